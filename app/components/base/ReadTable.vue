@@ -1,0 +1,69 @@
+<!-- A list: sorts, filters, exports, and keeps its state in the address. -->
+<script setup lang="ts" generic="T extends object">
+import { mdiDownload } from '@mdi/js'
+import Papa from 'papaparse'
+
+/** A column: its value for sorting, filtering and export; a slot named after its key may draw it. */
+export interface Column<T> { key: string, title: string, value: (row: T) => string | number | null, align?: 'end' }
+
+const { rows, columns, name, sort = '', descending = false } = defineProps<{
+  rows: T[]
+  columns: Column<T>[]
+  /** of the exported file, and of the list in the address */
+  name: string
+  /** key of the column it is sorted by at first */
+  sort?: string
+  descending?: boolean
+}>()
+const emit = defineEmits<{ open: [row: T] }>()
+
+const route = useRoute()
+const router = useRouter()
+const keep = (change: Record<string, string | undefined>) => router.replace({ query: { ...route.query, ...change } })
+const typed = computed({
+  get: () => String(route.query.q ?? ''),
+  set: q => keep({ q: q || undefined }),
+})
+const sortBy = computed({
+  get: () => route.query.sort ? [{ key: String(route.query.sort), order: route.query.order === 'desc' ? 'desc' as const : 'asc' as const }] : sort ? [{ key: sort, order: descending ? 'desc' as const : 'asc' as const }] : [],
+  set: ([by]) => keep({ sort: by?.key, order: by?.order === 'desc' ? 'desc' : undefined }),
+})
+const headers = computed(() => columns.map(c => ({ key: c.key, title: c.title, align: c.align, value: (row: T) => c.value(row) as string })))
+const fitting = computed(() => {
+  const words = typed.value.toLowerCase().split(/\s+/).filter(Boolean)
+  return rows.filter(row => words.every(word => columns.some(c => String(c.value(row) ?? '').toLowerCase().includes(word))))
+})
+
+function exportCsv() {
+  const text = Papa.unparse({ fields: columns.map(c => c.title), data: fitting.value.map(row => columns.map(c => c.value(row))) }, { escapeFormulae: true })
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(new Blob([text], { type: 'text/csv' }))
+  link.download = `${name}.csv`
+  link.click()
+  URL.revokeObjectURL(link.href)
+}
+</script>
+
+<template>
+  <div>
+    <div class="row tools">
+      <v-text-field v-model="typed" label="Filter" clearable class="filter" />
+      <slot name="tools" />
+      <span class="quiet small">{{ fitting.length === rows.length ? rows.length : `${fitting.length} of ${rows.length}` }} {{ name }}</span>
+      <v-btn class="quietly" variant="text" :prepend-icon="mdiDownload" @click="exportCsv">CSV</v-btn>
+    </div>
+    <v-data-table v-model:sort-by="sortBy" :headers="headers as never" :items="fitting" :items-per-page="25" :items-per-page-options="[25, 100, -1]" @click:row="(_: Event, { item }: { item: unknown }) => emit('open', item as T)">
+      <template v-for="column in columns.filter(c => $slots[c.key])" #[`item.${column.key}`]="{ item }" :key="column.key">
+        <slot :name="column.key" :row="item as T" />
+      </template>
+      <template #no-data><span class="quiet">Nothing fits this filter.</span></template>
+      <template v-if="fitting.length <= 25" #bottom />
+    </v-data-table>
+  </div>
+</template>
+
+<style scoped>
+.tools { margin-bottom: 4px; }
+.filter { max-width: 260px; }
+:deep(tbody tr) { cursor: pointer; }
+</style>

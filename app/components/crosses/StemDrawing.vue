@@ -1,0 +1,138 @@
+<!--
+  The stem: a cross from flowers to keepers. Thickness is the square root of the count; the dashed outline is the plan
+  with its 80 % band; what was lost leaves downwards, what is in reserve stands upwards.
+-->
+<script setup lang="ts">
+import type { Stem, StemStage } from '@virgulta/core/crosses/stem'
+import { scaleSqrt } from 'd3-scale'
+import { area, curveMonotoneX, line } from 'd3-shape'
+
+const { stem } = defineProps<{ stem: Stem }>()
+
+const HEIGHT = 252
+const MIDDLE = 126
+const THICKEST = 74
+const box = ref<HTMLElement>()
+const { width: boxWidth } = useElementSize(box)
+const width = computed(() => Math.max(boxWidth.value, 620))
+const step = computed(() => width.value / stem.stages.length)
+const x = (i: number) => (i + 0.5) * step.value
+
+const half = computed(() => scaleSqrt([0, Math.max(...stem.stages.map(s => Math.max(s.count, s.plan.high)), 1)], [0, THICKEST]))
+const last = computed(() => stem.stages.findLastIndex(s => s.count > 0))
+
+/** A body along the stem, drawn a little beyond the outer stations. */
+function body(value: (stage: StemStage) => number, stages = stem.stages) {
+  const points = stages.map((stage, i) => ({ x: x(i), w: half.value(value(stage)) }))
+  if (!points.length) return ''
+  const ends = [{ x: x(0) - step.value * 0.4, w: points[0]!.w }, ...points, { x: x(points.length - 1) + step.value * 0.4, w: points.at(-1)!.w * 0.86 }]
+  return area<{ x: number, w: number }>().x(p => p.x).y0(p => MIDDLE - p.w).y1(p => MIDDLE + p.w).curve(curveMonotoneX)(ends) ?? ''
+}
+const stemBody = computed(() => last.value < 0 ? '' : body(s => s.count ? Math.max(s.count, 0.4) : 0, stem.stages.slice(0, last.value + 1)))
+const planBand = computed(() => {
+  const points = stem.stages.map((s, i) => ({ x: x(i), low: half.value(s.plan.low), high: half.value(s.plan.high) }))
+  const side = (sign: number) => area<typeof points[number]>().x(p => p.x).y0(p => MIDDLE + sign * p.low).y1(p => MIDDLE + sign * p.high).curve(curveMonotoneX)(points) ?? ''
+  return side(-1) + side(1)
+})
+const planLine = computed(() => {
+  const side = (sign: number) => line<StemStage>((_, i) => x(i), s => MIDDLE + sign * half.value(s.plan.median)).curve(curveMonotoneX)(stem.stages) ?? ''
+  return [side(-1), side(1)]
+})
+
+/** Shoots behind the stem: losses downwards from before their station, reserves upwards from behind it. */
+const shoots = computed(() => stem.stages.flatMap((stage, i) => {
+  const found: { d: string, w: number, kind: 'loss' | 'culled' | 'reserve', x: number, y: number, text: string, detail: string }[] = []
+  const from = stem.stages[Math.max(0, i - 1)]!
+  const edge = (s: StemStage) => half.value(s.count)
+  if (stage.loss.count && i > 0) {
+    const w = Math.min(16, Math.max(2.5, half.value(stage.loss.count) * 0.5))
+    const startX = x(i) - step.value * 0.56
+    const startY = MIDDLE + edge(from) * 0.45
+    const endX = startX + step.value * 0.36
+    const endY = Math.max(MIDDLE + Math.max(edge(stage), edge(from)) * 0.75 + 34, MIDDLE + 46)
+    const top = stage.loss.reasons[0]
+    found.push({
+      d: `M${startX} ${startY}C${startX + step.value * 0.2} ${startY + 4} ${endX - step.value * 0.16} ${endY} ${endX} ${Math.min(endY, HEIGHT - 30)}`,
+      w, kind: stage.stage === 'kept' ? 'culled' : 'loss', x: endX + w / 2 + 5, y: Math.min(endY, HEIGHT - 30) + 4,
+      text: `${stage.loss.count} ${stage.lossWords}`,
+      detail: top && stage.loss.reasons.length > 1 ? `${top.count} ${top.reason}` : top && top.reason !== stage.lossWords ? top.reason : '',
+    })
+  }
+  if (stage.waiting) {
+    const w = Math.min(16, Math.max(2.5, half.value(stage.waiting) * 0.5))
+    const startX = x(i) + step.value * 0.1
+    const startY = MIDDLE - edge(stage) * 0.4
+    const endX = startX + step.value * 0.26
+    const endY = Math.max(16, MIDDLE - edge(stage) - 24)
+    found.push({
+      d: `M${startX} ${startY}C${startX + step.value * 0.12} ${startY} ${endX - step.value * 0.12} ${endY} ${endX} ${endY}`,
+      w, kind: 'reserve', x: endX + w / 2 + 5, y: endY + 4, text: `${stage.waiting} ${stage.waitingWords}`, detail: '',
+    })
+  }
+  return found
+}))
+
+const isThick = (stage: StemStage) => half.value(stage.count) > 15
+const tenPercent = (n: number) => n < 0.1 ? `${(n * 100).toFixed(1)} %` : `${Math.round(n * 100)} %`
+</script>
+
+<template>
+  <div ref="box" class="stem" tabindex="0" role="group" aria-label="The stem of this cross">
+    <svg :width="width" :height="HEIGHT" aria-hidden="true">
+      <path class="band" :d="planBand" />
+      <g class="grown">
+        <g v-for="(shoot, i) in shoots" :key="i" :class="shoot.kind">
+          <path :d="shoot.d" :stroke-width="shoot.w" class="shoot" />
+        </g>
+        <path class="body" :d="stemBody" />
+      </g>
+      <path v-for="(d, i) in planLine" :key="i" class="plan" :d="d" />
+      <g v-for="(shoot, i) in shoots" :key="`t${i}`" :class="shoot.kind">
+        <text class="note" :x="shoot.x" :y="shoot.y">{{ shoot.text }}</text>
+        <text v-if="shoot.detail" class="detail" :x="shoot.x" :y="shoot.y + 14">{{ shoot.detail }}</text>
+      </g>
+      <text
+        v-for="(stage, i) in stem.stages" :key="stage.stage" class="count" :class="{ on: isThick(stage), none: !stage.count }"
+        :x="x(i)" :y="isThick(stage) || !stage.count ? MIDDLE + 8 : MIDDLE - half(stage.count) - 7" text-anchor="middle"
+      >{{ stage.count || '·' }}</text>
+    </svg>
+    <ol class="stations" :style="{ width: `${width}px` }">
+      <li v-for="stage in stem.stages" :key="stage.stage">
+        <strong>{{ stage.stage }}</strong>
+        <span class="visually-hidden">{{ stage.count }}<template v-if="stage.loss.count">, {{ stage.loss.count }} {{ stage.lossWords }}</template><template v-if="stage.waiting">, {{ stage.waiting }} {{ stage.waitingWords }}</template></span>
+        <span class="quiet small">plan {{ stage.plan.median }}<template v-if="stage.plan.low !== stage.plan.high"> ({{ stage.plan.low }}–{{ stage.plan.high }})</template></span>
+        <EstimateMark v-if="stage.rate" :estimate="stage.rate.value" :unit="stage.rate.unit === 'share' ? '%' : 'each'" :what="stage.rate.unit === 'share' ? `share that get to “${stage.stage}”` : 'seeds in a fruit'">
+          <span class="figures rate">{{ stage.rate.unit === 'share' ? tenPercent(stage.rate.value.median) : `${stage.rate.value.median.toFixed(1)} a fruit` }}</span>
+          <span class="quiet small">{{ stage.rate.unit === 'share' ? `${Math.round(stage.rate.value.low * 100)}–${Math.round(stage.rate.value.high * 100)}` : `${stage.rate.value.low.toFixed(0)}–${stage.rate.value.high.toFixed(0)}` }}</span>
+        </EstimateMark>
+        <span v-if="stem.worst === stage.stage" class="doubt small worst">lost most here</span>
+      </li>
+    </ol>
+  </div>
+</template>
+
+<style scoped>
+.stem { overflow-x: auto; }
+svg { display: block; }
+.body { fill: var(--sap); }
+.band { fill: var(--sap); opacity: 0.1; }
+.plan { fill: none; stroke: var(--quiet); stroke-width: 1.2; stroke-dasharray: 5 4; }
+.shoot { fill: none; stroke-linecap: round; }
+.loss .shoot { stroke: var(--fail); }
+.loss .note { fill: var(--fail); }
+.culled .shoot { stroke: var(--quiet); }
+.culled .note { fill: var(--quiet); }
+.reserve .shoot { stroke: var(--sap); opacity: 0.7; }
+.reserve .note { fill: var(--sap); }
+.note { font-size: 13px; font-weight: 650; paint-order: stroke; stroke: var(--sheet); stroke-width: 4px; }
+.detail { font-size: 12px; fill: var(--quiet); paint-order: stroke; stroke: var(--sheet); stroke-width: 4px; }
+.count { font: 600 24px var(--display); fill: var(--ink); paint-order: stroke; stroke: var(--sheet); stroke-width: 4px; }
+.count.on { fill: var(--onSap); stroke: none; }
+.count.none { fill: var(--quiet); }
+.stations { list-style: none; display: grid; grid-template-columns: repeat(7, 1fr); margin: 0; padding: 0 0 4px; text-align: center; }
+.stations li { display: grid; justify-items: center; align-content: start; gap: 1px; }
+.rate { font-weight: 600; font-size: 13px; }
+.worst { font-weight: 650; }
+.grown { animation: grow 0.9s ease-out; }
+@keyframes grow { from { clip-path: inset(0 100% 0 0); } to { clip-path: inset(0 0 0 0); } }
+</style>

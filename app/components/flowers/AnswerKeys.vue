@@ -1,0 +1,51 @@
+<!-- The answers to the question at hand, large enough for a wet thumb; a reason is asked where one is needed. -->
+<script setup lang="ts">
+import type { Answer } from '../../composables/flowerSteps'
+
+const { answers, day } = defineProps<{ answers: Answer[], day?: string }>()
+const emit = defineEmits<{ noted: [] }>()
+const log = useLogStore()
+const asking = ref<Answer | null>(null)
+const isBusy = ref(false)
+watch(() => answers, () => asking.value = null)
+
+async function give(answer: Answer, reason = '') {
+  if (answer.ask && !reason) {
+    asking.value = answer
+    return
+  }
+  isBusy.value = true
+  const isNoted = await log.note(answer.drafts(reason), day)
+  isBusy.value = false
+  if (isNoted) {
+    asking.value = null
+    emit('noted')
+  }
+}
+const main = computed(() => answers.filter(a => a.tone === 'main'))
+const rest = computed(() => answers.filter(a => a.tone !== 'main'))
+</script>
+
+<template>
+  <div v-if="asking?.ask" class="asking">
+    <ReasonChips :reasons="asking.ask.reasons" :question="asking.ask.question" @choose="give(asking!, $event)" />
+    <v-btn variant="text" class="quietly" @click="asking = null">Back</v-btn>
+  </div>
+  <div v-else class="keys">
+    <button v-for="answer in main" :key="answer.label" type="button" class="key main" :disabled="isBusy" @click="give(answer)">{{ answer.label }}</button>
+    <div class="two">
+      <button v-for="answer in rest" :key="answer.label" type="button" class="key" :class="answer.tone" :disabled="isBusy" @click="give(answer)">{{ answer.label }}</button>
+      <slot />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.keys, .asking { display: grid; gap: 10px; }
+.two { display: grid; grid-template-columns: repeat(auto-fit, minmax(96px, 1fr)); gap: 10px; }
+:slotted(.key), .key { min-height: 60px; border-radius: var(--radius); border: 1.5px solid var(--sap); background: var(--sheet); color: var(--sap); font: 650 17px var(--text); cursor: pointer; padding: 4px 10px; }
+.main { background: var(--sap); color: var(--onSap); min-height: 66px; }
+.warn { border-color: var(--fail); color: var(--fail); }
+.key:hover:not(:disabled) { filter: brightness(0.96); }
+.key:disabled { opacity: 0.6; cursor: default; }
+</style>

@@ -1,0 +1,68 @@
+<!-- Adds a plant to the garden, or describes one anew. -->
+<script setup lang="ts">
+import { PLANT_KINDS } from '@virgulta/core/plants/kinds'
+import type { Plant } from '@virgulta/core/plants/plant'
+import { v7 } from 'uuid'
+
+const isOpen = defineModel<boolean>({ required: true })
+const { plant } = defineProps<{ plant?: Plant }>()
+const emit = defineEmits<{ added: [id: string] }>()
+const garden = useGardenStore()
+const log = useLogStore()
+const empty = () => ({
+  name: '', crop: garden.garden?.crops[0]?.guide.id ?? '', plantKind: 'line' as Plant['plantKind'], placeId: garden.garden?.places[0]?.id ?? null, note: '',
+  seedParent: null as Plant | null, pollenParent: null as Plant | null,
+})
+// What is typed survives a reload.
+const draft = useSessionStorage('virgulta-plant', empty())
+watch(isOpen, (open) => {
+  if (!open) return
+  log.problem = null
+  if (plant) draft.value = { ...empty(), name: plant.name, crop: plant.crop, plantKind: plant.plantKind, placeId: plant.placeId, note: plant.note ?? '' }
+}, { immediate: true })
+const tried = ref(false)
+
+async function save() {
+  tried.value = true
+  const { name, crop, plantKind, placeId, note, seedParent, pollenParent } = draft.value
+  if (!name.trim()) return
+  const described = { name: name.trim(), plantKind, placeId, note: note.trim() || null }
+  const id = plant?.id ?? v7()
+  const isNoted = plant
+    ? await log.note([{ kind: 'plantDescribed', subjectId: id, payload: described }])
+    : await log.note([{ kind: 'plantAdded', subjectId: id, payload: { ...described, crop, code: (await log.freshCodes(1))[0]!, seedParentId: seedParent?.id ?? null, pollenParentId: pollenParent?.id ?? null } }])
+  if (!isNoted) return
+  draft.value = empty()
+  tried.value = false
+  isOpen.value = false
+  if (!plant) emit('added', id)
+}
+</script>
+
+<template>
+  <v-dialog v-model="isOpen" :aria-label="plant ? 'Describe the plant' : 'Add a plant'">
+    <v-card class="form">
+      <form class="stack" @submit.prevent="save">
+        <h2>{{ plant ? 'Describe the plant' : 'Add a plant' }}</h2>
+        <v-text-field v-model="draft.name" label="Name" autofocus maxlength="80" :error-messages="tried && !draft.name.trim() ? ['Give the plant a name.'] : []" />
+        <div class="two">
+          <v-select v-if="!plant" v-model="draft.crop" label="Crop" :items="garden.garden?.crops.map(c => ({ value: c.guide.id, title: c.guide.name }))" />
+          <v-select v-model="draft.plantKind" label="Kind" :items="[...PLANT_KINDS]" hint="clone: one genotype multiplied; line: a nearly uniform selfed stock; population: a mixed stock" persistent-hint />
+        </div>
+        <PlaceSelect v-model="draft.placeId" />
+        <div v-if="!plant" class="two">
+          <PlantPicker v-model="draft.seedParent" label="Seed parent, if known" :crop="draft.crop" />
+          <PlantPicker v-model="draft.pollenParent" label="Pollen parent, if known" :crop="draft.crop" />
+        </div>
+        <v-textarea v-model="draft.note" label="Note" maxlength="2000" />
+        <p v-if="log.problem" class="fail" role="alert">{{ log.problem.sentence }}</p>
+        <div class="row"><v-btn type="submit" variant="flat">{{ plant ? 'Save' : 'Add it' }}</v-btn><v-btn variant="text" class="quietly" @click="isOpen = false">Cancel</v-btn></div>
+      </form>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.form { padding: 20px; }
+.two { display: grid; grid-template-columns: repeat(auto-fit, minmax(200px, 1fr)); gap: 12px; }
+</style>

@@ -1,0 +1,85 @@
+<!-- The garden's year above every desk screen: who blooms, what was done, what is due, and the present day. -->
+<script setup lang="ts">
+import { addDays, dayInWords, dayOfYear } from '@virgulta/core/time/days'
+import { scaleLinear, scaleSqrt } from 'd3-scale'
+import type { Season } from '#shared/round'
+
+const { data: season } = useLive<Season>(() => '/api/season')
+const garden = useGardenStore()
+const box = ref<HTMLElement>()
+const { width } = useElementSize(box)
+
+const EDGE = 16
+const BASE = 50
+const x = computed(() => scaleLinear([1, 366], [EDGE, Math.max(width.value - EDGE, 100)]))
+const at = (day: string) => x.value(dayOfYear(day))
+const most = computed(() => Math.max(4, ...(season.value?.weeks ?? []).map(w => Math.max(w.done, w.due))))
+const tall = computed(() => scaleSqrt([0, most.value], [0, 24]))
+const months = computed(() => Array.from({ length: 12 }, (_, i) => {
+  const day = `${season.value?.year ?? 2026}-${String(i + 1).padStart(2, '0')}-01`
+  return { day, name: dayInWords(day).slice(2, 5) }
+}))
+const crops = computed(() => [...new Set((season.value?.blooms ?? []).map(b => b.name))])
+const lane = (name: string) => 8 + crops.value.indexOf(name) * 7
+const labels = computed(() => crops.value.map((name) => {
+  const parts = season.value!.blooms.filter(b => b.name === name)
+  return { name, x: at(parts[0]!.to) + 5, y: lane(name) + 4 }
+}))
+
+const pointed = ref<number | null>(null)
+const words = computed(() => {
+  const week = pointed.value === null ? null : season.value?.weeks[pointed.value]
+  return week ? `${dayInWords(week.from)} – ${dayInWords(week.to)}: ${week.done} noted, ${week.due} due` : ''
+})
+function show(from: string, to: string) {
+  const today = garden.today
+  const day = today >= from && today <= to ? today : from
+  navigateTo(day === today ? '/today' : `/today?on=${day}`)
+}
+</script>
+
+<template>
+  <section ref="box" class="band" aria-label="The season">
+    <svg v-if="season && width" :width="width" height="72">
+      <g v-for="bloom in season.blooms" :key="bloom.name + bloom.from" class="bloom">
+        <line :x1="at(bloom.from)" :x2="at(bloom.to)" :y1="lane(bloom.name)" :y2="lane(bloom.name)" />
+      </g>
+      <text v-for="l in labels" :key="l.name" :x="l.x" :y="l.y" class="bloom-name">{{ l.name }} in bloom</text>
+      <g v-for="(week, i) in season.weeks" :key="week.from">
+        <rect v-if="week.done" class="done" :x="at(week.from) + 1" :width="Math.max(2, at(addDays(week.from, 6)) - at(week.from))" :y="BASE - tall(week.done)" :height="tall(week.done)" />
+        <rect v-if="week.due" class="due" :x="at(week.from) + 1.5" :width="Math.max(2, at(addDays(week.from, 6)) - at(week.from) - 1)" :y="BASE - tall(week.due)" :height="tall(week.due)" />
+        <rect
+          class="reach" :class="{ pointed: pointed === i }" :x="at(week.from)" :width="Math.max(4, at(addDays(week.from, 6)) - at(week.from) + 2)" y="0" height="70"
+          role="link" tabindex="-1" :aria-label="`Week of ${dayInWords(week.from)}: ${week.done} noted, ${week.due} due`"
+          @mouseenter="pointed = i" @mouseleave="pointed = null" @click="show(week.from, week.to)"
+        />
+      </g>
+      <line class="ground" :x1="EDGE" :x2="width - EDGE" :y1="BASE + 0.5" :y2="BASE + 0.5" />
+      <g v-for="month in months" :key="month.day">
+        <line class="ground" :x1="at(month.day)" :x2="at(month.day)" :y1="BASE" :y2="BASE + 16" />
+        <text class="month" :x="at(month.day) + 4" :y="BASE + 14">{{ month.name }}</text>
+      </g>
+      <g :transform="`translate(${at(garden.today)},0)`" class="caret">
+        <path d="M-5 0H5L0 8Z" /><line y1="6" :y2="BASE" />
+      </g>
+    </svg>
+    <p v-if="words" class="words figures">{{ words }}</p>
+    <p class="visually-hidden">Today is {{ dayInWords(garden.today) }}.</p>
+  </section>
+</template>
+
+<style scoped>
+.band { height: 72px; border-bottom: 1px solid var(--rule); position: sticky; top: 0; background: var(--paper); z-index: 5; overflow: hidden; }
+svg { display: block; }
+.bloom line { stroke: var(--seed); stroke-width: 3; stroke-linecap: round; opacity: 0.75; }
+.bloom-name { fill: var(--quiet); font-size: 11px; paint-order: stroke; stroke: var(--paper); stroke-width: 3px; }
+.done { fill: var(--sap); }
+.due { fill: var(--paper); stroke: var(--sap); stroke-width: 1; fill-opacity: 0.85; }
+.reach { fill: transparent; cursor: pointer; }
+.reach.pointed { fill: var(--ink); fill-opacity: 0.08; }
+.ground { stroke: var(--rule); }
+.month { fill: var(--quiet); font-size: 12px; }
+.caret path { fill: var(--ink); }
+.caret line { stroke: var(--ink); stroke-width: 1.5; }
+.words { position: absolute; right: 16px; bottom: 2px; margin: 0; background: var(--ink); color: var(--paper); padding: 1px 8px; border-radius: 3px; font-size: 12px; pointer-events: none; }
+</style>

@@ -1,0 +1,148 @@
+<!-- One cross as its stem, with its flowers, packets, trays and log. -->
+<script setup lang="ts">
+import { mdiPrinterOutline } from '@mdi/js'
+import { dayInWords, daysBetween } from '@virgulta/core/time/days'
+import { v7 } from 'uuid'
+import type { CrossPage } from '#shared/crosses'
+import type { Column } from '../../components/base/ReadTable.vue'
+
+const route = useRoute()
+const router = useRouter()
+const garden = useGardenStore()
+const log = useLogStore()
+const { lgAndUp } = useDisplay()
+const { data: page, problem } = useLive<CrossPage>(() => `/api/crosses/${route.params.id}`)
+const guide = computed(() => page.value && garden.cropOf(page.value.cross.crop)?.guide)
+type FlowerRow = CrossPage['flowers'][number]
+
+const chosen = computed(() => page.value?.flowers.find(f => f.flower.id === route.query.flower) ?? null)
+const choose = (id?: string) => router.replace({ query: { ...route.query, flower: id } })
+
+const isBusy = ref(false)
+/** Chooses a flower on the seed parent: it gets its tag code at once. */
+async function tagFlower(blooms = 1) {
+  const { cross } = page.value!
+  isBusy.value = true
+  const [code] = await log.freshCodes(1)
+  const id = v7()
+  const isNoted = await log.note([{ kind: 'flowerChosen', subjectId: id, payload: { code: code!, crossId: cross.id, seedParentId: cross.seedParentId, pollenParentId: cross.pollenParentId, blooms } }])
+  isBusy.value = false
+  if (isNoted) choose(id)
+}
+const isHarvesting = ref(false)
+const columns: Column<FlowerRow>[] = [
+  { key: 'code', title: 'Tag', value: r => r.flower.code },
+  { key: 'status', title: 'Stands', value: r => statusWords[r.flower.status] },
+  { key: 'next', title: 'Next', value: r => r.due ? `${r.due.from} ${stepWords[r.due.step]}` : '' },
+  { key: 'note', title: 'Note', value: r => endOf(r) },
+  { key: 'chosen', title: 'Chosen', value: r => r.flower.chosenOn },
+]
+function endOf({ flower }: FlowerRow) {
+  if (flower.lost) return flower.lost.reason
+  if (flower.failed) return flower.failed.reason
+  if (flower.doubts.length) return `doubt: ${flower.doubts[0]}`
+  if (flower.status === 'taken') return `fruit ${daysBetween(flower.pollinations.at(-1)!.on, garden.today)} d`
+  return flower.harvest ? `harvested ${dayInWords(flower.harvest.on)}` : ''
+}
+const nextWords = ({ due }: FlowerRow) => !due ? '' : `${stepWords[due.step]} ${due.from <= garden.today ? 'now' : `from ${dayInWords(due.from)}`}`
+
+const fitsBest = computed(() => {
+  const outlook = page.value?.stem.outlook
+  if (!outlook) return null
+  const per = outlook.chance < 0.01 ? 'less than 1 %' : outlook.chance > 0.99 ? 'over 99 %' : `${Math.round(outlook.chance * 100)} %`
+  return { per, ...outlook }
+})
+const worstWords = computed(() => {
+  const worst = page.value?.stem.stages.find(s => s.stage === page.value?.stem.worst)
+  if (!worst) return null
+  const reason = worst.loss.reasons[0]
+  return `Most was lost on the way to “${worst.stage}”${reason ? `: ${worst.loss.count} ${worst.lossWords}, ${reason.count} of them ${reason.reason}` : ''}.`
+})
+useShortcuts([
+  { key: 'f', does: 'choose a flower', run: () => page.value && tagFlower() },
+  { key: 'p', does: 'print the tags', run: () => window.open(`/api/crosses/${route.params.id}/tags.pdf`) },
+  { key: 'Escape', does: 'close the flower', run: () => choose() },
+])
+const logOfFlower = computed(() => (page.value?.log ?? []).filter(l => l.subject?.id === chosen.value?.flower.id || (l.kind === 'harvested' && chosen.value?.flower.harvest?.lotId === l.subject?.id)))
+</script>
+
+<template>
+  <div v-if="problem" class="fail" role="alert">{{ problem.sentence }} <NuxtLink to="/crosses">To the crosses</NuxtLink></div>
+  <div v-else-if="page && guide" class="stack">
+    <header class="row spread top">
+      <div>
+        <TagLabel :code="page.cross.code"><CrossName :seed-parent="page.seedParent" :pollen-parent="page.pollenParent" links /></TagLabel>
+        <h1>{{ page.cross.aim }}</h1>
+        <p class="quiet">{{ guide.name }}, planned {{ dayInWords(page.cross.plannedOn, true) }}: {{ page.cross.flowersPlanned }} flowers for {{ page.cross.keepersWanted }} worth keeping.</p>
+      </div>
+      <div class="row">
+        <v-btn :prepend-icon="mdiPrinterOutline" :href="`/api/crosses/${page.cross.id}/tags.pdf`" target="_blank">Print tags</v-btn>
+        <v-btn variant="flat" :disabled="isBusy" @click="tagFlower()">Choose a flower</v-btn>
+      </div>
+    </header>
+
+    <PaperSheet class="stem-sheet"><StemDrawing :stem="page.stem" /></PaperSheet>
+
+    <div class="columns">
+      <div class="stack">
+        <PaperSheet heading="What the stem says">
+          <p v-if="fitsBest">
+            From what is there now, <strong>{{ fitsBest.wanted }} worth keeping</strong> come with a chance of <strong class="figures">{{ fitsBest.per }}</strong>.
+            <template v-if="fitsBest.moreFlowers === 0">That is nine in ten or better: no more flowers are needed.</template>
+            <template v-else-if="fitsBest.moreFlowers"><strong>{{ fitsBest.moreFlowers }} more {{ fitsBest.moreFlowers === 1 ? 'flower' : 'flowers' }}</strong> pollinated would make it nine in ten.</template>
+            <template v-else>Five hundred more flowers would not make it nine in ten; the share kept is too small.</template>
+            <span class="quiet small">(1000 runs)</span>
+          </p>
+          <p v-if="worstWords" class="doubt">{{ worstWords }}</p>
+          <p v-if="page.stem.tagged" class="quiet">{{ page.stem.tagged }} tagged {{ page.stem.tagged === 1 ? 'flower waits' : 'flowers wait' }} for pollen.</p>
+        </PaperSheet>
+        <PaperSheet v-if="page.lots.length || page.sowings.length" heading="Packets and trays">
+          <div class="row">
+            <TagLabel v-for="lot in page.lots" :key="lot.id" :code="lot.code" :to="`/seed/packets/${lot.id}`"><span class="quiet small">{{ lot.left }} seeds left</span></TagLabel>
+            <TagLabel v-for="sowing in page.sowings" :key="sowing.id" :code="sowing.code" :to="`/seed/trays/${sowing.id}`"><span class="quiet small">{{ sowing.up }} of {{ sowing.seeds }} up</span></TagLabel>
+          </div>
+          <p v-if="page.offspring" class="family"><NuxtLink :to="`/offspring/${page.cross.id}`">The family: {{ page.offspring }} plants</NuxtLink></p>
+        </PaperSheet>
+        <PaperSheet heading="Noted on this cross">
+          <LogLines v-if="page.log.length" :lines="page.log.slice(0, 40)" />
+        </PaperSheet>
+      </div>
+      <PaperSheet :heading="`Flowers on ${page.seedParent.name}`">
+        <template #actions><v-btn v-if="page.flowers.some(f => f.flower.status === 'taken')" size="small" @click="isHarvesting = true">Harvest</v-btn></template>
+        <ReadTable v-if="page.flowers.length" :rows="page.flowers" :columns="columns" name="flowers" sort="chosen" descending @open="row => choose(row.flower.id)">
+          <template #code="{ row }"><button type="button" class="bare" :aria-label="`Open flower ${row.flower.code}`" @click.stop="choose(row.flower.id)"><TagLabel :code="row.flower.code" :ended="!row.due && row.flower.status !== 'harvested'" /></button></template>
+          <template #status="{ row }"><span class="status" :class="row.flower.status">{{ statusWords[row.flower.status] }}</span></template>
+          <template #next="{ row }"><span :class="{ sap: row.due && row.due.from <= garden.today }">{{ nextWords(row) }}</span></template>
+          <template #note="{ row }"><span class="quiet">{{ endOf(row) }}</span></template>
+          <template #chosen="{ row }"><span class="quiet">{{ dayInWords(row.flower.chosenOn) }}</span></template>
+        </ReadTable>
+        <EmptyPage v-else heading="No flower is tagged yet">
+          {{ guide.stage.cue }}
+          <template #step><v-btn variant="flat" @click="tagFlower()">Choose a flower</v-btn></template>
+        </EmptyPage>
+      </PaperSheet>
+    </div>
+
+    <v-navigation-drawer :model-value="chosen !== null" location="right" temporary :width="lgAndUp ? 440 : 390" aria-label="Flower" @update:model-value="open => !open && choose()">
+      <div v-if="chosen" class="drawer">
+        <div class="row spread"><strong class="quiet">Flower</strong><v-btn variant="text" size="small" class="quietly" @click="choose()">Close</v-btn></div>
+        <FlowerPanel :flower="chosen.flower" :due="chosen.due" :crop="page.cross.crop" :seed-parent="page.seedParent" :pollen-parent="page.pollenParent" :log="logOfFlower" @harvest="isHarvesting = true" />
+      </div>
+    </v-navigation-drawer>
+    <HarvestDialog v-model="isHarvesting" :cross-id="page.cross.id" :crop="page.cross.crop" :flowers="page.flowers.map(f => f.flower)" :first="chosen?.flower.id" />
+  </div>
+</template>
+
+<style scoped>
+.top { align-items: start; }
+h1 { margin: 8px 0 4px; }
+.stem-sheet { padding: 8px 0; }
+.columns { display: grid; grid-template-columns: minmax(0, 5fr) minmax(0, 6fr); gap: 16px; align-items: start; }
+@media (max-width: 1000px) { .columns { grid-template-columns: minmax(0, 1fr); } }
+.drawer { padding: 14px 18px 80px; }
+.status { font-weight: 650; }
+.status.failed, .status.lost, .status.missed { color: var(--fail); }
+.status.taken, .status.harvested { color: var(--sap); }
+.family { margin: 10px 0 0; }
+.bare { border: 0; background: none; padding: 0; cursor: pointer; }
+</style>

@@ -1,0 +1,96 @@
+<!-- Plans a cross: parents, aim, how many flowers; and what so many flowers should lead to. -->
+<script setup lang="ts">
+import type { Plant } from '@virgulta/core/plants/plant'
+import { v7 } from 'uuid'
+import type { PlanAnswer } from '#shared/crosses'
+
+const log = useLogStore()
+const route = useRoute()
+// What is typed survives a reload.
+const draft = useSessionStorage('virgulta-plan', { aim: '', flowers: 12, keepers: 2, seedParent: null as Plant | null, pollenParent: null as Plant | null })
+const { data: given } = useLive<{ plant: Plant }>(() => route.query.seed ? `/api/plants/${route.query.seed}` : null)
+watch(given, g => g && (draft.value.seedParent = g.plant))
+onMounted(() => log.problem = null)
+
+const crop = computed(() => draft.value.seedParent?.crop)
+watch(crop, (now, before) => {
+  if (before && now !== before && draft.value.pollenParent?.crop !== now) draft.value.pollenParent = null
+})
+const answer = ref<PlanAnswer | null>(null)
+const asked = computed(() => draft.value.seedParent && draft.value.flowers > 0
+  ? { crop: draft.value.seedParent.crop, seedParentId: draft.value.seedParent.id, pollenParentId: draft.value.pollenParent?.id ?? null, flowers: draft.value.flowers }
+  : null)
+watchDebounced(asked, async wish => answer.value = wish && await $fetch<PlanAnswer>('/api/crosses/plan', { method: 'POST', body: wish }).catch(() => null), { debounce: 200, immediate: true, deep: true })
+
+const missing = computed(() => !draft.value.seedParent ? 'Choose the seed parent.' : !draft.value.aim.trim() ? 'Write the aim in a sentence.' : null)
+const tried = ref(false)
+const isSelfAsked = computed(() => log.problem?.code === 'self-meant')
+
+async function plan(selfMeant = false) {
+  tried.value = true
+  const { seedParent, pollenParent, aim, flowers, keepers } = draft.value
+  if (missing.value || !seedParent) return
+  const [code] = await log.freshCodes(1)
+  const id = v7()
+  const isPlanned = await log.note([{
+    kind: 'crossPlanned', subjectId: id,
+    payload: { code: code!, crop: seedParent.crop, seedParentId: seedParent.id, pollenParentId: pollenParent?.id ?? null, selfMeant, aim: aim.trim(), flowersPlanned: flowers, keepersWanted: keepers },
+  }])
+  if (isPlanned) {
+    draft.value = { aim: '', flowers: 12, keepers: 2, seedParent: null, pollenParent: null }
+    await navigateTo(`/crosses/${id}`)
+  }
+}
+</script>
+
+<template>
+  <div class="plan">
+    <h1>Plan a cross</h1>
+    <form class="stack" @submit.prevent="plan(false)">
+      <PaperSheet heading="Parents">
+        <div class="parents">
+          <PlantPicker v-model="draft.seedParent" label="Seed parent (carries the fruit)" :error="tried && !draft.seedParent ? 'Choose the seed parent.' : log.problem?.field === 'seedParentId' ? log.problem.sentence : undefined" />
+          <span class="times" aria-hidden="true">×</span>
+          <PlantPicker v-model="draft.pollenParent" label="Pollen parent (empty: open pollinated)" :crop="crop" :error="log.problem?.field === 'pollenParentId' && !isSelfAsked ? log.problem.sentence : undefined" />
+        </div>
+        <p class="quiet small">Not in the list? <NuxtLink to="/plants?add=1">Add a plant first</NuxtLink>; what you typed stays.</p>
+        <div v-if="isSelfAsked" class="ask" role="alert">
+          <p>{{ log.problem!.sentence }}</p>
+          <v-btn @click="plan(true)">Yes, a self is meant</v-btn>
+        </div>
+      </PaperSheet>
+      <PaperSheet heading="Aim">
+        <v-text-field v-model="draft.aim" label="The aim in a sentence" placeholder="keep the large dark flower, bring the plant down to half size" maxlength="300" :error-messages="tried && !draft.aim.trim() ? ['Write the aim in a sentence.'] : []" />
+        <div class="row counts">
+          <CountStepper v-model="draft.flowers" label="Flowers to pollinate" :least="1" :most="2000" />
+          <CountStepper v-model="draft.keepers" label="Plants worth keeping, wanted" :least="1" :most="1000" />
+        </div>
+      </PaperSheet>
+      <PaperSheet v-if="answer" heading="What so many flowers should lead to">
+        <ol class="course">
+          <li v-for="stage in (['pollinated', 'taken', 'seeds', 'up', 'judged', 'kept'] as const)" :key="stage">
+            <span class="display figure">{{ answer.course[stage].median }}</span>
+            <span>{{ stage }}</span>
+            <span class="quiet small">{{ answer.course[stage].low === answer.course[stage].high ? 'planned' : `${answer.course[stage].low}–${answer.course[stage].high}` }}</span>
+          </li>
+        </ol>
+        <p class="quiet small">Medians with the range of four in five, if all sound seed is sown; {{ answer.runs }} runs, from {{ answer.takeRecords ? `the guide and ${answer.takeRecords} flowers of yours` : 'the crop guide alone' }}.</p>
+      </PaperSheet>
+      <p v-if="log.problem && !log.problem.field" class="fail" role="alert">{{ log.problem.sentence }}</p>
+      <div class="row"><v-btn type="submit" variant="flat" height="44">Plan this cross</v-btn><v-btn variant="text" class="quietly" to="/crosses">Cancel</v-btn></div>
+    </form>
+  </div>
+</template>
+
+<style scoped>
+.plan { max-width: 860px; }
+h1 { margin-bottom: 12px; }
+.parents { display: grid; grid-template-columns: 1fr auto 1fr; gap: 12px; align-items: start; }
+.times { padding-top: 8px; }
+@media (max-width: 600px) { .parents { grid-template-columns: 1fr; } .times { display: none; } }
+.counts { gap: 24px; margin-top: 14px; align-items: start; }
+.ask { border-left: 3px solid var(--doubt); padding: 4px 12px; margin-top: 8px; color: var(--doubt); }
+.course { list-style: none; display: grid; grid-template-columns: repeat(6, 1fr); padding: 0; margin: 0 0 8px; text-align: center; }
+.course li { display: grid; }
+.figure { font-size: 26px; color: var(--sap); }
+</style>

@@ -1,0 +1,184 @@
+<!-- A family in the row: score one trait after the other with the number keys, then keep, watch or discard. -->
+<script setup lang="ts">
+import { mdiDownload } from '@mdi/js'
+import type { Plant } from '@virgulta/core/plants/plant'
+import { latestScore, scoreInWords } from '@virgulta/core/offspring/score'
+import Papa from 'papaparse'
+import type { FamilyPage } from '#shared/offspring'
+
+const route = useRoute()
+const router = useRouter()
+const garden = useGardenStore()
+const log = useLogStore()
+const { data: family, problem } = useLive<FamilyPage>(() => `/api/offspring/${route.params.id}`)
+const guide = computed(() => family.value && garden.cropOf(family.value.cross.crop)?.guide)
+const traits = computed(() => guide.value?.judging.traits ?? [])
+const keep = (change: Record<string, string | undefined>) => router.replace({ query: { ...route.query, ...change } })
+const traitId = computed({ get: () => String(route.query.trait ?? traits.value[0]?.id ?? ''), set: id => keep({ trait: id }) })
+const trait = computed(() => traits.value.find(t => t.id === traitId.value))
+const show = computed({ get: () => String(route.query.show ?? 'all'), set: value => keep({ show: value === 'all' ? undefined : value }) })
+const sort = computed({ get: () => String(route.query.sort ?? 'code'), set: value => keep({ sort: value === 'code' ? undefined : value }) })
+
+const living = computed(() => (family.value?.plants ?? []).filter(p => !p.lost))
+const shown = computed(() => {
+  const fits = (p: Plant) => show.value === 'all' || (show.value === 'open' ? !p.verdict : p.verdict?.verdict === show.value)
+  const list = living.value.filter(p => fits(p) || p.id === current.value)
+  if (sort.value === 'code') return list
+  const value = (p: Plant) => latestScore(p.scores, sort.value)?.value ?? -1
+  return [...list].sort((a, b) => value(b) - value(a) || a.code.localeCompare(b.code))
+})
+const scored = computed(() => living.value.filter(p => latestScore(p.scores, traitId.value)).length)
+
+const current = ref<string | null>(null)
+const index = computed(() => shown.value.findIndex(p => p.id === current.value))
+const plant = computed(() => shown.value[index.value] ?? null)
+watch(family, f => f && current.value === null && (current.value = f.plants.find(p => !p.lost && !latestScore(p.scores, traitId.value))?.id ?? f.plants[0]?.id ?? null))
+const rows = ref<HTMLElement>()
+function move(by: number) {
+  const next = shown.value[Math.max(0, Math.min(shown.value.length - 1, index.value + by))]
+  if (next) current.value = next.id
+  nextTick(() => rows.value?.querySelector('[aria-selected=true]')?.scrollIntoView({ block: 'nearest' }))
+}
+
+const isBusy = ref(false)
+async function score(value: number) {
+  if (!plant.value || !trait.value || isBusy.value) return
+  isBusy.value = true
+  const isNoted = await log.note([{ kind: 'scored', subjectId: plant.value.id, payload: { trait: trait.value.id, value } }])
+  isBusy.value = false
+  if (isNoted) move(1)
+}
+const typed = ref('')
+function scoreTyped() {
+  const value = Number(typed.value.replace(',', '.'))
+  if (typed.value.trim() && Number.isFinite(value)) score(value).then(() => typed.value = '')
+}
+const verdicts = [{ verdict: 'keep', key: 'k' }, { verdict: 'watch', key: 'w' }, { verdict: 'discard', key: 'd' }] as const
+type VerdictWord = typeof verdicts[number]['verdict']
+const judging = ref<VerdictWord | null>(null)
+async function judge(reason: string) {
+  const verdict = judging.value
+  if (!plant.value || !verdict) return
+  if (await log.note([{ kind: 'judged', subjectId: plant.value.id, payload: { verdict, reason } }])) {
+    judging.value = null
+    move(1)
+  }
+}
+function ask(verdict: VerdictWord) {
+  if (plant.value) judging.value = verdict
+}
+useShortcuts([
+  { key: 'ArrowDown', does: 'next plant', run: () => move(1) },
+  { key: 'ArrowUp', does: 'plant before', run: () => move(-1) },
+  ...Array.from({ length: 9 }, (_, i) => ({ key: String(i + 1), does: i === 0 ? 'score the first step (2 the second …)' : `score step ${i + 1}`, run: () => { if (trait.value?.scale === 'steps' && i < trait.value.steps.length) score(i) } })),
+  { key: 'k', does: 'keep', run: () => ask('keep') },
+  { key: 'w', does: 'watch', run: () => ask('watch') },
+  { key: 'd', does: 'discard', run: () => ask('discard') },
+])
+const tally = computed(() => trait.value?.scale === 'steps'
+  ? trait.value.steps.map((step, i) => ({ step, count: living.value.filter(p => latestScore(p.scores, traitId.value)?.value === i).length }))
+  : [])
+const valueOf = (p: Plant, id: string) => {
+  const found = latestScore(p.scores, id)
+  return found ? scoreInWords(traits.value.find(t => t.id === id)!, found.value) : ''
+}
+
+function exportCsv() {
+  const text = Papa.unparse({ fields: ['plant', ...traits.value.map(t => t.name), 'verdict', 'reason'], data: shown.value.map(p => [p.code, ...traits.value.map(t => valueOf(p, t.id)), p.verdict?.verdict ?? '', p.verdict?.reason ?? '']) }, { escapeFormulae: true })
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(new Blob([text], { type: 'text/csv' }))
+  link.download = `family-${family.value!.cross.code}.csv`
+  link.click()
+  URL.revokeObjectURL(link.href)
+}
+</script>
+
+<template>
+  <div v-if="problem" class="fail" role="alert">{{ problem.sentence }} <NuxtLink to="/offspring">To the families</NuxtLink></div>
+  <div v-else-if="family && guide" class="stack">
+    <header>
+      <TagLabel :code="family.cross.code" :to="`/crosses/${family.cross.id}`"><CrossName :seed-parent="family.seedParent" :pollen-parent="family.pollenParent" /></TagLabel>
+      <h1>{{ family.cross.aim }}</h1>
+      <p class="quiet">{{ living.length }} plants; {{ scored }} scored for {{ trait?.name }}.</p>
+    </header>
+    <div class="columns">
+      <PaperSheet>
+        <div class="row tools">
+          <v-select v-model="show" label="Show" :items="[{ value: 'all', title: 'all' }, { value: 'open', title: 'not judged' }, { value: 'keep', title: 'keep' }, { value: 'watch', title: 'watch' }, { value: 'discard', title: 'discard' }]" class="narrow" />
+          <v-select v-model="sort" label="Sort by" :items="[{ value: 'code', title: 'code' }, ...traits.map(t => ({ value: t.id, title: t.name }))]" class="narrow" />
+          <span class="quiet small">{{ shown.length }} of {{ living.length }}</span>
+          <v-btn variant="text" class="quietly" :prepend-icon="mdiDownload" @click="exportCsv">CSV</v-btn>
+        </div>
+        <div class="scroll" tabindex="0" aria-label="Plants of the family">
+          <table ref="rows" class="grid" role="grid">
+            <thead><tr><th scope="col">Plant</th><th v-for="t in traits" :key="t.id" scope="col" :class="{ now: t.id === traitId }"><button type="button" class="head" @click="traitId = t.id">{{ t.name }}</button></th><th scope="col">Verdict</th><th scope="col">Reason</th></tr></thead>
+            <tbody>
+              <tr v-for="p in shown" :key="p.id" :aria-selected="p.id === current" @click="current = p.id">
+                <td><TagLabel :code="p.code" /></td>
+                <td v-for="t in traits" :key="t.id" :class="{ now: t.id === traitId }">{{ valueOf(p, t.id) || '·' }}</td>
+                <td><span v-if="p.verdict" class="verdict" :class="p.verdict.verdict">{{ p.verdict.verdict }}</span></td>
+                <td class="quiet">{{ p.verdict?.reason }}</td>
+              </tr>
+            </tbody>
+          </table>
+          <p v-if="!shown.length" class="quiet none">No plant fits; show all.</p>
+        </div>
+      </PaperSheet>
+
+      <PaperSheet v-if="trait" class="scorer">
+        <v-select v-model="traitId" label="Trait" :items="traits.map(t => ({ value: t.id, title: t.name }))" />
+        <p class="quiet small hint">{{ trait.hint }}</p>
+        <template v-if="plant">
+          <div class="row spread"><TagLabel :code="plant.code" large :to="`/plants/${plant.id}`" /><span class="quiet small">{{ index + 1 }} of {{ shown.length }}</span></div>
+          <div v-if="trait.scale === 'steps'" class="steps" role="group" :aria-label="trait.name">
+            <button v-for="(step, i) in trait.steps" :key="step" type="button" class="step" :class="{ on: latestScore(plant.scores, trait.id)?.value === i }" :aria-pressed="latestScore(plant.scores, trait.id)?.value === i" @click="score(i)">
+              <kbd>{{ i + 1 }}</kbd><span>{{ step }}</span><span class="figures quiet small">{{ tally[i]?.count || '' }}</span>
+            </button>
+          </div>
+          <form v-else class="row typed" @submit.prevent="scoreTyped">
+            <v-text-field v-model="typed" :label="trait.scale === 'measure' ? `${trait.name}, ${trait.unit}` : trait.name" inputmode="decimal" :error-messages="log.problem?.field === 'value' ? [log.problem.sentence] : []" />
+            <v-btn type="submit" variant="flat" height="40">Note</v-btn>
+          </form>
+          <div v-if="!judging" class="verdicts">
+            <button v-for="v in verdicts" :key="v.verdict" type="button" class="step" :class="{ on: plant.verdict?.verdict === v.verdict }" :aria-pressed="plant.verdict?.verdict === v.verdict" @click="ask(v.verdict)"><kbd>{{ v.key }}</kbd><span>{{ v.verdict }}</span></button>
+          </div>
+          <div v-else>
+            <ReasonChips :reasons="guide.judging.reasons" :question="`Why ${judging}?`" @choose="judge" />
+            <v-btn variant="text" class="quietly" @click="judging = null">Back</v-btn>
+          </div>
+        </template>
+      </PaperSheet>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+h1 { margin: 8px 0 4px; }
+.columns { display: grid; grid-template-columns: minmax(0, 1fr) 320px; gap: 16px; align-items: start; }
+@media (max-width: 1000px) { .columns { grid-template-columns: minmax(0, 1fr); } .scorer { order: -1; } }
+.narrow { max-width: 170px; }
+.tools { margin-bottom: 8px; }
+.scroll { max-height: calc(100vh - 330px); min-height: 240px; overflow: auto; }
+.grid { width: 100%; border-collapse: collapse; font-size: 14px; }
+th { text-align: left; font-weight: 500; color: var(--quiet); position: sticky; top: 0; background: var(--sheet); border-bottom: 1px solid var(--ink); height: 34px; padding: 0 10px 0 0; z-index: 1; }
+td { height: 36px; border-bottom: 1px solid var(--rule); padding: 0 10px 0 0; white-space: nowrap; }
+tr[aria-selected=true] td { background: var(--wash); box-shadow: inset 0 -1px var(--sap), inset 0 1px var(--sap); }
+tbody tr { cursor: pointer; }
+.now { font-weight: 650; color: var(--ink); }
+.head { border: 0; background: none; font: inherit; color: inherit; cursor: pointer; padding: 0; }
+.verdict { font-weight: 650; }
+.verdict.keep { color: var(--sap); }
+.verdict.watch { color: var(--doubt); }
+.verdict.discard { color: var(--quiet); }
+.scorer { position: sticky; top: 88px; }
+.hint { margin: 6px 0 10px; }
+.steps { display: grid; gap: 6px; margin: 12px 0; }
+.typed { margin: 12px 0; flex-wrap: nowrap; }
+.verdicts { display: grid; grid-template-columns: repeat(3, 1fr); gap: 6px; border-top: 1px solid var(--rule); padding-top: 12px; }
+.step { display: flex; align-items: center; gap: 10px; min-height: 44px; padding: 4px 12px; border: 1px solid var(--quiet); border-radius: var(--radius); background: var(--sheet); color: var(--ink); font: inherit; cursor: pointer; text-align: left; }
+.step span:nth-child(2) { flex: 1; }
+.step:hover { background: var(--wash); }
+.step.on { border: 2px solid var(--sap); font-weight: 650; }
+kbd { font: 600 12px var(--code); border: 1px solid var(--rule); border-radius: 3px; padding: 0 5px; color: var(--quiet); }
+.none { padding: 12px 0; }
+</style>

@@ -1,0 +1,70 @@
+<!-- Packets and trays. -->
+<script setup lang="ts">
+import { dayInWords } from '@virgulta/core/time/days'
+import type { LotRow, SeedShelf, SowingRow } from '#shared/seed'
+import type { Column } from '../../components/base/ReadTable.vue'
+
+const garden = useGardenStore()
+const route = useRoute()
+const router = useRouter()
+const { data: shelf, problem } = useLive<SeedShelf>(() => '/api/seed')
+const shown = computed({
+  get: () => route.query.show === 'trays' ? 'trays' : 'packets',
+  set: show => router.replace({ query: { show } }),
+})
+const parents = (r: LotRow | SowingRow) => `${r.seedParent.name} × ${r.pollenParent?.name ?? 'open'}`
+const lotColumns: Column<LotRow>[] = [
+  { key: 'code', title: 'Packet', value: r => r.lot.code },
+  { key: 'parents', title: 'Parents', value: parents },
+  { key: 'crop', title: 'Crop', value: r => r.crop },
+  { key: 'harvestedOn', title: 'Harvested', value: r => r.lot.harvestedOn },
+  { key: 'fruits', title: 'Fruits', value: r => r.lot.fruits, align: 'end' },
+  { key: 'seeds', title: 'Seeds', value: r => r.lot.seeds, align: 'end' },
+  { key: 'sound', title: 'Sound', value: r => r.lot.sound, align: 'end' },
+  { key: 'left', title: 'Left', value: r => r.lot.left, align: 'end' },
+]
+const trayColumns: Column<SowingRow>[] = [
+  { key: 'code', title: 'Tray', value: r => r.sowing.code },
+  { key: 'parents', title: 'Parents', value: parents },
+  { key: 'crop', title: 'Crop', value: r => r.crop },
+  { key: 'place', title: 'Place', value: r => garden.placeName(r.sowing.placeId) },
+  { key: 'sownOn', title: 'Sown', value: r => r.sowing.sownOn },
+  { key: 'seeds', title: 'Seeds', value: r => r.sowing.seeds, align: 'end' },
+  { key: 'up', title: 'Up', value: r => r.sowing.up, align: 'end' },
+  { key: 'lost', title: 'Lost', value: r => r.sowing.lost, align: 'end' },
+  { key: 'standing', title: 'Standing', value: r => r.sowing.standing, align: 'end' },
+  { key: 'raised', title: 'Raised', value: r => r.sowing.raised, align: 'end' },
+]
+</script>
+
+<template>
+  <div>
+    <h1>Seed</h1>
+    <p v-if="problem" class="fail" role="alert">{{ problem.sentence }}</p>
+    <template v-if="shelf?.lots.length">
+      <v-btn-toggle v-model="shown" mandatory density="compact" variant="outlined" color="primary" class="toggle" aria-label="Show">
+        <v-btn value="packets">Packets</v-btn><v-btn value="trays">Trays</v-btn>
+      </v-btn-toggle>
+      <ReadTable v-if="shown === 'packets'" :rows="shelf.lots" :columns="lotColumns" name="packets" sort="harvestedOn" descending @open="row => navigateTo(`/seed/packets/${row.lot.id}`)">
+        <template #code="{ row }"><TagLabel :code="row.lot.code" :to="`/seed/packets/${row.lot.id}`" /></template>
+        <template #parents="{ row }"><CrossName :seed-parent="row.seedParent" :pollen-parent="row.pollenParent" /></template>
+        <template #harvestedOn="{ row }">{{ dayInWords(row.lot.harvestedOn, true) }}</template>
+        <template #left="{ row }"><strong v-if="row.lot.left" class="figures">{{ row.lot.left }}</strong><span v-else class="quiet">empty</span></template>
+      </ReadTable>
+      <ReadTable v-else :rows="shelf.sowings" :columns="trayColumns" name="trays" sort="sownOn" descending @open="row => navigateTo(`/seed/trays/${row.sowing.id}`)">
+        <template #code="{ row }"><TagLabel :code="row.sowing.code" :to="`/seed/trays/${row.sowing.id}`" :ended="Boolean(row.sowing.ended)" /></template>
+        <template #parents="{ row }"><CrossName :seed-parent="row.seedParent" :pollen-parent="row.pollenParent" /></template>
+        <template #sownOn="{ row }">{{ dayInWords(row.sowing.sownOn, true) }}</template>
+      </ReadTable>
+    </template>
+    <EmptyPage v-else-if="shelf" heading="No seed is harvested yet">
+      When a fruit is ripe, harvest it from its flower: the seeds go into a packet with a code, and from the packet into trays.
+      <template #step><v-btn variant="flat" to="/crosses">To the crosses</v-btn></template>
+    </EmptyPage>
+  </div>
+</template>
+
+<style scoped>
+h1 { margin-bottom: 8px; }
+.toggle { margin-bottom: 12px; }
+</style>

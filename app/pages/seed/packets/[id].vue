@@ -1,0 +1,64 @@
+<!-- One packet: what it holds, and what was sown from it. -->
+<script setup lang="ts">
+import { dayInWords } from '@virgulta/core/time/days'
+import { shareEstimate } from '@virgulta/core/crops/knowledge'
+import { wilsonInterval } from '@virgulta/core/chance/wilson'
+import type { LotStory } from '#shared/seed'
+
+const route = useRoute()
+const garden = useGardenStore()
+const { data: story, problem } = useLive<LotStory>(() => `/api/seed/lots/${route.params.id}`)
+const isSowing = ref(false)
+const soundShare = computed(() => {
+  const lot = story.value?.lot
+  const tries = lot ? lot.sound + lot.empty : 0
+  return lot && tries ? { share: lot.sound / tries, ...wilsonInterval(lot.sound, tries), tries } : null
+})
+const handling = { dry: 'Dry and store', sowAtOnce: 'Sow at once', chill: 'Chill moist', flask: 'Sterile flask' }
+const guide = computed(() => story.value && garden.cropOf(story.value.crop)?.guide)
+</script>
+
+<template>
+  <div v-if="problem" class="fail" role="alert">{{ problem.sentence }} <NuxtLink to="/seed">To the seed</NuxtLink></div>
+  <div v-else-if="story && guide" class="stack">
+    <header class="row spread">
+      <div class="stack head">
+        <TagLabel :code="story.lot.code" large><CrossName :seed-parent="story.seedParent" :pollen-parent="story.pollenParent" links /></TagLabel>
+        <h1>{{ story.lot.left }} seeds in the packet</h1>
+      </div>
+      <v-btn variant="flat" height="44" :disabled="!story.lot.left" @click="isSowing = true">Sow from it</v-btn>
+    </header>
+    <div class="columns">
+      <PaperSheet heading="Harvest">
+        <dl>
+          <dt>Harvested</dt><dd>{{ dayInWords(story.lot.harvestedOn, true) }}</dd>
+          <dt>Cross</dt><dd><TagLabel :code="story.crossCode" :to="`/crosses/${story.lot.crossId}`" /></dd>
+          <dt>Fruits</dt><dd class="figures">{{ story.lot.fruits }}</dd>
+          <dt>Seeds counted</dt><dd class="figures">{{ story.lot.seeds }}, {{ story.lot.sound }} sound, {{ story.lot.empty }} empty</dd>
+          <template v-if="soundShare"><dt>Sound</dt><dd class="figures">{{ Math.round(soundShare.share * 100) }} % <span class="quiet small">{{ Math.round(soundShare.low * 100) }}–{{ Math.round(soundShare.high * 100) }}, of {{ soundShare.tries }} looked at</span></dd></template>
+        </dl>
+      </PaperSheet>
+      <PaperSheet :heading="handling[guide.seedHandling.kind]">
+        <p>{{ guide.seedHandling.how }}</p>
+        <p class="quiet">Of this crop <EstimateMark :estimate="shareEstimate(garden.cropOf(story.crop)!.knowledge.shares.germination)" unit="%" what="share of sown seeds that come up" /> come up.</p>
+      </PaperSheet>
+      <PaperSheet heading="Sown from it">
+        <ul v-if="story.sowings.length" class="sown">
+          <li v-for="s in story.sowings" :key="s.id" class="row"><TagLabel :code="s.code" :to="`/seed/trays/${s.id}`" /> {{ s.seeds }} seeds on {{ dayInWords(s.sownOn, true) }}, {{ s.up }} up</li>
+        </ul>
+        <p v-else class="quiet">Nothing yet.</p>
+      </PaperSheet>
+      <PaperSheet heading="Noted"><LogLines :lines="story.log" :with-code="false" /></PaperSheet>
+    </div>
+    <SowDialog v-model="isSowing" :lot="story.lot" :crop="story.crop" @sown="id => navigateTo(`/seed/trays/${id}`)" />
+  </div>
+</template>
+
+<style scoped>
+.head { gap: 8px; }
+.columns { display: grid; grid-template-columns: repeat(auto-fit, minmax(min(420px, 100%), 1fr)); gap: 16px; align-items: start; }
+dl { display: grid; grid-template-columns: 120px 1fr; gap: 6px 12px; margin: 0; }
+dt { color: var(--quiet); }
+dd { margin: 0; }
+.sown { list-style: none; margin: 0; padding: 0; display: grid; gap: 6px; }
+</style>

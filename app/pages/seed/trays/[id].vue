@@ -1,0 +1,104 @@
+<!-- One tray: seedlings counted on several days, losses, and the seedlings that become plants. -->
+<script setup lang="ts">
+import { dayInWords, daysBetween } from '@virgulta/core/time/days'
+import { wilsonInterval } from '@virgulta/core/chance/wilson'
+import { v7 } from 'uuid'
+import type { SowingStory } from '#shared/seed'
+
+const route = useRoute()
+const garden = useGardenStore()
+const log = useLogStore()
+const { data: story, problem } = useLive<SowingStory>(() => `/api/seed/sowings/${route.params.id}`)
+const guide = computed(() => story.value && garden.cropOf(story.value.crop)?.guide)
+const sowing = computed(() => story.value?.sowing)
+const share = computed(() => sowing.value ? { ...wilsonInterval(sowing.value.up, sowing.value.seeds), now: sowing.value.up / sowing.value.seeds } : null)
+
+const day = ref(garden.today)
+const up = ref(1)
+const lost = ref(1)
+const raised = ref(1)
+const placeId = ref<string | null>(null)
+watch(sowing, (s) => {
+  if (!s) return
+  up.value = 1
+  lost.value = 1
+  raised.value = s.standing
+  placeId.value ??= s.placeId
+}, { immediate: true })
+const isLosing = ref(false)
+const isEnding = ref(false)
+const subjectId = computed(() => String(route.params.id))
+const countProblem = computed(() => log.problem?.field === 'count' ? log.problem.sentence : undefined)
+
+const noteUp = (count: number) => log.note([{ kind: 'seedlingsUp', subjectId: subjectId.value, payload: { count } }], day.value)
+async function noteLost(reason: string) {
+  if (await log.note([{ kind: 'seedlingsLost', subjectId: subjectId.value, payload: { count: lost.value, reason } }], day.value)) isLosing.value = false
+}
+async function giveUp(reason: string) {
+  if (await log.note([{ kind: 'sowingEnded', subjectId: subjectId.value, payload: { reason } }], day.value)) isEnding.value = false
+}
+async function raise() {
+  const { sowing, crop, seedParent, pollenParent } = story.value!
+  const codes = await log.freshCodes(raised.value)
+  await log.note([{
+    kind: 'seedlingsRaised', subjectId: sowing.id,
+    payload: { plants: codes.map(code => ({ id: v7(), code })), crop, crossId: sowing.crossId, seedParentId: seedParent.id, pollenParentId: pollenParent?.id ?? null, placeId: placeId.value },
+  }], day.value)
+}
+</script>
+
+<template>
+  <div v-if="problem" class="fail" role="alert">{{ problem.sentence }} <NuxtLink to="/seed?show=trays">To the trays</NuxtLink></div>
+  <div v-else-if="story && sowing && guide && share" class="stack">
+    <header>
+      <TagLabel :code="sowing.code" large :ended="Boolean(sowing.ended)"><CrossName :seed-parent="story.seedParent" :pollen-parent="story.pollenParent" links /></TagLabel>
+      <h1>{{ sowing.up }} of {{ sowing.seeds }} up <span class="share quiet figures">{{ Math.round(share.now * 100) }} % <span class="small">{{ Math.round(share.low * 100) }}–{{ Math.round(share.high * 100) }}</span></span></h1>
+      <p class="quiet">
+        Sown {{ dayInWords(sowing.sownOn, true) }} from <TagLabel :code="story.lot.code" :to="`/seed/packets/${story.lot.id}`" />, {{ daysBetween(sowing.sownOn, garden.today) }} days ago, in {{ garden.placeName(sowing.placeId) }}.
+        The first come up after <EstimateMark :estimate="garden.cropOf(story.crop)!.knowledge.days.toUp" unit="days" what="days from sowing to the first seedlings" />.
+      </p>
+    </header>
+    <div class="columns">
+      <PaperSheet heading="Seedlings over the days"><UpChart :sowing="sowing" /></PaperSheet>
+      <PaperSheet v-if="!sowing.ended" heading="Note in this tray">
+        <div class="stack">
+          <DayField v-model="day" label="Seen on" />
+          <div class="row step">
+            <CountStepper v-model="up" label="New seedlings up" :least="0" :error="countProblem" />
+            <v-btn height="48" variant="flat" @click="noteUp(up)">Note</v-btn>
+            <v-btn height="48" @click="noteUp(0)">None new</v-btn>
+          </div>
+          <div v-if="sowing.standing" class="row step">
+            <CountStepper v-model="lost" label="Seedlings lost" :least="1" :most="sowing.standing" />
+            <v-btn v-if="!isLosing" height="48" @click="isLosing = true">Note the loss</v-btn>
+          </div>
+          <ReasonChips v-if="isLosing" :reasons="guide.sowing.lossReasons" question="What took them?" @choose="noteLost" />
+          <template v-if="sowing.standing">
+            <hr>
+            <p><strong>{{ sowing.standing }} stand in the tray.</strong> When they are potted up each gets a code and becomes a plant of the family.</p>
+            <div class="row step">
+              <CountStepper v-model="raised" label="Pot up" :least="1" :most="sowing.standing" />
+              <PlaceSelect v-model="placeId" />
+              <v-btn height="48" variant="flat" @click="raise">Give them codes</v-btn>
+            </div>
+          </template>
+          <div>
+            <v-btn v-if="!isEnding" variant="text" class="quietly" @click="isEnding = true">Give the tray up</v-btn>
+            <ReasonChips v-else :reasons="['all that will come are up', 'damped off', 'dried out', 'nothing came']" question="Why is it given up?" @choose="giveUp" />
+          </div>
+        </div>
+      </PaperSheet>
+      <PaperSheet v-else heading="Given up"><p>On {{ dayInWords(sowing.ended.on, true) }}: {{ sowing.ended.reason }}.</p></PaperSheet>
+      <PaperSheet v-if="sowing.raised" heading="Plants of the family"><p>{{ sowing.raised }} seedlings of this tray have codes. <NuxtLink :to="`/offspring/${sowing.crossId}`">Score the family</NuxtLink></p></PaperSheet>
+      <PaperSheet heading="Noted"><LogLines :lines="story.log" :with-code="false" /></PaperSheet>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+h1 { margin: 10px 0 6px; }
+.share { font-size: 19px; font-weight: 500; }
+.columns { display: grid; grid-template-columns: repeat(auto-fit, minmax(min(420px, 100%), 1fr)); gap: 16px; align-items: start; }
+.step { align-items: end; gap: 12px; }
+hr { border: 0; border-top: 1px solid var(--rule); margin: 0; }
+</style>

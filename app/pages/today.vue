@@ -1,0 +1,113 @@
+<!-- Today: the round of the day and the week ahead. Another day can be looked at by its address. -->
+<script setup lang="ts">
+import { mdiChevronLeft, mdiChevronRight } from '@mdi/js'
+import { addDays, dayInWords, hourOf } from '@virgulta/core/time/days'
+import type { Round, RoundStop } from '#shared/round'
+
+const garden = useGardenStore()
+const route = useRoute()
+const { xs } = useDisplay()
+const day = computed(() => String(route.query.on ?? garden.today))
+const isToday = computed(() => day.value === garden.today)
+const { data: round, problem } = useLive<Round>(() => `/api/round?on=${day.value}`)
+const go = (to: string) => navigateTo(to === garden.today ? '/today' : `/today?on=${to}`)
+
+const clock = computed(() => {
+  const hour = hourOf(garden.now, garden.garden!.zone)
+  return `${String(Math.floor(hour)).padStart(2, '0')}:${String(Math.round(hour % 1 * 60)).padStart(2, '0')}`
+})
+const groups = computed(() => {
+  const map = new Map<string, { hours: RoundStop['hours'], placeId: string | null, stops: RoundStop[] }>()
+  for (const stop of round.value?.stops ?? []) {
+    const key = `${stop.hours?.from ?? ''}-${stop.hours?.to ?? ''}|${stop.placeId}`
+    const group = map.get(key)
+    if (group) group.stops.push(stop)
+    else map.set(key, { hours: stop.hours, placeId: stop.placeId, stops: [stop] })
+  }
+  return [...map.values()]
+})
+const places = computed(() => new Set(round.value?.stops.map(s => s.placeId)).size)
+const hourWords = (h: number) => `${Math.floor(h)}${h % 1 ? `:${String(Math.round(h % 1 * 60)).padStart(2, '0')}` : ''}`
+const open = ref<string | null>(null)
+const weekday = (iso: string) => new Intl.DateTimeFormat('en-GB', { weekday: 'long' }).format(new Date(`${iso}T12:00`))
+
+useShortcuts([
+  { key: 'w', does: 'walk the round', run: () => navigateTo('/walk') },
+  { key: 'j', does: 'the day before', run: () => go(addDays(day.value, -1)) },
+  { key: 'k', does: 'the day after', run: () => go(addDays(day.value, 1)) },
+])
+</script>
+
+<template>
+  <div>
+    <header class="row spread top">
+      <div>
+        <h1>{{ weekday(day) }} {{ dayInWords(day) }}</h1>
+        <p class="quiet">
+          <template v-if="isToday">{{ clock }} · </template>
+          <template v-if="round">{{ round.stops.length }} {{ round.stops.length === 1 ? 'stop' : 'stops' }}<template v-if="round.stops.length"> at {{ places }} {{ places === 1 ? 'place' : 'places' }}</template></template>
+        </p>
+      </div>
+      <div class="row">
+        <v-btn :icon="mdiChevronLeft" class="quietly" size="36" aria-label="The day before" @click="go(addDays(day, -1))" />
+        <v-btn v-if="!isToday" class="quietly" @click="go(garden.today)">Today</v-btn>
+        <v-btn :icon="mdiChevronRight" class="quietly" size="36" aria-label="The day after" @click="go(addDays(day, 1))" />
+        <v-btn v-if="isToday && round?.stops.length" variant="flat" :height="xs ? 56 : 36" to="/walk">Walk the round</v-btn>
+      </div>
+    </header>
+    <p v-if="problem" class="fail" role="alert">{{ problem.sentence }}</p>
+    <ClockSteps v-if="garden.garden?.isDemo" />
+
+    <div v-if="round" class="columns">
+      <div class="stack">
+        <PaperSheet v-for="group in groups" :key="`${group.hours?.from}-${group.placeId}`" class="group">
+          <header class="row spread">
+            <h2>{{ garden.placeName(group.placeId) }}</h2>
+            <span class="quiet small">{{ group.hours ? `between ${hourWords(group.hours.from)} and ${hourWords(group.hours.to)}` : 'any hour' }} · {{ group.stops.length }}</span>
+          </header>
+          <ul>
+            <RoundRow v-for="stop in group.stops" :key="stop.subject.id" :stop="stop" :is-open="open === stop.subject.id" :readonly="!isToday" @toggle="open = open === stop.subject.id ? null : stop.subject.id" />
+          </ul>
+        </PaperSheet>
+        <EmptyPage v-if="!round.stops.length" :heading="isToday ? 'Nothing is due today' : day > garden.today ? 'Nothing is foreseen for this day' : 'The round of this day is over'">
+          <template v-if="isToday">Work appears here by itself once a cross is planned and a flower has its tag.</template>
+          <template v-else>What was noted on it stands beside.</template>
+          <template #step><v-btn v-if="isToday" variant="flat" to="/crosses/new">Plan a cross</v-btn></template>
+        </EmptyPage>
+      </div>
+
+      <aside class="stack">
+        <PaperSheet v-if="isToday && round.carry.length" heading="Take along">
+          <ul class="carry">
+            <li v-for="tool in round.carry" :key="tool">{{ tool }}</li>
+            <li v-for="plant in round.pollen" :key="plant.id">pollen of <ParentName role="pollen" :name="plant.name" /></li>
+          </ul>
+        </PaperSheet>
+        <PaperSheet v-if="isToday" heading="The week ahead">
+          <ol class="ahead">
+            <li v-for="coming in round.ahead" :key="coming.day">
+              <NuxtLink :to="`/today?on=${coming.day}`">{{ weekday(coming.day).slice(0, 3) }} {{ dayInWords(coming.day) }}</NuxtLink>
+              <span v-if="Object.keys(coming.steps).length">{{ Object.entries(coming.steps).map(([step, n]) => `${n} ${stepWords[step as keyof typeof stepWords]}`).join(', ') }}</span>
+              <span v-else class="quiet">nothing foreseen</span>
+            </li>
+          </ol>
+        </PaperSheet>
+        <PaperSheet :heading="isToday ? 'Noted today' : 'Noted on this day'">
+          <LogLines v-if="round.done.length" :lines="round.done.slice(0, 60)" :with-day="false" />
+          <p v-else class="quiet">Nothing yet.</p>
+        </PaperSheet>
+      </aside>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.top { margin-bottom: 12px; align-items: end; }
+.columns { display: grid; grid-template-columns: minmax(0, 1fr) 336px; gap: 16px; align-items: start; }
+@media (max-width: 1000px) { .columns { grid-template-columns: minmax(0, 1fr); } }
+.group ul { list-style: none; margin: 4px 0 0; padding: 0; }
+.carry { margin: 0; padding-left: 18px; }
+.ahead { list-style: none; margin: 0; padding: 0; font-size: 14px; }
+.ahead li { display: grid; grid-template-columns: 92px 1fr; gap: 8px; padding: 4px 0; border-bottom: 1px solid var(--rule); }
+.ahead li:last-child { border: 0; }
+</style>

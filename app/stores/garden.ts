@@ -1,0 +1,62 @@
+import type { ISODate, Instant } from '@virgulta/core/time/days'
+import { dayOf, instantAt } from '@virgulta/core/time/days'
+import type { Crop, OpenGarden, Place } from '#shared/garden'
+
+/** The open garden: its name, clock, places and crops. */
+export const useGardenStore = defineStore('garden', () => {
+  const garden = ref<OpenGarden | null>(null)
+
+  async function load(): Promise<boolean> {
+    const { isOpen } = await $fetch('/api/session')
+    garden.value = isOpen ? await $fetch<OpenGarden>('/api/garden') : null
+    return isOpen
+  }
+
+  async function refresh(): Promise<void> {
+    if (garden.value) garden.value = await $fetch<OpenGarden>('/api/garden')
+  }
+
+  async function openDemo(): Promise<void> {
+    await $fetch('/api/session/demo', { method: 'POST' })
+    await load()
+  }
+
+  async function create(wish: { name: string, keeper: string, zone: string }): Promise<void> {
+    await $fetch('/api/session/garden', { method: 'POST', body: wish })
+    await load()
+  }
+
+  async function close(): Promise<void> {
+    await $fetch('/api/session', { method: 'DELETE' })
+    garden.value = null
+  }
+
+  /** Moves the demo garden's clock on. */
+  async function step(by: 'hour' | 'day'): Promise<void> {
+    await $fetch('/api/garden/clock', { method: 'POST', body: { by } })
+    await refresh()
+    useLogStore().revision++
+  }
+
+  async function addPlace(name: string): Promise<Place> {
+    const place = await $fetch<Place>('/api/garden/places', { method: 'POST', body: { name } })
+    garden.value!.places.push(place)
+    return place
+  }
+
+  const { now: clock } = useNow({ interval: 30_000, controls: true })
+
+  /** The moment it is in the garden. */
+  const now = computed<Instant>(() => garden.value?.isDemo ? garden.value.now : clock.value.toISOString())
+  const today = computed<ISODate>(() => garden.value ? dayOf(now.value, garden.value.zone) : now.value.slice(0, 10))
+
+  /** The instant to note for a day: now for today, noon for an earlier or a later day. */
+  function instantOn(day: ISODate): Instant {
+    return day === today.value ? (garden.value?.isDemo ? now.value : new Date().toISOString()) : instantAt(day, 12, garden.value!.zone)
+  }
+
+  const cropOf = (id: string): Crop | undefined => garden.value?.crops.find(crop => crop.guide.id === id)
+  const placeName = (id: string | null): string => garden.value?.places.find(place => place.id === id)?.name ?? 'no place'
+
+  return { garden, now, today, load, refresh, openDemo, create, close, step, addPlace, instantOn, cropOf, placeName }
+})

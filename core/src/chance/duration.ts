@@ -1,0 +1,131 @@
+import { normalCdf, tQuantile } from './distributions'
+import type { Estimate, GuideRange } from './estimate'
+import { checkRange, originOf } from './estimate'
+
+/**
+ * One observed duration in days. Seen on the day it happened: `from` = `to`. Seen only between two looks
+ * ("not yet on day 2, ready on day 4"): it happened after `from` and at the latest at `to`.
+ */
+export interface DurationRecord { from: number, to: number }
+
+/** How many records the guide's range is worth. */
+const GUIDE_WEIGHT = 4
+
+/** Shortest duration the logarithm is taken of; a thing done the same day took about a quarter of one. */
+const SHORTEST_DAYS = 0.25
+
+/** Belief about the log of a duration: normal–inverse-gamma. */
+interface LogBelief { mean: number, weight: number, shape: number, scale: number }
+
+function beliefFromGuide({ low, high }: GuideRange): LogBelief {
+  const spread = (Math.log(high) - Math.log(low)) / (2 * tQuantile(0.9, GUIDE_WEIGHT))
+  const shape = GUIDE_WEIGHT / 2
+  return {
+    mean: (Math.log(low) + Math.log(high)) / 2,
+    weight: GUIDE_WEIGHT,
+    shape,
+    scale: spread ** 2 * shape * GUIDE_WEIGHT / (GUIDE_WEIGHT + 1),
+  }
+}
+
+function learnExact(belief: LogBelief, days: number[]): LogBelief {
+  const n = days.length
+  const logs = days.map(Math.log)
+  const mean = logs.reduce((sum, x) => sum + x, 0) / n
+  const squares = logs.reduce((sum, x) => sum + (x - mean) ** 2, 0)
+  const weight = belief.weight + n
+  return {
+    mean: (belief.weight * belief.mean + n * mean) / weight,
+    weight,
+    shape: belief.shape + n / 2,
+    scale: belief.scale + squares / 2 + belief.weight * n * (mean - belief.mean) ** 2 / (2 * weight),
+  }
+}
+
+function predictExact({ mean, weight, shape, scale }: LogBelief): (p: number) => number {
+  const spread = Math.sqrt(scale * (weight + 1) / (shape * weight))
+  return p => Math.exp(mean + spread * tQuantile(p, 2 * shape))
+}
+
+/**
+ * Predictive quantiles when some records are intervals: the posterior over (mean, spread) of the log duration is
+ * summed on a grid, so that an interval contributes its probability and not a made-up day inside it.
+ */
+function predictOnGrid(prior: LogBelief, records: DurationRecord[]): (p: number) => number {
+  const centre = learnExact(prior, records.map(r => (Math.max(r.from, SHORTEST_DAYS) + r.to) / 2))
+  const typical = Math.sqrt(centre.scale / centre.shape)
+  const distinct = tally(records)
+  const cells: { mean: number, spread: number, logWeight: number }[] = []
+  for (let i = 0; i < 41; i++) {
+    const mean = centre.mean + (i - 20) / 20 * 5 * typical / Math.sqrt(centre.weight / 4)
+    for (let j = 0; j < 31; j++) {
+      const spread = typical * Math.exp((j - 15) / 15 * 1.6)
+      const priorOfSpread = -(2 * prior.shape) * Math.log(spread) - prior.scale / spread ** 2
+      const priorOfMean = -Math.log(spread) - prior.weight * (mean - prior.mean) ** 2 / (2 * spread ** 2)
+      let logWeight = priorOfSpread + priorOfMean
+      for (const { record, times } of distinct) logWeight += times * logLikelihood(record, mean, spread)
+      cells.push({ mean, spread, logWeight })
+    }
+  }
+  const highest = Math.max(...cells.map(c => c.logWeight))
+  const weights = cells.map(c => Math.exp(c.logWeight - highest))
+  const total = weights.reduce((sum, w) => sum + w, 0)
+  const below = (logDays: number) =>
+    cells.reduce((sum, c, i) => sum + weights[i]! * normalCdf((logDays - c.mean) / c.spread), 0) / total
+  return (p) => {
+    let lo = centre.mean - 12 * typical
+    let hi = centre.mean + 12 * typical
+    for (let i = 0; i < 40; i++) {
+      const middle = (lo + hi) / 2
+      if (below(middle) < p) lo = middle
+      else hi = middle
+    }
+    return Math.exp((lo + hi) / 2)
+  }
+}
+
+/** Equal records are weighed once: gardens note whole days, so hundreds of records hold a dozen values. */
+function tally(records: DurationRecord[]): { record: DurationRecord, times: number }[] {
+  const seen = new Map<string, { record: DurationRecord, times: number }>()
+  for (const record of records) {
+    const key = `${record.from}–${record.to}`
+    const known = seen.get(key)
+    if (known) known.times++
+    else seen.set(key, { record, times: 1 })
+  }
+  return [...seen.values()]
+}
+
+function logLikelihood({ from, to }: DurationRecord, mean: number, spread: number): number {
+  if (from === to) {
+    const z = (Math.log(Math.max(to, SHORTEST_DAYS)) - mean) / spread
+    return -z * z / 2 - Math.log(spread)
+  }
+  const upper = normalCdf((Math.log(to) - mean) / spread)
+  const lower = from <= 0 ? 0 : normalCdf((Math.log(from) - mean) / spread)
+  return Math.log(Math.max(upper - lower, 1e-300))
+}
+
+/**
+ * How many days one step takes until the next.
+ *
+ * The guide's range is the prior predictive 80 % interval on the log scale, worth four records. Records that are
+ * exact update it in closed form (Student's t on the log scale); as soon as one is an interval between two looks the
+ * posterior is summed on a grid.
+ *
+ * @param guide 80 % range in days, 0 < low < high
+ * @param records observed durations in days; an interval must have from < to
+ * @returns days: median and 80 % interval of the next case
+ * @throws {OutOfRange} if the guide's range is not a positive range
+ * @see Gelman et al. (2013), Bayesian Data Analysis, section 3.3
+ */
+export function estimateDuration(guide: GuideRange, records: DurationRecord[] = []): Estimate {
+  checkRange(guide, Number.MIN_VALUE)
+  const prior = beliefFromGuide(guide)
+  const quantile = records.length === 0
+    ? predictExact(prior)
+    : records.every(r => r.from === r.to)
+      ? predictExact(learnExact(prior, records.map(r => Math.max(r.to, SHORTEST_DAYS))))
+      : predictOnGrid(prior, records)
+  return { median: quantile(0.5), low: quantile(0.1), high: quantile(0.9), origin: originOf(records.length), records: records.length }
+}

@@ -1,0 +1,39 @@
+import type { LoggedDeed } from '../log/entry'
+import { Refusal } from '../log/refusal'
+import type { ISODate } from '../time/days'
+
+/** A planned cross: seed parent × pollen parent, with its aim. */
+export interface Cross {
+  id: string
+  code: string
+  crop: string
+  seedParentId: string
+  pollenParentId: string | null
+  selfMeant: boolean
+  aim: string
+  flowersPlanned: number
+  keepersWanted: number
+  plannedOn: ISODate
+}
+
+/**
+ * Asks before one plant is both parents.
+ *
+ * @throws {Refusal} `self-meant` unless the parents differ or a self was confirmed
+ */
+export function askIfSelf(seedParentId: string, pollenParentId: string | null, selfMeant: boolean): void {
+  if (seedParentId === pollenParentId && !selfMeant) {
+    throw new Refusal('self-meant', 'The same plant is seed parent and pollen parent. Is a self meant? Say so, or choose another pollen parent.', 'pollenParentId')
+  }
+}
+
+/** The cross after one more deed. @throws {Refusal} if the deed does not fit. */
+export function crossAfter(cross: Cross | null, deed: LoggedDeed, id: string): Cross {
+  if (deed.kind === 'crossPlanned') {
+    if (cross) throw new Refusal('already-there', 'This cross is planned already.')
+    askIfSelf(deed.payload.seedParentId, deed.payload.pollenParentId, deed.payload.selfMeant)
+    return { id, ...deed.payload, plannedOn: deed.day }
+  }
+  if (!cross) throw new Refusal('unknown-cross', 'This cross is not planned; plan it first.')
+  return deed.kind === 'planChanged' ? { ...cross, ...deed.payload } : cross
+}

@@ -1,0 +1,172 @@
+import { wilsonInterval } from '../chance/wilson'
+import type { Estimate } from '../chance/estimate'
+import type { CropKnowledge } from '../crops/knowledge'
+import { shareEstimate } from '../crops/knowledge'
+import type { Flower } from '../flowers/flower'
+import type { Plant } from '../plants/plant'
+import type { SeedLot } from '../seed/lot'
+import type { Sowing } from '../seed/sowing'
+import type { Spread, Stage, Standing } from './course'
+import { STAGES, chanceOfKeepers, expectedCourse, moreFlowersFor, nothing } from './course'
+import type { Cross } from './cross'
+
+/** What left the stem at a station, with the reasons, the commonest first. */
+export interface Loss { count: number, reasons: { reason: string, count: number }[] }
+
+/** The step into a station: what was counted, or while nothing is counted what is expected. */
+export interface StemRate {
+  /** share with its 80 % interval; for seeds the mean per fruit */
+  value: Estimate
+  unit: 'share' | 'perFruit'
+}
+
+/** One station of the stem. */
+export interface StemStage {
+  stage: Stage
+  count: number
+  plan: Spread
+  rate: StemRate | null
+  /** left for good */
+  loss: Loss
+  lossWords: string
+  /** not gone on yet: seed in the packet, seedlings in the tray */
+  waiting: number
+  waitingWords: string
+}
+
+/** A cross from flowers to keepers, planned against real. */
+export interface Stem {
+  stages: StemStage[]
+  /** flowers tagged that are not pollinated yet */
+  tagged: number
+  outlook: {
+    /** chance of the wanted keepers from what is there now */
+    chance: number
+    wanted: number
+    /** flowers that bring it to nine in ten; null when hundreds would not do */
+    moreFlowers: number | null
+  }
+  /** the station before which the largest share was lost against plan */
+  worst: Stage | null
+}
+
+/** Everything that belongs to one cross. */
+export interface CrossStory { cross: Cross, flowers: Flower[], lots: SeedLot[], sowings: Sowing[], offspring: Plant[] }
+
+const sum = (numbers: number[]) => numbers.reduce((total, n) => total + n, 0)
+
+function tally(reasons: { reason: string, count: number }[]): Loss {
+  const counts = new Map<string, number>()
+  for (const { reason, count } of reasons) counts.set(reason, (counts.get(reason) ?? 0) + count)
+  return {
+    count: sum(reasons.map(r => r.count)),
+    reasons: [...counts].map(([reason, count]) => ({ reason, count })).sort((a, b) => b.count - a.count),
+  }
+}
+
+const one = (end: { reason: string }) => ({ reason: end.reason, count: 1 })
+
+/** A counted share, or the expected one while nothing was counted. */
+function shareOf(successes: number, tries: number, expected: Estimate): StemRate {
+  if (tries === 0) return { value: expected, unit: 'share' }
+  return { value: { median: successes / tries, ...wilsonInterval(successes, tries), origin: 'records', records: tries }, unit: 'share' }
+}
+
+/**
+ * The stem of a cross.
+ *
+ * @param story all that belongs to the cross
+ * @param before what was expected when it was planned: knowledge without this cross's own records
+ * @param now what is expected today, its own records included
+ */
+export function stemOf(story: CrossStory, before: CropKnowledge, now: CropKnowledge): Stem {
+  const { cross, flowers, lots, sowings, offspring } = story
+  const pollinated = flowers.filter(f => f.pollinations.length)
+  const taken = pollinated.filter(f => f.takenOn)
+  const failed = pollinated.filter(f => f.failed)
+  const lostBefore = pollinated.filter(f => f.lost && !f.takenOn)
+  const lostAfter = taken.filter(f => f.lost)
+  const judged = offspring.filter(p => p.verdict)
+  const verdicts = (verdict: string) => judged.filter(p => p.verdict!.verdict === verdict)
+  const unjudgedLost = offspring.filter(p => p.lost && !p.verdict)
+
+  const seeds = sum(lots.map(l => l.seeds - l.empty))
+  const sown = sum(sowings.map(s => s.seeds))
+  const up = sum(sowings.map(s => s.up))
+  const finished = sowings.filter(s => s.ended || s.raised)
+  const notUp = sum(finished.map(s => s.seeds - s.up))
+
+  const fruits = sum(lots.map(l => l.fruits))
+  const counts: Record<Stage, number> = {
+    pollinated: pollinated.length, taken: taken.length, seeds, sown, up, judged: judged.length, kept: verdicts('keep').length,
+  }
+  const waiting: Standing = {
+    ...nothing,
+    pollinated: pollinated.length - taken.length - failed.length - lostBefore.length,
+    taken: taken.filter(f => !f.harvest && !f.lost).length,
+    seeds: sum(lots.map(l => l.left)),
+    sown: sum(sowings.map(s => s.seeds - s.up)) - notUp,
+    up: sum(sowings.map(s => s.standing)) + offspring.length - judged.length - unjudgedLost.length,
+    judged: verdicts('watch').length,
+  }
+  const losses: Record<Stage, { loss: Loss, words: string }> = {
+    pollinated: { loss: tally([]), words: '' },
+    taken: { loss: tally([...failed.map(f => one(f.failed!)), ...lostBefore.map(f => one(f.lost!))]), words: 'did not take' },
+    seeds: { loss: tally([...lostAfter.map(f => one(f.lost!)), ...lots.filter(l => l.empty).map(l => ({ reason: 'empty seed', count: l.empty }))]), words: 'empty or lost' },
+    sown: { loss: tally([]), words: '' },
+    up: { loss: tally(notUp ? [{ reason: 'never came up', count: notUp }] : []), words: 'not up' },
+    judged: { loss: tally([...sowings.flatMap(s => s.losses), ...unjudgedLost.map(p => one(p.lost!))]), words: 'lost' },
+    kept: { loss: tally(verdicts('discard').map(p => one(p.verdict!))), words: 'discarded' },
+  }
+  const waitingWords: Record<Stage, string> = {
+    pollinated: 'not looked at yet', taken: 'fruit on the plant', seeds: 'in the packet', sown: 'may still come up',
+    up: 'not judged yet', judged: 'watched', kept: '',
+  }
+  const rates: Record<Stage, StemRate | null> = {
+    pollinated: null,
+    taken: shareOf(taken.length, taken.length + failed.length, shareEstimate(before.shares.take)),
+    seeds: { value: fruits ? meanPerFruit(lots, fruits) : before.seedsPerFruit.estimate, unit: 'perFruit' },
+    sown: seeds ? shareOf(sown, seeds, shareEstimate(before.shares.sound)) : null,
+    up: shareOf(sum(finished.map(s => s.up)), sum(finished.map(s => s.seeds)), shareEstimate(before.shares.germination)),
+    judged: shareOf(sum(finished.map(s => s.up - s.lost)), sum(finished.map(s => s.up)), shareEstimate(before.shares.survival)),
+    kept: shareOf(counts.kept, counts.judged, shareEstimate(before.shares.keep)),
+  }
+  const plan = expectedCourse(cross.flowersPlanned, before)
+  const inHand: Standing = { ...waiting, kept: counts.kept }
+  return {
+    stages: STAGES.map(stage => ({
+      stage, count: counts[stage], plan: plan[stage], rate: rates[stage],
+      loss: losses[stage].loss, lossWords: losses[stage].words, waiting: waiting[stage], waitingWords: waitingWords[stage],
+    })),
+    tagged: flowers.filter(f => ['chosen', 'open', 'waiting', 'ready'].includes(f.status)).length,
+    outlook: {
+      wanted: cross.keepersWanted,
+      chance: chanceOfKeepers(inHand, cross.keepersWanted, now),
+      moreFlowers: moreFlowersFor(inHand, cross.keepersWanted, now),
+    },
+    worst: worstStage(rates, before),
+  }
+}
+
+/** Mean sound and unsorted seeds per fruit; its interval is that of a Poisson count of this size. */
+function meanPerFruit(lots: SeedLot[], fruits: number): Estimate {
+  const seeds = sum(lots.map(l => l.seeds - l.empty))
+  const half = 1.2816 * Math.sqrt(seeds)
+  return { median: seeds / fruits, low: Math.max(0, seeds - half) / fruits, high: (seeds + half) / fruits, origin: 'records', records: fruits }
+}
+
+/** Where the counted rate falls furthest below the one expected, if its interval does not reach it. */
+function worstStage(rates: Record<Stage, StemRate | null>, before: CropKnowledge): Stage | null {
+  const expected: Partial<Record<Stage, number>> = {
+    taken: shareEstimate(before.shares.take).median,
+    seeds: before.seedsPerFruit.estimate.median,
+    up: shareEstimate(before.shares.germination).median,
+    judged: shareEstimate(before.shares.survival).median,
+  }
+  const short = STAGES.flatMap((stage) => {
+    const value = rates[stage]?.value
+    const wanted = expected[stage]
+    return value && wanted && value.origin === 'records' && value.high < wanted ? [{ stage, ratio: value.median / wanted }] : []
+  })
+  return short.sort((a, b) => a.ratio - b.ratio)[0]?.stage ?? null
+}

@@ -1,0 +1,61 @@
+import * as v from 'valibot'
+import type { ISODate, Instant } from '../time/days'
+import type { Kind, Subject } from './kind'
+import { Id } from './kind'
+import type { KindName } from './kinds'
+import { kinds } from './kinds'
+
+type PayloadOf<K extends KindName> = v.InferOutput<(typeof kinds)[K]['payload']>
+
+/** Something that was done, as the person who did it wrote it down. */
+export type Deed = { [K in KindName]: {
+  /** UUID version 7, made by the client: sent twice it counts once */
+  id: string
+  kind: K
+  subjectId: string
+  payload: PayloadOf<K>
+  happenedAt: Instant
+} }[KindName]
+
+/** An entry that takes back an earlier one. */
+export interface Voiding { id: string, kind: 'voided', voids: string, happenedAt: Instant }
+
+export type Entry = Deed | Voiding
+
+/** A deed with the day it fell on in the garden's time zone, as the folds read it. */
+export type LoggedDeed = Deed & { day: ISODate }
+
+const common = {
+  id: Id,
+  happenedAt: v.pipe(
+    v.string(), v.isoTimestamp('Give the moment as 2027-06-14T05:40:00Z.'),
+    v.check(at => at >= '1900' && at < '2200', 'Give a moment between the years 1900 and 2200.'),
+  ),
+}
+
+/** The schema of an entry: one variant for each kind. */
+export const Entry = v.variant('kind', [
+  v.strictObject({ ...common, kind: v.literal('voided'), voids: Id }),
+  ...Object.entries(kinds).map(([name, kind]) =>
+    v.strictObject({ ...common, kind: v.literal(name), subjectId: Id, payload: kind.payload })),
+]) as unknown as v.GenericSchema<Entry>
+
+const kindOf = (deed: Deed) => kinds[deed.kind] as unknown as Kind
+
+/** The subjects whose state a deed changes, its own first. */
+export function subjectsOf(deed: Deed): Subject[] {
+  const kind = kindOf(deed)
+  return [{ type: kind.subject, id: deed.subjectId }, ...kind.changes(deed.payload)]
+}
+
+/** The subjects that must be there for a deed, though it does not change them. */
+export const needsOf = (deed: Deed): Subject[] => kindOf(deed).needs(deed.payload)
+
+/** The tag codes that a deed gives out, with what each is tied to. */
+export function codesOf(deed: Deed): { code: string, subject: Subject }[] {
+  const own = subjectsOf(deed)[0]!
+  return kindOf(deed).codes(deed.payload).map(({ code, subject }) => ({ code, subject: subject ?? own }))
+}
+
+/** A deed as a line in the log. */
+export const wordsOf = (deed: Deed): string => kindOf(deed).words(deed.payload)

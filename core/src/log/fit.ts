@@ -1,0 +1,91 @@
+import type { CropGuide } from '../crops/guide'
+import { checkScore } from '../offspring/score'
+import { checkTagCode } from '../tags/code'
+import type { Deed } from './entry'
+import { codesOf } from './entry'
+import type { States } from './fold'
+import type { SubjectType } from './kind'
+import { Refusal } from './refusal'
+
+/** The rest of the garden, as far as a deed touches it: states after the deed. */
+export interface Surroundings {
+  find: <T extends SubjectType>(type: T, id: string) => States[T] | undefined
+  guide: (crop: string) => CropGuide | undefined
+  hasPlace: (id: string) => boolean
+}
+
+/**
+ * Checks a deed against the things around it, which the fold of its own subject cannot see.
+ *
+ * @throws {Refusal} with what does not fit together
+ */
+export function checkFit(deed: Deed, around: Surroundings): void {
+  for (const { code } of codesOf(deed)) {
+    const check = checkTagCode(code)
+    if (!check.ok) throw new Refusal('bad-code', check.why, 'code')
+  }
+  if ('placeId' in deed.payload && deed.payload.placeId && !around.hasPlace(deed.payload.placeId)) {
+    throw new Refusal('unknown-place', 'This place is not in the garden; choose one of its places.', 'placeId')
+  }
+  switch (deed.kind) {
+    case 'plantAdded':
+      guideOf(deed.payload.crop, around)
+      break
+    case 'crossPlanned': {
+      guideOf(deed.payload.crop, around)
+      checkPartner(deed.payload.crop, deed.payload.seedParentId, 'seedParentId', around)
+      checkPartner(deed.payload.crop, deed.payload.pollenParentId, 'pollenParentId', around)
+      break
+    }
+    case 'flowerChosen': {
+      const cross = around.find('cross', deed.payload.crossId)!
+      if (cross.seedParentId !== deed.payload.seedParentId) {
+        throw new Refusal('other-seed-parent', 'The flower stands on another plant than the seed parent of this cross.', 'seedParentId')
+      }
+      checkPartner(cross.crop, cross.seedParentId, 'seedParentId', around)
+      break
+    }
+    case 'pollinated': {
+      const flower = around.find('flower', deed.subjectId)!
+      const crop = around.find('plant', flower.seedParentId)!.crop
+      checkPartner(crop, deed.payload.pollenParentId, 'pollenParentId', around)
+      break
+    }
+    case 'harvested':
+      for (const { flowerId } of deed.payload.flowers) checkSameCross(around.find('flower', flowerId), deed.payload.crossId, 'flower')
+      break
+    case 'sown':
+      checkSameCross(around.find('seedLot', deed.payload.lotId), deed.payload.crossId, 'packet')
+      break
+    case 'seedlingsRaised': {
+      checkSameCross(around.find('sowing', deed.subjectId), deed.payload.crossId, 'tray')
+      const cross = around.find('cross', deed.payload.crossId)!
+      const { crop, seedParentId, pollenParentId } = deed.payload
+      if (cross.crop !== crop || cross.seedParentId !== seedParentId || cross.pollenParentId !== pollenParentId) {
+        throw new Refusal('other-cross', 'The seedlings have the crop and the parents of their cross.')
+      }
+      break
+    }
+    case 'scored': {
+      const { crop } = around.find('plant', deed.subjectId)!
+      checkScore(guideOf(crop, around).judging.traits.find(t => t.id === deed.payload.trait), deed.payload.value)
+    }
+  }
+}
+
+function guideOf(crop: string, around: Surroundings): CropGuide {
+  const guide = around.guide(crop)
+  if (!guide) throw new Refusal('unknown-crop', 'There is no guide for this crop in the garden; choose one of its crops.', 'crop')
+  return guide
+}
+
+function checkPartner(crop: string, id: string | null, field: string, around: Surroundings): void {
+  const plant = id && around.find('plant', id)
+  if (!plant) return
+  if (plant.crop !== crop) throw new Refusal('other-crop', `${plant.name} is of another crop; both parents must be of one.`, field)
+  if (plant.lost) throw new Refusal('plant-lost', `${plant.name} was lost (${plant.lost.reason}); choose another plant.`, field)
+}
+
+function checkSameCross(thing: { code: string, crossId: string } | undefined, crossId: string, what: string): void {
+  if (thing && thing.crossId !== crossId) throw new Refusal('other-cross', `The ${what} ${thing.code} belongs to another cross.`)
+}

@@ -1,0 +1,42 @@
+import type { Cross } from '../crosses/cross'
+import { crossAfter } from '../crosses/cross'
+import type { Flower } from '../flowers/flower'
+import { flowerAfter } from '../flowers/flower'
+import type { Plant } from '../plants/plant'
+import { plantAfter } from '../plants/plant'
+import type { SeedLot } from '../seed/lot'
+import { seedLotAfter } from '../seed/lot'
+import type { Sowing } from '../seed/sowing'
+import { sowingAfter } from '../seed/sowing'
+import type { LoggedDeed } from './entry'
+import type { SubjectType } from './kind'
+
+/** The state of each type of subject. */
+export interface States { plant: Plant, cross: Cross, flower: Flower, seedLot: SeedLot, sowing: Sowing }
+
+/**
+ * How one more deed changes a subject. Each throws a {@link Refusal} when the deed does not fit the state: the same
+ * check serves a new deed, a deed noted late and an undo that would pull the ground from under a later one.
+ */
+const after: { [T in SubjectType]: (state: States[T] | null, deed: LoggedDeed, id: string) => States[T] } = {
+  plant: plantAfter,
+  cross: crossAfter,
+  flower: flowerAfter,
+  seedLot: seedLotAfter,
+  sowing: sowingAfter,
+}
+
+/** Deeds in the order in which they happened; those of one moment in the order of their ids. */
+export function inOrder(deeds: LoggedDeed[]): LoggedDeed[] {
+  return [...deeds].sort((a, b) => a.happenedAt < b.happenedAt ? -1 : a.happenedAt > b.happenedAt ? 1 : a.id < b.id ? -1 : 1)
+}
+
+/**
+ * The state of one subject from its deeds (voided ones left out, any order).
+ *
+ * @returns null for a subject of which nothing is noted
+ * @throws {Refusal} if a deed does not fit the ones before it
+ */
+export function fold<T extends SubjectType>(type: T, id: string, deeds: LoggedDeed[]): States[T] | null {
+  return inOrder(deeds).reduce<States[T] | null>((state, deed) => after[type](state, deed, id), null)
+}

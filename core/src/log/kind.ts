@@ -1,0 +1,55 @@
+import * as v from 'valibot'
+
+/** Whatever has a history of its own in the log. */
+export type SubjectType = 'plant' | 'cross' | 'flower' | 'seedLot' | 'sowing'
+
+/** One subject, by type and id. */
+export interface Subject { type: SubjectType, id: string }
+
+type Schema = v.GenericSchema
+
+/** What is known of a kind of entry; each area lists its own in `<area>/kinds.ts`. */
+export interface Kind<T extends SubjectType = SubjectType, S extends Schema = Schema> {
+  /** what the entry's `subjectId` is */
+  subject: T
+  payload: S
+  /** other subjects whose state the entry changes */
+  changes: (payload: v.InferOutput<S>) => Subject[]
+  /** subjects that must be there, though the entry does not change them */
+  needs: (payload: v.InferOutput<S>) => Subject[]
+  /** the entry as a line in the log: "emasculated, all anthers out" */
+  words: (payload: v.InferOutput<S>) => string
+  /** tag codes that the entry gives out */
+  codes: (payload: v.InferOutput<S>) => { code: string, subject?: Subject }[]
+}
+
+/** Describes a kind of entry; what is left out is "none". */
+export function kind<T extends SubjectType, S extends Schema>(
+  subject: T,
+  payload: S,
+  words: Kind<T, S>['words'],
+  more: Partial<Pick<Kind<T, S>, 'changes' | 'needs' | 'codes'>> = {},
+): Kind<T, S> {
+  return { subject, payload, words, changes: () => [], needs: () => [], codes: () => [], ...more }
+}
+
+/** The id of a subject or an entry: a UUID, made where the entry is made. */
+export const Id = v.pipe(v.string(), v.uuid('An id must be a UUID.'))
+
+/** A sentence or a name that people typed: trimmed, not empty, of bearable length. */
+export const words = (most: number) => v.pipe(
+  v.string(), v.trim(),
+  v.nonEmpty('Write something here.'),
+  v.maxLength(most, `Use at most ${most} characters.`),
+  // PostgreSQL holds no zero byte in a text.
+  v.check(text => !text.includes('\0'), 'This holds a character that cannot be kept.'),
+)
+
+/** A whole number of things. */
+export const amount = (least: number, most: number) => v.pipe(
+  v.number('Give a number.'), v.integer('Give a whole number.'),
+  v.minValue(least, `Give at least ${least}.`), v.maxValue(most, `Give at most ${most}.`),
+)
+
+/** A tag code as it was given out. */
+export const Code = v.pipe(v.string(), v.regex(/^\d\d-[2-9A-Y]{4,5}$/, 'This is not a tag code.'))

@@ -1,0 +1,51 @@
+import * as v from 'valibot'
+import { Code, Id, amount, kind, words } from '../log/kind'
+
+const CONTAINERS = ['tray', 'pots', 'bed'] as const
+
+export const seedKinds = {
+  harvested: kind('seedLot', v.strictObject({
+    code: Code,
+    crossId: Id,
+    flowers: v.pipe(
+      v.array(v.strictObject({ flowerId: Id, fruits: amount(1, 200) })),
+      v.minLength(1, 'Choose the flowers that were harvested.'), v.maxLength(500),
+      v.check(list => new Set(list.map(f => f.flowerId)).size === list.length, 'Each flower can be harvested once.'),
+    ),
+    /** all seeds that were counted, with those that are neither sound nor empty */
+    seeds: amount(0, 1_000_000),
+    sound: amount(0, 1_000_000),
+    empty: amount(0, 1_000_000),
+  }), p => `harvested ${p.seeds} seeds, ${p.sound} sound`, {
+    codes: p => [{ code: p.code }],
+    changes: p => p.flowers.map(f => ({ type: 'flower', id: f.flowerId })),
+    needs: p => [{ type: 'cross', id: p.crossId }],
+  }),
+  sown: kind('sowing', v.strictObject({
+    code: Code,
+    lotId: Id,
+    crossId: Id,
+    seeds: amount(1, 1_000_000),
+    container: v.picklist(CONTAINERS),
+    placeId: v.nullable(Id),
+  }), p => `sowed ${p.seeds} seeds`, {
+    codes: p => [{ code: p.code }],
+    changes: p => [{ type: 'seedLot', id: p.lotId }],
+    needs: p => [{ type: 'cross', id: p.crossId }],
+  }),
+  seedlingsUp: kind('sowing', v.strictObject({ count: amount(0, 1_000_000) }), p => p.count ? `${p.count} more up` : 'looked, no more up'),
+  seedlingsLost: kind('sowing', v.strictObject({ count: amount(1, 1_000_000), reason: words(200) }), p => `${p.count} lost: ${p.reason}`),
+  seedlingsRaised: kind('sowing', v.strictObject({
+    plants: v.pipe(v.array(v.strictObject({ id: Id, code: Code })), v.minLength(1, 'Raise at least one seedling.'), v.maxLength(2000, 'Raise at most 2000 seedlings at a time.')),
+    crop: words(40),
+    crossId: Id,
+    seedParentId: Id,
+    pollenParentId: v.nullable(Id),
+    placeId: v.nullable(Id),
+  }), p => `${p.plants.length} seedlings got codes and became plants of the family`, {
+    codes: p => p.plants.map(({ id, code }) => ({ code, subject: { type: 'plant', id } })),
+    changes: p => p.plants.map(({ id }) => ({ type: 'plant', id })),
+    needs: p => [{ type: 'cross', id: p.crossId }],
+  }),
+  sowingEnded: kind('sowing', v.strictObject({ reason: words(200) }), p => `given up: ${p.reason}`),
+}

@@ -1,0 +1,61 @@
+import { TZDate } from '@date-fns/tz'
+import { addDays as addDaysTo, differenceInCalendarDays, format, getDayOfYear, getISOWeek, isValid, parseISO } from 'date-fns'
+
+/** A day without hours, `2027-06-14`. */
+export type ISODate = string
+
+/** A moment, UTC, `2027-06-14T05:40:00.000Z`. */
+export type Instant = string
+
+/** The day `count` days after `day`; a negative count goes back. */
+export function addDays(day: ISODate, count: number): ISODate {
+  return format(addDaysTo(parseISO(day), count), 'yyyy-MM-dd')
+}
+
+/** Calendar days from `from` to `to`; negative when `to` lies before. */
+export function daysBetween(from: ISODate, to: ISODate): number {
+  return differenceInCalendarDays(parseISO(to), parseISO(from))
+}
+
+/** The calendar day of an instant in the garden's time zone (IANA name). */
+export function dayOf(instant: Instant, zone: string): ISODate {
+  return format(new TZDate(instant, zone), 'yyyy-MM-dd')
+}
+
+/** Hours since midnight, with minutes as a fraction, of an instant in the garden's time zone. */
+export function hourOf(instant: Instant, zone: string): number {
+  const local = new TZDate(instant, zone)
+  return local.getHours() + local.getMinutes() / 60
+}
+
+/** The instant at which `hour` (may hold a fraction) is on the clock on `day` in the garden's zone. */
+export function instantAt(day: ISODate, hour: number, zone: string): Instant {
+  const [year, month, date] = day.split('-').map(Number) as [number, number, number]
+  const minutes = Math.round(hour * 60)
+  return new Date(new TZDate(year, month - 1, date, Math.floor(minutes / 60), minutes % 60, zone).getTime()).toISOString()
+}
+
+/** ISO week number, 1–53. */
+export function weekOf(day: ISODate): number {
+  return getISOWeek(parseISO(day))
+}
+
+/** Day of the year, 1–366. */
+export function dayOfYear(day: ISODate): number {
+  return getDayOfYear(parseISO(day))
+}
+
+/** Calendar year of a day. */
+export function yearOf(day: ISODate): number {
+  return Number(day.slice(0, 4))
+}
+
+/** "12 June" or, with the year, "12 June 2026". */
+export function dayInWords(day: ISODate, withYear = false): string {
+  return format(parseISO(day), withYear ? 'd MMMM yyyy' : 'd MMMM')
+}
+
+/** True for a calendar day written as `2027-06-14`. */
+export function isDay(text: string): boolean {
+  return /^\d{4}-\d{2}-\d{2}$/.test(text) && isValid(parseISO(text))
+}

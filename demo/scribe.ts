@@ -1,0 +1,62 @@
+import type { Stream } from '@virgulta/core/chance/stream'
+import type { Deed } from '@virgulta/core/log/entry'
+import { tagCodes } from '@virgulta/core/tags/code'
+import type { ISODate, Instant } from '@virgulta/core/time/days'
+import { instantAt, yearOf } from '@virgulta/core/time/days'
+import { v7 } from 'uuid'
+
+export const ZONE = 'Europe/Dublin'
+
+/** The moment at which the demo garden stands: 12 June, early morning. */
+export const NOW: Instant = instantAt('2026-06-12', 5.75, ZONE)
+
+/** Writes down what the people of the demo garden did. What lies after the garden's present moment is dropped. */
+export class Scribe {
+  readonly entries: Deed[] = []
+  /** next free serial of each year's tag codes */
+  readonly serials = new Map<number, number>()
+  private sequence = 0
+
+  constructor(readonly random: Stream) {}
+
+  /** An id that was made on that day; the same story gives the same ids. */
+  id(day: ISODate): string {
+    const bytes = Uint8Array.from({ length: 16 }, () => Math.floor(this.random.uniform() * 256))
+    return v7({ msecs: Date.parse(instantAt(day, 0, ZONE)), seq: this.sequence++, random: bytes })
+  }
+
+  /** A fresh tag code of the day's year. */
+  code(day: ISODate): string {
+    const year = yearOf(day)
+    const { codes, next } = tagCodes(year, this.serials.get(year) ?? 0, 1)
+    this.serials.set(year, next)
+    return codes[0]!
+  }
+
+  /** Notes a deed. @returns false when it lies ahead of the garden's present */
+  note<K extends Deed['kind']>(day: ISODate, hour: number, kind: K, subjectId: string, payload: Extract<Deed, { kind: K }>['payload']): boolean {
+    const happenedAt = instantAt(day, hour, ZONE)
+    if (happenedAt > NOW) return false
+    this.entries.push({ id: this.id(day), kind, subjectId, payload, happenedAt } as Deed)
+    return true
+  }
+
+  chance(share: number): boolean {
+    return this.random.uniform() < share
+  }
+
+  pick<T>(list: readonly T[]): T {
+    return list[Math.floor(this.random.uniform() * list.length)]!
+  }
+
+  /** A whole number from `low` to `high`. */
+  between(low: number, high: number): number {
+    return low + Math.floor(this.random.uniform() * (high - low + 1))
+  }
+
+  /** An index drawn by the given shares. */
+  draw(shares: number[]): number {
+    let left = this.random.uniform() * shares.reduce((sum, share) => sum + share, 0)
+    return Math.max(0, shares.findIndex(share => (left -= share) < 0))
+  }
+}

@@ -1,0 +1,149 @@
+import type { CropGuide } from '@virgulta/core/crops/guide'
+import type { ISODate } from '@virgulta/core/time/days'
+import { addDays } from '@virgulta/core/time/days'
+import type { DemoCross, Outcome } from './programmes'
+import type { Scribe } from './scribe'
+
+/** A plant that can be a parent: its id, and where it stands. */
+export interface DemoPlant { id: string, placeId: string | null }
+
+/** A packet of the story. */
+interface DemoLot { lotId: string, seeds: number, harvestedOn: ISODate }
+
+/** What follows a cross through its season needs. */
+export interface Stage { scribe: Scribe, guide: CropGuide, cross: DemoCross, crossId: string, seedParent: DemoPlant, pollenParent: DemoPlant }
+
+/** Days until something happens, drawn from a guide's range. */
+const daysIn = (scribe: Scribe, { low, high }: { low: number, high: number }) => Math.max(1, scribe.between(Math.round(low), Math.max(Math.round(low), Math.round(high))))
+
+/** Works one flower from tag to harvest. @returns the day it is ripe, or null when it came to nothing */
+function workFlower({ scribe, guide, crossId, seedParent, pollenParent }: Stage, day: ISODate, i: number): { flowerId: string, ripeOn: ISODate } | null {
+  const { receptive } = guide
+  const flowerId = scribe.id(day)
+  const isDusk = guide.form === 'separateTied'
+  const hour = isDusk ? 20 + (i % 8) * 0.1 : Math.min(receptive.hours.to + 1, 15) + (i % 10) * 0.15
+  scribe.note(day, hour, 'flowerChosen', flowerId, { code: scribe.code(day), crossId, seedParentId: seedParent.id, pollenParentId: pollenParent.id, blooms: 1 })
+  if (guide.emasculation.needed) {
+    scribe.note(day, hour + 0.03, 'emasculated', flowerId, {})
+    scribe.note(day, hour + 0.06, 'lensChecked', flowerId, { found: scribe.chance(0.04) ? 'anthersLeft' : 'clean' })
+  }
+  scribe.note(day, hour + 0.08, 'isolated', flowerId, { way: isDusk ? 'tie' : 'bag' })
+  if (scribe.chance(0.03)) {
+    scribe.note(addDays(day, 1), receptive.hours.from + 1, 'flowerLost', flowerId, { reason: scribe.pick(guide.lostReasons) })
+    return null
+  }
+
+  const readyOn = addDays(day, daysIn(scribe, receptive.daysAfterIsolation))
+  const look = receptive.hours.from + 0.4 + (i % 12) * 0.12
+  if (readyOn > addDays(day, 1)) scribe.note(addDays(readyOn, -1), look, 'looked', flowerId, { look: 'notYet' })
+  if (scribe.chance(0.03)) {
+    scribe.note(readyOn, look, 'looked', flowerId, { look: 'tooLate' })
+    return null
+  }
+  scribe.note(readyOn, look, 'looked', flowerId, { look: 'ready' })
+  scribe.note(readyOn, look + 0.02, 'pollinated', flowerId, { pollenParentId: pollenParent.id, selfMeant: seedParent.id === pollenParent.id })
+
+  const tellsOn = addDays(readyOn, daysIn(scribe, guide.take.daysAfterPollination))
+  if (scribe.chance(0.35)) scribe.note(addDays(tellsOn, -2), 9 + i * 0.02, 'takeNoted', flowerId, { take: 'notYet', reason: null })
+  if (!scribe.chance((guide.take.rate.low + guide.take.rate.high) / 2)) {
+    scribe.note(tellsOn, 9 + i * 0.02, 'takeNoted', flowerId, { take: 'failed', reason: scribe.pick(guide.take.failReasons) })
+    return null
+  }
+  scribe.note(tellsOn, 9 + i * 0.02, 'takeNoted', flowerId, { take: 'taken', reason: null })
+  if (scribe.chance(0.04)) {
+    scribe.note(addDays(tellsOn, 9), 11, 'flowerLost', flowerId, { reason: scribe.pick(guide.lostReasons) })
+    return null
+  }
+  return { flowerId, ripeOn: addDays(readyOn, daysIn(scribe, guide.ripening.daysAfterPollination)) }
+}
+
+/** Works all flowers of a cross and harvests them in two pickings. @returns the packets */
+export function workCross(stage: Stage): DemoLot[] {
+  const { scribe, guide, cross, crossId } = stage
+  const { begins, flowers } = cross
+  const spreadDays = guide.form === 'openBowl' ? 14 : 12
+  const ripe = Array.from({ length: flowers }, (_, i) => workFlower(stage, addDays(begins, Math.floor(i / flowers * spreadDays)), i))
+    .filter(f => f !== null).sort((a, b) => a.ripeOn.localeCompare(b.ripeOn))
+  const half = Math.ceil(ripe.length / 2)
+  const lots: DemoLot[] = []
+  for (const picking of [ripe.slice(0, half), ripe.slice(half)]) {
+    const last = picking.at(-1)
+    if (!last) continue
+    const { low, high } = guide.ripening.seedsPerFruit
+    // Few of the seeds are kept: a garden has no use for all a squash gives.
+    const perFruit = guide.id === 'squash' ? 14 : (low + high) / 2 * 0.5
+    const seeds = scribe.random.poisson(picking.length * perFruit) + 2
+    const empty = scribe.random.binomial(seeds, 0.09)
+    const lotId = scribe.id(last.ripeOn)
+    const isDone = scribe.note(last.ripeOn, 15, 'harvested', lotId, {
+      code: scribe.code(last.ripeOn), crossId, flowers: picking.map(p => ({ flowerId: p.flowerId, fruits: 1 })), seeds, sound: seeds - empty, empty,
+    })
+    if (isDone) lots.push({ lotId, seeds: seeds - empty, harvestedOn: last.ripeOn })
+  }
+  return lots
+}
+
+const MOST_LOOKS = 6
+
+/** Sows from the packets and raises the seedlings. @returns the plants of the family */
+export function raiseFamily(stage: Stage, lots: DemoLot[], placeId: string): DemoPlant[] {
+  const { scribe, guide, cross, crossId, seedParent, pollenParent } = stage
+  const family: DemoPlant[] = []
+  let wanted = cross.sow?.seeds ?? 0
+  for (const lot of lots) {
+    const seeds = Math.min(wanted, lot.seeds)
+    if (!cross.sow || seeds === 0) continue
+    wanted -= seeds
+    const on = cross.sow.on > lot.harvestedOn ? cross.sow.on : addDays(lot.harvestedOn, 4)
+    const sowingId = scribe.id(on)
+    if (!scribe.note(on, 14, 'sown', sowingId, { code: scribe.code(on), lotId: lot.lotId, crossId, seeds, container: guide.id === 'squash' ? 'pots' : 'tray', placeId })) continue
+
+    const { daysToUp, lossReasons } = guide.sowing
+    const rate = (guide.sowing.germination.low + guide.sowing.germination.high) / 2
+    let toCome = scribe.random.binomial(seeds, rate)
+    let standing = 0
+    const first = addDays(on, daysIn(scribe, daysToUp))
+    const step = Math.max(2, Math.round((daysToUp.high - daysToUp.low) / 5))
+    let day = first
+    for (let look = 0; look < MOST_LOOKS && toCome > 0; look++, day = addDays(day, step)) {
+      const up = look === MOST_LOOKS - 1 ? toCome : scribe.random.binomial(toCome, 0.45)
+      if (!scribe.note(day, 9.5, 'seedlingsUp', sowingId, { count: up })) break
+      toCome -= up
+      standing += up
+      const lost = look < 3 ? scribe.random.binomial(standing, 0.06) : 0
+      if (lost && scribe.note(day, 9.6, 'seedlingsLost', sowingId, { count: lost, reason: scribe.chance(0.7) ? lossReasons[0]! : scribe.pick(lossReasons) })) standing -= lost
+    }
+    const raisedOn = addDays(day, 16)
+    if (standing === 0) continue
+    const plants = Array.from({ length: standing }, () => ({ id: scribe.id(raisedOn), code: scribe.code(raisedOn) }))
+    const isRaised = scribe.note(raisedOn, 10, 'seedlingsRaised', sowingId, {
+      plants, crop: guide.id, crossId, seedParentId: seedParent.id, pollenParentId: pollenParent.id, placeId,
+    })
+    if (isRaised) family.push(...plants.map(p => ({ id: p.id, placeId })))
+  }
+  return family
+}
+
+function valueOf(scribe: Scribe, outcome: Outcome): number {
+  if ('steps' in outcome) return scribe.draw(outcome.steps)
+  const bell = Array.from({ length: 6 }, () => scribe.random.uniform()).reduce((sum, u) => sum + u, -3) * Math.SQRT2
+  return Math.max(1, Math.round((outcome.mean + outcome.spread * bell) * 10) / 10)
+}
+
+/** Scores a family in the row and decides on its plants. */
+export function judgeFamily({ scribe, guide, cross }: Stage, family: DemoPlant[]): void {
+  if (!cross.judge) return
+  const { on, share, traits } = cross.judge
+  const judged = family.slice(0, Math.round(family.length * share))
+  const faults = guide.judging.reasons.slice(3)
+  judged.forEach((plant, i) => {
+    const hour = 9 + i * 0.012
+    const scores = Object.entries(traits).map(([trait, outcome]) => ({ trait, value: trait === 'height' ? Math.round(valueOf(scribe, outcome)) : valueOf(scribe, outcome) }))
+    for (const score of scores) scribe.note(on, hour, 'scored', plant.id, score)
+    const fate = scribe.draw([0.05, 0.1, 0.85])
+    scribe.note(on, hour + 0.005, 'judged', plant.id, {
+      verdict: (['keep', 'watch', 'discard'] as const)[fate]!,
+      reason: fate === 0 ? scribe.pick(guide.judging.reasons.slice(0, 3)) : fate === 1 ? 'look again' : scribe.pick(faults),
+    })
+  })
+}

@@ -1,0 +1,54 @@
+import { fileURLToPath } from 'node:url'
+
+const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
+
+export default defineNuxtConfig({
+  modules: ['@pinia/nuxt', '@vueuse/nuxt', 'vuetify-nuxt-module', 'nuxt-auth-utils', '@nuxt/eslint'],
+  compatibilityDate: '2026-10-01',
+  telemetry: false,
+  devtools: { enabled: false },
+  // A signed-in tool: screens are rendered in the browser, behind a painted shell.
+  routeRules: { '/**': { ssr: false } },
+  spaLoadingTemplate: here('./app/spa-loading-template.html'),
+  components: [{ path: '~/components', pathPrefix: false }],
+  css: ['~/theme/fonts.css', '~/theme/paper.css'],
+  app: {
+    head: {
+      htmlAttrs: { lang: 'en' },
+      title: 'Virgulta',
+      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/icon.svg' }],
+      meta: [{ name: 'description', content: 'Plan crosses, work flowers, follow the seed.' }],
+    },
+  },
+  alias: { '@virgulta/core': here('./core/src') },
+  vuetify: {
+    vuetifyOptions: './app/theme/vuetify.ts',
+    moduleOptions: { styles: true, disableVuetifyStyles: false },
+  },
+  runtimeConfig: {
+    session: {
+      name: 'virgulta',
+      maxAge: 60 * 60 * 24 * 30,
+      // Plain HTTP on the loopback address is how most gardens start; behind TLS set NUXT_SESSION_COOKIE_SECURE=true.
+      cookie: { sameSite: 'lax', secure: false },
+    },
+  },
+  nitro: {
+    serverAssets: [
+      { baseName: 'atkinson', dir: here('./node_modules/@fontsource/atkinson-hyperlegible-next/files'), pattern: '*-latin*-{400,700}-normal.woff' },
+      { baseName: 'spline', dir: here('./node_modules/@fontsource/spline-sans-mono/files'), pattern: '*-latin-600-normal.woff' },
+    ],
+  },
+  typescript: {
+    strict: true,
+    tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true, noUnusedLocals: true } },
+  },
+  vite: {
+    optimizeDeps: {
+      include: ['valibot', 'date-fns', '@date-fns/tz', 'uuid', 'd3-scale', 'd3-shape', 'papaparse', 'chart.js', 'vue-chartjs', '@mdi/js'],
+    },
+  },
+  eslint: {
+    config: { stylistic: { indent: 2, quotes: 'single', semi: false } },
+  },
+})

@@ -1,0 +1,3 @@
+import { crossRows } from '../../db/queries/crosses'
+
+export default gardenRoute(async (_, { db, garden }) => crossRows(db, garden))

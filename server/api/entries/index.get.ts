@@ -1,0 +1,12 @@
+import * as v from 'valibot'
+import { logPage } from '../../db/queries/lines'
+
+const Query = v.object({
+  page: v.optional(v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1), v.maxValue(1_000_000)), '1'),
+  size: v.optional(v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1), v.maxValue(500)), '50'),
+})
+
+export default gardenRoute(async (event, { db, garden }) => {
+  const { page, size } = readQuery(event, Query)
+  return logPage(db, garden, page, size)
+})

@@ -1,0 +1,4 @@
+export default openRoute(async (event) => {
+  await clearUserSession(event)
+  return { ok: true }
+})

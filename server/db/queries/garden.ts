@@ -1,0 +1,117 @@
+import { randomUUID } from 'node:crypto'
+import { builtInGuides } from '@virgulta/core/crops/guides'
+import type { Instant, ISODate } from '@virgulta/core/time/days'
+import { dayOf } from '@virgulta/core/time/days'
+import { SERIALS_PER_YEAR, tagCodes } from '@virgulta/core/tags/code'
+import { and, asc, eq, sql } from 'drizzle-orm'
+import type { Place } from '../../../shared/garden'
+import type { Database } from '../connection'
+import { crops, gardens, members, people, places, tagSerials } from '../schema'
+
+/** A garden as queries take it: whose data, and what time it is there. */
+export interface Garden {
+  id: string
+  name: string
+  zone: string
+  isDemo: boolean
+  /** set while the garden keeps a clock of its own */
+  clockAt: Instant | null
+  now: Instant
+  today: ISODate
+}
+
+function gardenOf(row: typeof gardens.$inferSelect): Garden {
+  const clockAt = row.clockAt && new Date(row.clockAt).toISOString()
+  const now = clockAt ?? new Date().toISOString()
+  return { id: row.id, name: row.name, zone: row.zone, isDemo: row.isDemo, clockAt, now, today: dayOf(now, row.zone) }
+}
+
+/** The garden a person belongs to, with name and role; null for strangers and unknown gardens. */
+export async function gardenFor(db: Database, gardenId: string, personId: string) {
+  const [row] = await db.select({ garden: gardens, person: people.name, role: members.role }).from(gardens)
+    .innerJoin(members, and(eq(members.gardenId, gardens.id), eq(members.personId, personId)))
+    .innerJoin(people, eq(people.id, members.personId))
+    .where(eq(gardens.id, gardenId))
+  return row ? { garden: gardenOf(row.garden), person: row.person, role: row.role } : null
+}
+
+/** A garden by its id; null when there is none. */
+export async function gardenById(db: Database, id: string): Promise<Garden | null> {
+  const [row] = await db.select().from(gardens).where(eq(gardens.id, id))
+  return row ? gardenOf(row) : null
+}
+
+/** All gardens of this database, for work on the whole of it. */
+export async function allGardens(db: Database): Promise<Garden[]> {
+  return (await db.select().from(gardens)).map(gardenOf)
+}
+
+/** The demo garden and its keeper; null where it was not loaded. */
+export async function demoGarden(db: Database): Promise<{ gardenId: string, personId: string } | null> {
+  const [row] = await db.select({ gardenId: gardens.id, personId: members.personId }).from(gardens)
+    .innerJoin(members, eq(members.gardenId, gardens.id)).where(eq(gardens.isDemo, true))
+  return row ?? null
+}
+
+/** Makes a garden with its keeper, the built-in crop guides and its places. */
+export async function createGarden(
+  db: Database,
+  wish: { name: string, keeper: string, zone: string, latitude?: number, isDemo?: boolean, clockAt?: Instant, placeNames?: string[] },
+): Promise<{ gardenId: string, personId: string }> {
+  const { name, keeper, zone, latitude = 50, isDemo = false, clockAt = null, placeNames = ['First bench'] } = wish
+  return db.transaction(async (tx) => {
+    const gardenId = randomUUID()
+    const personId = randomUUID()
+    await tx.insert(gardens).values({ id: gardenId, name, zone, latitude, isDemo, clockAt })
+    await tx.insert(people).values({ id: personId, name: keeper })
+    await tx.insert(members).values({ gardenId, personId, role: 'keeper' })
+    await tx.insert(crops).values(builtInGuides.map(guide => ({ gardenId, id: guide.id, guide })))
+    await tx.insert(places).values(placeNames.map((place, position) => ({ gardenId, id: randomUUID(), name: place, position })))
+    return { gardenId, personId }
+  })
+}
+
+/** The places of a garden in the order of the walk. */
+export async function placesOf(db: Database, garden: Garden): Promise<Place[]> {
+  return db.select({ id: places.id, name: places.name, position: places.position }).from(places)
+    .where(eq(places.gardenId, garden.id)).orderBy(asc(places.position))
+}
+
+/** Adds a place at the end of the walk. */
+export async function addPlace(db: Database, garden: Garden, name: string): Promise<Place> {
+  const [place] = await db.insert(places).values({
+    gardenId: garden.id, id: randomUUID(), name,
+    position: sql`(select coalesce(max(position), -1) + 1 from places where garden_id = ${garden.id})` as never,
+  }).returning({ id: places.id, name: places.name, position: places.position })
+  return place!
+}
+
+/** The crop guides of a garden. */
+export async function guidesOf(db: Database, garden: Garden) {
+  const rows = await db.select({ guide: crops.guide }).from(crops).where(eq(crops.gardenId, garden.id)).orderBy(asc(crops.id))
+  return rows.map(row => row.guide)
+}
+
+/** Sets the garden's own clock. */
+export async function setClock(db: Database, garden: Garden, at: Instant): Promise<void> {
+  await db.update(gardens).set({ clockAt: at }).where(eq(gardens.id, garden.id))
+}
+
+/** Takes fresh tag codes of the garden's year out of the row; a code is never given out twice, even when it stays unused. */
+export async function freshCodes(db: Database, garden: Garden, count: number): Promise<string[]> {
+  const year = Number(garden.today.slice(0, 4))
+  return db.transaction(async (tx) => {
+    await tx.insert(tagSerials).values({ gardenId: garden.id, year, next: 0 }).onConflictDoNothing()
+    const mine = and(eq(tagSerials.gardenId, garden.id), eq(tagSerials.year, year))
+    const [row] = await tx.select().from(tagSerials).where(mine).for('update')
+    const { codes, next } = tagCodes(year, row!.next, count)
+    if (next >= SERIALS_PER_YEAR) throw new Error('All tag codes of this year are given out.')
+    await tx.update(tagSerials).set({ next }).where(mine)
+    return codes
+  })
+}
+
+/** Leaves the tag codes before `next` of a year to those who gave them out themselves. */
+export async function skipCodes(db: Database, garden: Garden, year: number, next: number): Promise<void> {
+  await db.insert(tagSerials).values({ gardenId: garden.id, year, next })
+}

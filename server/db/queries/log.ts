@@ -1,0 +1,255 @@
+import { isDeepStrictEqual } from 'node:util'
+import type { Deed, Entry, LoggedDeed, Voiding } from '@virgulta/core/log/entry'
+import { codesOf, needsOf, subjectsOf } from '@virgulta/core/log/entry'
+import type { Surroundings } from '@virgulta/core/log/fit'
+import { checkFit } from '@virgulta/core/log/fit'
+import type { States } from '@virgulta/core/log/fold'
+import { fold } from '@virgulta/core/log/fold'
+import type { Subject, SubjectType } from '@virgulta/core/log/kind'
+import { Refusal } from '@virgulta/core/log/refusal'
+import { dayInWords, dayOf } from '@virgulta/core/time/days'
+import { and, eq, inArray, sql } from 'drizzle-orm'
+import type { Database } from '../connection'
+import { inGroups, keptIds, removeStates, saveStates, statesOf, subjectTypes } from '../readModels'
+import { crops, entries, gardens, places, tags } from '../schema'
+import type { Garden } from './garden'
+
+type Row = typeof entries.$inferSelect
+
+const keyOf = ({ type, id }: Subject) => `${type} ${id}`
+
+/** True for entries that no later entry takes back. */
+const isLive = sql`not exists (select 1 from ${entries} v where v.garden_id = ${entries.gardenId} and v.voids = ${entries.id})`
+
+const overlaps = (column: typeof entries.subjects | typeof entries.needs, ids: string[]) =>
+  sql`${column} && ${sql.param(ids, column)}`
+
+function deedOf(row: Row, zone: string): LoggedDeed {
+  const happenedAt = new Date(row.happenedAt).toISOString()
+  return { id: row.id, kind: row.kind, subjectId: row.subjectId, payload: row.payload, happenedAt, day: dayOf(happenedAt, zone) } as LoggedDeed
+}
+
+function entryOf(row: Row): Entry {
+  const happenedAt = new Date(row.happenedAt).toISOString()
+  if (row.kind === 'voided') return { id: row.id, kind: 'voided', voids: row.voids!, happenedAt }
+  return { id: row.id, kind: row.kind, subjectId: row.subjectId, payload: row.payload, happenedAt } as Deed
+}
+
+/** A clock that runs a little ahead of the server's is forgiven. */
+const CLOCK_TOLERANCE_MS = 2 * 60_000
+
+/**
+ * Writes entries into the log and brings the read models up to date, all or nothing.
+ *
+ * @param garden whose log; the clock its `now` stands on decides what is the future
+ * @param personId who noted them
+ * @returns how many were new and how many had been recorded before (sent twice they count once)
+ * @throws {Refusal} if an entry does not fit the log; nothing is written then
+ */
+export async function record(db: Database, garden: Garden, personId: string, sent: Entry[]): Promise<{ recorded: number, known: number }> {
+  return db.transaction(async (tx) => {
+    // One writer per garden: two hands sowing the last seeds at once must see each other.
+    await tx.select({ id: gardens.id }).from(gardens).where(eq(gardens.id, garden.id)).for('update')
+    const fresh = await withoutKnown(tx, garden, sent)
+    checkNotInFuture(fresh, garden)
+
+    const deeds = fresh.filter((e): e is Deed => e.kind !== 'voided')
+    const voidings = fresh.filter((e): e is Voiding => e.kind === 'voided')
+    const takenBack = await findToVoid(tx, garden, voidings)
+    const changed = distinct([...deeds.flatMap(subjectsOf), ...takenBack.flatMap(subjectsOf)])
+
+    const voidedIds = new Set(takenBack.map(d => d.id))
+    const earlier = (await deedsOf(tx, garden, changed.map(s => s.id))).filter(d => !voidedIds.has(d.id))
+    const logged = deeds.map(deed => ({ ...deed, day: dayOf(deed.happenedAt, garden.zone) }) as LoggedDeed)
+    const states = foldAll(changed, [...earlier, ...logged], takenBack.length > 0)
+    const gone = changed.filter(s => !states.has(keyOf(s)))
+
+    await checkSurroundings(tx, garden, deeds, states)
+    await checkNotNeeded(tx, garden, gone, voidedIds)
+    await insertEntries(tx, garden, personId, deeds, voidings, new Map(takenBack.map(d => [d.id, d])))
+    await changeTags(tx, garden, deeds, takenBack)
+    for (const type of subjectTypes) {
+      await saveStates(tx, garden.id, type, changed.filter(s => s.type === type).flatMap(s => states.get(keyOf(s)) ?? []))
+    }
+    await removeStates(tx, garden.id, gone)
+    return { recorded: fresh.length, known: sent.length - fresh.length }
+  })
+}
+
+function distinct(subjects: Subject[]): Subject[] {
+  return [...new Map(subjects.map(s => [keyOf(s), s])).values()]
+}
+
+/** Leaves out what is in the log already; the same id with other contents is a fault of the sender. */
+async function withoutKnown(tx: Database, garden: Garden, sent: Entry[]): Promise<Entry[]> {
+  const known = new Map<string, Entry>()
+  for (const group of inGroups(sent)) {
+    const rows = await tx.select().from(entries).where(and(eq(entries.gardenId, garden.id), inArray(entries.id, group.map(e => e.id))))
+    for (const row of rows) known.set(row.id, entryOf(row))
+  }
+  return sent.filter((entry) => {
+    const same = known.get(entry.id)
+    const normal = { ...entry, happenedAt: new Date(entry.happenedAt).toISOString() }
+    if (same && !isDeepStrictEqual(same, normal)) throw new Refusal('id-used', 'This id already stands for another entry; give the new entry an id of its own.', 'id')
+    known.set(entry.id, normal)
+    return !same
+  })
+}
+
+function checkNotInFuture(fresh: Entry[], garden: Garden): void {
+  const latest = Date.parse(garden.now) + CLOCK_TOLERANCE_MS
+  const ahead = fresh.find(e => Date.parse(e.happenedAt) > latest)
+  if (ahead) {
+    throw new Refusal('in-future', `${dayInWords(dayOf(ahead.happenedAt, garden.zone), true)} has not come yet: in the garden it is ${dayInWords(garden.today, true)}. Note what has happened, today or earlier.`, 'happenedAt')
+  }
+}
+
+async function findToVoid(tx: Database, garden: Garden, voidings: Voiding[]): Promise<LoggedDeed[]> {
+  if (!voidings.length) return []
+  const ids = voidings.map(v => v.voids)
+  const rows = await tx.select({ entry: entries, live: sql<boolean>`${isLive}` }).from(entries).where(and(eq(entries.gardenId, garden.id), inArray(entries.id, ids)))
+  for (const id of ids) {
+    const row = rows.find(r => r.entry.id === id)
+    if (!row || row.entry.kind === 'voided') throw new Refusal('nothing-to-undo', 'There is no such entry to take back.', 'voids')
+    if (!row.live || ids.indexOf(id) !== ids.lastIndexOf(id)) throw new Refusal('undone-already', 'This was taken back already.', 'voids')
+  }
+  return rows.map(r => deedOf(r.entry, garden.zone))
+}
+
+/** The live deeds that touch any of these subjects. */
+async function deedsOf(tx: Database, garden: Garden, subjectIds: string[]): Promise<LoggedDeed[]> {
+  const deeds = new Map<string, LoggedDeed>()
+  for (const group of inGroups(subjectIds, 20_000)) {
+    const rows = await tx.select().from(entries)
+      .where(and(eq(entries.gardenId, garden.id), sql`${entries.kind} <> 'voided'`, overlaps(entries.subjects, group), isLive))
+    for (const row of rows) deeds.set(row.id, deedOf(row, garden.zone))
+  }
+  return [...deeds.values()]
+}
+
+function groupBySubject(deeds: LoggedDeed[]): Map<string, LoggedDeed[]> {
+  const groups = new Map<string, LoggedDeed[]>()
+  for (const deed of deeds) {
+    for (const subject of subjectsOf(deed)) {
+      const group = groups.get(keyOf(subject))
+      if (group) group.push(deed)
+      else groups.set(keyOf(subject), [deed])
+    }
+  }
+  return groups
+}
+
+type AnyState = States[SubjectType]
+
+function foldAll(subjects: Subject[], deeds: LoggedDeed[], isUndo: boolean): Map<string, AnyState> {
+  const groups = groupBySubject(deeds)
+  const states = new Map<string, AnyState>()
+  for (const subject of subjects) {
+    try {
+      const state = fold(subject.type, subject.id, groups.get(keyOf(subject)) ?? [])
+      if (state) states.set(keyOf(subject), state)
+    }
+    catch (error) {
+      if (isUndo && error instanceof Refusal) {
+        throw new Refusal('stands-on-it', `Later steps stand on this one, so it cannot be taken back before them. ${error.message}`)
+      }
+      throw error
+    }
+  }
+  return states
+}
+
+async function checkSurroundings(tx: Database, garden: Garden, deeds: Deed[], states: Map<string, AnyState>): Promise<void> {
+  const around = new Map<string, AnyState>(states)
+  const load = async (subjects: Subject[]) => {
+    for (const type of subjectTypes) {
+      const ids = subjects.filter(s => s.type === type && !around.has(keyOf(s))).map(s => s.id)
+      for (const [id, state] of await statesOf(tx, garden.id, type, ids)) around.set(keyOf({ type, id }), state)
+    }
+  }
+  await load(deeds.flatMap(needsOf))
+  for (const need of deeds.flatMap(needsOf)) {
+    if (!around.has(keyOf(need))) throw new Refusal('unknown-subject', `This refers to a ${need.type} that is not in the garden.`)
+  }
+  await load(deeds.flatMap((d): Subject[] => {
+    const flower = d.kind === 'pollinated' && states.get(keyOf({ type: 'flower', id: d.subjectId })) as States['flower']
+    return flower ? [{ type: 'plant', id: flower.seedParentId }] : []
+  }))
+  const guides = new Map((await tx.select().from(crops).where(eq(crops.gardenId, garden.id))).map(c => [c.id, c.guide]))
+  const placeIds = new Set((await tx.select({ id: places.id }).from(places).where(eq(places.gardenId, garden.id))).map(p => p.id))
+  const surroundings: Surroundings = {
+    find: <T extends SubjectType>(type: T, id: string) => around.get(keyOf({ type, id })) as States[T] | undefined,
+    guide: crop => guides.get(crop),
+    hasPlace: id => placeIds.has(id),
+  }
+  for (const deed of deeds) checkFit(deed, surroundings)
+}
+
+/** What is taken away must not be missed by deeds that stay. */
+async function checkNotNeeded(tx: Database, garden: Garden, gone: Subject[], voidedIds: Set<string>): Promise<void> {
+  if (!gone.length) return
+  const rows = await tx.select().from(entries)
+    .where(and(eq(entries.gardenId, garden.id), sql`${entries.kind} <> 'voided'`, overlaps(entries.needs, gone.map(s => s.id)), isLive))
+  const needing = rows.find(row => !voidedIds.has(row.id))
+  if (needing) {
+    throw new Refusal('stands-on-it', `Later steps stand on this one (the next on ${dayInWords(dayOf(needing.happenedAt, garden.zone))}); take those back first.`)
+  }
+}
+
+async function insertEntries(tx: Database, garden: Garden, personId: string, deeds: Deed[], voidings: Voiding[], voided: Map<string, Deed>): Promise<void> {
+  const idsOf = (subjects: Subject[]) => subjects.map(s => s.id)
+  // The demo garden's own clock also stamps the time of recording.
+  const common = { gardenId: garden.id, recordedBy: personId, ...garden.clockAt ? { recordedAt: garden.now } : {} }
+  const rows = [
+    ...deeds.map(d => ({ ...common, id: d.id, kind: d.kind, subjectId: d.subjectId, payload: d.payload, subjects: idsOf(subjectsOf(d)), needs: idsOf(needsOf(d)), happenedAt: d.happenedAt })),
+    ...voidings.map(v => ({ ...common, id: v.id, kind: v.kind, voids: v.voids, subjects: idsOf(subjectsOf(voided.get(v.voids)!)), needs: [], happenedAt: v.happenedAt })),
+  ]
+  for (const group of inGroups(rows)) await tx.insert(entries).values(group)
+}
+
+async function changeTags(tx: Database, garden: Garden, deeds: Deed[], takenBack: Deed[]): Promise<void> {
+  for (const codes of inGroups(takenBack.flatMap(codesOf))) {
+    await tx.delete(tags).where(and(eq(tags.gardenId, garden.id), inArray(tags.code, codes.map(c => c.code))))
+  }
+  for (const codes of inGroups(deeds.flatMap(codesOf))) {
+    const rows = codes.map(({ code, subject }) => ({ gardenId: garden.id, code, subjectType: subject.type, subjectId: subject.id }))
+    const written = await tx.insert(tags).values(rows).onConflictDoNothing().returning({ code: tags.code })
+    if (written.length < rows.length) {
+      const free = new Set(written.map(w => w.code))
+      const used = codes.find(c => !free.has(c.code)) ?? codes[0]!
+      throw new Refusal('code-used', `The tag code ${used.code} is tied to something else already; take a fresh one.`, 'code')
+    }
+  }
+}
+
+/**
+ * Computes all read models of a garden anew from its log.
+ *
+ * @returns how many subjects there are, and which of the kept ones differed
+ */
+export async function rebuild(db: Database, garden: Garden): Promise<{ subjects: number, differed: Subject[] }> {
+  return db.transaction(async (tx) => {
+    await tx.select({ id: gardens.id }).from(gardens).where(eq(gardens.id, garden.id)).for('update')
+    const rows = await tx.select().from(entries).where(and(eq(entries.gardenId, garden.id), sql`${entries.kind} <> 'voided'`, isLive))
+    const deeds = rows.map(row => deedOf(row, garden.zone))
+    const subjects = distinct(deeds.flatMap(subjectsOf))
+    const states = foldAll(subjects, deeds, false)
+    const differed: Subject[] = []
+    for (const type of subjectTypes) {
+      const ofType = subjects.filter(s => s.type === type)
+      const kept = await keptIds(tx, garden.id, type)
+      const before = await statesOf(tx, garden.id, type, [...kept, ...ofType.map(s => s.id)])
+      for (const subject of ofType) {
+        if (!isDeepStrictEqual(before.get(subject.id), JSON.parse(JSON.stringify(states.get(keyOf(subject)))))) differed.push(subject)
+      }
+      const known = new Set(ofType.map(s => s.id))
+      const stray = kept.filter(id => !known.has(id)).map(id => ({ type, id }))
+      differed.push(...stray)
+      await removeStates(tx, garden.id, stray)
+      await saveStates(tx, garden.id, type, ofType.map(s => states.get(keyOf(s))!))
+    }
+    await tx.delete(tags).where(eq(tags.gardenId, garden.id))
+    await changeTags(tx, garden, deeds, [])
+    return { subjects: subjects.length, differed }
+  })
+}

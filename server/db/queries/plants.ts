@@ -1,0 +1,61 @@
+import type { Plant } from '@virgulta/core/plants/plant'
+import { and, asc, desc, eq, ilike, inArray, isNull, or, sql } from 'drizzle-orm'
+import type { Parent } from '../../../shared/crosses'
+import type { PlantPage, PlantQuery, PlantStory } from '../../../shared/plants'
+import type { Database } from '../connection'
+import { statesOf } from '../readModels'
+import { plants } from '../schema'
+import { crossRows } from './crosses'
+import type { Garden } from './garden'
+import { linesOn } from './lines'
+
+/** Text for a pattern search: what people type is meant literally. */
+export const containing = (typed: string) => `%${typed.replace(/[\\%_]/g, '\\$&')}%`
+
+/** One page of the plants that fit a query, sorted and filtered in the database. */
+export async function plantPage(db: Database, garden: Garden, query: PlantQuery): Promise<PlantPage> {
+  const { q, crop, kind, verdict, sort, order, page, size } = query
+  const fitting = and(
+    eq(plants.gardenId, garden.id),
+    q ? or(ilike(plants.name, containing(q)), ilike(plants.code, containing(q))) : undefined,
+    crop ? eq(plants.crop, crop) : undefined,
+    kind ? eq(plants.plantKind, kind) : undefined,
+    verdict === 'none' ? isNull(plants.verdict) : verdict ? eq(plants.verdict, verdict) : undefined,
+  )
+  const [rows, [count]] = await Promise.all([
+    db.select({ state: plants.state }).from(plants).where(fitting)
+      .orderBy((order === 'desc' ? desc : asc)(plants[sort]), asc(plants.id)).limit(size).offset((page - 1) * size),
+    db.select({ total: sql<number>`count(*)::int` }).from(plants).where(fitting),
+  ])
+  return { plants: rows.map(r => r.state), total: count!.total }
+}
+
+/** Names and codes of some plants, by id. */
+export async function parentsOf(db: Database, garden: Garden, ids: (string | null)[]): Promise<Map<string, Parent>> {
+  const wanted = [...new Set(ids.filter(id => id !== null))]
+  if (!wanted.length) return new Map()
+  const rows = await db.select({ id: plants.id, name: plants.name, code: plants.code }).from(plants)
+    .where(and(eq(plants.gardenId, garden.id), inArray(plants.id, wanted)))
+  return new Map(rows.map(row => [row.id, row]))
+}
+
+/** The plants of one family, in the order of their codes. */
+export async function offspringOf(db: Database, garden: Garden, crossId: string): Promise<Plant[]> {
+  const rows = await db.select({ state: plants.state }).from(plants)
+    .where(and(eq(plants.gardenId, garden.id), eq(plants.crossId, crossId))).orderBy(asc(plants.code))
+  return rows.map(row => row.state)
+}
+
+/** One plant with its parents, its crosses and its log; null when it is not in the garden. */
+export async function plantStory(db: Database, garden: Garden, id: string): Promise<PlantStory | null> {
+  const plant = (await statesOf(db, garden.id, 'plant', [id])).get(id)
+  if (!plant) return null
+  const parents = await statesOf(db, garden.id, 'plant', [plant.seedParentId, plant.pollenParentId].filter(p => p !== null))
+  return {
+    plant,
+    seedParent: parents.get(plant.seedParentId ?? '') ?? null,
+    pollenParent: parents.get(plant.pollenParentId ?? '') ?? null,
+    crosses: await crossRows(db, garden, id),
+    log: await linesOn(db, garden, [id]),
+  }
+}

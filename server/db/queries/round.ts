@@ -1,0 +1,102 @@
+import type { Standing, Stop } from '@virgulta/core/round/round'
+import { carryList, roundUntil } from '@virgulta/core/round/round'
+import { bloomIn, countByWeek, weeksOf } from '@virgulta/core/season/band'
+import type { ISODate } from '@virgulta/core/time/days'
+import { addDays, instantAt, yearOf } from '@virgulta/core/time/days'
+import { and, eq, inArray, sql } from 'drizzle-orm'
+import type { Round, Season } from '../../../shared/round'
+import type { Database } from '../connection'
+import { entries, plants } from '../schema'
+import type { LearntCrop } from './crops'
+import { learntCrops } from './crops'
+import type { Garden } from './garden'
+import { linesBetween } from './lines'
+import { parentsOf } from './plants'
+
+/** How far ahead work can be foreseen from what stands in the garden now. */
+const DAYS_FORESEEN = 400
+
+async function standingIn(db: Database, garden: Garden, crops: Map<string, LearntCrop>): Promise<Standing> {
+  const all = [...crops.values()].flatMap(({ guide, history }) => ({
+    crop: guide.id, flowers: history.flowers, lots: history.lots, sowings: history.sowings,
+  }))
+  const seedParents = [...new Set(all.flatMap(c => c.flowers.map(f => f.seedParentId)))]
+  const rows = seedParents.length
+    ? await db.select({ id: plants.id, placeId: plants.placeId }).from(plants).where(and(eq(plants.gardenId, garden.id), inArray(plants.id, seedParents)))
+    : []
+  const placeOf = new Map(rows.map(p => [p.id, p.placeId]))
+  return {
+    flowers: all.flatMap(({ crop, flowers }) => flowers.map(f => ({ ...f, crop, placeId: placeOf.get(f.seedParentId) ?? null }))),
+    lots: all.flatMap(({ crop, lots }) => lots.map(l => ({ ...l, crop }))),
+    sowings: all.flatMap(({ crop, sowings }) => sowings.map(s => ({ ...s, crop }))),
+  }
+}
+
+/**
+ * The round of a day: for today what is due now; for a day to come what will first be due then; with what was
+ * noted on that day.
+ */
+export async function roundOn(db: Database, garden: Garden, day: ISODate): Promise<Round> {
+  const crops = await learntCrops(db, garden)
+  const standing = await standingIn(db, garden, crops)
+  const byId = {
+    flower: new Map(standing.flowers.map(f => [f.id, f])),
+    sowing: new Map(standing.sowings.map(s => [s.id, s])),
+    lot: new Map(standing.lots.map(l => [l.id, l])),
+    cross: new Map([...crops.values()].flatMap(c => c.history.crosses).map(c => [c.id, c])),
+  }
+  const foreseen = roundUntil(standing, crops, garden.today, addDays(garden.today, 7))
+  const wanted = day === garden.today
+    ? foreseen.filter(stop => stop.from <= day)
+    : day > garden.today ? roundUntil(standing, crops, garden.today, day).filter(stop => stop.from === day) : []
+  const parents = await parentsOf(db, garden, wanted.flatMap((stop) => {
+    const cross = byId.cross.get(stop.crossId)!
+    return [cross.seedParentId, cross.pollenParentId]
+  }))
+  const stops = wanted.map((stop) => {
+    const cross = byId.cross.get(stop.crossId)!
+    return {
+      ...stop,
+      seedParent: parents.get(cross.seedParentId)!, pollenParent: parents.get(cross.pollenParentId ?? '') ?? null,
+      flower: byId.flower.get(stop.subject.id) ?? null,
+      sowing: byId.sowing.get(stop.subject.id) ?? null,
+      seeds: byId.lot.get(stop.subject.id)?.left ?? null,
+    }
+  })
+  const pollen = new Map(stops.filter(s => s.step === 'pollinate' || s.step === 'look').flatMap(s => s.pollenParent ? [[s.pollenParent.id, s.pollenParent]] : []))
+  return {
+    day,
+    stops,
+    carry: carryList(stops),
+    pollen: [...pollen.values()],
+    ahead: Array.from({ length: 7 }, (_, i) => addDays(garden.today, i + 1))
+      .map(coming => ({ day: coming, steps: stepsOf(foreseen.filter(s => s.from === coming)) })),
+    done: await linesBetween(db, garden, instantAt(day, 0, garden.zone), instantAt(addDays(day, 1), 0, garden.zone)),
+  }
+}
+
+function stepsOf(stops: Stop[]): Round['ahead'][number]['steps'] {
+  const counts: Round['ahead'][number]['steps'] = {}
+  for (const { step } of stops) counts[step] = (counts[step] ?? 0) + 1
+  return counts
+}
+
+/** The season band of a year. */
+export async function seasonOf(db: Database, garden: Garden, year = yearOf(garden.today)): Promise<Season> {
+  const crops = await learntCrops(db, garden)
+  const due = roundUntil(await standingIn(db, garden, crops), crops, garden.today, addDays(garden.today, DAYS_FORESEEN))
+  const dueByWeek = countByWeek(due.map(stop => stop.from < garden.today ? garden.today : stop.from), year)
+  const day = sql<string>`to_char(${entries.happenedAt} at time zone ${garden.zone}, 'YYYY-MM-DD')`
+  const done = await db.select({ day, count: sql<number>`count(*)::int` }).from(entries)
+    .where(and(
+      eq(entries.gardenId, garden.id), sql`${entries.kind} <> 'voided'`,
+      sql`${entries.happenedAt} >= ${instantAt(`${year}-01-01`, 0, garden.zone)}`, sql`${entries.happenedAt} < ${instantAt(`${year + 1}-01-01`, 0, garden.zone)}`,
+    )).groupBy(sql`1`)
+  const doneByWeek = countByWeek(done.flatMap(d => Array<string>(d.count).fill(d.day)), year)
+  return {
+    year,
+    weeks: weeksOf(year).map((week, i) => ({ ...week, done: doneByWeek[i]!, due: dueByWeek[i]! })),
+    blooms: [...crops.values()].filter(c => c.history.crosses.length).flatMap(({ guide }) =>
+      bloomIn(year, guide.bloom).map(part => ({ name: guide.name, crop: guide.id, ...part }))),
+  }
+}

@@ -1,0 +1,49 @@
+import { asc, and, desc, eq } from 'drizzle-orm'
+import type { Cross } from '@virgulta/core/crosses/cross'
+import type { LotStory, SeedShelf, SowingStory } from '../../../shared/seed'
+import type { Database } from '../connection'
+import { statesOf } from '../readModels'
+import { crosses, seedLots, sowings } from '../schema'
+import type { Garden } from './garden'
+import { linesOn } from './lines'
+import { parentsOf } from './plants'
+
+async function withParents<T extends { cross: Cross }>(db: Database, garden: Garden, rows: T[]) {
+  const parents = await parentsOf(db, garden, rows.flatMap(r => [r.cross.seedParentId, r.cross.pollenParentId]))
+  return rows.map(({ cross, ...row }) => ({
+    ...row, crossCode: cross.code, crop: cross.crop,
+    seedParent: parents.get(cross.seedParentId)!, pollenParent: parents.get(cross.pollenParentId ?? '') ?? null,
+  }))
+}
+
+/** All packets and trays of the garden, the latest first. */
+export async function seedShelf(db: Database, garden: Garden): Promise<SeedShelf> {
+  const lots = await db.select({ lot: seedLots.state, cross: crosses.state }).from(seedLots)
+    .innerJoin(crosses, and(eq(crosses.gardenId, seedLots.gardenId), eq(crosses.id, seedLots.crossId)))
+    .where(eq(seedLots.gardenId, garden.id)).orderBy(desc(seedLots.code))
+  const trays = await db.select({ sowing: sowings.state, cross: crosses.state }).from(sowings)
+    .innerJoin(crosses, and(eq(crosses.gardenId, sowings.gardenId), eq(crosses.id, sowings.crossId)))
+    .where(eq(sowings.gardenId, garden.id)).orderBy(desc(sowings.code))
+  return { lots: await withParents(db, garden, lots), sowings: await withParents(db, garden, trays) }
+}
+
+/** One packet with what was sown from it; null when it is not in the garden. */
+export async function lotStory(db: Database, garden: Garden, id: string): Promise<LotStory | null> {
+  const lot = (await statesOf(db, garden.id, 'seedLot', [id])).get(id)
+  if (!lot) return null
+  const cross = (await statesOf(db, garden.id, 'cross', [lot.crossId])).get(lot.crossId)!
+  const [row] = await withParents(db, garden, [{ lot, cross }])
+  const sown = await db.select({ state: sowings.state }).from(sowings)
+    .where(and(eq(sowings.gardenId, garden.id), eq(sowings.lotId, id))).orderBy(asc(sowings.code))
+  return { ...row!, sowings: sown.map(s => s.state), log: await linesOn(db, garden, [id]) }
+}
+
+/** One tray with its packet; null when it is not in the garden. */
+export async function sowingStory(db: Database, garden: Garden, id: string): Promise<SowingStory | null> {
+  const sowing = (await statesOf(db, garden.id, 'sowing', [id])).get(id)
+  if (!sowing) return null
+  const cross = (await statesOf(db, garden.id, 'cross', [sowing.crossId])).get(sowing.crossId)!
+  const [row] = await withParents(db, garden, [{ sowing, cross }])
+  const lot = (await statesOf(db, garden.id, 'seedLot', [sowing.lotId])).get(sowing.lotId)!
+  return { ...row!, lot, log: await linesOn(db, garden, [id]) }
+}

@@ -1,0 +1,25 @@
+import { and, asc, eq } from 'drizzle-orm'
+import type { Database } from '../connection'
+import { flowers } from '../schema'
+import { crossById } from './crosses'
+import type { Garden } from './garden'
+import { parentsOf } from './plants'
+
+/** What is printed on one tag. */
+export interface PrintedTag { code: string, crossCode: string, seedParent: string, pollenParent: string, day: string }
+
+/** The tags of a cross: one for each flower that still hangs on the plant; null when the cross is not in the garden. */
+export async function tagsOfCross(db: Database, garden: Garden, crossId: string): Promise<PrintedTag[] | null> {
+  const cross = await crossById(db, garden, crossId)
+  if (!cross) return null
+  const rows = await db.select({ flower: flowers.state }).from(flowers)
+    .where(and(eq(flowers.gardenId, garden.id), eq(flowers.crossId, crossId))).orderBy(asc(flowers.code))
+  const parents = await parentsOf(db, garden, [cross.seedParentId, cross.pollenParentId])
+  return rows.filter(({ flower }) => !flower.lost && !flower.failed && flower.status !== 'missed').map(({ flower }) => ({
+    code: flower.code,
+    crossCode: cross.code,
+    seedParent: parents.get(cross.seedParentId)!.name,
+    pollenParent: parents.get(cross.pollenParentId ?? '')?.name ?? 'open',
+    day: flower.pollinations.at(-1)?.on ?? flower.chosenOn,
+  }))
+}

@@ -1,0 +1,68 @@
+import type { States } from '@virgulta/core/log/fold'
+import type { Subject, SubjectType } from '@virgulta/core/log/kind'
+import { and, eq, getTableColumns, inArray, sql } from 'drizzle-orm'
+import type { PgTable } from 'drizzle-orm/pg-core'
+import type { Database } from './connection'
+import { crosses, flowers, plants, seedLots, sowings } from './schema'
+
+/** The table of each type of subject, and which of its state's fields have columns of their own. */
+export const readModels = {
+  plant: { table: plants, columns: ({ name, crop, plantKind, placeId, crossId, verdict, since }: States['plant']) => ({ name, crop, plantKind, placeId, crossId, verdict: verdict?.verdict ?? null, since }) },
+  cross: { table: crosses, columns: ({ crop, seedParentId, pollenParentId, plannedOn }: States['cross']) => ({ crop, seedParentId, pollenParentId, plannedOn }) },
+  flower: { table: flowers, columns: ({ crossId, seedParentId, status }: States['flower']) => ({ crossId, seedParentId, status }) },
+  seedLot: { table: seedLots, columns: ({ crossId }: States['seedLot']) => ({ crossId }) },
+  sowing: { table: sowings, columns: ({ crossId, lotId }: States['sowing']) => ({ crossId, lotId }) },
+}
+
+export const subjectTypes = Object.keys(readModels) as SubjectType[]
+
+/** PostgreSQL takes at most 65 535 parameters in one statement. */
+const ROWS_AT_ONCE = 2000
+
+/** Items in groups that fit one statement. */
+export function inGroups<T>(items: T[], size = ROWS_AT_ONCE): T[][] {
+  return Array.from({ length: Math.ceil(items.length / size) }, (_, i) => items.slice(i * size, (i + 1) * size))
+}
+
+interface Model { table: typeof plants, columns: (state: unknown) => Record<string, unknown> }
+const modelOf = (type: SubjectType) => readModels[type] as unknown as Model
+
+/** Writes the states of subjects of one type, new or changed. */
+export async function saveStates(db: Database, gardenId: string, type: SubjectType, states: { id: string, code: string }[]): Promise<void> {
+  const { table, columns } = modelOf(type)
+  const changing = Object.fromEntries(
+    Object.entries(getTableColumns(table as PgTable))
+      .filter(([name]) => name !== 'gardenId' && name !== 'id')
+      .map(([name, column]) => [name, sql.raw(`excluded."${column.name}"`)]),
+  )
+  for (const group of inGroups(states)) {
+    const rows = group.map(state => ({ gardenId, id: state.id, code: state.code, state, ...columns(state) }))
+    await db.insert(table).values(rows as never).onConflictDoUpdate({ target: [table.gardenId, table.id], set: changing })
+  }
+}
+
+/** Removes subjects of which nothing is noted any more. */
+export async function removeStates(db: Database, gardenId: string, subjects: Subject[]): Promise<void> {
+  for (const type of subjectTypes) {
+    const ids = subjects.filter(s => s.type === type).map(s => s.id)
+    const { table } = modelOf(type)
+    if (ids.length) await db.delete(table).where(and(eq(table.gardenId, gardenId), inArray(table.id, ids)))
+  }
+}
+
+/** The states of some subjects of one type, by id. */
+export async function statesOf<T extends SubjectType>(db: Database, gardenId: string, type: T, ids: string[]): Promise<Map<string, States[T]>> {
+  const { table } = modelOf(type)
+  const found = new Map<string, States[T]>()
+  for (const group of inGroups([...new Set(ids)])) {
+    const rows = await db.select({ id: table.id, state: table.state }).from(table).where(and(eq(table.gardenId, gardenId), inArray(table.id, group)))
+    for (const { id, state } of rows) found.set(id, state as unknown as States[T])
+  }
+  return found
+}
+
+/** The ids of all subjects of one type that have a state. */
+export async function keptIds(db: Database, gardenId: string, type: SubjectType): Promise<string[]> {
+  const { table } = modelOf(type)
+  return (await db.select({ id: table.id }).from(table).where(eq(table.gardenId, gardenId))).map(row => row.id)
+}

@@ -1,0 +1,3 @@
+export * from './garden'
+export * from './log'
+export * from './readModels'

@@ -1,0 +1,45 @@
+import type { Spread, Stage } from '@virgulta/core/crosses/course'
+import type { Cross } from '@virgulta/core/crosses/cross'
+import type { Stem } from '@virgulta/core/crosses/stem'
+import type { FlowerDue } from '@virgulta/core/flowers/due'
+import type { Flower } from '@virgulta/core/flowers/flower'
+import type { SeedLot } from '@virgulta/core/seed/lot'
+import type { Sowing } from '@virgulta/core/seed/sowing'
+import { Id, amount } from '@virgulta/core/log/kind'
+import * as v from 'valibot'
+import type { LogLine } from './entries'
+
+/** Name and code of a plant, as tags carry them. */
+export interface Parent { id: string, name: string, code: string }
+
+/** A cross in the list: what it is and how far it has come. */
+export interface CrossRow {
+  cross: Cross
+  seedParent: Parent
+  pollenParent: Parent | null
+  counts: Record<Stage, number>
+  tagged: number
+  due: number
+}
+
+/** One cross with its whole story. */
+export interface CrossPage {
+  cross: Cross
+  seedParent: Parent
+  pollenParent: Parent | null
+  stem: Stem
+  flowers: { flower: Flower, due: FlowerDue | null }[]
+  lots: SeedLot[]
+  sowings: Sowing[]
+  offspring: number
+  log: LogLine[]
+}
+
+/** A pair in question: what so many flowers should lead to. */
+export const PlanQuery = v.object({
+  crop: v.string(),
+  seedParentId: Id,
+  pollenParentId: v.nullable(Id),
+  flowers: amount(1, 2000),
+})
+export interface PlanAnswer { course: Record<Stage, Spread>, runs: number, takeRecords: number }

@@ -1,0 +1,40 @@
+import type { CropGuide } from '@virgulta/core/crops/guide'
+import type { CropKnowledge } from '@virgulta/core/crops/knowledge'
+import { words } from '@virgulta/core/log/kind'
+import * as v from 'valibot'
+
+/** A garden named by its keeper. */
+export const NewGarden = v.object({
+  name: words(80),
+  keeper: words(80),
+  zone: v.pipe(v.string(), v.check((zone) => {
+    try {
+      return Boolean(new Intl.DateTimeFormat('en', { timeZone: zone }))
+    }
+    catch {
+      return false
+    }
+  }, 'This time zone is not known; choose one from the list.')),
+})
+
+export const NewPlace = v.object({ name: words(60) })
+
+export const ClockStep = v.object({ by: v.picklist(['hour', 'day'], 'Step by an hour or by a day.') })
+
+export interface Place { id: string, name: string, position: number }
+
+/** A crop with its guide and what the garden has learnt of it. */
+export interface Crop { guide: CropGuide, knowledge: CropKnowledge }
+
+/** The open garden as every screen needs it. */
+export interface OpenGarden {
+  id: string
+  name: string
+  zone: string
+  isDemo: boolean
+  person: string
+  now: string
+  today: string
+  places: Place[]
+  crops: Crop[]
+}

@@ -1,0 +1,9 @@
+import type { Cross } from '@virgulta/core/crosses/cross'
+import type { Plant } from '@virgulta/core/plants/plant'
+import type { Parent } from './crosses'
+
+/** A family in the list. */
+export interface FamilyRow { cross: Cross, seedParent: Parent, pollenParent: Parent | null, plants: number, scored: number, keep: number, watch: number, discard: number }
+
+/** A family with its plants. */
+export interface FamilyPage { cross: Cross, seedParent: Plant, pollenParent: Plant | null, plants: Plant[] }

@@ -1,0 +1,23 @@
+import type { Plant } from '@virgulta/core/plants/plant'
+import { PLANT_KINDS } from '@virgulta/core/plants/kinds'
+import * as v from 'valibot'
+import type { CrossRow } from './crosses'
+import type { LogLine } from './entries'
+
+/** What a list of plants can be asked for, as it stands in the address. */
+export const PlantQuery = v.object({
+  q: v.optional(v.pipe(v.string(), v.maxLength(100)), ''),
+  crop: v.optional(v.string()),
+  kind: v.optional(v.picklist(PLANT_KINDS)),
+  verdict: v.optional(v.picklist(['keep', 'watch', 'discard', 'none'])),
+  sort: v.optional(v.picklist(['name', 'code', 'crop', 'since']), 'name'),
+  order: v.optional(v.picklist(['asc', 'desc']), 'asc'),
+  page: v.optional(v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1)), '1'),
+  size: v.optional(v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1), v.maxValue(10_000)), '25'),
+})
+export type PlantQuery = v.InferOutput<typeof PlantQuery>
+
+export interface PlantPage { plants: Plant[], total: number }
+
+/** One plant with its parents, its crosses and its part of the log. */
+export interface PlantStory { plant: Plant, seedParent: Plant | null, pollenParent: Plant | null, crosses: CrossRow[], log: LogLine[] }

@@ -1,0 +1,32 @@
+import type { Flower } from '@virgulta/core/flowers/flower'
+import type { Stop } from '@virgulta/core/round/round'
+import type { Sowing } from '@virgulta/core/seed/sowing'
+import type { Parent } from './crosses'
+import type { LogLine } from './entries'
+
+/** A stop with the names and states that its screen shows. */
+export interface RoundStop extends Stop {
+  seedParent: Parent
+  pollenParent: Parent | null
+  flower: Flower | null
+  sowing: Sowing | null
+  /** seeds left, for a packet */
+  seeds: number | null
+}
+
+/** The round of one day, and the days after it. */
+export interface Round {
+  day: string
+  stops: RoundStop[]
+  carry: string[]
+  pollen: Parent[]
+  ahead: { day: string, steps: Partial<Record<Stop['step'], number>> }[]
+  done: LogLine[]
+}
+
+/** The garden's year: work done and due by week, and who blooms when. */
+export interface Season {
+  year: number
+  weeks: { from: string, to: string, done: number, due: number }[]
+  blooms: { name: string, crop: string, from: string, to: string }[]
+}

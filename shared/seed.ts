@@ -1,0 +1,15 @@
+import type { SeedLot } from '@virgulta/core/seed/lot'
+import type { Sowing } from '@virgulta/core/seed/sowing'
+import type { Parent } from './crosses'
+import type { LogLine } from './entries'
+
+interface OfCross { crossCode: string, crop: string, seedParent: Parent, pollenParent: Parent | null }
+
+export interface LotRow extends OfCross { lot: SeedLot }
+export interface SowingRow extends OfCross { sowing: Sowing }
+
+/** All packets and trays. */
+export interface SeedShelf { lots: LotRow[], sowings: SowingRow[] }
+
+export interface SowingStory extends SowingRow { lot: SeedLot, log: LogLine[] }
+export interface LotStory extends LotRow { sowings: Sowing[], log: LogLine[] }
