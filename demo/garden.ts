@@ -2,7 +2,7 @@ import { randomStream } from '@virgulta/core/chance/stream'
 import { builtInGuides } from '@virgulta/core/crops/guides'
 import type { Deed } from '@virgulta/core/log/entry'
 import { addDays } from '@virgulta/core/time/days'
-import { programme } from './programmes'
+import { programme, seedlingNames } from './programmes'
 import { NOW, Scribe, ZONE } from './scribe'
 import type { DemoPlant } from './season'
 import { judgeFamily, raiseFamily, workCross } from './season'
@@ -45,11 +45,18 @@ export function demoEntries(places: { id: string, name: string }[]): { entries: 
     const [key, number] = name.split('#') as [string, string | undefined]
     return number ? families.get(key)![Number(number) - 1]! : founders.get(name)!
   }
+  const named = new Set<string>()
   for (const cross of programme) {
     const guide = guides.get(cross.crop)!
     const seedParent = parent(cross.seedParent)
     const pollenParent = parent(cross.pollenParent)
     const plannedOn = addDays(cross.begins, -12)
+    for (const key of [cross.seedParent, cross.pollenParent]) {
+      const name = seedlingNames[key]
+      if (!name || named.has(key)) continue
+      named.add(key)
+      scribe.note(addDays(plannedOn, -3), 17, 'plantDescribed', parent(key).id, { name, plantKind: 'seedling', placeId: parent(key).placeId, note: `Chosen from its family for: ${cross.aim.toLowerCase()}` })
+    }
     const crossId = scribe.id(plannedOn)
     scribe.note(plannedOn, 20, 'crossPlanned', crossId, {
       code: scribe.code(plannedOn), crop: cross.crop, aim: cross.aim, flowersPlanned: cross.planned, keepersWanted: cross.keepers,

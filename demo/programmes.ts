@@ -79,11 +79,11 @@ export const programme: DemoCross[] = [
   hellebore('H4', 'Slate Hour', 'Lace Cellar', 'Slate double, second try', '2024-02-04', 18, 16, 90),
   hellebore('H5', 'Ash Pail', 'Heron Yard', 'Semi-double slate that looks up', '2024-02-10', 14, 14, 80),
   hellebore('H6', 'Winter Post', 'Moss Lantern', 'White double that looks up', '2024-02-20', 12, 12, 70),
-  chilli('C5', 'C1#2', 'C1#2', 'F2: purple, low and upright together', '2024-06-05', 16, 16, 170, f2),
-  chilli('C6', 'C2#1', 'C2#1', 'F2: dark leaf and early', '2024-06-09', 14, 14, 140, f2),
+  chilli('C5', 'C1#2', 'C1#2', 'F2: purple, low and upright together', '2024-06-05', 18, 16, 280, f2),
+  chilli('C6', 'C2#1', 'C2#1', 'F2: dark leaf and early', '2024-06-09', 16, 16, 220, f2),
   chilli('C7', 'C3#2', 'Ember Row', 'Bring purple into the low fork', '2024-06-15', 12, 12, 24, f2),
   chilli('C8', 'Vesper Peg', 'Small Lantern', 'Flushed leaf, low plant', '2024-06-22', 12, 12, 20),
-  chilli('C9', 'C4#1', 'C4#1', 'F2: mild under purple', '2024-06-28', 14, 14, 120, f2),
+  chilli('C9', 'C4#1', 'C4#1', 'F2: mild under purple', '2024-06-28', 16, 16, 200, f2),
   squash('S4', 'S1#4', 'S1#9', 'Sib cross among the keepers of S1', '2024-07-01', 12, 12, 70),
   squash('S5', 'Thick Jerkin', 'Amber Sill', 'Thick flesh on a smaller fruit', '2024-07-06', 10, 10, 50),
   squash('S6', 'Lake Bulk', 'Green Furlong', 'Mildew resistance into the bulk', '2024-07-10', 12, 12, 60),
@@ -91,10 +91,10 @@ export const programme: DemoCross[] = [
   hellebore('H7', 'Wet Cobble', 'Second Bell', 'Slate double with vigour', '2025-02-05', 18, 18, 100),
   hellebore('H8', 'Night Ferry', 'Lark Gate', 'Near black that looks up', '2025-02-11', 16, 16, 80),
   hellebore('H9', 'Tin Chapel', 'Plum Vespers', 'Slate double from a third side', '2025-02-19', 14, 14, 80),
-  chilli('C10', 'Ember Row', 'Low Ladder', 'Purple leaf on a plant half the height, with a low fork', '2025-06-06', 24, 22, 150, f2, 0.62, 2),
-  chilli('C11', 'C5#7', 'C5#7', 'F3 of the best low purple', '2025-06-10', 14, 14, 130, f3, 0.8),
+  chilli('C10', 'Ember Row', 'Low Ladder', 'Purple leaf on a plant half the height, with a low fork', '2025-06-06', 26, 24, 190, f2, 0.62, 9),
+  chilli('C11', 'C5#7', 'C5#7', 'F3 of the best low purple', '2025-06-10', 16, 16, 190, f3, 0.8),
   chilli('C12', 'C5#12', 'C6#5', 'Low purple × early dark', '2025-06-15', 14, 14, 40, f2, 0.5),
-  chilli('C13', 'C6#5', 'C6#5', 'F3 of early dark', '2025-06-20', 14, 12, 110, f3, 0.7),
+  chilli('C13', 'C6#5', 'C6#5', 'F3 of early dark', '2025-06-20', 16, 14, 170, f3, 0.7),
   chilli('C14', 'C9#3', 'Kite Ribbon', 'Back to mild', '2025-06-26', 12, 12, 40, f2, 0.4),
   squash('S7', 'S2#3', 'S2#8', 'Second round for keeping', '2025-07-01', 14, 14, 70),
   squash('S8', 'Lake Bulk', 'Lake Bulk', 'Keep the population broad: bulked pollen', '2025-07-06', 14, 14, 60),
@@ -107,5 +107,13 @@ export const programme: DemoCross[] = [
   chilli('C16', 'C11#9', 'C13#6', 'Low purple × early dark, the next round', '2026-06-01', 26, 24, 0),
   chilli('C17', 'Ember Row', 'Small Lantern', 'Repeat the first cross for more F2', '2026-06-04', 18, 20, 0),
   squash('S10', 'S4#5', 'S6#7', 'Keeping with mildew resistance', '2026-06-08', 14, 16, 0),
-  squash('S11', 'Lake Bulk', 'S7#2', 'Keepers’ genes into the bulk', '2026-06-10', 8, 12, 0),
+  squash('S11', 'Lake Bulk', 'S4#9', 'Keepers’ genes into the bulk', '2026-06-10', 8, 12, 0),
 ]
+
+/** Names that seedlings were given when they were chosen as parents; all made up. */
+export const seedlingNames: Record<string, string> = {
+  'C1#2': 'Half Ember', 'C2#1': 'Early Ink', 'C3#2': 'Wren Fork', 'C4#1': 'Bantam Ribbon', 'C5#7': 'Low Ember 7', 'C5#12': 'Low Ember 12',
+  'C6#5': 'Ink Runner 5', 'C9#3': 'Mild Dusk 3', 'C11#4': 'Low Ember 7-4', 'C11#9': 'Low Ember 7-9', 'C13#6': 'Ink Runner 5-6',
+  'S1#4': 'April Shelf 4', 'S1#9': 'April Shelf 9', 'S2#3': 'Drum Furlong 3', 'S2#8': 'Drum Furlong 8', 'S4#5': 'April Shelf 4-5', 'S5#2': 'Jerkin Sill 2',
+  'S6#7': 'Bulk Furlong 7', 'S4#9': 'April Shelf 4-9', 'H1#5': 'Slate Rain 5', 'H1#11': 'Slate Rain 11', 'H2#4': 'Heron Vespers 4', 'H3#6': 'Cobble Lark 6',
+}

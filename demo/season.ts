@@ -71,7 +71,7 @@ export function workCross(stage: Stage): DemoLot[] {
     if (!last) continue
     const { low, high } = guide.ripening.seedsPerFruit
     // Few of the seeds are kept: a garden has no use for all a squash gives.
-    const perFruit = guide.id === 'squash' ? 14 : (low + high) / 2 * 0.5
+    const perFruit = guide.id === 'squash' ? 16 : (low + high) / 2 * 0.72
     const seeds = scribe.random.poisson(picking.length * perFruit) + 2
     const empty = scribe.random.binomial(seeds, 0.09)
     const lotId = scribe.id(last.ripeOn)

@@ -1,9 +1,9 @@
 /** Builds the application when what it is made of has changed. Node's own modules only. */
 import { createHash } from 'node:crypto'
-import { existsSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs'
+import { closeSync, existsSync, mkdirSync, openSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { program, root } from './paths.mjs'
-import { run } from './run.mjs'
+import { Failure, exitCode } from './run.mjs'
 
 const SOURCES = ['app', 'core/src', 'public', 'server', 'shared', 'nuxt.config.ts', 'package-lock.json']
 
@@ -29,6 +29,11 @@ export async function buildIfNeeded() {
   const wanted = fingerprint()
   if (existsSync(serverFile) && existsSync(mark) && readFileSync(mark, 'utf8') === wanted) return
   console.log('Building; this takes a few minutes the first time …')
-  await run(program('nuxt'), ['build'], { env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1' }, stdio: ['ignore', 'ignore', 'inherit'] })
+  const logFile = join(root, '.cache', 'build.log')
+  mkdirSync(join(root, '.cache'), { recursive: true })
+  const log = openSync(logFile, 'w')
+  const code = await exitCode(program('nuxt'), ['build'], { env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1' }, stdio: ['ignore', log, log] })
+  closeSync(log)
+  if (code !== 0) throw new Failure(`The build failed; it ended so:\n\n${readFileSync(logFile, 'utf8').split('\n').slice(-30).join('\n')}`)
   writeFileSync(mark, wanted)
 }

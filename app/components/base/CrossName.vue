@@ -19,5 +19,6 @@ const isSelf = computed(() => seedParent.id === pollenParent?.id)
 </template>
 
 <style scoped>
-.cross-name { display: inline-flex; align-items: center; gap: 6px; flex-wrap: wrap; }
+.cross-name { display: inline-flex; align-items: center; gap: 6px; white-space: nowrap; }
+@media (max-width: 600px) { .cross-name { flex-wrap: wrap; } }
 </style>

@@ -8,7 +8,7 @@ const { estimate, unit, what } = defineProps<{
   /** what is estimated, for the explanation: "share of flowers that take" */
   what: string
 }>()
-const show = (n: number) => unit === '%' ? String(Math.round(n * 100)) : unit === 'days' ? String(Math.max(0, Math.round(n))) : n.toFixed(n < 20 ? 1 : 0)
+const show = (n: number) => unit === '%' ? String(Math.round(n * 100)) : unit === 'days' ? (estimate.high < 3 ? n.toFixed(1) : String(Math.round(n))) : n.toFixed(n < 20 ? 1 : 0)
 const suffix = computed(() => unit === 'each' ? '' : ` ${unit}`)
 const range = computed(() => {
   const [low, high] = [show(estimate.low), show(estimate.high)]

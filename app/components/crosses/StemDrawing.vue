@@ -39,34 +39,42 @@ const planLine = computed(() => {
   return [side(-1), side(1)]
 })
 
+/** A shoot from the stem, as wide as its count at the base and pointed at the tip; `bend` 1 droops, −1 rises. */
+function tapered(x0: number, y0: number, x1: number, y1: number, w: number, bend: 1 | -1): string {
+  const reach = x1 - x0
+  return `M${x0 - w * 0.6} ${y0}C${x0 + reach * 0.1} ${y1 - bend * 6} ${x0 + reach * 0.5} ${y1 + bend * w * 0.22} ${x1} ${y1}`
+    + `C${x0 + reach * 0.75} ${y1 - bend * w * 0.35} ${x0 + reach * 0.5} ${y0 + (y1 - y0) * 0.62} ${x0 + w * 0.75} ${y0}Z`
+}
+
 /** Shoots behind the stem: losses downwards from before their station, reserves upwards from behind it. */
 const shoots = computed(() => stem.stages.flatMap((stage, i) => {
-  const found: { d: string, w: number, kind: 'loss' | 'culled' | 'reserve', x: number, y: number, text: string, detail: string }[] = []
+  const found: { d: string, bud?: { x: number, y: number, r: number }, kind: 'loss' | 'culled' | 'reserve', x: number, y: number, text: string, detail: string }[] = []
   const from = stem.stages[Math.max(0, i - 1)]!
   const edge = (s: StemStage) => half.value(s.count)
   if (stage.loss.count && i > 0) {
-    const w = Math.min(16, Math.max(2.5, half.value(stage.loss.count) * 0.5))
+    const w = Math.min(22, Math.max(4, half.value(stage.loss.count) * 0.75))
     const startX = x(i) - step.value * 0.56
     const startY = MIDDLE + edge(from) * 0.45
     const endX = startX + step.value * 0.36
     const endY = Math.max(MIDDLE + Math.max(edge(stage), edge(from)) * 0.75 + 34, MIDDLE + 46)
     const top = stage.loss.reasons[0]
+    const tipY = Math.min(endY, HEIGHT - 30)
     found.push({
-      d: `M${startX} ${startY}C${startX + step.value * 0.2} ${startY + 4} ${endX - step.value * 0.16} ${endY} ${endX} ${Math.min(endY, HEIGHT - 30)}`,
-      w, kind: stage.stage === 'kept' ? 'culled' : 'loss', x: endX + w / 2 + 5, y: Math.min(endY, HEIGHT - 30) + 4,
+      d: tapered(startX, startY, endX, tipY, w, 1),
+      kind: stage.stage === 'kept' ? 'culled' : 'loss', x: endX + 6, y: tipY + 2,
       text: `${stage.loss.count} ${stage.lossWords}`,
       detail: top && stage.loss.reasons.length > 1 ? `${top.count} ${top.reason}` : top && top.reason !== stage.lossWords ? top.reason : '',
     })
   }
   if (stage.waiting) {
-    const w = Math.min(16, Math.max(2.5, half.value(stage.waiting) * 0.5))
+    const w = Math.min(20, Math.max(4, half.value(stage.waiting) * 0.7))
     const startX = x(i) + step.value * 0.1
     const startY = MIDDLE - edge(stage) * 0.4
     const endX = startX + step.value * 0.26
     const endY = Math.max(16, MIDDLE - edge(stage) - 24)
     found.push({
-      d: `M${startX} ${startY}C${startX + step.value * 0.12} ${startY} ${endX - step.value * 0.12} ${endY} ${endX} ${endY}`,
-      w, kind: 'reserve', x: endX + w / 2 + 5, y: endY + 4, text: `${stage.waiting} ${stage.waitingWords}`, detail: '',
+      d: tapered(startX, startY, endX, endY, w, -1), bud: { x: endX, y: endY, r: Math.max(3, w * 0.55) },
+      kind: 'reserve', x: endX + Math.max(3, w * 0.55) + 5, y: endY + 4, text: `${stage.waiting} ${stage.waitingWords}`, detail: '',
     })
   }
   return found
@@ -82,7 +90,8 @@ const tenPercent = (n: number) => n < 0.1 ? `${(n * 100).toFixed(1)} %` : `${Mat
       <path class="band" :d="planBand" />
       <g class="grown">
         <g v-for="(shoot, i) in shoots" :key="i" :class="shoot.kind">
-          <path :d="shoot.d" :stroke-width="shoot.w" class="shoot" />
+          <path :d="shoot.d" class="shoot" />
+          <circle v-if="shoot.bud" :cx="shoot.bud.x" :cy="shoot.bud.y" :r="shoot.bud.r" class="shoot" />
         </g>
         <path class="body" :d="stemBody" />
       </g>
@@ -117,12 +126,11 @@ svg { display: block; }
 .body { fill: var(--sap); }
 .band { fill: var(--sap); opacity: 0.1; }
 .plan { fill: none; stroke: var(--quiet); stroke-width: 1.2; stroke-dasharray: 5 4; }
-.shoot { fill: none; stroke-linecap: round; }
-.loss .shoot { stroke: var(--fail); }
+.loss .shoot { fill: var(--fail); }
 .loss .note { fill: var(--fail); }
-.culled .shoot { stroke: var(--quiet); }
+.culled .shoot { fill: var(--quiet); }
 .culled .note { fill: var(--quiet); }
-.reserve .shoot { stroke: var(--sap); opacity: 0.7; }
+.reserve .shoot { fill: color-mix(in srgb, var(--sap) 65%, var(--sheet)); }
 .reserve .note { fill: var(--sap); }
 .note { font-size: 13px; font-weight: 650; paint-order: stroke; stroke: var(--sheet); stroke-width: 4px; }
 .detail { font-size: 12px; fill: var(--quiet); paint-order: stroke; stroke: var(--sheet); stroke-width: 4px; }
@@ -130,6 +138,8 @@ svg { display: block; }
 .count.on { fill: var(--onSap); stroke: none; }
 .count.none { fill: var(--quiet); }
 .stations { list-style: none; display: grid; grid-template-columns: repeat(7, 1fr); margin: 0; padding: 0 0 4px; text-align: center; }
+.stations :deep(.estimate) { flex-wrap: wrap; justify-content: center; gap: 0 6px; }
+.stations :deep(.origin) { flex-basis: 100%; border-bottom: 0; text-decoration: underline dotted; text-underline-offset: 3px; }
 .stations li { display: grid; justify-items: center; align-content: start; gap: 1px; }
 .rate { font-weight: 600; font-size: 13px; }
 .worst { font-weight: 650; }

@@ -42,8 +42,11 @@ const rest = computed(() => answers.filter(a => a.tone !== 'main'))
 
 <style scoped>
 .keys, .asking { display: grid; gap: 10px; }
-.two { display: grid; grid-template-columns: repeat(auto-fit, minmax(96px, 1fr)); gap: 10px; }
-:slotted(.key), .key { min-height: 60px; border-radius: var(--radius); border: 1.5px solid var(--sap); background: var(--sheet); color: var(--sap); font: 650 17px var(--text); cursor: pointer; padding: 4px 10px; }
+.two { display: grid; grid-template-columns: repeat(6, 1fr); gap: 10px; }
+.two > :deep(*) { grid-column: span 2; }
+.two:has(> :last-child:nth-child(2n)) > :deep(*) { grid-column: span 3; }
+.two:has(> :only-child) > :deep(*) { grid-column: span 6; }
+:slotted(.key), .key { min-height: 56px; border-radius: var(--radius); border: 1.5px solid var(--sap); background: var(--sheet); color: var(--sap); font: 650 17px var(--text); cursor: pointer; padding: 4px 10px; }
 .main { background: var(--sap); color: var(--onSap); min-height: 66px; }
 .warn { border-color: var(--fail); color: var(--fail); }
 .key:hover:not(:disabled) { filter: brightness(0.96); }

@@ -9,16 +9,17 @@ const hasAnthers = computed(() => step === 'emasculate' && form !== 'separateTie
 const isCovered = computed(() => step === 'isolate')
 const petals = computed(() => form === 'openBowl' ? 5 : form === 'smallOpen' ? 5 : 6)
 const words = computed(() => ({
-  emasculate: 'anthers out', lensCheck: 'stalks only', isolate: 'covered below the flower', look: 'glistens?', pollinate: 'grains on the tip',
+  emasculate: 'anthers out', lensCheck: 'stalks only', isolate: 'covered below the flower', look: 'sticky and bright?', pollinate: 'grains on the tip',
   takeLook: 'base swells, stays green?', harvest: 'ripe?', sow: '', countUp: '',
 })[step])
-const angles = computed(() => Array.from({ length: form === 'openBowl' ? 9 : 5 }, (_, i, ) => -60 + i * 120 / ((form === 'openBowl' ? 9 : 5) - 1)))
+const angles = computed(() => Array.from({ length: form === 'openBowl' ? 9 : 5 }, (_, i) => -60 + i * 120 / ((form === 'openBowl' ? 9 : 5) - 1)))
 </script>
 
 <template>
   <svg class="flower" viewBox="0 0 320 200" role="img" :aria-label="`Drawing: ${words}`">
     <g transform="translate(160 150)">
-      <path class="stalk" :d="form === 'smallOpen' ? 'M0 8C0 30-6 44-18 48' : 'M0 8V50'" />
+      <path v-if="form === 'separateTied' && !isFruit" class="fruit" d="M-20 8C-28 20-24 40 0 40S28 20 20 8Z" />
+      <path class="stalk" :d="form === 'smallOpen' ? 'M0 8C0 30-6 44-18 48' : form === 'separateTied' && !isFruit ? 'M0 40V50' : 'M0 8V50'" />
       <template v-if="isFruit">
         <path v-if="form === 'smallOpen'" class="fruit" d="M-13 2C-16-40-9-82 0-96 9-82 16-40 13 2Z" />
         <g v-else-if="form === 'openBowl'" class="fruit"><path v-for="a in [-34, 0, 34]" :key="a" d="M-9 0C-15-36-9-62 0-80 9-62 15-36 9 0Z" :transform="`rotate(${a} 0 6)`" /></g>
@@ -27,7 +28,7 @@ const angles = computed(() => Array.from({ length: form === 'openBowl' ? 9 : 5 }
       </template>
       <template v-else>
         <g class="petals">
-          <path v-for="side in [-1, 1]" :key="side" :transform="`scale(${side} 1)`" :d="form === 'separateTied' ? 'M14-4C30-40 34-80 66-104 60-60 52-24 22 2Z' : 'M14-2C30-50 56-82 88-88 96-52 72-12 26 4Z'" />
+          <path v-for="side in [-1, 1]" :key="side" :transform="`scale(${side} 1)`" :d="form === 'separateTied' ? 'M6-4C26-24 40-58 92-96 96-70 84-20 24 4Z' : 'M14-2C30-50 56-82 88-88 96-52 72-12 26 4Z'" />
           <path v-if="petals === 5 && form === 'openBowl'" d="M30 2C64-18 100-22 122-8 104 12 64 18 30 10Z" /><path v-if="form === 'openBowl'" transform="scale(-1 1)" d="M30 2C64-18 100-22 122-8 104 12 64 18 30 10Z" />
         </g>
         <g v-if="form !== 'separateTied'" :class="hasAnthers ? 'anthers' : 'anthers gone'">
@@ -51,7 +52,7 @@ const angles = computed(() => Array.from({ length: form === 'openBowl' ? 9 : 5 }
 </template>
 
 <style scoped>
-.flower { width: 100%; max-height: 220px; stroke-linecap: round; stroke-linejoin: round; }
+.flower { width: 100%; max-height: 190px; stroke-linecap: round; stroke-linejoin: round; }
 .stalk { fill: none; stroke: var(--sap); stroke-width: 5; }
 .petals path { fill: var(--sheet); stroke: var(--ink); stroke-width: 2; }
 .calyx { fill: var(--wash); stroke: var(--ink); stroke-width: 2; }

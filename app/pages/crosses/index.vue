@@ -28,6 +28,7 @@ useShortcuts([{ key: 'n', does: 'plan a cross', run: () => navigateTo('/crosses/
     <ReadTable v-if="rows?.length" :rows="rows" :columns="columns" name="crosses" sort="plannedOn" descending @open="row => navigateTo(`/crosses/${row.cross.id}`)">
       <template #code="{ row }"><TagLabel :code="row.cross.code" :to="`/crosses/${row.cross.id}`" /></template>
       <template #seedParent="{ row }"><CrossName :seed-parent="row.seedParent" :pollen-parent="row.pollenParent" /></template>
+      <template #plannedOn="{ row }"><span class="quiet nowrap">{{ row.cross.plannedOn }}</span></template>
       <template #due="{ row }"><strong v-if="row.due" class="sap figures">{{ row.due }}</strong><span v-else class="quiet">–</span></template>
       <template v-for="key in (['pollinated', 'taken', 'seeds', 'up', 'kept'] as const)" #[key]="{ row }" :key="key"><span class="figures" :class="{ quiet: !row.counts[key] }">{{ row.counts[key] || '–' }}</span></template>
     </ReadTable>

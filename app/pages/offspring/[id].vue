@@ -174,11 +174,12 @@ tbody tr { cursor: pointer; }
 .hint { margin: 6px 0 10px; }
 .steps { display: grid; gap: 6px; margin: 12px 0; }
 .typed { margin: 12px 0; flex-wrap: nowrap; }
-.verdicts { display: grid; grid-template-columns: repeat(3, 1fr); gap: 6px; border-top: 1px solid var(--rule); padding-top: 12px; }
+.verdicts { display: grid; grid-template-columns: 5fr 6fr 7fr; gap: 6px; border-top: 1px solid var(--rule); padding-top: 12px; }
 .step { display: flex; align-items: center; gap: 10px; min-height: 44px; padding: 4px 12px; border: 1px solid var(--quiet); border-radius: var(--radius); background: var(--sheet); color: var(--ink); font: inherit; cursor: pointer; text-align: left; }
 .step span:nth-child(2) { flex: 1; }
 .step:hover { background: var(--wash); }
 .step.on { border: 2px solid var(--sap); font-weight: 650; }
+.verdicts .step { padding: 4px 8px; gap: 6px; }
 kbd { font: 600 12px var(--code); border: 1px solid var(--rule); border-radius: 3px; padding: 0 5px; color: var(--quiet); }
 .none { padding: 12px 0; }
 </style>

@@ -1,35 +1,29 @@
 /** Seeded random streams for simulations: the same seed gives the same answer. */
-import betaBase from '@stdlib/random-base-beta'
-import binomialBase from '@stdlib/random-base-binomial'
-import gammaBase from '@stdlib/random-base-gamma'
 import mt19937 from '@stdlib/random-base-mt19937'
-import poissonBase from '@stdlib/random-base-poisson'
+import { randomBeta, randomBinomial, randomGamma, randomPoisson } from 'd3-random'
 import type { MeanBelief } from './count'
 import type { ShareBelief } from './rate'
 
 /** Draws from the distributions that the steps of a cross follow. */
 export interface Stream {
+  /** a number of [0, 1) */
+  uniform: () => number
   share: (belief: ShareBelief) => number
   mean: (belief: MeanBelief) => number
   /** successes out of `tries` */
   binomial: (tries: number, share: number) => number
   poisson: (mean: number) => number
-  /** a number of [0, 1) */
-  uniform: () => number
 }
 
 /** A stream of draws from a seed, a positive whole number. */
 export function randomStream(seed: number): Stream {
-  const beta = betaBase.factory({ seed })
-  const gamma = gammaBase.factory({ seed: seed + 1 })
-  const binomial = binomialBase.factory({ seed: seed + 2 })
-  const poisson = poissonBase.factory({ seed: seed + 3 })
-  const { normalized } = mt19937.factory({ seed: seed + 4 })
+  const uniform = mt19937.factory({ seed }).normalized as () => number
+  const [beta, gamma, binomial, poisson] = [randomBeta.source(uniform), randomGamma.source(uniform), randomBinomial.source(uniform), randomPoisson.source(uniform)]
   return {
-    share: ({ a, b }) => beta(a, b),
-    mean: ({ shape, rate }) => gamma(shape, rate),
-    binomial: (tries, share) => tries <= 0 || share <= 0 ? 0 : share >= 1 ? tries : binomial(tries, share),
-    poisson: mean => mean > 0 ? poisson(mean) : 0,
-    uniform: () => normalized(),
+    uniform: () => uniform(),
+    share: ({ a, b }) => beta(a, b)(),
+    mean: ({ shape, rate }) => gamma(shape, 1 / rate)(),
+    binomial: (tries, share) => tries <= 0 || share <= 0 ? 0 : share >= 1 ? tries : binomial(tries, share)(),
+    poisson: mean => mean > 0 ? poisson(mean)() : 0,
   }
 }

@@ -126,7 +126,8 @@ export function stemOf(story: CrossStory, before: CropKnowledge, now: CropKnowle
     pollinated: null,
     taken: shareOf(taken.length, taken.length + failed.length, shareEstimate(before.shares.take)),
     seeds: { value: fruits ? meanPerFruit(lots, fruits) : before.seedsPerFruit.estimate, unit: 'perFruit' },
-    sown: seeds ? shareOf(sown, seeds, shareEstimate(before.shares.sound)) : null,
+    // How much of the seed is sown is a choice, not a rate.
+    sown: null,
     up: shareOf(sum(finished.map(s => s.up)), sum(finished.map(s => s.seeds)), shareEstimate(before.shares.germination)),
     judged: shareOf(sum(finished.map(s => s.up - s.lost)), sum(finished.map(s => s.up)), shareEstimate(before.shares.survival)),
     kept: shareOf(counts.kept, counts.judged, shareEstimate(before.shares.keep)),

@@ -1,0 +1,17 @@
+import { fileURLToPath } from 'node:url'
+import { defineConfig } from 'vitest/config'
+
+const alias = { '@virgulta/core': fileURLToPath(new URL('./core/src', import.meta.url)) }
+
+export default defineConfig({
+  resolve: { alias },
+  test: {
+    projects: [
+      { resolve: { alias }, test: { name: 'unit', include: ['{core,demo,cli,app,scripts}/**/*.test.ts'] } },
+      {
+        resolve: { alias },
+        test: { name: 'server', include: ['tests/server/**/*.test.ts'], globalSetup: 'tests/server/setup.ts', testTimeout: 60_000, hookTimeout: 120_000, fileParallelism: false },
+      },
+    ],
+  },
+})
