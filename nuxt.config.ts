@@ -4,14 +4,8 @@ const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 
 export default defineNuxtConfig({
   modules: ['@pinia/nuxt', '@vueuse/nuxt', 'vuetify-nuxt-module', 'nuxt-auth-utils', '@nuxt/eslint'],
-  compatibilityDate: '2026-10-01',
-  telemetry: false,
-  devtools: { enabled: false },
-  // A signed-in tool: screens are rendered in the browser, behind a painted shell.
-  routeRules: { '/**': { ssr: false } },
-  spaLoadingTemplate: here('./app/spa-loading-template.html'),
   components: [{ path: '~/components', pathPrefix: false }],
-  css: ['~/theme/fonts.css', '~/theme/paper.css'],
+  devtools: { enabled: false },
   app: {
     head: {
       htmlAttrs: { lang: 'en' },
@@ -20,11 +14,8 @@ export default defineNuxtConfig({
       meta: [{ name: 'description', content: 'Plan crosses, work flowers, follow the seed.' }],
     },
   },
-  alias: { '@virgulta/core': here('./core/src') },
-  vuetify: {
-    vuetifyOptions: './app/theme/vuetify.ts',
-    moduleOptions: { styles: true, disableVuetifyStyles: false },
-  },
+  css: ['~/theme/fonts.css', '~/theme/paper.css'],
+  spaLoadingTemplate: here('./app/spa-loading-template.html'),
   runtimeConfig: {
     session: {
       name: 'virgulta',
@@ -33,22 +24,31 @@ export default defineNuxtConfig({
       cookie: { sameSite: 'lax', secure: false },
     },
   },
+  alias: { '@virgulta/core': here('./core/src') },
+  // A signed-in tool: screens are rendered in the browser, behind a painted shell.
+  routeRules: { '/**': { ssr: false } },
+  compatibilityDate: '2026-10-01',
   nitro: {
     serverAssets: [
       { baseName: 'atkinson', dir: here('./node_modules/@fontsource/atkinson-hyperlegible-next/files'), pattern: '*-latin*-{400,700}-normal.woff' },
       { baseName: 'spline', dir: here('./node_modules/@fontsource/spline-sans-mono/files'), pattern: '*-latin-600-normal.woff' },
     ],
   },
-  typescript: {
-    strict: true,
-    tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true, noUnusedLocals: true } },
-  },
   vite: {
     optimizeDeps: {
       include: ['valibot', 'date-fns', '@date-fns/tz', 'uuid', 'd3-scale', 'd3-shape', 'papaparse', 'chart.js', 'vue-chartjs', '@mdi/js'],
     },
   },
+  typescript: {
+    strict: true,
+    tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true, noUnusedLocals: true } },
+  },
+  telemetry: false,
   eslint: {
     config: { stylistic: { indent: 2, quotes: 'single', semi: false } },
+  },
+  vuetify: {
+    vuetifyOptions: './app/theme/vuetify.ts',
+    moduleOptions: { styles: true, disableVuetifyStyles: false },
   },
 })

@@ -14,6 +14,7 @@ const port = process.env.PORT ?? '4600'
 const address = `http://127.0.0.1:${port}`
 const isDev = process.argv.includes('--dev')
 const startMark = join(dataDir, 'start.pid')
+const urlFile = join(dataDir, 'database-url')
 
 /** Two starts on one data folder would take each other's database away. */
 function checkAlone() {
@@ -63,7 +64,7 @@ async function stop(code) {
   isStopping = true
   if (server) await endOf(server)
   if (postgres) await postgres.stop()
-  rmSync(startMark, { force: true })
+  for (const file of [startMark, urlFile]) rmSync(file, { force: true })
   process.exit(code)
 }
 
@@ -78,6 +79,8 @@ try {
   if (!isDev) await buildIfNeeded()
   if (!process.env.DATABASE_URL) postgres = await startPostgres(dataDir)
   const databaseUrl = process.env.DATABASE_URL ?? postgres.url
+  // For the command line, which works on the database of the running application.
+  writeFileSync(urlFile, databaseUrl, { mode: 0o600 })
   await run(program('tsx'), ['scripts/prepare.ts', ...process.argv.includes('--empty') ? ['--empty'] : []], { env: { ...process.env, DATABASE_URL: databaseUrl } })
   server = startServer(databaseUrl)
   let hasEnded = false

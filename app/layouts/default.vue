@@ -10,26 +10,28 @@ watch(() => route.path, () => isMenuOpen.value = false)
 </script>
 
 <template>
-  <a class="skip" href="#screen">Skip to the screen</a>
-  <header v-if="xs" class="bar">
-    <v-btn :icon="mdiMenu" variant="text" aria-label="Areas" @click="isMenuOpen = true" />
-    <span class="display brand">Virgulta</span>
-    <v-btn :icon="mdiMagnify" variant="text" aria-label="Find" @click="shell.isFindOpen = true" />
-    <v-dialog v-model="isMenuOpen" max-width="320" aria-label="Areas">
-      <v-card class="menu"><RailNav /></v-card>
-    </v-dialog>
-  </header>
-  <div class="desk" :class="{ narrow: xs }">
-    <RailNav v-if="!xs" />
-    <div class="right">
-      <SeasonBand v-if="!xs" />
-      <main id="screen" tabindex="-1">
-        <slot />
-      </main>
+  <div>
+    <a class="skip" href="#screen">Skip to the screen</a>
+    <header v-if="xs" class="bar">
+      <v-btn :icon="mdiMenu" variant="text" aria-label="Areas" @click="isMenuOpen = true" />
+      <span class="display brand">Virgulta</span>
+      <v-btn :icon="mdiMagnify" variant="text" aria-label="Find" @click="shell.isFindOpen = true" />
+      <v-dialog v-model="isMenuOpen" max-width="320" aria-label="Areas">
+        <v-card class="menu"><RailNav /></v-card>
+      </v-dialog>
+    </header>
+    <div class="desk" :class="{ narrow: xs }">
+      <RailNav v-if="!xs" />
+      <div class="right">
+        <SeasonBand v-if="!xs" />
+        <main id="screen" tabindex="-1">
+          <slot />
+        </main>
+      </div>
     </div>
+    <FindBox />
+    <ShortcutHelp />
   </div>
-  <FindBox />
-  <ShortcutHelp />
 </template>
 
 <style scoped>

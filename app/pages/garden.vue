@@ -1,5 +1,6 @@
 <!-- The garden: its name and clock, how the screens look, and the whole log. -->
 <script setup lang="ts">
+import { mdiDownload } from '@mdi/js'
 import { dayInWords } from '@virgulta/core/time/days'
 import type { LogLine } from '#shared/entries'
 import type { Look } from '../theme/looks'
@@ -10,7 +11,22 @@ const route = useRoute()
 const router = useRouter()
 const SIZE = 50
 const page = computed({ get: () => Number(route.query.page ?? 1), set: n => router.replace({ query: { ...route.query, page: n > 1 ? String(n) : undefined } }) })
-const { data: log, problem } = useLive<{ lines: LogLine[], total: number }>(() => `/api/entries?page=${page.value}&size=${SIZE}`)
+const code = ref(String(route.query.code ?? ''))
+watchDebounced(code, typed => router.replace({ query: { ...route.query, code: typed || undefined, page: undefined } }), { debounce: 200 })
+interface LogPage { lines: LogLine[], total: number }
+const pathOf = (at: number, size: number) => `/api/entries?${new URLSearchParams({ page: String(at), size: String(size), code: String(route.query.code ?? '') })}`
+const { data: log, problem } = useLive<LogPage>(() => pathOf(page.value, SIZE))
+
+/** The whole log that fits the filter, fetched in pieces. */
+async function exportCsv() {
+  const lines: LogLine[] = []
+  for (let at = 1, total = 1; lines.length < total; at++) {
+    const piece = await $fetch<LogPage>(pathOf(at, 5000))
+    total = piece.lines.length ? piece.total : 0
+    lines.push(...piece.lines)
+  }
+  saveCsv('log', ['when', 'tag', 'noted', 'by', 'taken back'], lines.map(l => [l.happenedAt, l.code, l.words, l.by, l.isTakenBack ? 'yes' : '']))
+}
 const allLooks: { value: Look, title: string }[] = [{ value: 'paper', title: 'Paper' }, { value: 'dark', title: 'Dark' }, { value: 'sun', title: 'Sun' }]
 async function close() {
   await garden.close()
@@ -31,12 +47,17 @@ async function close() {
     <div class="columns">
       <PaperSheet heading="The log">
         <p class="quiet">Everything that was noted, the latest first. Taking an entry back leaves it readable.</p>
+        <div class="row tools">
+          <v-text-field v-model="code" label="Filter by tag" clearable class="filter" @click:clear="code = ''" />
+          <span v-if="log" class="quiet small">{{ log.total }} entries</span>
+          <v-btn variant="text" class="quietly" :prepend-icon="mdiDownload" @click="exportCsv">CSV</v-btn>
+        </div>
         <p v-if="problem" class="fail" role="alert">{{ problem.sentence }}</p>
         <template v-if="log?.total">
           <LogLines :lines="log.lines" />
           <v-pagination v-if="log.total > SIZE" v-model="page" :length="Math.ceil(log.total / SIZE)" :total-visible="5" density="compact" />
         </template>
-        <p v-else-if="log" class="quiet">Nothing is noted yet.</p>
+        <p v-else-if="log" class="quiet">{{ route.query.code ? 'Nothing was noted under such a tag.' : 'Nothing is noted yet.' }}</p>
       </PaperSheet>
       <div class="stack">
         <PaperSheet heading="Look">
@@ -59,4 +80,6 @@ async function close() {
 @media (max-width: 900px) { .columns { grid-template-columns: minmax(0, 1fr); } }
 .places { margin: 0; padding-left: 20px; }
 .note { margin: 8px 0 0; }
+.tools { margin: 8px 0; }
+.filter { max-width: 200px; }
 </style>

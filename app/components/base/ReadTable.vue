@@ -1,7 +1,6 @@
 <!-- A list: sorts, filters, exports, and keeps its state in the address. -->
 <script setup lang="ts" generic="T extends object">
 import { mdiDownload } from '@mdi/js'
-import Papa from 'papaparse'
 
 /** A column: its value for sorting, filtering and export; a slot named after its key may draw it. */
 export interface Column<T> { key: string, title: string, value: (row: T) => string | number | null, align?: 'end' }
@@ -34,14 +33,7 @@ const fitting = computed(() => {
   return rows.filter(row => words.every(word => columns.some(c => String(c.value(row) ?? '').toLowerCase().includes(word))))
 })
 
-function exportCsv() {
-  const text = Papa.unparse({ fields: columns.map(c => c.title), data: fitting.value.map(row => columns.map(c => c.value(row))) }, { escapeFormulae: true })
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(new Blob([text], { type: 'text/csv' }))
-  link.download = `${name}.csv`
-  link.click()
-  URL.revokeObjectURL(link.href)
-}
+const exportCsv = () => saveCsv(name, columns.map(c => c.title), fitting.value.map(row => columns.map(c => c.value(row))))
 </script>
 
 <template>

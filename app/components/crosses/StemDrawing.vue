@@ -29,13 +29,19 @@ function body(value: (stage: StemStage) => number, stages = stem.stages) {
   return area<{ x: number, w: number }>().x(p => p.x).y0(p => MIDDLE - p.w).y1(p => MIDDLE + p.w).curve(curveMonotoneX)(ends) ?? ''
 }
 const stemBody = computed(() => last.value < 0 ? '' : body(s => s.count ? Math.max(s.count, 0.4) : 0, stem.stages.slice(0, last.value + 1)))
+/** The stations with the ends of the drawing before and behind them. */
+function atEnds<P>(point: (stage: StemStage, at: number) => P): P[] {
+  const { stages } = stem
+  return [point(stages[0]!, x(0) - step.value * 0.4), ...stages.map((s, i) => point(s, x(i))), point(stages.at(-1)!, x(stages.length - 1) + step.value * 0.4)]
+}
 const planBand = computed(() => {
-  const points = stem.stages.map((s, i) => ({ x: x(i), low: half.value(s.plan.low), high: half.value(s.plan.high) }))
+  const points = atEnds((s, at) => ({ x: at, low: half.value(s.plan.low), high: half.value(s.plan.high) }))
   const side = (sign: number) => area<typeof points[number]>().x(p => p.x).y0(p => MIDDLE + sign * p.low).y1(p => MIDDLE + sign * p.high).curve(curveMonotoneX)(points) ?? ''
   return side(-1) + side(1)
 })
 const planLine = computed(() => {
-  const side = (sign: number) => line<StemStage>((_, i) => x(i), s => MIDDLE + sign * half.value(s.plan.median)).curve(curveMonotoneX)(stem.stages) ?? ''
+  const points = atEnds((s, at) => ({ x: at, w: half.value(s.plan.median) }))
+  const side = (sign: number) => line<typeof points[number]>(p => p.x, p => MIDDLE + sign * p.w).curve(curveMonotoneX)(points) ?? ''
   return [side(-1), side(1)]
 })
 
@@ -52,7 +58,7 @@ const shoots = computed(() => stem.stages.flatMap((stage, i) => {
   const from = stem.stages[Math.max(0, i - 1)]!
   const edge = (s: StemStage) => half.value(s.count)
   if (stage.loss.count && i > 0) {
-    const w = Math.min(22, Math.max(4, half.value(stage.loss.count) * 0.75))
+    const w = Math.min(15, Math.max(3.5, half.value(stage.loss.count) * 0.5))
     const startX = x(i) - step.value * 0.56
     const startY = MIDDLE + edge(from) * 0.45
     const endX = startX + step.value * 0.36
@@ -67,7 +73,7 @@ const shoots = computed(() => stem.stages.flatMap((stage, i) => {
     })
   }
   if (stage.waiting) {
-    const w = Math.min(20, Math.max(4, half.value(stage.waiting) * 0.7))
+    const w = Math.min(13, Math.max(3.5, half.value(stage.waiting) * 0.45))
     const startX = x(i) + step.value * 0.1
     const startY = MIDDLE - edge(stage) * 0.4
     const endX = startX + step.value * 0.26

@@ -7,8 +7,14 @@ import { dayInWords } from '@virgulta/core/time/days'
 import type { Parent } from '#shared/crosses'
 import type { LogLine } from '#shared/entries'
 
-const { flower, due, crop, seedParent, pollenParent, log: lines = [] } = defineProps<{
-  flower: Flower, due: FlowerDue | null, crop: string, seedParent: Parent, pollenParent: Parent | null, log?: LogLine[]
+const { flower, due, crop, seedParent, pollenParent, lines = [] } = defineProps<{
+  flower: Flower
+  due: FlowerDue | null
+  crop: string
+  seedParent: Parent
+  pollenParent: Parent | null
+  /** what was noted on it */
+  lines?: LogLine[]
 }>()
 const emit = defineEmits<{ harvest: [] }>()
 const garden = useGardenStore()

@@ -4,8 +4,12 @@ import { addDays, dayInWords, dayOfYear } from '@virgulta/core/time/days'
 import { scaleLinear, scaleSqrt } from 'd3-scale'
 import type { Season } from '#shared/round'
 
-const { data: season } = useLive<Season>(() => '/api/season')
 const garden = useGardenStore()
+const shell = useShellStore()
+const year = computed(() => shell.seasonYear ?? Number(garden.today.slice(0, 4)))
+const { data: season } = useLive<Season>(() => `/api/season?year=${year.value}`)
+const marked = computed(() => [...new Map(shell.markedDays.filter(m => m.day.startsWith(String(year.value))).map(m => [m.day, m])).values()])
+const isThisYear = computed(() => garden.today.startsWith(String(year.value)))
 const box = ref<HTMLElement>()
 const { width } = useElementSize(box)
 
@@ -29,7 +33,7 @@ const labels = computed(() => crops.value.map((name) => {
 const pointed = ref<number | null>(null)
 const words = computed(() => {
   const week = pointed.value === null ? null : season.value?.weeks[pointed.value]
-  return week ? `${dayInWords(week.from)} – ${dayInWords(week.to)}: ${week.done} noted, ${week.due} due` : ''
+  return week ? `${dayInWords(week.from)} – ${dayInWords(week.to)}: ${week.done} noted, ${week.due} due${marked.value.length ? `; ${marked.value.filter(m => m.day >= week.from && m.day <= week.to).length} days of this cross` : ''}` : ''
 })
 function show(from: string, to: string) {
   const today = garden.today
@@ -59,10 +63,16 @@ function show(from: string, to: string) {
         <line class="ground" :x1="at(month.day)" :x2="at(month.day)" :y1="BASE" :y2="BASE + 16" />
         <text class="month" :x="at(month.day) + 4" :y="BASE + 14">{{ month.name }}</text>
       </g>
-      <g :transform="`translate(${at(garden.today)},0)`" class="caret">
+      <path v-for="mark in marked" :key="mark.day" class="mark" :d="`M${at(mark.day)} ${BASE + 3}l3.5 4.5-3.5 4.5-3.5-4.5Z`"><title>{{ dayInWords(mark.day) }}: {{ mark.words }}</title></path>
+      <g v-if="isThisYear" :transform="`translate(${at(garden.today)},0)`" class="caret">
         <path d="M-5 0H5L0 8Z" /><line y1="6" :y2="BASE" />
       </g>
     </svg>
+    <div class="years row">
+      <button type="button" :aria-label="`Season ${year - 1}`" @click="shell.seasonYear = year - 1">‹</button>
+      <span class="figures">{{ year }}</span>
+      <button type="button" :aria-label="`Season ${year + 1}`" @click="shell.seasonYear = year + 1">›</button>
+    </div>
     <p v-if="words" class="words figures">{{ words }}</p>
     <p class="visually-hidden">Today is {{ dayInWords(garden.today) }}.</p>
   </section>
@@ -81,5 +91,9 @@ svg { display: block; }
 .month { fill: var(--quiet); font-size: 12px; }
 .caret path { fill: var(--ink); }
 .caret line { stroke: var(--ink); stroke-width: 1.5; }
+.mark { fill: var(--seed); stroke: var(--paper); stroke-width: 0.8; }
+.years { position: absolute; right: 10px; top: 2px; gap: 2px; color: var(--quiet); background: var(--paper); padding-left: 4px; flex-wrap: nowrap; }
+.years span { font-size: 12px; }
+.years button { border: 0; background: none; font-size: 16px; line-height: 1; width: 24px; height: 24px; color: var(--sap); cursor: pointer; }
 .words { position: absolute; right: 16px; bottom: 2px; margin: 0; background: var(--ink); color: var(--paper); padding: 1px 8px; border-radius: 3px; font-size: 12px; pointer-events: none; }
 </style>

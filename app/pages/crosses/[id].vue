@@ -15,6 +15,10 @@ const { data: page, problem } = useLive<CrossPage>(() => `/api/crosses/${route.p
 const guide = computed(() => page.value && garden.cropOf(page.value.cross.crop)?.guide)
 type FlowerRow = CrossPage['flowers'][number]
 
+const shell = useShellStore()
+watch(page, p => shell.markedDays = (p?.log ?? []).filter(l => !l.isTakenBack).map(l => ({ day: l.day, words: l.words })), { immediate: true })
+onBeforeUnmount(() => shell.markedDays = [])
+
 const chosen = computed(() => page.value?.flowers.find(f => f.flower.id === route.query.flower) ?? null)
 const choose = (id?: string) => router.replace({ query: { ...route.query, flower: id } })
 
@@ -126,7 +130,7 @@ const logOfFlower = computed(() => (page.value?.log ?? []).filter(l => l.subject
     <v-navigation-drawer :model-value="chosen !== null" location="right" temporary :width="lgAndUp ? 440 : 390" aria-label="Flower" @update:model-value="open => !open && choose()">
       <div v-if="chosen" class="drawer">
         <div class="row spread"><strong class="quiet">Flower</strong><v-btn variant="text" size="small" class="quietly" @click="choose()">Close</v-btn></div>
-        <FlowerPanel :flower="chosen.flower" :due="chosen.due" :crop="page.cross.crop" :seed-parent="page.seedParent" :pollen-parent="page.pollenParent" :log="logOfFlower" @harvest="isHarvesting = true" />
+        <FlowerPanel :flower="chosen.flower" :due="chosen.due" :crop="page.cross.crop" :seed-parent="page.seedParent" :pollen-parent="page.pollenParent" :lines="logOfFlower" @harvest="isHarvesting = true" />
       </div>
     </v-navigation-drawer>
     <HarvestDialog v-model="isHarvesting" :cross-id="page.cross.id" :crop="page.cross.crop" :flowers="page.flowers.map(f => f.flower)" :first="chosen?.flower.id" />

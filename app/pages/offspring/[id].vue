@@ -3,7 +3,6 @@
 import { mdiDownload } from '@mdi/js'
 import type { Plant } from '@virgulta/core/plants/plant'
 import { latestScore, scoreInWords } from '@virgulta/core/offspring/score'
-import Papa from 'papaparse'
 import type { FamilyPage } from '#shared/offspring'
 
 const route = useRoute()
@@ -83,14 +82,8 @@ const valueOf = (p: Plant, id: string) => {
   return found ? scoreInWords(traits.value.find(t => t.id === id)!, found.value) : ''
 }
 
-function exportCsv() {
-  const text = Papa.unparse({ fields: ['plant', ...traits.value.map(t => t.name), 'verdict', 'reason'], data: shown.value.map(p => [p.code, ...traits.value.map(t => valueOf(p, t.id)), p.verdict?.verdict ?? '', p.verdict?.reason ?? '']) }, { escapeFormulae: true })
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(new Blob([text], { type: 'text/csv' }))
-  link.download = `family-${family.value!.cross.code}.csv`
-  link.click()
-  URL.revokeObjectURL(link.href)
-}
+const exportCsv = () => saveCsv(`family-${family.value!.cross.code}`, ['plant', ...traits.value.map(t => t.name), 'verdict', 'reason'],
+  shown.value.map(p => [p.code, ...traits.value.map(t => valueOf(p, t.id)), p.verdict?.verdict ?? '', p.verdict?.reason ?? '']))
 </script>
 
 <template>

@@ -3,7 +3,6 @@
 import { mdiDownload, mdiPlus } from '@mdi/js'
 import { PLANT_KINDS } from '@virgulta/core/plants/kinds'
 import { dayInWords } from '@virgulta/core/time/days'
-import Papa from 'papaparse'
 import type { PlantPage } from '#shared/plants'
 
 const garden = useGardenStore()
@@ -39,12 +38,8 @@ const isAdding = computed({ get: () => asked('add') === '1', set: open => keep({
 
 async function exportCsv() {
   const all = await $fetch<PlantPage>(`/api/plants?${query(10_000, 1)}`)
-  const text = Papa.unparse(all.plants.map(p => ({ tag: p.code, name: p.name, crop: p.crop, kind: p.plantKind, place: garden.placeName(p.placeId), since: p.since, verdict: p.verdict?.verdict ?? '', note: p.note ?? '' })), { escapeFormulae: true })
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(new Blob([text], { type: 'text/csv' }))
-  link.download = 'plants.csv'
-  link.click()
-  URL.revokeObjectURL(link.href)
+  saveCsv('plants', ['tag', 'name', 'crop', 'kind', 'place', 'since', 'verdict', 'note'],
+    all.plants.map(p => [p.code, p.name, p.crop, p.plantKind, garden.placeName(p.placeId), p.since, p.verdict?.verdict ?? '', p.note ?? '']))
 }
 useShortcuts([{ key: 'n', does: 'add a plant', run: () => isAdding.value = true }])
 </script>
@@ -61,7 +56,7 @@ useShortcuts([{ key: 'n', does: 'add a plant', run: () => isAdding.value = true 
       <div class="row tools">
         <v-text-field v-model="typed" label="Filter by name or tag" clearable class="filter" @click:clear="typed = ''" />
         <v-select v-model="crop" label="Crop" clearable :items="garden.garden?.crops.map(c => ({ value: c.guide.id, title: c.guide.name }))" class="narrow" />
-        <v-select v-model="kind" label="Kind" clearable :items="[...PLANT_KINDS]" class="narrow" />
+        <v-select v-model="kind" label="Kind" clearable :items="PLANT_KINDS as readonly string[] as string[]" class="narrow" />
         <v-select v-model="verdict" label="Verdict" clearable :items="['keep', 'watch', 'discard', { value: 'none', title: 'not judged' }]" class="narrow" />
         <span class="quiet small">{{ data.total }} plants</span>
         <v-btn variant="text" class="quietly" :prepend-icon="mdiDownload" @click="exportCsv">CSV</v-btn>

@@ -68,14 +68,15 @@ function predictOnGrid(prior: LogBelief, records: DurationRecord[]): (p: number)
     }
   }
   const highest = Math.max(...cells.map(c => c.logWeight))
-  const weights = cells.map(c => Math.exp(c.logWeight - highest))
-  const total = weights.reduce((sum, w) => sum + w, 0)
+  // Most of the grid weighs nothing; the few cells that do are what every quantile is summed from.
+  const heavy = cells.map(c => ({ ...c, weight: Math.exp(c.logWeight - highest) })).filter(c => c.weight > 1e-5)
+  const total = heavy.reduce((sum, c) => sum + c.weight, 0)
   const below = (logDays: number) =>
-    cells.reduce((sum, c, i) => sum + weights[i]! * normalCdf((logDays - c.mean) / c.spread), 0) / total
+    heavy.reduce((sum, c) => sum + c.weight * normalCdf((logDays - c.mean) / c.spread), 0) / total
   return (p) => {
     let lo = centre.mean - 12 * typical
     let hi = centre.mean + 12 * typical
-    for (let i = 0; i < 40; i++) {
+    while (hi - lo > 1e-5) {
       const middle = (lo + hi) / 2
       if (below(middle) < p) lo = middle
       else hi = middle

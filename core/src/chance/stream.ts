@@ -17,7 +17,8 @@ export interface Stream {
 
 /** A stream of draws from a seed, a positive whole number. */
 export function randomStream(seed: number): Stream {
-  const uniform = mt19937.factory({ seed }).normalized as () => number
+  // The library's types leave out what its generators carry.
+  const uniform = (mt19937.factory({ seed }) as unknown as { normalized: () => number }).normalized
   const [beta, gamma, binomial, poisson] = [randomBeta.source(uniform), randomGamma.source(uniform), randomBinomial.source(uniform), randomPoisson.source(uniform)]
   return {
     uniform: () => uniform(),

@@ -20,7 +20,8 @@ export interface FlowerDue {
 
 /** Whole days of an estimate: the first day worth a look, and the last. */
 function window(start: ISODate, { low, high }: Estimate): { from: ISODate, until: ISODate } {
-  return { from: addDays(start, Math.max(0, Math.floor(low))), until: addDays(start, Math.max(1, Math.ceil(high))) }
+  // A guide's 9 days come back from the logarithm as 9.000000001.
+  return { from: addDays(start, Math.max(0, Math.floor(low + 1e-6))), until: addDays(start, Math.max(1, Math.ceil(high - 1e-6))) }
 }
 
 /**

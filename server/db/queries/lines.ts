@@ -46,8 +46,11 @@ export function linesBetween(db: Database, garden: Garden, from: string, to: str
   return lines(db, garden, and(sql`${entries.happenedAt} >= ${from}`, sql`${entries.happenedAt} < ${to}`), limit)
 }
 
-/** One page of the whole log. */
-export async function logPage(db: Database, garden: Garden, page: number, size: number): Promise<{ lines: LogLine[], total: number }> {
-  const [count] = await db.select({ total: sql<number>`count(*)::int` }).from(entries).where(and(eq(entries.gardenId, garden.id), sql`${entries.kind} <> 'voided'`))
-  return { lines: await lines(db, garden, undefined, size, (page - 1) * size), total: count!.total }
+/** One page of the whole log, or of what was noted under tags whose code begins so. */
+export async function logPage(db: Database, garden: Garden, page: number, size: number, code = ''): Promise<{ lines: LogLine[], total: number }> {
+  const fitting = code
+    ? sql`exists (select 1 from ${tags} t where t.garden_id = ${garden.id} and t.code ilike ${`${code.replace(/[\\%_]/g, '\\$&')}%`} and t.subject_id = any(${entries.subjects}))`
+    : undefined
+  const [count] = await db.select({ total: sql<number>`count(*)::int` }).from(entries).where(and(eq(entries.gardenId, garden.id), sql`${entries.kind} <> 'voided'`, fitting))
+  return { lines: await lines(db, garden, fitting, size, (page - 1) * size), total: count!.total }
 }

@@ -12,7 +12,7 @@ import { linesOn } from './lines'
 /** Text for a pattern search: what people type is meant literally. */
 export const containing = (typed: string) => `%${typed.replace(/[\\%_]/g, '\\$&')}%`
 
-/** One page of the plants that fit a query, sorted and filtered in the database. */
+/** One page of the plants that fit a query, sorted and filtered in the database; by name, those that have one come first. */
 export async function plantPage(db: Database, garden: Garden, query: PlantQuery): Promise<PlantPage> {
   const { q, crop, kind, verdict, sort, order, page, size } = query
   const fitting = and(
@@ -24,7 +24,7 @@ export async function plantPage(db: Database, garden: Garden, query: PlantQuery)
   )
   const [rows, [count]] = await Promise.all([
     db.select({ state: plants.state }).from(plants).where(fitting)
-      .orderBy((order === 'desc' ? desc : asc)(plants[sort]), asc(plants.id)).limit(size).offset((page - 1) * size),
+      .orderBy(...sort === 'name' ? [sql`${plants.name} = ${plants.code}`] : [], (order === 'desc' ? desc : asc)(plants[sort]), asc(plants.id)).limit(size).offset((page - 1) * size),
     db.select({ total: sql<number>`count(*)::int` }).from(plants).where(fitting),
   ])
   return { plants: rows.map(r => r.state), total: count!.total }

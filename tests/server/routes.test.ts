@@ -1,0 +1,215 @@
+import { execFileSync } from 'node:child_process'
+import { readdirSync } from 'node:fs'
+import { v7 } from 'uuid'
+import { beforeAll, describe, expect, inject, it } from 'vitest'
+import type { CrossPage, CrossRow, PlanAnswer } from '../../shared/crosses'
+import type { Found } from '../../shared/find'
+import type { OpenGarden } from '../../shared/garden'
+import type { FamilyRow } from '../../shared/offspring'
+import type { PlantPage } from '../../shared/plants'
+import type { Round, Season } from '../../shared/round'
+import type { SeedShelf } from '../../shared/seed'
+import { Visitor, entry, plantedCross } from './visitor'
+
+let demo: Visitor
+beforeAll(async () => {
+  demo = await new Visitor().openDemo()
+})
+
+/** Every route of the server, from the files: what a stranger must not reach is not a list kept by hand. */
+const routes = readdirSync('server/api', { recursive: true, encoding: 'utf8' })
+  .map(file => file.match(/^(.*)\.(get|post|delete)\.ts$/)).filter(m => m !== null)
+  .map(([, path, method]) => ({ method: method!.toUpperCase(), path: `/api/${path!.replace(/\/?index$/, '').replace('[id]', '00000000-0000-7000-8000-000000000001')}` }))
+const openRoutes = new Set(['/api/session', '/api/session/demo', '/api/session/garden'])
+
+describe('a stranger', () => {
+  it.each(routes.filter(r => !openRoutes.has(r.path)))('gets nothing from $method $path', async ({ method, path }) => {
+    const { status, body } = await new Visitor().ask(method, path, method === 'POST' ? {} : undefined)
+    expect(status).toBe(401)
+    expect(body.data).toMatchObject({ code: 'no-garden', sentence: expect.stringContaining('No garden is open') })
+  })
+
+  it('has no garden open, and may open the demo', async () => {
+    const visitor = new Visitor()
+    expect((await visitor.ask<object>('GET', '/api/session')).body).toEqual({ isOpen: false, hasDemo: true })
+    await visitor.openDemo()
+    expect((await visitor.ask<object>('GET', '/api/session')).body).toEqual({ isOpen: true, hasDemo: true })
+    await visitor.ask('DELETE', '/api/session')
+    expect((await visitor.ask<object>('GET', '/api/session')).body).toMatchObject({ isOpen: false })
+  })
+})
+
+describe('another garden', () => {
+  it('sees nothing of this one and changes nothing in it', async () => {
+    const mine = await new Visitor().startGarden('Mine')
+    const { ids } = await plantedCross(mine)
+    const other = await new Visitor().startGarden('Other')
+    for (const path of [`/api/plants/${ids.seedParent}`, `/api/crosses/${ids.cross}`, `/api/crosses/${ids.cross}/tags.pdf`, `/api/offspring/${ids.cross}`]) {
+      expect((await other.ask('GET', path)).status).toBe(404)
+    }
+    expect((await other.send(entry('emasculated', ids.flower, {}))).body.data.code).toBe('unknown-flower')
+    const [code] = await other.codes()
+    const reaching = entry('flowerChosen', v7(), { code: code!, crossId: ids.cross, seedParentId: ids.seedParent, pollenParentId: null, blooms: 1 })
+    expect((await other.send(reaching)).body.data.code).toBe('unknown-subject')
+    expect(await other.get('/api/find?q=Test%20Ember')).toEqual([])
+    expect((await other.get<PlantPage>('/api/plants')).total).toBe(0)
+  })
+
+  it('may hold an entry of the same id', async () => {
+    const [one, two] = [await new Visitor().startGarden('One'), await new Visitor().startGarden('Two')]
+    const id = v7()
+    for (const visitor of [one, two]) {
+      const [code] = await visitor.codes()
+      const added = entry('plantAdded', v7(), { name: 'Twin', code: code!, crop: 'squash', plantKind: 'line', placeId: null, note: null, seedParentId: null, pollenParentId: null }, 0, id)
+      expect((await visitor.send(added)).body).toEqual({ recorded: 1, known: 0 })
+    }
+  })
+})
+
+describe('the demo garden', () => {
+  it('is as large as it should be, and filled from its log', async () => {
+    const garden = await demo.get<OpenGarden>('/api/garden')
+    expect(garden).toMatchObject({ name: 'Quillmere Glasshouses', today: '2026-06-12', isDemo: true })
+    const rows = await demo.get<CrossRow[]>('/api/crosses')
+    const shelf = await demo.get<SeedShelf>('/api/seed')
+    const families = await demo.get<FamilyRow[]>('/api/offspring')
+    expect(rows).toHaveLength(40)
+    expect(new Set(rows.map(r => r.cross.plannedOn.slice(0, 4))).size).toBe(4)
+    expect(shelf.lots.reduce((sum, l) => sum + l.lot.seeds, 0)).toBeGreaterThan(4500)
+    expect(families.reduce((sum, f) => sum + f.plants, 0)).toBeGreaterThan(1400)
+  })
+
+  it('has work in all three crops today', async () => {
+    const round = await demo.get<Round>('/api/round')
+    expect(new Set(round.stops.map(s => s.crop))).toEqual(new Set(['chilli', 'hellebore', 'squash']))
+    expect(new Set(round.stops.map(s => s.step)).size).toBeGreaterThan(3)
+    expect(round.carry.length).toBeGreaterThan(2)
+    expect(round.ahead).toHaveLength(7)
+  })
+
+  it('shows its season with work done and due and the blooms', async () => {
+    const season = await demo.get<Season>('/api/season')
+    expect(season.weeks).toHaveLength(53)
+    expect(season.weeks.reduce((sum, w) => sum + w.done, 0)).toBeGreaterThan(500)
+    expect(season.weeks.some(w => w.due > 0)).toBe(true)
+    expect(season.blooms.filter(b => b.crop === 'hellebore')).toHaveLength(2)
+    expect((await demo.get<Season>('/api/season?year=2024')).weeks[0]!.from).toBe('2024-01-01')
+  })
+
+  it('moves its clock by the hour and by the day; a real garden does not', async () => {
+    const before = (await demo.get<OpenGarden>('/api/garden')).now
+    const { body } = await demo.ask<{ now: string }>('POST', '/api/garden/clock', { by: 'hour' })
+    expect(Date.parse(body.now) - Date.parse(before)).toBe(3_600_000)
+    await demo.ask('POST', '/api/garden/clock', { by: 'day' })
+    expect((await demo.get<OpenGarden>('/api/garden')).today).toBe('2026-06-13')
+    const real = await new Visitor().startGarden()
+    expect((await real.ask('POST', '/api/garden/clock', { by: 'day' })).body.data.code).toBe('real-clock')
+  })
+
+  it('plans with the pair’s own records', async () => {
+    const [row] = await demo.get<CrossRow[]>('/api/crosses')
+    const { crop, seedParentId, pollenParentId } = row!.cross
+    const { body } = await demo.ask<PlanAnswer>('POST', '/api/crosses/plan', { crop, seedParentId, pollenParentId, flowers: 20 })
+    expect(body.course.pollinated.median).toBe(20)
+    expect(body.course.taken.low).toBeLessThan(body.course.taken.high)
+    expect(body.takeRecords).toBeGreaterThan(20)
+  })
+
+  it('finds plants by name, crosses by aim and anything by its code, however it is typed', async () => {
+    expect((await demo.get<Found[]>('/api/find?q=ember%20row'))[0]).toMatchObject({ what: 'plant', name: 'Ember Row' })
+    expect((await demo.get<Found[]>('/api/find?q=slate%20on%20a'))[0]).toMatchObject({ what: 'cross' })
+    const rows = await demo.get<CrossRow[]>('/api/crosses')
+    const page = await demo.get<CrossPage>(`/api/crosses/${rows.find(r => r.counts.seeds)!.cross.id}`)
+    const flowerCode = page.flowers[0]!.flower.code
+    for (const typed of [flowerCode, flowerCode.toLowerCase().replace('-', ''), ` ${flowerCode} `]) {
+      expect((await demo.get<Found[]>(`/api/find?q=${encodeURIComponent(typed)}`))[0]).toMatchObject({ what: 'flower', code: flowerCode })
+    }
+    expect((await demo.get<Found[]>(`/api/find?q=${page.lots[0]!.code}`))[0]).toMatchObject({ what: 'packet' })
+    expect(await demo.get('/api/find?q=%25')).toEqual([])
+  })
+
+  it('prints tags that carry code, parents, date and the code in words', async () => {
+    const rows = await demo.get<CrossRow[]>('/api/crosses')
+    const row = rows.find(r => r.cross.aim.startsWith('Repeat the first cross'))!
+    const page = await demo.get<CrossPage>(`/api/crosses/${row.cross.id}`)
+    const { status, body } = await demo.ask<Buffer>('GET', `/api/crosses/${row.cross.id}/tags.pdf`)
+    expect(status).toBe(200)
+    expect(body.subarray(0, 5).toString()).toBe('%PDF-')
+    const hanging = page.flowers.filter(f => f.due !== null)
+    expect(hanging.length).toBeGreaterThan(8)
+    expect(body.toString('latin1').match(/\/Type \/Page\b/g)).toHaveLength(Math.ceil(hanging.length / 16))
+  })
+})
+
+describe('plants', () => {
+  it('are paged, sorted and filtered', async () => {
+    const [first, second] = [await demo.get<PlantPage>('/api/plants?page=1&size=10'), await demo.get<PlantPage>('/api/plants?page=2&size=10')]
+    expect(new Set([...first.plants, ...second.plants].map(p => p.id)).size).toBe(20)
+    expect(first.plants[0]!.name).not.toBe(first.plants[0]!.code)
+    const clones = await demo.get<PlantPage>('/api/plants?kind=clone&sort=since&order=desc&size=100')
+    expect(clones.total).toBe(16)
+    expect(clones.plants.map(p => p.since)).toEqual([...clones.plants.map(p => p.since)].sort().reverse())
+    expect((await demo.get<PlantPage>('/api/plants?q=lantern')).plants.every(p => /lantern/i.test(p.name))).toBe(true)
+  })
+})
+
+describe('bad input', () => {
+  it.each<[string, string, unknown, number]>([
+    ['POST', '/api/entries', {}, 400],
+    ['POST', '/api/entries', { entries: [] }, 400],
+    ['POST', '/api/entries', { entries: [{ kind: 'sang' }] }, 400],
+    ['POST', '/api/entries', '{"entries": [', 400],
+    ['POST', '/api/entries', { entries: [{ id: v7(), kind: 'voided', voids: v7(), happenedAt: '2026-06-12T04:00:00Z' }] }, 422],
+    ['POST', '/api/tags/fresh', { count: 0 }, 400],
+    ['POST', '/api/tags/fresh', { count: 1e9 }, 400],
+    ['POST', '/api/garden/clock', { by: 'year' }, 400],
+    ['POST', '/api/garden/places', { name: ' ' }, 400],
+    ['POST', '/api/session/garden', { name: 'A', keeper: 'B', zone: 'Mars/Olympus' }, 400],
+    ['GET', '/api/round?on=12.6.2026', undefined, 400],
+    ['GET', '/api/round?on=2026-02-31', undefined, 400],
+    ['GET', '/api/season?year=abc', undefined, 400],
+    ['GET', '/api/plants?page=0', undefined, 400],
+    ['GET', '/api/plants?sort=owner', undefined, 400],
+    ['GET', '/api/plants/not-an-id', undefined, 404],
+    ['GET', `/api/crosses/${v7()}`, undefined, 404],
+    ['GET', '/api/find?q=%00', undefined, 400],
+  ])('%s %s is answered in words', async (method, path, body, wanted) => {
+    const answer = await demo.ask(method, path, body)
+    expect(answer.status).toBe(wanted)
+    expect(answer.body.data.sentence).toMatch(/^[A-ZÀ-Ý“].*\.$|^Invalid/)
+  })
+})
+
+describe('the command line', () => {
+  const virgulta = (...words: string[]) => {
+    try {
+      return { status: 0, out: execFileSync('node_modules/.bin/tsx', ['cli/virgulta.ts', ...words], { encoding: 'utf8', stdio: 'pipe', env: { ...process.env, DATABASE_URL: inject('databaseUrl') } }) }
+    }
+    catch (error) {
+      const { status, stdout, stderr } = error as { status: number, stdout: string, stderr: string }
+      return { status, out: stdout + stderr }
+    }
+  }
+
+  it('makes and checks tag codes', () => {
+    const { out } = virgulta('tag', 'new', '--year', '2026', '--count', '3')
+    const codes = out.trim().split('\n')
+    expect(codes).toHaveLength(3)
+    expect(JSON.parse(virgulta('tag', 'check', codes[0]!.toLowerCase()).out)).toMatchObject({ ok: true, code: codes[0], year: 2026 })
+    const wrong = virgulta('tag', 'check', '26-2222')
+    expect(wrong.status).toBe(1)
+    expect(JSON.parse(wrong.out)).toMatchObject({ ok: false })
+  })
+
+  it('rebuilds the read models and says whether any differed', () => {
+    const lines = virgulta('rebuild').out.trim().split('\n').map(line => JSON.parse(line))
+    expect(lines.length).toBeGreaterThan(1)
+    for (const line of lines) expect(line.differed).toEqual([])
+  })
+
+  it('explains itself, and says what it does not know', () => {
+    expect(virgulta('help').out).toContain('tag new')
+    expect(virgulta('sing')).toMatchObject({ status: 2, out: expect.stringContaining('There is no command "sing"') })
+    expect(virgulta('tag', 'new', '--count', 'many').status).toBe(2)
+  })
+})

@@ -1,0 +1,56 @@
+/** A temporary PostgreSQL with the demo garden, and the production server on it, for all server tests. */
+import type { ChildProcess } from 'node:child_process'
+import { spawn } from 'node:child_process'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { setTimeout as wait } from 'node:timers/promises'
+import type { TestProject } from 'vitest/node'
+import { buildIfNeeded, serverFile } from '../../scripts/lib/build.mjs'
+import { startPostgres } from '../../scripts/lib/postgres.mjs'
+import { open } from '../../server/db/connection'
+import { migrate } from '../../server/db/migrate'
+import { loadDemo } from '../../server/demoGarden'
+
+declare module 'vitest' {
+  interface ProvidedContext { databaseUrl: string, address: string }
+}
+
+const freePort = () => new Promise<number>((resolve) => {
+  const probe = createServer()
+  probe.listen(0, '127.0.0.1', () => {
+    const { port } = probe.address() as { port: number }
+    probe.close(() => resolve(port))
+  })
+})
+
+export default async function setup(project: TestProject) {
+  await buildIfNeeded()
+  const data = mkdtempSync(join(tmpdir(), 'virgulta-test-'))
+  const postgres = await startPostgres(data)
+  await migrate(postgres.url)
+  const { db, close } = open(postgres.url)
+  await loadDemo(db)
+  await close()
+
+  const port = await freePort()
+  const server: ChildProcess = spawn(process.execPath, [serverFile], {
+    env: { ...process.env, DATABASE_URL: postgres.url, PORT: String(port), HOST: '127.0.0.1', NUXT_SESSION_PASSWORD: 'only-for-tests-only-for-tests-only-for-tests' },
+    stdio: ['ignore', 'ignore', 'inherit'],
+  })
+  const address = `http://127.0.0.1:${port}`
+  for (const until = Date.now() + 30_000; Date.now() < until; await wait(100)) {
+    if (await fetch(`${address}/api/session`).then(r => r.ok, () => false)) break
+  }
+  project.provide('databaseUrl', postgres.url)
+  project.provide('address', address)
+
+  return async () => {
+    const ended = new Promise(resolve => server.once('exit', resolve))
+    server.kill('SIGKILL')
+    await ended
+    await postgres.stop()
+    rmSync(data, { recursive: true, force: true })
+  }
+}

@@ -1,0 +1,72 @@
+/** A visitor of the server for tests: keeps its cookie, speaks JSON. */
+import { inject } from 'vitest'
+import type { Deed, Entry } from '@virgulta/core/log/entry'
+import { v7 } from 'uuid'
+
+export interface Answer<T> { status: number, body: T }
+interface Refused { data: { code: string, sentence: string, field?: string } }
+
+export class Visitor {
+  private cookie = ''
+
+  /** Sends a request; the body is whatever the server answers. */
+  async ask<T = Refused>(method: string, path: string, body?: unknown): Promise<Answer<T>> {
+    const response = await fetch(inject('address') + path, {
+      method, redirect: 'manual',
+      headers: { 'cookie': this.cookie, ...body === undefined ? {} : { 'content-type': 'application/json' } },
+      body: body === undefined ? undefined : typeof body === 'string' ? body : JSON.stringify(body),
+    })
+    const cookie = response.headers.get('set-cookie')
+    if (cookie) this.cookie = cookie.split(';')[0]!
+    const isJson = response.headers.get('content-type')?.includes('json')
+    return { status: response.status, body: (isJson ? await response.json() : Buffer.from(await response.arrayBuffer())) as T }
+  }
+
+  async get<T>(path: string): Promise<T> {
+    const { status, body } = await this.ask<T>('GET', path)
+    if (status !== 200) throw new Error(`GET ${path} answered ${status}: ${JSON.stringify(body)}`)
+    return body
+  }
+
+  async openDemo(): Promise<this> {
+    await this.ask('POST', '/api/session/demo')
+    return this
+  }
+
+  async startGarden(name = 'Test beds'): Promise<this> {
+    await this.ask('POST', '/api/session/garden', { name, keeper: 'Una Sedge', zone: 'Europe/Dublin' })
+    return this
+  }
+
+  send(...entries: Entry[]) {
+    return this.ask<Refused & { recorded: number, known: number }>('POST', '/api/entries', { entries })
+  }
+
+  async codes(count = 1): Promise<string[]> {
+    return (await this.ask<{ codes: string[] }>('POST', '/api/tags/fresh', { count })).body.codes
+  }
+}
+
+/** A deed that happened some days before now. */
+export function entry<K extends Deed['kind']>(kind: K, subjectId: string, payload: Extract<Deed, { kind: K }>['payload'], daysAgo = 0, id = v7()): Deed {
+  return { id, kind, subjectId, payload, happenedAt: new Date(Date.now() - daysAgo * 86_400_000 - 1000).toISOString() } as Deed
+}
+
+/** Takes an entry back. */
+export const undoing = (voids: string): Entry => ({ id: v7(), kind: 'voided', voids, happenedAt: new Date().toISOString() })
+
+/** Two chilli plants, a cross and a chosen flower in the visitor's own garden, as entries that were accepted. */
+export async function plantedCross(visitor: Visitor) {
+  const [a, b, c, d] = await visitor.codes(4) as [string, string, string, string]
+  const ids = { seedParent: v7(), pollenParent: v7(), cross: v7(), flower: v7() }
+  const plant = (id: string, name: string, code: string) => entry('plantAdded', id, { name, code, crop: 'chilli', plantKind: 'line', placeId: null, note: null, seedParentId: null, pollenParentId: null }, 200)
+  const entries = {
+    seedParent: plant(ids.seedParent, 'Test Ember', a),
+    pollenParent: plant(ids.pollenParent, 'Test Lantern', b),
+    cross: entry('crossPlanned', ids.cross, { code: c, crop: 'chilli', seedParentId: ids.seedParent, pollenParentId: ids.pollenParent, selfMeant: false, aim: 'low and purple', flowersPlanned: 4, keepersWanted: 1 }, 190),
+    flower: entry('flowerChosen', ids.flower, { code: d, crossId: ids.cross, seedParentId: ids.seedParent, pollenParentId: ids.pollenParent, blooms: 1 }, 180),
+  }
+  const { status, body } = await visitor.send(...Object.values(entries))
+  if (status !== 200) throw new Error(JSON.stringify(body))
+  return { ids, entries, codes: { flower: d, cross: c } }
+}
