@@ -23,11 +23,17 @@ function fingerprint() {
 
 export const serverFile = join(root, '.output', 'server', 'index.mjs')
 
+const mark = join(root, '.output', 'fingerprint')
+
+/** True when the build at hand is of the sources as they are now. */
+export function isBuilt() {
+  return existsSync(serverFile) && existsSync(mark) && readFileSync(mark, 'utf8') === fingerprint()
+}
+
 /** Builds for production unless the build at hand is of the same sources. */
 export async function buildIfNeeded() {
-  const mark = join(root, '.output', 'fingerprint')
+  if (isBuilt()) return
   const wanted = fingerprint()
-  if (existsSync(serverFile) && existsSync(mark) && readFileSync(mark, 'utf8') === wanted) return
   console.log('Building; this takes a few minutes the first time …')
   const logFile = join(root, '.cache', 'build.log')
   mkdirSync(join(root, '.cache'), { recursive: true })

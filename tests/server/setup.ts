@@ -7,7 +7,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
 import type { TestProject } from 'vitest/node'
-import { buildIfNeeded, serverFile } from '../../scripts/lib/build.mjs'
+import { isBuilt, serverFile } from '../../scripts/lib/build.mjs'
 import { startPostgres } from '../../scripts/lib/postgres.mjs'
 import { open } from '../../server/db/connection'
 import { migrate } from '../../server/db/migrate'
@@ -26,7 +26,7 @@ const freePort = () => new Promise<number>((resolve) => {
 })
 
 export default async function setup(project: TestProject) {
-  await buildIfNeeded()
+  if (!isBuilt()) throw new Error('The build is not of these sources; run `npm run test:server`, which builds first.')
   const data = mkdtempSync(join(tmpdir(), 'virgulta-test-'))
   const postgres = await startPostgres(data)
   await migrate(postgres.url)

@@ -1,0 +1,33 @@
+import { defineConfig } from '@playwright/test'
+
+const PORT = 4631
+
+/** Browser tests drive Debian's Chromium against the production build, started as people start it, with the demo garden. */
+export default defineConfig({
+  testDir: 'tests/e2e',
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
+  workers: 1,
+  forbidOnly: Boolean(process.env.CI),
+  use: {
+    baseURL: `http://127.0.0.1:${PORT}`,
+    viewport: { width: 1280, height: 800 },
+    locale: 'en-GB',
+    timezoneId: 'Europe/Dublin',
+    contextOptions: { reducedMotion: 'reduce' },
+    trace: 'off',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+    },
+  },
+  webServer: {
+    // A data folder of its own, made anew: the demo garden is on its first morning.
+    command: 'rm -rf .cache/e2e-data && exec node scripts/start.mjs',
+    env: { PORT: String(PORT), VIRGULTA_DATA: '.cache/e2e-data' },
+    url: `http://127.0.0.1:${PORT}/api/session`,
+    timeout: 300_000,
+    gracefulShutdown: { signal: 'SIGTERM', timeout: 15_000 },
+    stdout: 'ignore',
+  },
+})

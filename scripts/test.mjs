@@ -1,0 +1,83 @@
+/** `npm test`: installs what is missing, runs every check, prints a table and the sum. Node's own modules only. */
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
+import { join } from 'node:path'
+import { buildIfNeeded } from './lib/build.mjs'
+import { installChromium, installPackages, installPostgres } from './lib/install.mjs'
+import { program, root } from './lib/paths.mjs'
+import { findPrograms } from './lib/postgres.mjs'
+import { Failure, exitCode } from './lib/run.mjs'
+
+const reports = join(root, '.cache')
+
+/** A part that either passes or fails as a whole. */
+async function check(name, ...commands) {
+  for (const [command, ...args] of commands) {
+    if (await exitCode(program(command), args) !== 0) return { name, passed: 0, failed: 1 }
+  }
+  return { name, passed: 1, failed: 0 }
+}
+
+async function vitest(name) {
+  const report = join(reports, `${name}.json`)
+  rmSync(report, { force: true })
+  const code = await exitCode(program('vitest'), ['run', '--project', name, '--reporter=default', '--reporter=json', `--outputFile=${report}`])
+  if (!existsSync(report)) return { name, passed: 0, failed: 1 }
+  const { numPassedTests, numFailedTests } = JSON.parse(readFileSync(report, 'utf8'))
+  return { name, passed: numPassedTests, failed: numFailedTests || (code === 0 ? 0 : 1) }
+}
+
+async function playwright() {
+  const report = join(reports, 'e2e.json')
+  rmSync(report, { force: true })
+  const code = await exitCode(program('playwright'), ['test', '--reporter=list,json'], { env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: report } })
+  if (!existsSync(report)) return { name: 'e2e', passed: 0, failed: 1 }
+  const { expected, unexpected, flaky } = JSON.parse(readFileSync(report, 'utf8')).stats
+  return { name: 'e2e', passed: expected, failed: unexpected + flaky || (code === 0 ? 0 : 1) }
+}
+
+const parts = {
+  lint: () => check('lint', ['eslint', '.']),
+  types: () => check('types', ['tsc', '-p', 'core'], ['tsc', '-p', 'tsconfig.tools.json'], ['vue-tsc', '-b', '--noEmit']),
+  unit: () => vitest('unit'),
+  async server() {
+    await installPostgres(() => findPrograms() !== null)
+    await buildIfNeeded()
+    return vitest('server')
+  },
+  async e2e() {
+    await installPostgres(() => findPrograms() !== null)
+    await installChromium()
+    await buildIfNeeded()
+    return playwright()
+  },
+}
+
+const wanted = process.argv.slice(2)
+const unknown = wanted.find(name => !parts[name])
+try {
+  if (unknown) throw new Failure(`There is no part "${unknown}"; parts: ${Object.keys(parts).join(', ')}.`)
+  mkdirSync(reports, { recursive: true })
+  await installPackages()
+  // Lint and types read what Nuxt generates.
+  if (await exitCode(program('nuxt'), ['prepare'], { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1' } }) !== 0) throw new Failure('nuxt prepare failed.')
+  const results = []
+  for (const name of wanted.length ? wanted : Object.keys(parts)) {
+    console.log(`\n── ${name} ──`)
+    const began = Date.now()
+    const result = await parts[name]().catch((error) => {
+      console.error(error instanceof Failure ? error.message : error)
+      return { name, passed: 0, failed: 1 }
+    })
+    results.push({ ...result, seconds: Math.round((Date.now() - began) / 1000) })
+  }
+  console.log('\npart     passed  failed  seconds')
+  for (const { name, passed, failed, seconds } of results) console.log(`${name.padEnd(8)} ${String(passed).padStart(6)}  ${String(failed).padStart(6)}  ${String(seconds).padStart(7)}`)
+  const sum = key => results.reduce((total, result) => total + result[key], 0)
+  console.log(`\n${sum('passed')} passed, ${sum('failed')} failed`)
+  process.exitCode = sum('failed') ? 1 : 0
+}
+catch (error) {
+  console.error(error instanceof Failure ? error.message : error)
+  console.log('\n0 passed, 1 failed')
+  process.exitCode = 1
+}

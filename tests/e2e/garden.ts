@@ -1,0 +1,45 @@
+/** Ways through the application that several errands share, in the words on the screen. */
+import AxeBuilder from '@axe-core/playwright'
+import type { Page } from '@playwright/test'
+import { expect } from '@playwright/test'
+
+export async function openDemo(page: Page) {
+  await page.goto('/')
+  await page.getByRole('button', { name: 'Open the demo garden' }).click()
+  await expect(page.getByRole('heading', { name: /June/ })).toBeVisible()
+}
+
+export async function startGarden(page: Page, name: string) {
+  await page.goto('/')
+  await page.getByLabel('Name of the garden').fill(name)
+  await page.getByLabel('Your name').fill('Una Sedge')
+  await page.getByRole('button', { name: 'Start an empty garden' }).click()
+  await expect(page.getByRole('heading', { name: 'Nothing is due today' })).toBeVisible()
+}
+
+export async function addPlant(page: Page, name: string) {
+  await page.goto('/plants?add=1')
+  const dialog = page.getByRole('dialog')
+  await dialog.getByLabel('Name', { exact: true }).fill(name)
+  await dialog.getByRole('button', { name: 'Add it' }).click()
+  await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible()
+}
+
+/** Chooses a plant in a picker by typing its name. */
+export async function pick(page: Page, label: RegExp, name: string) {
+  await page.getByLabel(label).fill(name)
+  await page.getByRole('option', { name }).first().click()
+}
+
+/** The day so many days before today, as a date field takes it. */
+export function daysAgo(days: number): string {
+  const day = new Date()
+  day.setDate(day.getDate() - days)
+  return `${day.getFullYear()}-${String(day.getMonth() + 1).padStart(2, '0')}-${String(day.getDate()).padStart(2, '0')}`
+}
+
+/** No fault that the accessibility checker knows of. */
+export async function expectAccessible(page: Page) {
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze()
+  expect(violations.map(v => `${v.id}: ${v.nodes.map(n => n.target.join(' ')).slice(0, 4).join(' | ')}`)).toEqual([])
+}
