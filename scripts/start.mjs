@@ -1,6 +1,7 @@
 /** `npm start`: from a fresh clone to the running application. Node's own modules only. */
 import { spawn } from 'node:child_process'
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { createServer } from 'node:net'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
 import { buildIfNeeded, serverFile } from './lib/build.mjs'
@@ -27,6 +28,17 @@ function checkAlone() {
   writeFileSync(startMark, String(process.pid))
 }
 
+/** Says at once what would otherwise only show when all is built and the server cannot listen. */
+async function checkPort() {
+  if (!/^\d+$/.test(port) || Number(port) < 1 || Number(port) > 65535) throw new Failure(`PORT is "${port}"; it must be a number from 1 to 65535.`)
+  await new Promise((resolve, reject) => {
+    const probe = createServer().once('error', ({ code }) => reject(new Failure(code === 'EACCES'
+      ? `This user may not listen on port ${port}; set PORT to a number above 1023.`
+      : `Port ${port} is taken by another program; set PORT for another.`)))
+    probe.listen(Number(port), '127.0.0.1', () => probe.close(resolve))
+  })
+}
+
 function startServer(databaseUrl) {
   const env = {
     ...process.env, DATABASE_URL: databaseUrl, PORT: port, HOST: '127.0.0.1',
@@ -40,7 +52,7 @@ function startServer(databaseUrl) {
 
 async function answers(hasEnded) {
   for (const until = Date.now() + 120_000; Date.now() < until; await wait(100)) {
-    if (hasEnded()) throw new Failure(`The server did not start; is port ${port} free? Set PORT for another.`)
+    if (hasEnded()) throw new Failure('The server did not start; what it wrote above says why.')
     const response = await fetch(`${address}/api/session`).catch(() => null)
     if (response?.ok) return
   }
@@ -74,6 +86,7 @@ process.on('SIGHUP', () => stop(0))
 
 try {
   checkAlone()
+  await checkPort()
   await installPackages()
   if (!process.env.DATABASE_URL) await installPostgres(() => findPrograms() !== null)
   if (!isDev) await buildIfNeeded()

@@ -62,9 +62,18 @@ async function makeCluster(bin, dir, password, user) {
   }
 }
 
-/** Stops a server that an earlier start left behind when it was killed. */
+/**
+ * Stops a server that an earlier start left behind when it was killed. After a power cut the number in its file may
+ * by now be another program's: that one is left alone.
+ */
 async function stopLeftOver(bin, dir, user) {
-  if (!existsSync(join(dir, 'postmaster.pid'))) return
+  const pidFile = join(dir, 'postmaster.pid')
+  if (!existsSync(pidFile)) return
+  const commandLine = `/proc/${parseInt(readFileSync(pidFile, 'utf8'), 10)}/cmdline`
+  if (!existsSync(commandLine) || !readFileSync(commandLine, 'utf8').includes(dir)) {
+    rmSync(pidFile)
+    return
+  }
   await exitCode(join(bin, 'pg_ctl'), ['stop', '-D', dir, '-m', 'fast', '-w', '-t', '30'], { ...user, cwd: '/', stdio: 'ignore' })
 }
 

@@ -64,12 +64,12 @@ test('the tag sheet of a cross is a PDF', async ({ page }) => {
 
 test('a list keeps its filter and order in the address, and exports what it shows', async ({ page }) => {
   await page.goto('/crosses')
-  await page.getByLabel('Filter').fill('slate')
+  await page.getByRole('textbox', { name: 'Filter' }).fill('slate')
   await expect(page).toHaveURL(/q=slate/)
   await page.getByRole('columnheader', { name: 'Taken' }).click()
   await expect(page).toHaveURL(/sort=taken/)
   await page.reload()
-  await expect(page.getByLabel('Filter')).toHaveValue('slate')
+  await expect(page.getByRole('textbox', { name: 'Filter' })).toHaveValue('slate')
   const shown = Number((await page.getByText(/\d+ of 40 crosses/).innerText()).match(/\d+/)![0])
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'CSV' }).click()])
   expect(download.suggestedFilename()).toBe('crosses.csv')

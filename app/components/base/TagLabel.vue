@@ -1,5 +1,7 @@
 <!-- The tag: the name of everything that is tied, potted or packed. An eyelet at the round end, the code at the square one. -->
 <script setup lang="ts">
+import { NuxtLink } from '#components'
+
 const { code, to, large, ended } = defineProps<{
   code: string
   /** where pressing it leads */
@@ -11,7 +13,7 @@ const { code, to, large, ended } = defineProps<{
 </script>
 
 <template>
-  <component :is="to ? resolveComponent('NuxtLink') : 'span'" :to="to" class="tag" :class="{ large, ended }">
+  <component :is="to ? NuxtLink : 'span'" :to="to" class="tag" :class="{ large, ended }">
     <span class="code">{{ code }}</span>
     <slot />
     <span class="eyelet" aria-hidden="true" />
