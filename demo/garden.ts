@@ -66,7 +66,8 @@ export function demoEntries(places: { id: string, name: string }[]): { entries: 
     const lots = workCross(stage)
     const family = raiseFamily(stage, lots, placeId(cross.crop === 'hellebore' ? 'Shade frame' : cross.crop === 'squash' ? 'Squash plot' : 'Seed house'))
     families.set(cross.key, family)
-    judgeFamily(stage, family)
+    const chosen = Object.keys(seedlingNames).filter(key => key.startsWith(`${cross.key}#`)).map(key => Number(key.split('#')[1]))
+    judgeFamily(stage, family, new Set(chosen))
   }
   return { entries: scribe.entries, serials: [...scribe.serials] }
 }

@@ -35,7 +35,8 @@ const chilli = (
   return {
     key, crop: 'chilli', seedParent, pollenParent, aim, begins, flowers, planned, keepers,
     sow: seeds ? { on: `${next}-02-10`, seeds } : null,
-    judge: { on: next === 2026 ? '2026-06-03' : `${next}-07-12`, share, traits },
+    // Leaf and stance show before the first flower is worked.
+    judge: { on: `${next}-06-02`, share, traits },
   }
 }
 
@@ -47,7 +48,7 @@ const hellebore = (
     key, crop: 'hellebore', seedParent, pollenParent, aim, begins, flowers, planned, keepers: 2,
     sow: { on: `${year}-06-30`, seeds },
     judge: year === 2023
-      ? { on: '2026-02-20', share: 0.9, traits: { 'flower-colour': { steps: [0.05, 0.2, 0.4, 0.28, 0.07] }, 'doubling': { steps: [0.6, 0.28, 0.12] }, 'stance': { steps: [0.4, 0.42, 0.18] } } }
+      ? { on: '2026-02-08', share: 0.9, traits: { 'flower-colour': { steps: [0.05, 0.2, 0.4, 0.28, 0.07] }, 'doubling': { steps: [0.6, 0.28, 0.12] }, 'stance': { steps: [0.4, 0.42, 0.18] } } }
       : null,
   }
 }

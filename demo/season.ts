@@ -130,8 +130,12 @@ function valueOf(scribe: Scribe, outcome: Outcome): number {
   return Math.max(1, Math.round((outcome.mean + outcome.spread * bell) * 10) / 10)
 }
 
-/** Scores a family in the row and decides on its plants. */
-export function judgeFamily({ scribe, guide, cross }: Stage, family: DemoPlant[]): void {
+/**
+ * Scores a family in the row and decides on its plants.
+ *
+ * @param chosen numbers of the plants that become parents later: these are kept
+ */
+export function judgeFamily({ scribe, guide, cross }: Stage, family: DemoPlant[], chosen: Set<number>): void {
   if (!cross.judge) return
   const { on, share, traits } = cross.judge
   const judged = family.slice(0, Math.round(family.length * share))
@@ -140,7 +144,7 @@ export function judgeFamily({ scribe, guide, cross }: Stage, family: DemoPlant[]
     const hour = 9 + i * 0.012
     const scores = Object.entries(traits).map(([trait, outcome]) => ({ trait, value: trait === 'height' ? Math.round(valueOf(scribe, outcome)) : valueOf(scribe, outcome) }))
     for (const score of scores) scribe.note(on, hour, 'scored', plant.id, score)
-    const fate = scribe.draw([0.05, 0.1, 0.85])
+    const fate = chosen.has(i + 1) ? 0 : scribe.draw([0.05, 0.1, 0.85])
     scribe.note(on, hour + 0.005, 'judged', plant.id, {
       verdict: (['keep', 'watch', 'discard'] as const)[fate]!,
       reason: fate === 0 ? scribe.pick(guide.judging.reasons.slice(0, 3)) : fate === 1 ? 'look again' : scribe.pick(faults),

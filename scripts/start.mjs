@@ -91,7 +91,7 @@ try {
   if (!process.env.DATABASE_URL) await installPostgres(() => findPrograms() !== null)
   if (!isDev) await buildIfNeeded()
   if (!process.env.DATABASE_URL) postgres = await startPostgres(dataDir)
-  const databaseUrl = process.env.DATABASE_URL ?? postgres.url
+  const databaseUrl = postgres?.url ?? process.env.DATABASE_URL
   // For the command line, which works on the database of the running application.
   writeFileSync(urlFile, databaseUrl, { mode: 0o600 })
   await run(program('tsx'), ['scripts/prepare.ts', ...process.argv.includes('--empty') ? ['--empty'] : []], { env: { ...process.env, DATABASE_URL: databaseUrl } })

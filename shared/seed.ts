@@ -12,4 +12,9 @@ export interface SowingRow extends OfCross { sowing: Sowing }
 export interface SeedShelf { lots: LotRow[], sowings: SowingRow[] }
 
 export interface SowingStory extends SowingRow { lot: SeedLot, log: LogLine[] }
-export interface LotStory extends LotRow { sowings: Sowing[], log: LogLine[] }
+export interface LotStory extends LotRow {
+  sowings: Sowing[]
+  /** what makes its seed doubtful, and at how many of its flowers */
+  doubts: { words: string, flowers: number }[]
+  log: LogLine[]
+}

@@ -1,10 +1,12 @@
 import type { CropGuide } from '@virgulta/core/crops/guide'
+import type { Quantity } from '@virgulta/core/crops/quantities'
 import type { Flower } from '@virgulta/core/flowers/flower'
 import type { RoundStep } from '@virgulta/core/round/round'
 import type { Draft } from '../stores/log'
 
 /** What a screen asks at a step, in words. */
 export const questions: Record<RoundStep, string> = {
+  choose: 'Choose a flower',
   emasculate: 'Take the anthers out',
   lensCheck: 'Any anther left?',
   isolate: 'Cover the flower',
@@ -18,9 +20,12 @@ export const questions: Record<RoundStep, string> = {
 
 /** A short word for a step, for lists and counts. */
 export const stepWords: Record<RoundStep, string> = {
-  emasculate: 'emasculate', lensCheck: 'lens check', isolate: 'cover', look: 'look', pollinate: 'pollinate',
+  choose: 'choose flowers', emasculate: 'emasculate', lensCheck: 'lens check', isolate: 'cover', look: 'look', pollinate: 'pollinate',
   takeLook: 'look for take', harvest: 'harvest', sow: 'sow', countUp: 'count seedlings',
 }
+
+/** The wait that says when a step is due. */
+export const waitBefore: Partial<Record<RoundStep, Quantity>> = { look: 'toReceptive', takeLook: 'toTake', harvest: 'toRipe', countUp: 'toUp' }
 
 /** Where a flower stands, in a word. */
 export const statusWords: Record<Flower['status'], string> = {
@@ -41,6 +46,7 @@ export interface Answer {
 /** What to look for at a step: the cue that says yes, and those that say not. */
 export function cueOf(step: RoundStep, guide: CropGuide): { yes: string, no: string[] } {
   switch (step) {
+    case 'choose': return { yes: guide.stage.cue, no: [guide.stage.tooYoung, guide.stage.tooOld] }
     case 'emasculate': return guide.emasculation.needed ? { yes: guide.emasculation.method, no: [guide.stage.tooOld] } : { yes: guide.emasculation.why, no: [] }
     case 'lensCheck': return { yes: 'Turn the flower under the lens: stalks without heads only, and no yellow dust on the style.', no: [] }
     case 'isolate': return { yes: guide.isolation.how, no: [] }

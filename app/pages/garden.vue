@@ -66,6 +66,10 @@ async function close() {
           </v-btn-toggle>
           <p class="quiet small note">Sun is black on white and heavier, for outdoors. The choice is kept on this device.</p>
         </PaperSheet>
+        <PaperSheet heading="Crops">
+          <ul class="places"><li v-for="{ guide } in garden.garden.crops" :key="guide.id"><NuxtLink :to="`/crops/${guide.id}`">{{ guide.name }}</NuxtLink></li></ul>
+          <p class="quiet small note">What the guide says and what you have learnt of it.</p>
+        </PaperSheet>
         <PaperSheet heading="Places">
           <ol class="places"><li v-for="place in garden.garden.places" :key="place.id">{{ place.name }}</li></ol>
           <p class="quiet small note">In the order of the walk.</p>

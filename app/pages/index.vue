@@ -54,11 +54,12 @@ const errorAt = (field: string) => problem.value?.field === field ? [problem.val
 </template>
 
 <style scoped>
-.first { display: grid; grid-template-columns: repeat(auto-fit, minmax(min(340px, 100%), 1fr)); gap: 48px; max-width: 1040px; margin: 0 auto; padding: 64px 24px; align-items: center; }
+.first { display: grid; grid-template-columns: repeat(auto-fit, minmax(min(340px, 100%), 1fr)); gap: 48px; max-width: 1040px; margin: 0 auto; padding: 64px 24px; align-items: center; min-height: 100vh; align-content: center; }
 .name { font-size: 22px; margin-bottom: 24px; color: var(--sap); }
 h1 { font-size: 44px; margin-bottom: 16px; }
 .ways { display: grid; gap: 16px; }
 .note { margin-top: 8px; }
+.ways .v-btn { margin-top: 10px; }
 .stem { width: 100%; margin-top: 24px; }
 .stem .body { fill: var(--sap); }
 .stem .plan { fill: none; stroke: var(--quiet); stroke-dasharray: 5 4; }

@@ -10,11 +10,10 @@ const log = useLogStore()
 const { data: round } = useLive<Round>(() => `/api/round?on=${garden.today}`)
 
 const skipped = ref<string[]>([])
-/** the flower that was just answered stays in view while its next step is due now */
+/** what was just answered stays in view while its next step is due now */
 const here = ref<string | null>(null)
 const stops = computed(() => (round.value?.stops ?? []).filter(s => !skipped.value.includes(s.subject.id)))
 const stop = computed(() => stops.value.find(s => s.subject.id === here.value) ?? stops.value[0] ?? null)
-watch(stop, s => here.value = s?.subject.id ?? null)
 
 const guide = computed(() => stop.value && garden.cropOf(stop.value.crop)!.guide)
 const atPlace = computed(() => stops.value.filter(s => s.placeId === stop.value?.placeId).length)
@@ -29,8 +28,20 @@ const hourWords = (h: number) => `${Math.floor(h)}${h % 1 ? `:${String(Math.roun
 
 const up = ref(0)
 watch(stop, () => up.value = 0)
+const isBusy = ref(false)
+/** Chooses one flower; the walk stays with it. */
+async function choose() {
+  const { crossId, seedParent, pollenParent } = stop.value!
+  isBusy.value = true
+  const tied = await tagFlowers({ crossId, seedParentId: seedParent.id, pollenParentId: pollenParent?.id ?? null })
+  isBusy.value = false
+  here.value = tied?.[0]?.id ?? here.value
+}
 const countUp = () => log.note([{ kind: 'seedlingsUp', subjectId: stop.value!.subject.id, payload: { count: up.value } }])
-const skip = () => skipped.value.push(stop.value!.subject.id)
+function skip() {
+  skipped.value.push(stop.value!.subject.id)
+  here.value = null
+}
 const isHarvesting = ref(false)
 const isSowing = ref(false)
 
@@ -59,8 +70,8 @@ useShortcuts([
         <TagLabel :code="stop.code" large />
         <CrossName :seed-parent="stop.seedParent" :pollen-parent="stop.pollenParent" />
         <h2>{{ questions[stop.step] }}<template v-if="stop.step === 'pollinate' && stop.pollenParent"> from {{ stop.pollenParent.name }}</template></h2>
-        <p class="quiet">{{ stop.because }} <EstimateMark v-if="stop.estimate" :estimate="stop.estimate" unit="days" what="days this step usually takes" /></p>
-        <FlowerDrawing v-if="stop.flower" :form="guide.form" :step="stop.step" />
+        <p class="quiet">{{ stop.because }} <EstimateMark v-if="stop.estimate" :estimate="stop.estimate" v-bind="markOf(waitBefore[stop.step]!, stop.crop)" /></p>
+        <FlowerDrawing v-if="stop.flower || stop.step === 'choose'" :form="guide.form" :step="stop.step" />
         <p class="cue">{{ cue.yes }}</p>
         <p v-for="no in cue.no" :key="no" class="quiet small">Not: {{ no }}</p>
         <p v-if="stop.tools.length" class="take">Take: {{ stop.tools.join(', ') }}<template v-if="stop.step === 'pollinate' && stop.pollenParent">, <ParentName role="pollen" :name="`${stop.pollenParent.name} pollen`" /></template></p>
@@ -68,12 +79,13 @@ useShortcuts([
         <CountStepper v-if="stop.step === 'countUp' && stop.sowing" v-model="up" label="New seedlings since the last count" :hint="`${stop.sowing.up} of ${stop.sowing.seeds} up so far, sown ${dayInWords(stop.sowing.sownOn)}`" />
       </section>
       <footer class="answers">
-        <AnswerKeys v-if="stop.flower && stop.step !== 'harvest'" :answers="answers"><button type="button" class="key skip" @click="skip">Skip</button></AnswerKeys>
+        <AnswerKeys v-if="stop.flower && stop.step !== 'harvest'" :answers="answers" @noted="here = stop.subject.id"><button type="button" class="key skip" @click="skip">Skip</button></AnswerKeys>
         <div v-else class="keys">
-          <button v-if="stop.step === 'harvest'" type="button" class="big" @click="isHarvesting = true">Harvest</button>
+          <button v-if="stop.step === 'choose'" type="button" class="big" :disabled="isBusy" @click="choose">Choose one, give me its tag</button>
+          <button v-else-if="stop.step === 'harvest'" type="button" class="big" @click="isHarvesting = true">Harvest</button>
           <button v-else-if="stop.step === 'sow'" type="button" class="big" @click="isSowing = true">Sow</button>
           <button v-else type="button" class="big" @click="countUp">Note {{ up }} up</button>
-          <button type="button" class="skip" @click="skip">{{ stop.step === 'harvest' ? 'Not ripe, skip' : 'Skip' }}</button>
+          <button type="button" class="skip" @click="skip">{{ stop.step === 'harvest' ? 'Not ripe, skip' : stop.step === 'choose' ? 'None at this stage, skip' : 'Skip' }}</button>
         </div>
       </footer>
       <HarvestDialog v-if="stop.flower" v-model="isHarvesting" :cross-id="stop.crossId" :crop="stop.crop" :flowers="[stop.flower]" :first="stop.flower.id" />
@@ -101,7 +113,6 @@ useShortcuts([
 .middle p { margin: 0; }
 .cue { font-size: 17px; }
 .take { border: 1px solid var(--rule); background: var(--sheet); border-radius: var(--radius); padding: 10px 12px; width: 100%; }
-.caution { border-left: 3px solid var(--doubt); padding-left: 10px; color: var(--doubt); }
 .answers { position: sticky; bottom: 0; background: var(--paper); border-top: 1px solid var(--rule); padding: 12px 18px 16px; }
 .keys { display: grid; gap: 10px; }
 .big, .skip { min-height: 60px; border-radius: var(--radius); border: 1.5px solid var(--sap); background: var(--sap); color: var(--onSap); font: 650 17px var(--text); cursor: pointer; }

@@ -50,13 +50,16 @@ export const useGardenStore = defineStore('garden', () => {
   const now = computed<Instant>(() => garden.value?.isDemo ? garden.value.now : clock.value.toISOString())
   const today = computed<ISODate>(() => garden.value ? dayOf(now.value, garden.value.zone) : now.value.slice(0, 10))
 
-  /** The instant to note for a day: now for today, noon for an earlier or a later day. */
+  /** The instant to note for a day: now for today; for another day its last minute, behind whatever was noted on it already. */
   function instantOn(day: ISODate): Instant {
-    return day === today.value ? (garden.value?.isDemo ? now.value : new Date().toISOString()) : instantAt(day, 12, garden.value!.zone)
+    return day === today.value ? (garden.value?.isDemo ? now.value : new Date().toISOString()) : instantAt(day, 24 - 1 / 60, garden.value!.zone)
   }
 
   const cropOf = (id: string): Crop | undefined => garden.value?.crops.find(crop => crop.guide.id === id)
   const placeName = (id: string | null): string => garden.value?.places.find(place => place.id === id)?.name ?? 'no place'
+
+  // What is expected of a crop changes with what is noted.
+  watchDebounced(() => useLogStore().revision, revision => revision && refresh(), { debounce: 400 })
 
   return { garden, now, today, load, refresh, openDemo, create, close, step, addPlace, instantOn, cropOf, placeName }
 })

@@ -1,7 +1,7 @@
 /** A temporary PostgreSQL with the demo garden, and the production server on it, for all server tests. */
 import type { ChildProcess } from 'node:child_process'
 import { spawn } from 'node:child_process'
-import { mkdtempSync, rmSync } from 'node:fs'
+import { chmodSync, mkdtempSync, rmSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -17,7 +17,14 @@ declare module 'vitest' {
   interface ProvidedContext { databaseUrl: string, address: string }
 }
 
-const freePort = () => new Promise<number>((resolve) => {
+/** A folder of the tests' own that the database's user can pass, so that nothing is left elsewhere. */
+export function temporaryFolder(): string {
+  const folder = mkdtempSync(join(tmpdir(), 'virgulta-test-'))
+  chmodSync(folder, 0o755)
+  return folder
+}
+
+export const freePort = () => new Promise<number>((resolve) => {
   const probe = createServer()
   probe.listen(0, '127.0.0.1', () => {
     const { port } = probe.address() as { port: number }
@@ -27,7 +34,7 @@ const freePort = () => new Promise<number>((resolve) => {
 
 export default async function setup(project: TestProject) {
   if (!isBuilt()) throw new Error('The build is not of these sources; run `npm run test:server`, which builds first.')
-  const data = mkdtempSync(join(tmpdir(), 'virgulta-test-'))
+  const data = temporaryFolder()
   const postgres = await startPostgres(data)
   await migrate(postgres.url)
   const { db, close } = open(postgres.url)

@@ -9,11 +9,13 @@ interface Refused { data: { code: string, sentence: string, field?: string } }
 export class Visitor {
   private cookie = ''
 
+  constructor(private readonly address = inject('address')) {}
+
   /** Sends a request; the body is whatever the server answers. */
   async ask<T = Refused>(method: string, path: string, body?: unknown): Promise<Answer<T>> {
-    const response = await fetch(inject('address') + path, {
+    const response = await fetch(this.address + path, {
       method, redirect: 'manual',
-      headers: { 'cookie': this.cookie, ...body === undefined ? {} : { 'content-type': 'application/json' } },
+      headers: { cookie: this.cookie, ...body === undefined ? {} : { 'content-type': 'application/json' } },
       body: body === undefined ? undefined : typeof body === 'string' ? body : JSON.stringify(body),
     })
     const cookie = response.headers.get('set-cookie')

@@ -9,9 +9,9 @@ const isSelf = computed(() => seedParent.id === pollenParent?.id)
 <template>
   <span class="cross-name">
     <ParentName role="seed" :name="seedParent.name" :to="links ? `/plants/${seedParent.id}` : undefined" />
-    <span v-if="isSelf" class="quiet">selfed</span>
+    <span aria-hidden="true">×</span>
+    <span v-if="isSelf" class="quiet">itself</span>
     <template v-else>
-      <span aria-hidden="true">×</span>
       <ParentName v-if="pollenParent" role="pollen" :name="pollenParent.name" :to="links ? `/plants/${pollenParent.id}` : undefined" />
       <span v-else class="quiet">open pollinated</span>
     </template>

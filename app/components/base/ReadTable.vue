@@ -3,7 +3,7 @@
 import { mdiDownload } from '@mdi/js'
 
 /** A column: its value for sorting, filtering and export; a slot named after its key may draw it. */
-export interface Column<T> { key: string, title: string, value: (row: T) => string | number | null, align?: 'end' }
+export interface Column<T> { key: string, title: string, value: (row: T) => string | number | null, align?: 'end', /** long text: cut to one line at this share of the width */ cutAt?: string }
 
 const { rows, columns, name, sort = '', descending = false } = defineProps<{
   rows: T[]
@@ -27,7 +27,7 @@ const sortBy = computed({
   get: () => route.query.sort ? [{ key: String(route.query.sort), order: route.query.order === 'desc' ? 'desc' as const : 'asc' as const }] : sort ? [{ key: sort, order: descending ? 'desc' as const : 'asc' as const }] : [],
   set: ([by]) => keep({ sort: by?.key, order: by?.order === 'desc' ? 'desc' : undefined }),
 })
-const headers = computed(() => columns.map(c => ({ key: c.key, title: c.title, align: c.align, value: (row: T) => c.value(row) as string })))
+const headers = computed(() => columns.map(c => ({ key: c.key, title: c.title, align: c.align, ...c.cutAt ? { width: c.cutAt, cellProps: { class: 'cut' } } : {}, value: (row: T) => c.value(row) as string })))
 const fitting = computed(() => {
   const words = typed.value.toLowerCase().split(/\s+/).filter(Boolean)
   return rows.filter(row => words.every(word => columns.some(c => String(c.value(row) ?? '').toLowerCase().includes(word))))
@@ -56,6 +56,7 @@ const exportCsv = () => saveCsv(name, columns.map(c => c.title), fitting.value.m
 
 <style scoped>
 .tools { margin-bottom: 4px; }
+:deep(td.cut) { max-width: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 .filter { max-width: 260px; }
 :deep(tbody tr) { cursor: pointer; }
 </style>

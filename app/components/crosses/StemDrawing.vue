@@ -3,11 +3,15 @@
   with its 80 % band; what was lost leaves downwards, what is in reserve stands upwards.
 -->
 <script setup lang="ts">
+import type { Quantity } from '@virgulta/core/crops/quantities'
 import type { Stem, StemStage } from '@virgulta/core/crosses/stem'
 import { scaleSqrt } from 'd3-scale'
 import { area, curveMonotoneX, line } from 'd3-shape'
 
-const { stem } = defineProps<{ stem: Stem }>()
+const { stem, crop, crossId } = defineProps<{ stem: Stem, crop: string, crossId: string }>()
+
+/** What the step into a station is learnt from. */
+const stepInto: Partial<Record<StemStage['stage'], Quantity>> = { taken: 'take', seeds: 'seedsPerFruit', up: 'germination', judged: 'survival', kept: 'keep' }
 
 const HEIGHT = 252
 const MIDDLE = 126
@@ -45,6 +49,9 @@ const planLine = computed(() => {
   return [side(-1), side(1)]
 })
 
+/** Thick enough for its count to be written on it. */
+const isThick = (stage: StemStage) => half.value(stage.count) > 15
+
 /** A shoot from the stem, as wide as its count at the base and pointed at the tip; `bend` 1 droops, −1 rises. */
 function tapered(x0: number, y0: number, x1: number, y1: number, w: number, bend: 1 | -1): string {
   const reach = x1 - x0
@@ -77,7 +84,9 @@ const shoots = computed(() => stem.stages.flatMap((stage, i) => {
     const startX = x(i) + step.value * 0.1
     const startY = MIDDLE - edge(stage) * 0.4
     const endX = startX + step.value * 0.26
-    const endY = Math.max(16, MIDDLE - edge(stage) - 24)
+    // The label reaches over to the next station: it stays clear of that one's count when that stands above a thin stem.
+    const next = stem.stages[i + 1]
+    const endY = Math.max(16, Math.min(MIDDLE - edge(stage) - 24, next?.count && !isThick(next) ? MIDDLE - edge(next) - 42 : HEIGHT))
     found.push({
       d: tapered(startX, startY, endX, endY, w, -1), bud: { x: endX, y: endY, r: Math.max(3, w * 0.55) },
       kind: 'reserve', x: endX + Math.max(3, w * 0.55) + 5, y: endY + 4, text: `${stage.waiting} ${stage.waitingWords}`, detail: '',
@@ -85,9 +94,6 @@ const shoots = computed(() => stem.stages.flatMap((stage, i) => {
   }
   return found
 }))
-
-const isThick = (stage: StemStage) => half.value(stage.count) > 15
-const tenPercent = (n: number) => n < 0.1 ? `${(n * 100).toFixed(1)} %` : `${Math.round(n * 100)} %`
 </script>
 
 <template>
@@ -116,9 +122,9 @@ const tenPercent = (n: number) => n < 0.1 ? `${(n * 100).toFixed(1)} %` : `${Mat
         <strong>{{ stage.stage }}</strong>
         <span class="visually-hidden">{{ stage.count }}<template v-if="stage.loss.count">, {{ stage.loss.count }} {{ stage.lossWords }}</template><template v-if="stage.waiting">, {{ stage.waiting }} {{ stage.waitingWords }}</template></span>
         <span class="quiet small">plan {{ stage.plan.median }}<template v-if="stage.plan.low !== stage.plan.high"> ({{ stage.plan.low }}–{{ stage.plan.high }})</template></span>
-        <EstimateMark v-if="stage.rate" :estimate="stage.rate.value" :unit="stage.rate.unit === 'share' ? '%' : 'each'" :what="stage.rate.unit === 'share' ? `share that get to “${stage.stage}”` : 'seeds in a fruit'">
-          <span class="figures rate">{{ stage.rate.unit === 'share' ? tenPercent(stage.rate.value.median) : `${stage.rate.value.median.toFixed(1)} a fruit` }}</span>
-          <span class="quiet small">{{ stage.rate.unit === 'share' ? `${Math.round(stage.rate.value.low * 100)}–${Math.round(stage.rate.value.high * 100)}` : `${stage.rate.value.low.toFixed(0)}–${stage.rate.value.high.toFixed(0)}` }}</span>
+        <EstimateMark v-if="stage.rate" :estimate="stage.rate.value" v-bind="markOf(stepInto[stage.stage]!, crop, stage.rate.isCounted ? crossId : undefined)">
+          <span class="figures rate" :class="{ expected: !stage.rate.isCounted }"><span v-if="!stage.rate.isCounted" class="visually-hidden">expected </span>{{ stage.rate.unit === 'share' ? `${numberInWords(stage.rate.value.median, '%')} %` : `${stage.rate.value.median.toFixed(1)} a fruit` }}</span>
+          <span class="quiet small">{{ rangeInWords(stage.rate.value, stage.rate.unit === 'share' ? '%' : 'each').replace(' %', '') }}</span>
         </EstimateMark>
         <span v-if="stem.worst === stage.stage" class="doubt small worst">lost most here</span>
       </li>
@@ -148,6 +154,7 @@ svg { display: block; }
 .stations :deep(.origin) { flex-basis: 100%; border-bottom: 0; text-decoration: underline dotted; text-underline-offset: 3px; }
 .stations li { display: grid; justify-items: center; align-content: start; gap: 1px; }
 .rate { font-weight: 600; font-size: 13px; }
+.expected { font-weight: 400; font-style: italic; color: var(--quiet); }
 .worst { font-weight: 650; }
 .grown { animation: grow 0.9s ease-out; }
 @keyframes grow { from { clip-path: inset(0 100% 0 0); } to { clip-path: inset(0 0 0 0); } }

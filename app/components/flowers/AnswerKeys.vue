@@ -46,6 +46,8 @@ const rest = computed(() => answers.filter(a => a.tone !== 'main'))
 .two > :deep(*) { grid-column: span 2; }
 .two:has(> :last-child:nth-child(2n)) > :deep(*) { grid-column: span 3; }
 .two:has(> :only-child) > :deep(*) { grid-column: span 6; }
+.two:has(> :last-child:nth-child(4)) { grid-template-columns: repeat(4, 1fr); gap: 8px; }
+.two:has(> :last-child:nth-child(4)) > :deep(*) { grid-column: span 1; font-size: 15px; padding: 4px; }
 :slotted(.key), .key { min-height: 56px; border-radius: var(--radius); border: 1.5px solid var(--sap); background: var(--sheet); color: var(--sap); font: 650 17px var(--text); cursor: pointer; padding: 4px 10px; }
 .main { background: var(--sap); color: var(--onSap); min-height: 66px; }
 .warn { border-color: var(--fail); color: var(--fail); }

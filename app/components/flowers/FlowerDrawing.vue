@@ -9,7 +9,7 @@ const hasAnthers = computed(() => step === 'emasculate' && form !== 'separateTie
 const isCovered = computed(() => step === 'isolate')
 const petals = computed(() => form === 'openBowl' ? 5 : form === 'smallOpen' ? 5 : 6)
 const words = computed(() => ({
-  emasculate: 'anthers out', lensCheck: 'stalks only', isolate: 'covered below the flower', look: 'sticky and bright?', pollinate: 'grains on the tip',
+  choose: 'on the eve of opening', emasculate: 'anthers out', lensCheck: 'stalks only', isolate: 'covered below the flower', look: 'sticky and bright?', pollinate: 'grains on the tip',
   takeLook: 'base swells, stays green?', harvest: 'ripe?', sow: '', countUp: '',
 })[step])
 const angles = computed(() => Array.from({ length: form === 'openBowl' ? 9 : 5 }, (_, i) => -60 + i * 120 / ((form === 'openBowl' ? 9 : 5) - 1)))

@@ -23,7 +23,7 @@ const guide = computed(() => garden.cropOf(crop)!.guide)
 const day = ref(garden.today)
 
 /** Steps that can be noted out of turn, for those who did more than one thing before they wrote it down. */
-const STEPS: FlowerStep[] = ['emasculate', 'lensCheck', 'isolate', 'look', 'pollinate', 'takeLook', 'harvest']
+const steps = computed<FlowerStep[]>(() => [...guide.value.emasculation.needed ? ['emasculate', 'lensCheck'] as const : [], 'isolate', 'look', 'pollinate', 'takeLook', 'harvest'])
 const chosenStep = ref<FlowerStep | null>(null)
 const step = computed(() => chosenStep.value ?? due?.step ?? null)
 watch(() => [flower.id, flower.status], () => chosenStep.value = null)
@@ -56,9 +56,10 @@ async function pollinateFrom(selfMeant = false) {
       <div>
         <h2 class="ask">{{ questions[step] }}<template v-if="step === 'pollinate' && pollenParent"> from {{ pollenParent.name }}</template></h2>
         <p v-if="due && !chosenStep" class="quiet">
-          {{ due.because }} <EstimateMark v-if="due.estimate" :estimate="due.estimate" unit="days" what="days this step usually takes" />
+          {{ due.because }} <EstimateMark v-if="due.estimate" :estimate="due.estimate" v-bind="markOf(waitBefore[due.step]!, crop)" />
           <template v-if="isEarly"> Due from {{ dayInWords(due.from) }}.</template>
         </p>
+        <FlowerDrawing :form="guide.form" :step="step" class="drawing" />
         <p class="cue">{{ cue.yes }}</p>
         <p v-for="no in cue.no" :key="no" class="quiet small">Not: {{ no }}</p>
         <p v-if="cautionOf(step, guide)" class="caution small">{{ cautionOf(step, guide) }}</p>
@@ -77,7 +78,7 @@ async function pollinateFrom(selfMeant = false) {
         <summary>Another step, or an earlier day</summary>
         <div class="stack late">
           <DayField v-model="day" label="Done on" />
-          <div class="row"><v-btn v-for="s in STEPS" :key="s" size="small" class="quietly" :variant="s === step ? 'tonal' : 'outlined'" @click="chosenStep = s">{{ stepWords[s] }}</v-btn></div>
+          <div class="row"><v-btn v-for="s in steps" :key="s" size="small" class="quietly" :variant="s === step ? 'tonal' : 'outlined'" @click="chosenStep = s">{{ stepWords[s] }}</v-btn></div>
         </div>
       </details>
     </template>
@@ -89,8 +90,7 @@ async function pollinateFrom(selfMeant = false) {
 <style scoped>
 .ask { font-size: 22px; }
 .cue { font-size: 16px; margin-top: 6px; }
-.caution { border-left: 3px solid var(--doubt); padding-left: 10px; color: var(--doubt); }
-.hatch { background: repeating-linear-gradient(135deg, transparent 0 6px, color-mix(in srgb, var(--doubt) 12%, transparent) 6px 8px); padding: 6px 10px; border-radius: var(--radius); margin: 0; }
+.drawing { max-height: 132px; }
 .status { font-weight: 650; }
 .status.failed, .status.lost, .status.missed { color: var(--fail); }
 .status.taken, .status.harvested { color: var(--sap); }

@@ -52,5 +52,4 @@ async function sow() {
 
 <style scoped>
 .form { padding: 20px; }
-.caution { border-left: 3px solid var(--doubt); padding-left: 10px; color: var(--doubt); }
 </style>

@@ -1,33 +1,42 @@
-<!-- How many seedlings were up on which day after sowing. -->
+<!-- How many seedlings were up on which day after sowing, and how many of them stood after the losses. -->
 <script setup lang="ts">
 import type { Sowing } from '@virgulta/core/seed/sowing'
 import { daysBetween } from '@virgulta/core/time/days'
-import { CategoryScale, Chart, LineElement, LinearScale, PointElement, Tooltip } from 'chart.js'
+import { Chart, Legend, LineElement, LinearScale, PointElement, Tooltip } from 'chart.js'
+import { cumsum } from 'd3-array'
 import { Line } from 'vue-chartjs'
 import { looks } from '../../theme/looks'
 
-Chart.register(LinearScale, CategoryScale, PointElement, LineElement, Tooltip)
+Chart.register(LinearScale, PointElement, LineElement, Legend, Tooltip)
 const { sowing } = defineProps<{ sowing: Sowing }>()
 const { look } = storeToRefs(useLookStore())
 const garden = useGardenStore()
 
-const points = computed(() => {
-  let up = 0
-  return [{ x: 0, y: 0 }, ...[...sowing.looks].sort((a, b) => a.on.localeCompare(b.on)).map(l => ({ x: daysBetween(sowing.sownOn, l.on), y: up += l.up }))]
-})
+/** Running sums over the days after sowing. */
+function sums(changes: { on: string, by: number }[]) {
+  const ordered = [...changes].sort((a, b) => a.on.localeCompare(b.on))
+  const days = ordered.map(c => daysBetween(sowing.sownOn, c.on))
+  return [{ x: 0, y: 0 }, ...Array.from(cumsum(ordered, c => c.by), (y, i) => ({ x: days[i]!, y }))]
+}
+const points = computed(() => sums(sowing.looks.map(l => ({ on: l.on, by: l.up }))))
+const alive = computed(() => sums([...sowing.looks.map(l => ({ on: l.on, by: l.up })), ...sowing.losses.map(l => ({ on: l.on, by: -l.count }))]))
 const colours = computed(() => looks[look.value])
 const font = { family: 'Atkinson Hyperlegible Next Variable', size: 13 }
 const chart = computed(() => ({
-  datasets: [{ label: 'up', data: points.value, stepped: 'before' as const, borderColor: colours.value.sap, backgroundColor: colours.value.sap, borderWidth: 2, pointRadius: 4 }],
+  datasets: [
+    { label: 'up', data: points.value, stepped: 'before' as const, borderColor: colours.value.sap, backgroundColor: colours.value.sap, borderWidth: 2, pointRadius: 4 },
+    ...sowing.losses.length ? [{ label: 'less those lost', data: alive.value, stepped: 'before' as const, borderColor: colours.value.fail, backgroundColor: colours.value.fail, borderWidth: 1.5, borderDash: [5, 4], pointRadius: 0 }] : [],
+  ],
 }))
 const options = computed(() => ({
   responsive: true, maintainAspectRatio: false, animation: false as const,
+  plugins: { legend: { display: sowing.losses.length > 0, align: 'end' as const, labels: { color: colours.value.quiet, font, boxHeight: 1, boxWidth: 28 } } },
   scales: {
     x: { type: 'linear' as const, min: 0, suggestedMax: Math.min(daysBetween(sowing.sownOn, garden.today), points.value.at(-1)!.x + 14), title: { display: true, text: 'days after sowing', color: colours.value.quiet, font }, ticks: { color: colours.value.quiet, font, precision: 0 }, grid: { display: false } },
     y: { min: 0, suggestedMax: sowing.seeds, title: { display: true, text: `of ${sowing.seeds} seeds`, color: colours.value.quiet, font }, ticks: { color: colours.value.quiet, font, precision: 0 }, grid: { color: colours.value.rule } },
   },
 }))
-const inWords = computed(() => points.value.slice(1).map(p => `${p.y} up after ${p.x} days`).join(', ') || 'No seedling is up yet')
+const inWords = computed(() => `${points.value.slice(1).map(p => `${p.y} up after ${p.x} days`).join(', ') || 'No seedling is up yet'}${sowing.lost ? `; ${sowing.lost} of them lost` : ''}`)
 </script>
 
 <template>

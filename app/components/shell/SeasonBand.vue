@@ -14,7 +14,7 @@ const box = ref<HTMLElement>()
 const { width } = useElementSize(box)
 
 const EDGE = 16
-const BASE = 50
+const BASE = 47
 const x = computed(() => scaleLinear([1, 366], [EDGE, Math.max(width.value - EDGE, 100)]))
 const at = (day: string) => x.value(dayOfYear(day))
 const most = computed(() => Math.max(4, ...(season.value?.weeks ?? []).map(w => Math.max(w.done, w.due))))
@@ -31,20 +31,37 @@ const labels = computed(() => crops.value.map((name) => {
 }))
 
 const pointed = ref<number | null>(null)
-const words = computed(() => {
-  const week = pointed.value === null ? null : season.value?.weeks[pointed.value]
+function wordsOf(index: number | null) {
+  const week = index === null ? null : season.value?.weeks[index]
   return week ? `${dayInWords(week.from)} – ${dayInWords(week.to)}: ${week.done} noted, ${week.due} due${marked.value.length ? `; ${marked.value.filter(m => m.day >= week.from && m.day <= week.to).length} days of this cross` : ''}` : ''
-})
+}
+const words = computed(() => wordsOf(pointed.value))
+const weeks = computed(() => season.value?.weeks ?? [])
+const weekOfToday = computed(() => isThisYear.value ? weeks.value.findIndex(w => w.from <= garden.today && garden.today <= w.to) : 0)
+/** The band from the keyboard: arrows point at a week, Enter goes there. */
+function onKey(event: KeyboardEvent) {
+  const at = pointed.value ?? weekOfToday.value
+  const to = { ArrowLeft: at - 1, ArrowRight: at + 1, Home: 0, End: weeks.value.length - 1 }[event.key]
+  if (to !== undefined) pointed.value = Math.max(0, Math.min(weeks.value.length - 1, to))
+  else if (event.key === 'Enter' && weeks.value[at]) show(weeks.value[at].from, weeks.value[at].to)
+  else return
+  event.preventDefault()
+}
 function show(from: string, to: string) {
   const today = garden.today
   const day = today >= from && today <= to ? today : from
+  pointed.value = null
   navigateTo(day === today ? '/today' : `/today?on=${day}`)
 }
 </script>
 
 <template>
   <section ref="box" class="band" aria-label="The season">
-    <svg v-if="season && width" :width="width" height="72">
+    <svg
+      v-if="season && width" :width="width" height="76" tabindex="0" role="slider" aria-label="Week of the season" aria-orientation="horizontal"
+      :aria-valuemin="1" :aria-valuemax="weeks.length" :aria-valuenow="(pointed ?? weekOfToday) + 1" :aria-valuetext="words || wordsOf(weekOfToday)"
+      @keydown="onKey" @focus="pointed = weekOfToday" @blur="pointed = null"
+    >
       <g v-for="bloom in season.blooms" :key="bloom.name + bloom.from" class="bloom">
         <line :x1="at(bloom.from)" :x2="at(bloom.to)" :y1="lane(bloom.name)" :y2="lane(bloom.name)" />
       </g>
@@ -53,17 +70,16 @@ function show(from: string, to: string) {
         <rect v-if="week.done" class="done" :x="at(week.from) + 1" :width="Math.max(2, at(addDays(week.from, 6)) - at(week.from))" :y="BASE - tall(week.done)" :height="tall(week.done)" />
         <rect v-if="week.due" class="due" :x="at(week.from) + 1.5" :width="Math.max(2, at(addDays(week.from, 6)) - at(week.from) - 1)" :y="BASE - tall(week.due)" :height="tall(week.due)" />
         <rect
-          class="reach" :class="{ pointed: pointed === i }" :x="at(week.from)" :width="Math.max(4, at(addDays(week.from, 6)) - at(week.from) + 2)" y="0" height="70"
-          role="link" tabindex="-1" :aria-label="`Week of ${dayInWords(week.from)}: ${week.done} noted, ${week.due} due`"
+          class="reach" :class="{ pointed: pointed === i }" :x="at(week.from)" :width="Math.max(4, at(addDays(week.from, 6)) - at(week.from) + 2)" y="0" height="76"
           @mouseenter="pointed = i" @mouseleave="pointed = null" @click="show(week.from, week.to)"
         />
       </g>
       <line class="ground" :x1="EDGE" :x2="width - EDGE" :y1="BASE + 0.5" :y2="BASE + 0.5" />
       <g v-for="month in months" :key="month.day">
-        <line class="ground" :x1="at(month.day)" :x2="at(month.day)" :y1="BASE" :y2="BASE + 16" />
-        <text class="month" :x="at(month.day) + 4" :y="BASE + 14">{{ month.name }}</text>
+        <line class="ground" :x1="at(month.day)" :x2="at(month.day)" :y1="BASE" :y2="76" />
+        <text class="month" :x="at(month.day) + 4" y="71">{{ month.name }}</text>
       </g>
-      <path v-for="mark in marked" :key="mark.day" class="mark" :d="`M${at(mark.day)} ${BASE + 3}l3.5 4.5-3.5 4.5-3.5-4.5Z`"><title>{{ dayInWords(mark.day) }}: {{ mark.words }}</title></path>
+      <path v-for="mark in marked" :key="mark.day" class="mark" :d="`M${at(mark.day)} ${BASE + 2}l3.5 4.5-3.5 4.5-3.5-4.5Z`"><title>{{ dayInWords(mark.day) }}: {{ mark.words }}</title></path>
       <g v-if="isThisYear" :transform="`translate(${at(garden.today)},0)`" class="caret">
         <path d="M-5 0H5L0 8Z" /><line y1="6" :y2="BASE" />
       </g>
@@ -79,7 +95,7 @@ function show(from: string, to: string) {
 </template>
 
 <style scoped>
-.band { height: 72px; border-bottom: 1px solid var(--rule); position: sticky; top: 0; background: var(--paper); z-index: 5; overflow: hidden; }
+.band { height: 76px; border-bottom: 1px solid var(--rule); position: sticky; top: 0; background: var(--paper); z-index: 5; overflow: hidden; }
 svg { display: block; }
 .bloom line { stroke: var(--seed); stroke-width: 3; stroke-linecap: round; opacity: 0.75; }
 .bloom-name { fill: var(--quiet); font-size: 11px; paint-order: stroke; stroke: var(--paper); stroke-width: 3px; }

@@ -1,15 +1,14 @@
 <!-- One cross as its stem, with its flowers, packets, trays and log. -->
 <script setup lang="ts">
 import { mdiPrinterOutline } from '@mdi/js'
+import { RUNS } from '@virgulta/core/crosses/course'
 import { dayInWords, daysBetween } from '@virgulta/core/time/days'
-import { v7 } from 'uuid'
 import type { CrossPage } from '#shared/crosses'
 import type { Column } from '../../components/base/ReadTable.vue'
 
 const route = useRoute()
 const router = useRouter()
 const garden = useGardenStore()
-const log = useLogStore()
 const { lgAndUp } = useDisplay()
 const { data: page, problem } = useLive<CrossPage>(() => `/api/crosses/${route.params.id}`)
 const guide = computed(() => page.value && garden.cropOf(page.value.cross.crop)?.guide)
@@ -22,18 +21,22 @@ onBeforeUnmount(() => shell.markedDays = [])
 const chosen = computed(() => page.value?.flowers.find(f => f.flower.id === route.query.flower) ?? null)
 const choose = (id?: string) => router.replace({ query: { ...route.query, flower: id } })
 
+const of = computed(() => ({ crossId: page.value!.cross.id, seedParentId: page.value!.cross.seedParentId, pollenParentId: page.value!.cross.pollenParentId }))
 const isBusy = ref(false)
-/** Chooses a flower on the seed parent: it gets its tag code at once. */
-async function tagFlower(blooms = 1) {
-  const { cross } = page.value!
+async function tagFlower() {
   isBusy.value = true
-  const [code] = await log.freshCodes(1)
-  const id = v7()
-  const isNoted = await log.note([{ kind: 'flowerChosen', subjectId: id, payload: { code: code!, crossId: cross.id, seedParentId: cross.seedParentId, pollenParentId: cross.pollenParentId, blooms } }])
+  const tied = await tagFlowers(of.value)
   isBusy.value = false
-  if (isNoted) choose(id)
+  if (tied) choose(tied[0]!.id)
 }
+const isChoosing = ref(false)
 const isHarvesting = ref(false)
+const isPlanning = ref(false)
+/** Plans as many more flowers as the outlook asks for; Today then says where to choose them. */
+function planMore(more: number) {
+  const { id, aim, flowersPlanned, keepersWanted } = page.value!.cross
+  return useLogStore().note([{ kind: 'planChanged', subjectId: id, payload: { aim, flowersPlanned: flowersPlanned + more, keepersWanted } }])
+}
 const columns: Column<FlowerRow>[] = [
   { key: 'code', title: 'Tag', value: r => r.flower.code },
   { key: 'status', title: 'Stands', value: r => statusWords[r.flower.status] },
@@ -50,12 +53,17 @@ function endOf({ flower }: FlowerRow) {
 }
 const nextWords = ({ due }: FlowerRow) => !due ? '' : `${stepWords[due.step]} ${due.from <= garden.today ? 'now' : `from ${dayInWords(due.from)}`}`
 
-const fitsBest = computed(() => {
-  const outlook = page.value?.stem.outlook
-  if (!outlook) return null
-  const per = outlook.chance < 0.01 ? 'less than 1 %' : outlook.chance > 0.99 ? 'over 99 %' : `${Math.round(outlook.chance * 100)} %`
-  return { per, ...outlook }
+const chanceWords = (chance: number) => chance < 0.01 ? 'less than 1 %' : chance > 0.99 ? 'over 99 %' : `${Math.round(chance * 100)} %`
+/** How many flowers the plan should grow by; 0 when those planned and not yet pollinated are enough. */
+const toPlan = computed(() => {
+  const { stem, cross } = page.value!
+  const pollinated = stem.stages[0]!.count
+  return stem.outlook.moreFlowers ? Math.max(0, pollinated + stem.outlook.moreFlowers - cross.flowersPlanned) : 0
 })
+/** The two numbers that decide how many flowers it takes. */
+const deciding = computed(() => page.value!.stem.stages.filter(s => s.stage === 'taken' || s.stage === 'kept').flatMap(s => s.rate
+  ? [{ of: s.stage, words: s.stage === 'kept' ? 'kept of those judged' : 'takes', value: s.rate.value, mark: markOf(s.stage === 'kept' ? 'keep' : 'take', page.value!.cross.crop, s.rate.isCounted ? page.value!.cross.id : undefined) }]
+  : []))
 const worstWords = computed(() => {
   const worst = page.value?.stem.stages.find(s => s.stage === page.value?.stem.worst)
   if (!worst) return null
@@ -77,7 +85,7 @@ const logOfFlower = computed(() => (page.value?.log ?? []).filter(l => l.subject
       <div>
         <TagLabel :code="page.cross.code"><CrossName :seed-parent="page.seedParent" :pollen-parent="page.pollenParent" links /></TagLabel>
         <h1>{{ page.cross.aim }}</h1>
-        <p class="quiet">{{ guide.name }}, planned {{ dayInWords(page.cross.plannedOn, true) }}: {{ page.cross.flowersPlanned }} flowers for {{ page.cross.keepersWanted }} worth keeping.</p>
+        <p class="quiet">{{ guide.name }}, planned {{ dayInWords(page.cross.plannedOn, true) }}: {{ page.cross.flowersPlanned }} flowers for {{ page.cross.keepersWanted }} worth keeping. <button type="button" class="link" @click="isPlanning = true">Change the plan</button></p>
       </div>
       <div class="row">
         <v-btn :prepend-icon="mdiPrinterOutline" :href="`/api/crosses/${page.cross.id}/tags.pdf`" target="_blank">Print tags</v-btn>
@@ -85,20 +93,27 @@ const logOfFlower = computed(() => (page.value?.log ?? []).filter(l => l.subject
       </div>
     </header>
 
-    <PaperSheet class="stem-sheet"><StemDrawing :stem="page.stem" /></PaperSheet>
+    <PaperSheet class="stem-sheet"><StemDrawing :stem="page.stem" :crop="page.cross.crop" :cross-id="page.cross.id" /></PaperSheet>
 
     <div class="columns">
       <div class="stack">
         <PaperSheet heading="What the stem says">
-          <p v-if="fitsBest">
-            From what is there now, <strong>{{ fitsBest.wanted }} worth keeping</strong> come with a chance of <strong class="figures">{{ fitsBest.per }}</strong>.
-            <template v-if="fitsBest.moreFlowers === 0">That is nine in ten or better: no more flowers are needed.</template>
-            <template v-else-if="fitsBest.moreFlowers"><strong>{{ fitsBest.moreFlowers }} more {{ fitsBest.moreFlowers === 1 ? 'flower' : 'flowers' }}</strong> pollinated would make it nine in ten.</template>
+          <p>
+            From what is there now, <strong>{{ page.stem.outlook.wanted }} worth keeping</strong> come with a chance of <strong class="figures">{{ chanceWords(page.stem.outlook.chance) }}</strong>.
+            <template v-if="page.stem.outlook.moreFlowers === 0">That is nine in ten or better: no more flowers are needed.</template>
+            <template v-else-if="page.stem.outlook.moreFlowers"><strong>{{ page.stem.outlook.moreFlowers }} more {{ page.stem.outlook.moreFlowers === 1 ? 'flower' : 'flowers' }}</strong> pollinated would make it nine in ten.</template>
             <template v-else>Five hundred more flowers would not make it nine in ten; the share kept is too small.</template>
-            <span class="quiet small">(1000 runs)</span>
+            {{ ' ' }}<span class="quiet small">({{ RUNS }} runs)</span>
           </p>
           <p v-if="worstWords" class="doubt">{{ worstWords }}</p>
           <p v-if="page.stem.tagged" class="quiet">{{ page.stem.tagged }} tagged {{ page.stem.tagged === 1 ? 'flower waits' : 'flowers wait' }} for pollen.</p>
+          <template v-if="page.stem.outlook.moreFlowers !== 0">
+            <p class="quiet">
+              What decides it:
+              <template v-for="(fact, i) in deciding" :key="fact.of">{{ i ? '; ' : '' }}{{ fact.words }} <EstimateMark :estimate="fact.value" v-bind="fact.mark" /></template>.
+            </p>
+            <div v-if="toPlan" class="row advice"><v-btn @click="planMore(toPlan)">Plan {{ toPlan }} more</v-btn><span class="quiet small">Today then asks for them while {{ guide.name.toLowerCase() }} flowers.</span></div>
+          </template>
         </PaperSheet>
         <PaperSheet v-if="page.lots.length || page.sowings.length" heading="Packets and trays">
           <div class="row">
@@ -112,7 +127,7 @@ const logOfFlower = computed(() => (page.value?.log ?? []).filter(l => l.subject
         </PaperSheet>
       </div>
       <PaperSheet :heading="`Flowers on ${page.seedParent.name}`">
-        <template #actions><v-btn v-if="page.flowers.some(f => f.flower.status === 'taken')" size="small" @click="isHarvesting = true">Harvest</v-btn></template>
+        <template #actions><v-btn size="small" class="quietly" @click="isChoosing = true">Several, or an earlier day</v-btn><v-btn v-if="page.flowers.some(f => f.flower.status === 'taken')" size="small" @click="isHarvesting = true">Harvest</v-btn></template>
         <ReadTable v-if="page.flowers.length" :rows="page.flowers" :columns="columns" name="flowers" sort="chosen" descending @open="row => choose(row.flower.id)">
           <template #code="{ row }"><button type="button" class="bare" :aria-label="`Open flower ${row.flower.code}`" @click.stop="choose(row.flower.id)"><TagLabel :code="row.flower.code" :ended="!row.due && row.flower.status !== 'harvested'" /></button></template>
           <template #status="{ row }"><span class="status" :class="row.flower.status">{{ statusWords[row.flower.status] }}</span></template>
@@ -133,6 +148,8 @@ const logOfFlower = computed(() => (page.value?.log ?? []).filter(l => l.subject
         <FlowerPanel :flower="chosen.flower" :due="chosen.due" :crop="page.cross.crop" :seed-parent="page.seedParent" :pollen-parent="page.pollenParent" :lines="logOfFlower" @harvest="isHarvesting = true" />
       </div>
     </v-navigation-drawer>
+    <ChooseDialog v-model="isChoosing" :of="of" :guide="guide" />
+    <PlanDialog v-model="isPlanning" :cross="page.cross" />
     <HarvestDialog v-model="isHarvesting" :cross-id="page.cross.id" :crop="page.cross.crop" :flowers="page.flowers.map(f => f.flower)" :first="chosen?.flower.id" />
   </div>
 </template>
@@ -147,6 +164,7 @@ h1 { margin: 8px 0 4px; }
 .status { font-weight: 650; }
 .status.failed, .status.lost, .status.missed { color: var(--fail); }
 .status.taken, .status.harvested { color: var(--sap); }
+.advice { margin-top: 12px; }
 .family { margin: 10px 0 0; }
 .bare { border: 0; background: none; padding: 0; cursor: pointer; }
 </style>

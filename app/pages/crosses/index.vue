@@ -8,7 +8,7 @@ const { data: rows, problem } = useLive<CrossRow[]>(() => '/api/crosses')
 const columns: Column<CrossRow>[] = [
   { key: 'code', title: 'Cross', value: r => r.cross.code },
   { key: 'seedParent', title: 'Parents', value: r => `${r.seedParent.name} × ${r.pollenParent?.name ?? 'open'}` },
-  { key: 'aim', title: 'Aim', value: r => r.cross.aim },
+  { key: 'aim', title: 'Aim', value: r => r.cross.aim, cutAt: '26%' },
   { key: 'crop', title: 'Crop', value: r => r.cross.crop },
   { key: 'plannedOn', title: 'Planned', value: r => r.cross.plannedOn },
   { key: 'due', title: 'Due now', value: r => r.due, align: 'end' },
@@ -23,11 +23,12 @@ useShortcuts([{ key: 'n', does: 'plan a cross', run: () => navigateTo('/crosses/
 
 <template>
   <div>
-    <header class="row spread"><h1>Crosses</h1><v-btn variant="flat" :prepend-icon="mdiPlus" to="/crosses/new">Plan a cross</v-btn></header>
+    <header class="row spread head"><h1>Crosses</h1><v-btn variant="flat" :prepend-icon="mdiPlus" to="/crosses/new">Plan a cross</v-btn></header>
     <p v-if="problem" class="fail" role="alert">{{ problem.sentence }}</p>
     <ReadTable v-if="rows?.length" :rows="rows" :columns="columns" name="crosses" sort="plannedOn" descending @open="row => navigateTo(`/crosses/${row.cross.id}`)">
       <template #code="{ row }"><TagLabel :code="row.cross.code" :to="`/crosses/${row.cross.id}`" /></template>
       <template #seedParent="{ row }"><CrossName :seed-parent="row.seedParent" :pollen-parent="row.pollenParent" /></template>
+      <template #aim="{ row }"><span :title="row.cross.aim">{{ row.cross.aim }}</span></template>
       <template #plannedOn="{ row }"><span class="quiet nowrap">{{ row.cross.plannedOn }}</span></template>
       <template #due="{ row }"><strong v-if="row.due" class="sap figures">{{ row.due }}</strong><span v-else class="quiet">–</span></template>
       <template v-for="key in (['pollinated', 'taken', 'seeds', 'up', 'kept'] as const)" #[key]="{ row }" :key="key"><span class="figures" :class="{ quiet: !row.counts[key] }">{{ row.counts[key] || '–' }}</span></template>
@@ -38,3 +39,7 @@ useShortcuts([{ key: 'n', does: 'plan a cross', run: () => navigateTo('/crosses/
     </EmptyPage>
   </div>
 </template>
+
+<style scoped>
+.head { margin-bottom: 8px; }
+</style>

@@ -38,20 +38,22 @@ async function lose(reason: string) {
       </div>
     </header>
     <PaperSheet v-if="isLosing"><ReasonChips :reasons="guide.lostReasons" question="What happened to the plant?" @choose="lose" /></PaperSheet>
-    <div class="columns">
-      <PaperSheet heading="Scores over the seasons">
-        <table v-if="seasons.length" class="scores">
-          <thead><tr><th scope="col">Trait</th><th v-for="year in seasons" :key="year" scope="col">{{ year }}</th></tr></thead>
-          <tbody><tr v-for="t in guide.judging.traits" :key="t.id"><th scope="row">{{ t.name }}</th><td v-for="year in seasons" :key="year">{{ scoreIn(t.id, year) ? scoreInWords(t, scoreIn(t.id, year)!.value) : '·' }}</td></tr></tbody>
-        </table>
-        <p v-else class="quiet">Not scored yet.<template v-if="story.plant.crossId"> <NuxtLink :to="`/offspring/${story.plant.crossId}`">Score it in its family</NuxtLink>.</template></p>
-      </PaperSheet>
-      <PaperSheet heading="Crosses">
-        <ul v-if="story.crosses.length" class="crosses">
-          <li v-for="row in story.crosses" :key="row.cross.id"><TagLabel :code="row.cross.code" :to="`/crosses/${row.cross.id}`" /><CrossName :seed-parent="row.seedParent" :pollen-parent="row.pollenParent" /><span class="quiet small">{{ row.counts.pollinated }} pollinated, {{ row.counts.taken }} taken</span></li>
-        </ul>
-        <p v-else class="quiet">It has not been crossed yet.</p>
-      </PaperSheet>
+    <div class="sides">
+      <div class="stack">
+        <PaperSheet heading="Scores over the seasons">
+          <table v-if="seasons.length" class="scores">
+            <thead><tr><th scope="col">Trait</th><th v-for="year in seasons" :key="year" scope="col">{{ year }}</th></tr></thead>
+            <tbody><tr v-for="t in guide.judging.traits" :key="t.id"><th scope="row">{{ t.name }}</th><td v-for="year in seasons" :key="year">{{ scoreIn(t.id, year) ? scoreInWords(t, scoreIn(t.id, year)!.value) : '·' }}</td></tr></tbody>
+          </table>
+          <p v-else class="quiet">Not scored yet.<template v-if="story.plant.crossId"> <NuxtLink :to="`/offspring/${story.plant.crossId}`">Score it in its family</NuxtLink>.</template></p>
+        </PaperSheet>
+        <PaperSheet heading="Crosses">
+          <ul v-if="story.crosses.length" class="crosses">
+            <li v-for="row in story.crosses" :key="row.cross.id"><TagLabel :code="row.cross.code" :to="`/crosses/${row.cross.id}`" /><CrossName :seed-parent="row.seedParent" :pollen-parent="row.pollenParent" /><span class="quiet small">{{ row.counts.pollinated }} pollinated, {{ row.counts.taken }} taken</span></li>
+          </ul>
+          <p v-else class="quiet">It has not been crossed yet.</p>
+        </PaperSheet>
+      </div>
       <PaperSheet heading="Noted"><LogLines :lines="story.log" :with-code="false" /></PaperSheet>
     </div>
     <PlantDialog v-model="isDescribing" :plant="story.plant" />
@@ -60,7 +62,6 @@ async function lose(reason: string) {
 
 <style scoped>
 h1 { margin: 10px 0 4px; }
-.columns { display: grid; grid-template-columns: repeat(auto-fit, minmax(min(420px, 100%), 1fr)); gap: 16px; align-items: start; }
 .scores { width: 100%; border-collapse: collapse; font-size: 14px; }
 th { text-align: left; font-weight: 500; color: var(--quiet); }
 th, td { height: 34px; border-bottom: 1px solid var(--rule); padding-right: 12px; }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { chilli } from '../crops/chilli'
-import type { CropHistory } from '../crops/knowledge'
+import type { CropHistory } from '../crops/records'
 import { cropKnowledge } from '../crops/knowledge'
 import { fold } from '../log/fold'
 import { deed, harvest, ids, newId, sow, upToPollination } from '../testing/deeds'

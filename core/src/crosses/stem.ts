@@ -1,9 +1,10 @@
+import { sum } from 'd3-array'
 import { wilsonInterval } from '../chance/wilson'
 import type { Estimate } from '../chance/estimate'
 import type { CropKnowledge } from '../crops/knowledge'
 import { shareEstimate } from '../crops/knowledge'
 import type { Flower } from '../flowers/flower'
-import type { Plant } from '../plants/plant'
+import type { Judged } from '../crops/records'
 import type { SeedLot } from '../seed/lot'
 import type { Sowing } from '../seed/sowing'
 import type { Spread, Stage, Standing } from './course'
@@ -18,6 +19,8 @@ export interface StemRate {
   /** share with its 80 % interval; for seeds the mean per fruit */
   value: Estimate
   unit: 'share' | 'perFruit'
+  /** counted on this cross; else what is expected of it */
+  isCounted: boolean
 }
 
 /** One station of the stem. */
@@ -51,9 +54,7 @@ export interface Stem {
 }
 
 /** Everything that belongs to one cross. */
-export interface CrossStory { cross: Cross, flowers: Flower[], lots: SeedLot[], sowings: Sowing[], offspring: Plant[] }
-
-const sum = (numbers: number[]) => numbers.reduce((total, n) => total + n, 0)
+export interface CrossStory { cross: Cross, flowers: Flower[], lots: SeedLot[], sowings: Sowing[], offspring: Judged[] }
 
 function tally(reasons: { reason: string, count: number }[]): Loss {
   const counts = new Map<string, number>()
@@ -68,8 +69,8 @@ const one = (end: { reason: string }) => ({ reason: end.reason, count: 1 })
 
 /** A counted share, or the expected one while nothing was counted. */
 function shareOf(successes: number, tries: number, expected: Estimate): StemRate {
-  if (tries === 0) return { value: expected, unit: 'share' }
-  return { value: { median: successes / tries, ...wilsonInterval(successes, tries), origin: 'records', records: tries }, unit: 'share' }
+  if (tries === 0) return { value: expected, unit: 'share', isCounted: false }
+  return { value: { median: successes / tries, ...wilsonInterval(successes, tries), origin: 'records', records: tries }, unit: 'share', isCounted: true }
 }
 
 /**
@@ -125,7 +126,7 @@ export function stemOf(story: CrossStory, before: CropKnowledge, now: CropKnowle
   const rates: Record<Stage, StemRate | null> = {
     pollinated: null,
     taken: shareOf(taken.length, taken.length + failed.length, shareEstimate(before.shares.take)),
-    seeds: { value: fruits ? meanPerFruit(lots, fruits) : before.seedsPerFruit.estimate, unit: 'perFruit' },
+    seeds: { value: fruits ? meanPerFruit(lots, fruits) : soundPerFruit(before), unit: 'perFruit', isCounted: fruits > 0 },
     // How much of the seed is sown is a choice, not a rate.
     sown: null,
     up: shareOf(sum(finished.map(s => s.up)), sum(finished.map(s => s.seeds)), shareEstimate(before.shares.germination)),
@@ -156,18 +157,24 @@ function meanPerFruit(lots: SeedLot[], fruits: number): Estimate {
   return { median: seeds / fruits, low: Math.max(0, seeds - half) / fruits, high: (seeds + half) / fruits, origin: 'records', records: fruits }
 }
 
+/** Sound seeds expected in a fruit: the seeds in it, less the share that is usually empty. */
+function soundPerFruit({ seedsPerFruit: { estimate }, shares }: CropKnowledge): Estimate {
+  const sound = shareEstimate(shares.sound).median
+  return { ...estimate, median: estimate.median * sound, low: estimate.low * sound, high: estimate.high * sound }
+}
+
 /** Where the counted rate falls furthest below the one expected, if its interval does not reach it. */
 function worstStage(rates: Record<Stage, StemRate | null>, before: CropKnowledge): Stage | null {
   const expected: Partial<Record<Stage, number>> = {
     taken: shareEstimate(before.shares.take).median,
-    seeds: before.seedsPerFruit.estimate.median,
+    seeds: soundPerFruit(before).median,
     up: shareEstimate(before.shares.germination).median,
     judged: shareEstimate(before.shares.survival).median,
   }
   const short = STAGES.flatMap((stage) => {
-    const value = rates[stage]?.value
+    const rate = rates[stage]
     const wanted = expected[stage]
-    return value && wanted && value.origin === 'records' && value.high < wanted ? [{ stage, ratio: value.median / wanted }] : []
+    return rate?.isCounted && wanted && rate.value.high < wanted ? [{ stage, ratio: rate.value.median / wanted }] : []
   })
   return short.sort((a, b) => a.ratio - b.ratio)[0]?.stage ?? null
 }

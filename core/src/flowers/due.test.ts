@@ -19,7 +19,7 @@ describe('what is due at a flower', () => {
     expect(due(...steps.slice(0, 2))).toMatchObject({ step: 'lensCheck' })
     expect(due(...steps.slice(0, 3))).toMatchObject({ step: 'isolate' })
     // Guide: ready 0.6 to 2.6 days after it was covered.
-    expect(due(...steps.slice(0, 4))).toMatchObject({ step: 'look', from: '2026-06-01', until: '2026-06-04', estimate: { origin: 'guide' } })
+    expect(due(...steps.slice(0, 4))).toMatchObject({ step: 'look', from: '2026-06-02', until: '2026-06-04', estimate: { origin: 'guide' } })
     expect(due(...steps.slice(0, 5))).toMatchObject({ step: 'pollinate', from: '2026-06-02', until: '2026-06-03' })
     // Guide: a take shows after 4 to 9 days.
     expect(due(...steps)).toMatchObject({ step: 'takeLook', from: '2026-06-06', until: '2026-06-11' })

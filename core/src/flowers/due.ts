@@ -18,10 +18,10 @@ export interface FlowerDue {
   because: string
 }
 
-/** Whole days of an estimate: the first day worth a look, and the last. */
+/** Whole days of an estimate: the first day worth a look, and the last. What comes within half a day comes on the same day. */
 function window(start: ISODate, { low, high }: Estimate): { from: ISODate, until: ISODate } {
   // A guide's 9 days come back from the logarithm as 9.000000001.
-  return { from: addDays(start, Math.max(0, Math.floor(low + 1e-6))), until: addDays(start, Math.max(1, Math.ceil(high - 1e-6))) }
+  return { from: addDays(start, Math.round(low)), until: addDays(start, Math.max(1, Math.ceil(high - 1e-6))) }
 }
 
 /**

@@ -1,6 +1,9 @@
+import { group } from 'd3-array'
 import type { Estimate } from '../chance/estimate'
 import type { CropGuide } from '../crops/guide'
 import type { CropKnowledge } from '../crops/knowledge'
+import type { Cross } from '../crosses/cross'
+import { crossDue } from '../crosses/due'
 import type { Flower } from '../flowers/flower'
 import type { FlowerStep } from '../flowers/due'
 import { daysOverdue, dueAt } from '../flowers/due'
@@ -10,7 +13,7 @@ import type { SeedLot } from '../seed/lot'
 import type { Sowing } from '../seed/sowing'
 import type { ISODate } from '../time/days'
 
-export type RoundStep = FlowerStep | 'sow' | 'countUp'
+export type RoundStep = FlowerStep | 'choose' | 'sow' | 'countUp'
 
 /** One thing to do at one tag. */
 export interface Stop {
@@ -35,6 +38,7 @@ export interface CropOnRound { guide: CropGuide, knowledge: CropKnowledge }
 
 /** What stands in the garden and may need work. */
 export interface Standing {
+  crosses: (Cross & { placeId: string | null })[]
   flowers: (Flower & { placeId: string | null, crop: string })[]
   lots: (SeedLot & { crop: string })[]
   sowings: (Sowing & { crop: string })[]
@@ -50,6 +54,7 @@ function toolsFor(step: RoundStep, guide: CropGuide): string[] {
     case 'emasculate': case 'lensCheck': return guide.emasculation.needed ? guide.emasculation.tools : []
     case 'isolate': return guide.isolation.ways.includes('tie') ? ['soft tape', 'tags'] : ['bags', 'ties', 'tags']
     case 'look': case 'pollinate': return guide.pollination.tools
+    case 'choose': return ['tags', 'pencil']
     case 'harvest': return ['packets', 'pencil']
     case 'sow': return ['trays', 'labels']
     default: return []
@@ -70,6 +75,11 @@ export function roundUntil(standing: Standing, crops: Map<string, CropOnRound>, 
       subject: { type, id: thing.id }, code: thing.code, crossId: thing.crossId, crop: thing.crop, placeId: thing.placeId, ...due,
       overdue: daysOverdue(due, today), hours: hoursFor(due.step, guide), tools: toolsFor(due.step, guide),
     })
+  }
+  const flowersOf = group(standing.flowers, flower => flower.crossId)
+  for (const cross of standing.crosses) {
+    const crop = crops.get(cross.crop)
+    if (crop) add('cross', { ...cross, crossId: cross.id }, crossDue(cross, flowersOf.get(cross.id) ?? [], crop.guide, today))
   }
   for (const flower of standing.flowers) {
     const crop = crops.get(flower.crop)

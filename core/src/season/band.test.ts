@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { bloomIn, countByWeek, weekIndex, weeksOf } from './band'
+import { bloomEndingAfter, bloomIn, countByWeek, weekIndex, weeksOf } from './band'
 
 describe('the season', () => {
   it('has weeks that cover each day of the year once', () => {
@@ -21,5 +21,14 @@ describe('the season', () => {
   it('shows a bloom over New Year at both ends', () => {
     expect(bloomIn(2026, { from: '12-10', to: '04-10' })).toEqual([{ from: '2026-01-01', to: '2026-04-10' }, { from: '2026-12-10', to: '2026-12-31' }])
     expect(bloomIn(2026, { from: '05-20', to: '09-25' })).toEqual([{ from: '2026-05-20', to: '2026-09-25' }])
+  })
+
+  it('finds the bloom that is on, or the next', () => {
+    const winter = { from: '12-10', to: '04-10' }
+    expect(bloomEndingAfter('2026-02-01', winter)).toEqual({ from: '2025-12-10', to: '2026-04-10' })
+    expect(bloomEndingAfter('2026-04-11', winter)).toEqual({ from: '2026-12-10', to: '2027-04-10' })
+    const summer = { from: '05-20', to: '09-25' }
+    expect(bloomEndingAfter('2026-09-25', summer)).toEqual({ from: '2026-05-20', to: '2026-09-25' })
+    expect(bloomEndingAfter('2026-11-02', summer)).toEqual({ from: '2027-05-20', to: '2027-09-25' })
   })
 })

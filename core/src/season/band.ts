@@ -34,3 +34,10 @@ export function bloomIn(year: number, { from, to }: { from: string, to: string }
   if (from <= to) return [{ from: `${year}-${from}`, to: `${year}-${to}` }]
   return [{ from: `${year}-01-01`, to: `${year}-${to}` }, { from: `${year}-${from}`, to: `${year}-12-31` }]
 }
+
+/** The first whole bloom that ends on a day or after it; one that runs over New Year ends in the year after. */
+export function bloomEndingAfter(day: ISODate, { from, to }: { from: string, to: string }): { from: ISODate, to: ISODate } {
+  const year = yearOf(day)
+  const blooms = [year - 1, year, year + 1].map(y => ({ from: `${y}-${from}`, to: `${from <= to ? y : y + 1}-${to}` }))
+  return blooms.find(bloom => bloom.to >= day)!
+}

@@ -2,9 +2,10 @@ import type { Stage } from '@virgulta/core/crosses/course'
 import { RUNS, expectedCourse } from '@virgulta/core/crosses/course'
 import type { Cross } from '@virgulta/core/crosses/cross'
 import { stemOf } from '@virgulta/core/crosses/stem'
-import type { CropHistory } from '@virgulta/core/crops/knowledge'
+import type { CropHistory } from '@virgulta/core/crops/records'
 import { cropKnowledge } from '@virgulta/core/crops/knowledge'
 import { dueAt } from '@virgulta/core/flowers/due'
+import { sum } from 'd3-array'
 import { and, eq } from 'drizzle-orm'
 import type { CrossPage, CrossRow, PlanAnswer } from '../../../shared/crosses'
 import type { Database } from '../connection'
@@ -14,10 +15,8 @@ import type { Garden } from './garden'
 import { linesOn } from './lines'
 import { parentsOf } from './plants'
 
-const sum = (numbers: number[]) => numbers.reduce((total, n) => total + n, 0)
-
 /** The part of a crop's history that belongs to one cross, and the rest. */
-function split(history: CropHistory, crossId: string): { own: CropHistory, others: CropHistory } {
+export function split(history: CropHistory, crossId: string): { own: CropHistory, others: CropHistory } {
   const part = (isOwn: boolean): CropHistory => ({
     crosses: history.crosses.filter(c => (c.id === crossId) === isOwn),
     flowers: history.flowers.filter(f => (f.crossId === crossId) === isOwn),

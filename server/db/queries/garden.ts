@@ -14,6 +14,8 @@ export interface Garden {
   name: string
   zone: string
   isDemo: boolean
+  /** of the log: grows with every change */
+  revision: number
   /** set while the garden keeps a clock of its own */
   clockAt: Instant | null
   now: Instant
@@ -23,7 +25,7 @@ export interface Garden {
 function gardenOf(row: typeof gardens.$inferSelect): Garden {
   const clockAt = row.clockAt && new Date(row.clockAt).toISOString()
   const now = clockAt ?? new Date().toISOString()
-  return { id: row.id, name: row.name, zone: row.zone, isDemo: row.isDemo, clockAt, now, today: dayOf(now, row.zone) }
+  return { id: row.id, name: row.name, zone: row.zone, isDemo: row.isDemo, revision: row.revision, clockAt, now, today: dayOf(now, row.zone) }
 }
 
 /** The garden a person belongs to, with name and role; null for strangers and unknown gardens. */

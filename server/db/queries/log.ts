@@ -8,6 +8,7 @@ import { fold } from '@virgulta/core/log/fold'
 import type { Subject, SubjectType } from '@virgulta/core/log/kind'
 import { Refusal } from '@virgulta/core/log/refusal'
 import { dayInWords, dayOf } from '@virgulta/core/time/days'
+import { rollup } from 'd3-array'
 import { and, eq, inArray, sql } from 'drizzle-orm'
 import type { Database } from '../connection'
 import { inGroups, keptIds, removeStates, saveStates, statesOf, subjectTypes } from '../readModels'
@@ -48,8 +49,7 @@ const CLOCK_TOLERANCE_MS = 2 * 60_000
  */
 export async function record(db: Database, garden: Garden, personId: string, sent: Entry[]): Promise<{ recorded: number, known: number }> {
   return db.transaction(async (tx) => {
-    // One writer per garden: two hands sowing the last seeds at once must see each other.
-    await tx.select({ id: gardens.id }).from(gardens).where(eq(gardens.id, garden.id)).for('update')
+    await takeTurn(tx, garden)
     const fresh = await withoutKnown(tx, garden, sent)
     checkNotInFuture(fresh, garden)
 
@@ -74,6 +74,11 @@ export async function record(db: Database, garden: Garden, personId: string, sen
     await removeStates(tx, garden.id, gone)
     return { recorded: fresh.length, known: sent.length - fresh.length }
   })
+}
+
+/** One writer per garden: two hands sowing the last seeds at once must see each other. Each turn is a new revision. */
+async function takeTurn(tx: Database, garden: Garden): Promise<void> {
+  await tx.update(gardens).set({ revision: sql`${gardens.revision} + 1` }).where(eq(gardens.id, garden.id))
 }
 
 function distinct(subjects: Subject[]): Subject[] {
@@ -128,15 +133,8 @@ async function deedsOf(tx: Database, garden: Garden, subjectIds: string[]): Prom
 }
 
 function groupBySubject(deeds: LoggedDeed[]): Map<string, LoggedDeed[]> {
-  const groups = new Map<string, LoggedDeed[]>()
-  for (const deed of deeds) {
-    for (const subject of subjectsOf(deed)) {
-      const group = groups.get(keyOf(subject))
-      if (group) group.push(deed)
-      else groups.set(keyOf(subject), [deed])
-    }
-  }
-  return groups
+  const touches = deeds.flatMap(deed => subjectsOf(deed).map(subject => ({ key: keyOf(subject), deed })))
+  return rollup(touches, of => of.map(t => t.deed), t => t.key)
 }
 
 type AnyState = States[SubjectType]
@@ -229,7 +227,7 @@ async function changeTags(tx: Database, garden: Garden, deeds: Deed[], takenBack
  */
 export async function rebuild(db: Database, garden: Garden): Promise<{ subjects: number, differed: Subject[] }> {
   return db.transaction(async (tx) => {
-    await tx.select({ id: gardens.id }).from(gardens).where(eq(gardens.id, garden.id)).for('update')
+    await takeTurn(tx, garden)
     const rows = await tx.select().from(entries).where(and(eq(entries.gardenId, garden.id), sql`${entries.kind} <> 'voided'`, isLive))
     const deeds = rows.map(row => deedOf(row, garden.zone))
     const subjects = distinct(deeds.flatMap(subjectsOf))

@@ -20,12 +20,14 @@ async function standingIn(db: Database, garden: Garden, crops: Map<string, Learn
   const all = [...crops.values()].flatMap(({ guide, history }) => ({
     crop: guide.id, flowers: history.flowers, lots: history.lots, sowings: history.sowings,
   }))
-  const seedParents = [...new Set(all.flatMap(c => c.flowers.map(f => f.seedParentId)))]
+  const crosses = [...crops.values()].flatMap(c => c.history.crosses)
+  const seedParents = [...new Set(crosses.map(c => c.seedParentId))]
   const rows = seedParents.length
     ? await db.select({ id: plants.id, placeId: plants.placeId }).from(plants).where(and(eq(plants.gardenId, garden.id), inArray(plants.id, seedParents)))
     : []
   const placeOf = new Map(rows.map(p => [p.id, p.placeId]))
   return {
+    crosses: crosses.map(c => ({ ...c, placeId: placeOf.get(c.seedParentId) ?? null })),
     flowers: all.flatMap(({ crop, flowers }) => flowers.map(f => ({ ...f, crop, placeId: placeOf.get(f.seedParentId) ?? null }))),
     lots: all.flatMap(({ crop, lots }) => lots.map(l => ({ ...l, crop }))),
     sowings: all.flatMap(({ crop, sowings }) => sowings.map(s => ({ ...s, crop }))),
@@ -43,7 +45,7 @@ export async function roundOn(db: Database, garden: Garden, day: ISODate): Promi
     flower: new Map(standing.flowers.map(f => [f.id, f])),
     sowing: new Map(standing.sowings.map(s => [s.id, s])),
     lot: new Map(standing.lots.map(l => [l.id, l])),
-    cross: new Map([...crops.values()].flatMap(c => c.history.crosses).map(c => [c.id, c])),
+    cross: new Map(standing.crosses.map(c => [c.id, c])),
   }
   const foreseen = roundUntil(standing, crops, garden.today, addDays(garden.today, 7))
   const wanted = day === garden.today
@@ -63,7 +65,7 @@ export async function roundOn(db: Database, garden: Garden, day: ISODate): Promi
       seeds: byId.lot.get(stop.subject.id)?.left ?? null,
     }
   })
-  const pollen = new Map(stops.filter(s => s.step === 'pollinate' || s.step === 'look').flatMap(s => s.pollenParent ? [[s.pollenParent.id, s.pollenParent]] : []))
+  const pollen = new Map(stops.filter(s => ['pollinate', 'look'].includes(s.step)).flatMap(s => s.pollenParent ? [[s.pollenParent.id, s.pollenParent]] : []))
   return {
     day,
     stops,

@@ -1,3 +1,4 @@
+import { rollup } from 'd3-array'
 import { asc, and, desc, eq } from 'drizzle-orm'
 import type { Cross } from '@virgulta/core/crosses/cross'
 import type { LotStory, SeedShelf, SowingStory } from '../../../shared/seed'
@@ -35,7 +36,9 @@ export async function lotStory(db: Database, garden: Garden, id: string): Promis
   const [row] = await withParents(db, garden, [{ lot, cross }])
   const sown = await db.select({ state: sowings.state }).from(sowings)
     .where(and(eq(sowings.gardenId, garden.id), eq(sowings.lotId, id))).orderBy(asc(sowings.code))
-  return { ...row!, sowings: sown.map(s => s.state), log: await linesOn(db, garden, [id]) }
+  const harvested = await statesOf(db, garden.id, 'flower', lot.flowerIds)
+  const doubts = rollup([...harvested.values()].flatMap(f => f.doubts), all => all.length, words => words)
+  return { ...row!, sowings: sown.map(s => s.state), doubts: [...doubts].map(([words, flowers]) => ({ words, flowers })), log: await linesOn(db, garden, [id]) }
 }
 
 /** One tray with its packet; null when it is not in the garden. */

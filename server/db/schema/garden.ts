@@ -1,4 +1,4 @@
-import { boolean, doublePrecision, integer, jsonb, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core'
+import { bigint, boolean, doublePrecision, integer, jsonb, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core'
 import type { CropGuide } from '@virgulta/core/crops/guide'
 
 export const gardens = pgTable('gardens', {
@@ -8,6 +8,8 @@ export const gardens = pgTable('gardens', {
   zone: text().notNull(),
   latitude: doublePrecision().notNull(),
   isDemo: boolean('is_demo').notNull().default(false),
+  /** grows with every change of the log; what was computed from it is kept under this number */
+  revision: bigint({ mode: 'number' }).notNull().default(0),
   /** the garden's own clock; null in gardens that keep the real one */
   clockAt: timestamp('clock_at', { withTimezone: true, mode: 'string' }),
 })

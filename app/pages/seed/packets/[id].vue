@@ -24,31 +24,36 @@ const guide = computed(() => story.value && garden.cropOf(story.value.crop)?.gui
     <header class="row spread">
       <div class="stack head">
         <TagLabel :code="story.lot.code" large><CrossName :seed-parent="story.seedParent" :pollen-parent="story.pollenParent" links /></TagLabel>
-        <h1>{{ story.lot.left }} seeds in the packet</h1>
+        <h1>{{ story.lot.left ? `${story.lot.left} seeds in the packet` : 'The packet is empty' }}</h1>
+        <p v-for="doubt in story.doubts" :key="doubt.words" class="doubt hatch">{{ doubt.flowers }} of {{ story.lot.flowerIds.length }} flowers: {{ doubt.words }}.</p>
       </div>
       <v-btn variant="flat" height="44" :disabled="!story.lot.left" @click="isSowing = true">Sow from it</v-btn>
     </header>
-    <div class="columns">
-      <PaperSheet heading="Harvest">
-        <dl>
-          <dt>Harvested</dt><dd>{{ dayInWords(story.lot.harvestedOn, true) }}</dd>
-          <dt>Cross</dt><dd><TagLabel :code="story.crossCode" :to="`/crosses/${story.lot.crossId}`" /></dd>
-          <dt>Fruits</dt><dd class="figures">{{ story.lot.fruits }}</dd>
-          <dt>Seeds counted</dt><dd class="figures">{{ story.lot.seeds }}, {{ story.lot.sound }} sound, {{ story.lot.empty }} empty</dd>
-          <template v-if="soundShare"><dt>Sound</dt><dd class="figures">{{ Math.round(soundShare.share * 100) }} % <span class="quiet small">{{ Math.round(soundShare.low * 100) }}–{{ Math.round(soundShare.high * 100) }}, of {{ soundShare.tries }} looked at</span></dd></template>
-        </dl>
-      </PaperSheet>
-      <PaperSheet :heading="handling[guide.seedHandling.kind]">
-        <p>{{ guide.seedHandling.how }}</p>
-        <p class="quiet">Of this crop <EstimateMark :estimate="shareEstimate(garden.cropOf(story.crop)!.knowledge.shares.germination)" unit="%" what="share of sown seeds that come up" /> come up.</p>
-      </PaperSheet>
-      <PaperSheet heading="Sown from it">
-        <ul v-if="story.sowings.length" class="sown">
-          <li v-for="s in story.sowings" :key="s.id" class="row"><TagLabel :code="s.code" :to="`/seed/trays/${s.id}`" /> {{ s.seeds }} seeds on {{ dayInWords(s.sownOn, true) }}, {{ s.up }} up</li>
-        </ul>
-        <p v-else class="quiet">Nothing yet.</p>
-      </PaperSheet>
-      <PaperSheet heading="Noted"><LogLines :lines="story.log" :with-code="false" /></PaperSheet>
+    <div class="sides">
+      <div class="stack">
+        <PaperSheet heading="Harvest">
+          <dl>
+            <dt>Harvested</dt><dd>{{ dayInWords(story.lot.harvestedOn, true) }}</dd>
+            <dt>Cross</dt><dd><TagLabel :code="story.crossCode" :to="`/crosses/${story.lot.crossId}`" /></dd>
+            <dt>Fruits</dt><dd class="figures">{{ story.lot.fruits }}</dd>
+            <dt>Seeds counted</dt><dd class="figures">{{ story.lot.seeds }}, {{ story.lot.sound }} sound, {{ story.lot.empty }} empty</dd>
+            <template v-if="soundShare"><dt>Sound</dt><dd class="figures">{{ Math.round(soundShare.share * 100) }} % <span class="quiet small">{{ Math.round(soundShare.low * 100) }}–{{ Math.round(soundShare.high * 100) }}, of {{ soundShare.tries }} looked at</span></dd></template>
+          </dl>
+        </PaperSheet>
+        <PaperSheet heading="Sown from it">
+          <ul v-if="story.sowings.length" class="sown">
+            <li v-for="s in story.sowings" :key="s.id" class="row"><TagLabel :code="s.code" :to="`/seed/trays/${s.id}`" /> {{ s.seeds }} seeds on {{ dayInWords(s.sownOn, true) }}, {{ s.up }} up</li>
+          </ul>
+          <p v-else class="quiet">Nothing yet.</p>
+        </PaperSheet>
+      </div>
+      <div class="stack">
+        <PaperSheet :heading="handling[guide.seedHandling.kind]">
+          <p>{{ guide.seedHandling.how }}</p>
+          <p class="quiet">Of this crop <EstimateMark :estimate="shareEstimate(garden.cropOf(story.crop)!.knowledge.shares.germination)" v-bind="markOf('germination', story.crop)" /> come up.</p>
+        </PaperSheet>
+        <PaperSheet heading="Noted"><LogLines :lines="story.log" :with-code="false" /></PaperSheet>
+      </div>
     </div>
     <SowDialog v-model="isSowing" :lot="story.lot" :crop="story.crop" @sown="id => navigateTo(`/seed/trays/${id}`)" />
   </div>
@@ -56,7 +61,6 @@ const guide = computed(() => story.value && garden.cropOf(story.value.crop)?.gui
 
 <style scoped>
 .head { gap: 8px; }
-.columns { display: grid; grid-template-columns: repeat(auto-fit, minmax(min(420px, 100%), 1fr)); gap: 16px; align-items: start; }
 dl { display: grid; grid-template-columns: 120px 1fr; gap: 6px 12px; margin: 0; }
 dt { color: var(--quiet); }
 dd { margin: 0; }

@@ -55,11 +55,10 @@ async function raise() {
       <h1>{{ sowing.up }} of {{ sowing.seeds }} up <span class="share quiet figures">{{ Math.round(share.now * 100) }} % <span class="small">{{ Math.round(share.low * 100) }}–{{ Math.round(share.high * 100) }}</span></span></h1>
       <p class="quiet">
         Sown {{ dayInWords(sowing.sownOn, true) }} from <TagLabel :code="story.lot.code" :to="`/seed/packets/${story.lot.id}`" />, {{ daysBetween(sowing.sownOn, garden.today) }} days ago, in {{ garden.placeName(sowing.placeId) }}.
-        The first come up after <EstimateMark :estimate="garden.cropOf(story.crop)!.knowledge.days.toUp" unit="days" what="days from sowing to the first seedlings" />.
+        The first come up after <EstimateMark :estimate="garden.cropOf(story.crop)!.knowledge.days.toUp" v-bind="markOf('toUp', story.crop)" />.
       </p>
     </header>
-    <div class="columns">
-      <PaperSheet heading="Seedlings over the days"><UpChart :sowing="sowing" /></PaperSheet>
+    <div class="sides">
       <PaperSheet v-if="!sowing.ended" heading="Note in this tray">
         <div class="stack">
           <DayField v-model="day" label="Seen on" />
@@ -89,8 +88,11 @@ async function raise() {
         </div>
       </PaperSheet>
       <PaperSheet v-else heading="Given up"><p>On {{ dayInWords(sowing.ended.on, true) }}: {{ sowing.ended.reason }}.</p></PaperSheet>
-      <PaperSheet v-if="sowing.raised" heading="Plants of the family"><p>{{ sowing.raised }} seedlings of this tray have codes. <NuxtLink :to="`/offspring/${sowing.crossId}`">Score the family</NuxtLink></p></PaperSheet>
-      <PaperSheet heading="Noted"><LogLines :lines="story.log" :with-code="false" /></PaperSheet>
+      <div class="stack">
+        <PaperSheet heading="Seedlings over the days"><UpChart :sowing="sowing" /></PaperSheet>
+        <PaperSheet v-if="sowing.raised" heading="Plants of the family"><p>{{ sowing.raised }} seedlings of this tray have codes. <NuxtLink :to="`/offspring/${sowing.crossId}`">Score the family</NuxtLink></p></PaperSheet>
+        <PaperSheet heading="Noted"><LogLines :lines="story.log" :with-code="false" /></PaperSheet>
+      </div>
     </div>
   </div>
 </template>
@@ -98,7 +100,6 @@ async function raise() {
 <style scoped>
 h1 { margin: 10px 0 6px; }
 .share { font-size: 19px; font-weight: 500; }
-.columns { display: grid; grid-template-columns: repeat(auto-fit, minmax(min(420px, 100%), 1fr)); gap: 16px; align-items: start; }
 .step { align-items: end; gap: 12px; }
 hr { border: 0; border-top: 1px solid var(--rule); margin: 0; }
 </style>

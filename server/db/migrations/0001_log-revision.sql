@@ -1,0 +1,1 @@
+ALTER TABLE "gardens" ADD COLUMN "revision" bigint DEFAULT 0 NOT NULL;
