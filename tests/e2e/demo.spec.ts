@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { expectAccessible, openDemo, pick } from './garden'
+import { expectAccessible, expectReadableInEveryLook, openDemo, pick } from './garden'
 
 test.beforeEach(({ page }) => openDemo(page))
 
@@ -67,9 +67,9 @@ test('the walk leads from stop to stop with one thumb', async ({ page }) => {
   for (const key of await page.getByRole('button').filter({ hasText: /^(Ready|Not yet|Too late|Lost|Skip)$/ }).all()) {
     expect((await key.boundingBox())!.height).toBeGreaterThanOrEqual(56)
   }
-  await page.getByRole('button', { name: 'Ready' }).click()
+  await page.getByRole('button', { name: 'Ready', exact: true }).click()
   await expect(page.getByRole('heading', { name: /Pollinate/ })).toBeVisible()
-  await page.getByRole('button', { name: 'Pollinated' }).click()
+  await page.getByRole('button', { name: 'Pollinated', exact: true }).click()
   await expect.poll(left).toBe(before - 1)
   await page.getByRole('button', { name: 'Skip' }).click()
   await expect.poll(left).toBe(before - 2)
@@ -131,14 +131,14 @@ test('a list keeps its filter and order in the address, and exports what it show
   await expect(page).toHaveURL(/sort=taken/)
   await page.reload()
   await expect(page.getByRole('textbox', { name: 'Filter' })).toHaveValue('slate')
-  const shown = Number((await page.getByText(/\d+ of 40 crosses/).innerText()).match(/\d+/)![0])
+  const shown = Number((await page.getByText(/\d+ of \d+ crosses/).innerText()).match(/\d+/)![0])
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'CSV' }).click()])
   expect(download.suggestedFilename()).toBe('crosses.csv')
   const text = await (await download.createReadStream()).toArray()
   expect(Buffer.concat(text).toString().trim().split('\n')).toHaveLength(shown + 1)
 })
 
-test('every screen passes the accessibility check in every look', async ({ page }) => {
+test('every screen passes the accessibility check, and is readable in every look', async ({ page }) => {
   test.setTimeout(300_000)
   const first = async (list: string) => (await page.request.get(list)).json()
   const crosses: { cross: { id: string, aim: string }, counts: { kept: number }, tagged: number }[] = await first('/api/crosses')
@@ -154,11 +154,14 @@ test('every screen passes the accessibility check in every look', async ({ page 
     ['/offspring', 'Offspring'], [`/offspring/${told.id}`, told.aim], ['/plants', 'Plants'], [`/plants/${plants[0].id}`, plants[0].name],
     ['/crops/chilli?of=take', 'What is known of chilli'], ['/garden', 'Quillmere Glasshouses'],
   ]
+  /** Screens that between them hold every kind of text and field; the palette itself has a test of its own. */
+  const manyKinds = new Set(['/crosses/new', '/plants', `/crosses/${open.id}?flower=${flower.id}`, `/offspring/${told.id}`])
   for (const [path, heading] of screens) {
     await page.goto(path)
     await expect(page.getByRole('heading', { level: 1, name: heading, includeHidden: true })).toBeVisible()
     await page.waitForLoadState('networkidle')
     await test.step(path, () => expectAccessible(page))
+    if (manyKinds.has(path)) await test.step(`${path}, every look`, () => expectReadableInEveryLook(page))
   }
 })
 

@@ -7,7 +7,8 @@ const emit = defineEmits<{ noted: [] }>()
 const log = useLogStore()
 const asking = ref<Answer | null>(null)
 const isBusy = ref(false)
-watch(() => answers, () => asking.value = null)
+// Another question has come; the same one fetched anew leaves what is being answered alone.
+watch(() => answers.map(a => a.label).join(), () => asking.value = null)
 
 async function give(answer: Answer, reason = '') {
   if (answer.ask && !reason) {
