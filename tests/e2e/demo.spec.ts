@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { expectAccessible, expectReadableInEveryLook, openDemo, pick } from './garden'
+import { expectAccessible, expectNarrow, expectReadableInEveryLook, openDemo, pick } from './garden'
 
 test.beforeEach(({ page }) => openDemo(page))
 
@@ -138,7 +138,7 @@ test('a list keeps its filter and order in the address, and exports what it show
   expect(Buffer.concat(text).toString().trim().split('\n')).toHaveLength(shown + 1)
 })
 
-test('every screen passes the accessibility check, and is readable in every look', async ({ page }) => {
+test('every screen passes the accessibility check, is readable in every look, and fits a telephone', async ({ page }) => {
   test.setTimeout(300_000)
   const first = async (list: string) => (await page.request.get(list)).json()
   const crosses: { cross: { id: string, aim: string }, counts: { kept: number }, tagged: number }[] = await first('/api/crosses')
@@ -161,6 +161,7 @@ test('every screen passes the accessibility check, and is readable in every look
     await expect(page.getByRole('heading', { level: 1, name: heading, includeHidden: true })).toBeVisible()
     await page.waitForLoadState('networkidle')
     await test.step(path, () => expectAccessible(page))
+    await expectNarrow(page)
     if (manyKinds.has(path)) await test.step(`${path}, every look`, () => expectReadableInEveryLook(page))
   }
 })

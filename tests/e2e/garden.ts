@@ -52,6 +52,13 @@ export async function expectAccessible(page: Page) {
   await expectNoFault(page, axe => axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']))
 }
 
+/** Nothing but tables and drawings, which scroll by themselves, is wider than a telephone. */
+export async function expectNarrow(page: Page) {
+  await page.setViewportSize({ width: 390, height: 844 })
+  await expect.poll(() => page.evaluate(() => document.documentElement.scrollWidth)).toBe(390)
+  await page.setViewportSize({ width: 1280, height: 800 })
+}
+
 /** Readable in the dark and the sun look as well. */
 export async function expectReadableInEveryLook(page: Page) {
   for (const look of ['dark', 'sun', 'paper']) {

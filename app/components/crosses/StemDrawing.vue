@@ -133,7 +133,7 @@ const shoots = computed(() => stem.stages.flatMap((stage, i) => {
 </template>
 
 <style scoped>
-.stem { overflow-x: auto; }
+.stem { overflow-x: auto; position: relative; }
 svg { display: block; }
 .body { fill: var(--sap); }
 .band { fill: var(--sap); opacity: 0.1; }

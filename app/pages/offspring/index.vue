@@ -7,7 +7,7 @@ const { data: rows, problem } = useLive<FamilyRow[]>(() => '/api/offspring')
 const columns: Column<FamilyRow>[] = [
   { key: 'code', title: 'Cross', value: r => r.cross.code },
   { key: 'parents', title: 'Parents', value: r => `${r.seedParent.name} × ${r.pollenParent?.name ?? 'open'}` },
-  { key: 'aim', title: 'Aim', value: r => r.cross.aim },
+  { key: 'aim', title: 'Aim', value: r => r.cross.aim, cutAt: '22%' },
   { key: 'crop', title: 'Crop', value: r => r.cross.crop },
   { key: 'planned', title: 'Crossed', value: r => r.cross.plannedOn.slice(0, 4) },
   { key: 'plants', title: 'Plants', value: r => r.plants, align: 'end' },
@@ -25,6 +25,7 @@ const columns: Column<FamilyRow>[] = [
     <ReadTable v-if="rows?.length" :rows="rows" :columns="columns" name="families" sort="planned" descending @open="row => navigateTo(`/offspring/${row.cross.id}`)">
       <template #code="{ row }"><TagLabel :code="row.cross.code" :to="`/offspring/${row.cross.id}`" /></template>
       <template #parents="{ row }"><CrossName :seed-parent="row.seedParent" :pollen-parent="row.pollenParent" /></template>
+      <template #aim="{ row }"><span :title="row.cross.aim">{{ row.cross.aim }}</span></template>
       <template #scored="{ row }"><span class="figures">{{ row.scored }}</span> <span v-if="row.scored < row.plants" class="sap small">{{ row.plants - row.scored }} to score</span></template>
     </ReadTable>
     <EmptyPage v-else-if="rows" heading="No family yet">
