@@ -119,7 +119,7 @@ const shoots = computed(() => stem.stages.flatMap((stage, i) => {
     </svg>
     <ol class="stations" :style="{ width: `${width}px` }">
       <li v-for="stage in stem.stages" :key="stage.stage">
-        <strong>{{ stage.stage }}</strong>
+        <strong><TermMark v-if="stage.stage === 'taken'" term="take">{{ stage.stage }}</TermMark><template v-else>{{ stage.stage }}</template></strong>
         <span class="visually-hidden">{{ stage.count }}<template v-if="stage.loss.count">, {{ stage.loss.count }} {{ stage.lossWords }}</template><template v-if="stage.waiting">, {{ stage.waiting }} {{ stage.waitingWords }}</template></span>
         <span class="quiet small">plan {{ stage.plan.median }}<template v-if="stage.plan.low !== stage.plan.high"> ({{ stage.plan.low }}–{{ stage.plan.high }})</template></span>
         <EstimateMark v-if="stage.rate" :estimate="stage.rate.value" v-bind="markOf(stepInto[stage.stage]!, crop, stage.rate.isCounted ? crossId : undefined)">

@@ -9,6 +9,9 @@ const log = useLogStore()
 const garden = useGardenStore()
 const ripe = computed(() => flowers.filter(f => f.status === 'taken' || f.status === 'pollinated'))
 const chosen = ref<string[]>([])
+/** how many of a cluster's flowers gave fruit; a single flower gives one */
+const fruits = ref<Record<string, number>>({})
+const clusters = computed(() => ripe.value.filter(f => chosen.value.includes(f.id) && f.blooms > 1))
 const [seeds, sound, empty] = [ref(0), ref(0), ref(0)]
 const day = ref(garden.today)
 const made = ref<string | null>(null)
@@ -16,6 +19,7 @@ const made = ref<string | null>(null)
 watch(isOpen, (open) => {
   if (!open) return
   chosen.value = first ? [first] : ripe.value.slice(0, 1).map(f => f.id)
+  fruits.value = Object.fromEntries(ripe.value.map(f => [f.id, f.blooms]))
   seeds.value = sound.value = empty.value = 0
   day.value = garden.today
   made.value = null
@@ -27,7 +31,7 @@ async function harvest() {
   const [code] = await log.freshCodes(1)
   const isNoted = await log.note([{
     kind: 'harvested', subjectId: v7(),
-    payload: { code: code!, crossId, flowers: chosen.value.map(flowerId => ({ flowerId, fruits: flowers.find(f => f.id === flowerId)!.blooms })), seeds: seeds.value, sound: sound.value, empty: empty.value },
+    payload: { code: code!, crossId, flowers: chosen.value.map(flowerId => ({ flowerId, fruits: fruits.value[flowerId]! })), seeds: seeds.value, sound: sound.value, empty: empty.value },
   }], day.value)
   if (isNoted) made.value = code!
 }
@@ -52,6 +56,9 @@ async function harvest() {
           </div>
           <p v-if="!ripe.length" class="quiet">No flower of this cross carries fruit.</p>
         </fieldset>
+        <div v-if="clusters.length" class="row counts">
+          <CountStepper v-for="flower in clusters" :key="flower.id" v-model="fruits[flower.id]!" :label="`Fruits of ${flower.code}`" :least="1" :most="flower.blooms" :hint="`of ${flower.blooms} flowers under this tag`" />
+        </div>
         <div class="row counts">
           <CountStepper v-model="seeds" label="Seeds counted" :error="log.problem?.field === 'seeds' ? log.problem.sentence : undefined" />
           <CountStepper v-model="sound" label="Sound" />

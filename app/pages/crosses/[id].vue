@@ -99,7 +99,7 @@ const logOfFlower = computed(() => (page.value?.log ?? []).filter(l => l.subject
       <div class="stack">
         <PaperSheet heading="What the stem says">
           <p>
-            From what is there now, <strong>{{ page.stem.outlook.wanted }} worth keeping</strong> come with a chance of <strong class="figures">{{ chanceWords(page.stem.outlook.chance) }}</strong>.
+            The <TermMark term="stem" /> goes from flowers to keepers. From what is there now, <strong>{{ page.stem.outlook.wanted }} worth keeping</strong> come with a chance of <strong class="figures">{{ chanceWords(page.stem.outlook.chance) }}</strong>.
             <template v-if="page.stem.outlook.moreFlowers === 0">That is nine in ten or better: no more flowers are needed.</template>
             <template v-else-if="page.stem.outlook.moreFlowers"><strong>{{ page.stem.outlook.moreFlowers }} more {{ page.stem.outlook.moreFlowers === 1 ? 'flower' : 'flowers' }}</strong> pollinated would make it nine in ten.</template>
             <template v-else>Five hundred more flowers would not make it nine in ten; the share kept is too small.</template>

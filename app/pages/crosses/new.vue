@@ -53,7 +53,7 @@ async function plan(selfMeant = false) {
           <span class="times" aria-hidden="true">×</span>
           <PlantPicker v-model="draft.pollenParent" label="Pollen parent (empty: open pollinated)" :crop="crop" :error="log.problem?.field === 'pollenParentId' && !isSelfAsked ? log.problem.sentence : undefined" />
         </div>
-        <p class="quiet small">Not in the list? <NuxtLink to="/plants?add=1">Add a plant first</NuxtLink>; what you typed stays.</p>
+        <p class="quiet small">The <TermMark term="seed parent" /> is written first; the <TermMark term="pollen parent" /> may stay open. Not in the list? <NuxtLink to="/plants?add=1">Add a plant first</NuxtLink>; what you typed stays.</p>
         <div v-if="isSelfAsked" class="ask" role="alert">
           <p>{{ log.problem!.sentence }}</p>
           <v-btn @click="plan(true)">Yes, a self is meant</v-btn>

@@ -21,6 +21,7 @@ const columns: Column<FamilyRow>[] = [
 <template>
   <div>
     <h1>Offspring</h1>
+    <p class="quiet intro">Each <TermMark term="family" /> is scored in the row, one trait after the other.</p>
     <p v-if="problem" class="fail" role="alert">{{ problem.sentence }}</p>
     <ReadTable v-if="rows?.length" :rows="rows" :columns="columns" name="families" sort="planned" descending @open="row => navigateTo(`/offspring/${row.cross.id}`)">
       <template #code="{ row }"><TagLabel :code="row.cross.code" :to="`/offspring/${row.cross.id}`" /></template>
@@ -36,5 +37,6 @@ const columns: Column<FamilyRow>[] = [
 </template>
 
 <style scoped>
+.intro { margin-bottom: 8px; }
 h1 { margin-bottom: 8px; }
 </style>

@@ -40,6 +40,7 @@ const trayColumns: Column<SowingRow>[] = [
 <template>
   <div>
     <h1>Seed</h1>
+    <p class="quiet">What was harvested lies in a <TermMark term="packet" />; what was sown from it stands in trays, pots or beds.</p>
     <p v-if="problem" class="fail" role="alert">{{ problem.sentence }}</p>
     <template v-if="shelf?.lots.length">
       <v-btn-toggle v-model="shown" mandatory density="compact" variant="outlined" color="primary" class="toggle" aria-label="Show">
@@ -66,5 +67,5 @@ const trayColumns: Column<SowingRow>[] = [
 
 <style scoped>
 h1 { margin-bottom: 8px; }
-.toggle { margin-bottom: 12px; }
+.toggle { margin: 8px 0 12px; }
 </style>
