@@ -48,7 +48,7 @@ try {
   const { flowers } = await ask(`/api/crosses/${busy}`)
   const waiting = flowers.find(f => f.flower.status === 'waiting').flower.id
   const { sowings } = await ask('/api/seed')
-  const tray = sowings.find(s => s.sowing.crossId === told && s.sowing.losses.length).sowing.id
+  const tray = sowings.find(s => s.sowing.standing && s.sowing.losses.length).sowing.id
 
   await take('today', '/today')
   await take('walk', '/walk', { size: telephone })

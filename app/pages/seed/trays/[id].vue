@@ -59,38 +59,40 @@ async function raise() {
       </p>
     </header>
     <div class="sides">
-      <PaperSheet v-if="!sowing.ended" heading="Note in this tray">
-        <div class="stack">
-          <DayField v-model="day" label="Seen on" />
-          <div class="row step">
-            <CountStepper v-model="up" label="New seedlings up" :least="0" :error="countProblem" />
-            <v-btn height="48" variant="flat" @click="noteUp(up)">Note</v-btn>
-            <v-btn height="48" @click="noteUp(0)">None new</v-btn>
-          </div>
-          <div v-if="sowing.standing" class="row step">
-            <CountStepper v-model="lost" label="Seedlings lost" :least="1" :most="sowing.standing" />
-            <v-btn v-if="!isLosing" height="48" @click="isLosing = true">Note the loss</v-btn>
-          </div>
-          <ReasonChips v-if="isLosing" :reasons="guide.sowing.lossReasons" question="What took them?" @choose="noteLost" />
-          <template v-if="sowing.standing">
-            <hr>
-            <p><strong>{{ sowing.standing }} stand in the tray.</strong> When they are potted up each gets a code and becomes a plant of the family.</p>
+      <div class="stack">
+        <PaperSheet v-if="!sowing.ended" heading="Note in this tray">
+          <div class="stack">
+            <DayField v-model="day" label="Seen on" />
             <div class="row step">
-              <CountStepper v-model="raised" label="Pot up" :least="1" :most="sowing.standing" />
-              <PlaceSelect v-model="placeId" />
-              <v-btn height="48" variant="flat" @click="raise">Give them codes</v-btn>
+              <CountStepper v-model="up" label="New seedlings up" :least="0" :error="countProblem" />
+              <v-btn height="48" variant="flat" @click="noteUp(up)">Note</v-btn>
+              <v-btn height="48" @click="noteUp(0)">None new</v-btn>
             </div>
-          </template>
-          <div>
-            <v-btn v-if="!isEnding" variant="text" class="quietly" @click="isEnding = true">Give the tray up</v-btn>
-            <ReasonChips v-else :reasons="['all that will come are up', 'damped off', 'dried out', 'nothing came']" question="Why is it given up?" @choose="giveUp" />
+            <div v-if="sowing.standing" class="row step">
+              <CountStepper v-model="lost" label="Seedlings lost" :least="1" :most="sowing.standing" />
+              <v-btn v-if="!isLosing" height="48" @click="isLosing = true">Note the loss</v-btn>
+            </div>
+            <ReasonChips v-if="isLosing" :reasons="guide.sowing.lossReasons" question="What took them?" @choose="noteLost" />
+            <template v-if="sowing.standing">
+              <hr>
+              <p><strong>{{ sowing.standing }} stand in the tray.</strong> When they are potted up each gets a code and becomes a plant of the family.</p>
+              <div class="row step">
+                <CountStepper v-model="raised" label="Pot up" :least="1" :most="sowing.standing" />
+                <PlaceSelect v-model="placeId" />
+                <v-btn height="48" variant="flat" @click="raise">Give them codes</v-btn>
+              </div>
+            </template>
+            <div>
+              <v-btn v-if="!isEnding" variant="text" class="quietly" @click="isEnding = true">Give the tray up</v-btn>
+              <ReasonChips v-else :reasons="['all that will come are up', 'damped off', 'dried out', 'nothing came']" question="Why is it given up?" @choose="giveUp" />
+            </div>
           </div>
-        </div>
-      </PaperSheet>
-      <PaperSheet v-else heading="Given up"><p>On {{ dayInWords(sowing.ended.on, true) }}: {{ sowing.ended.reason }}.</p></PaperSheet>
+        </PaperSheet>
+        <PaperSheet v-else heading="Given up"><p>On {{ dayInWords(sowing.ended.on, true) }}: {{ sowing.ended.reason }}.</p></PaperSheet>
+        <PaperSheet v-if="sowing.raised" heading="Plants of the family"><p>{{ sowing.raised }} seedlings of this tray have codes. <NuxtLink :to="`/offspring/${sowing.crossId}`">Score the family</NuxtLink></p></PaperSheet>
+      </div>
       <div class="stack">
         <PaperSheet heading="Seedlings over the days"><UpChart :sowing="sowing" /></PaperSheet>
-        <PaperSheet v-if="sowing.raised" heading="Plants of the family"><p>{{ sowing.raised }} seedlings of this tray have codes. <NuxtLink :to="`/offspring/${sowing.crossId}`">Score the family</NuxtLink></p></PaperSheet>
         <PaperSheet heading="Noted"><LogLines :lines="story.log" :with-code="false" /></PaperSheet>
       </div>
     </div>
