@@ -13,9 +13,7 @@ export interface FlowerOf { crossId: string, seedParentId: string, pollenParentI
  * @returns the flowers with their codes; null when the log refused
  */
 export async function tagFlowers(of: FlowerOf, count = 1, blooms = 1, day?: ISODate): Promise<{ id: string, code: string }[] | null> {
-  const log = useLogStore()
-  const codes = await log.freshCodes(count)
-  const flowers = codes.map(code => ({ id: v7(), code }))
-  const isNoted = await log.note(flowers.map(({ id, code }) => ({ kind: 'flowerChosen', subjectId: id, payload: { ...of, code, blooms } })), day)
-  return isNoted ? flowers : null
+  const ids = Array.from({ length: count }, () => v7())
+  const codes = await useLogStore().noteTagged(count, codes => codes.map((code, i) => ({ kind: 'flowerChosen', subjectId: ids[i]!, payload: { ...of, code, blooms } })), day)
+  return codes && codes.map((code, i) => ({ id: ids[i]!, code }))
 }

@@ -59,10 +59,24 @@ export const useLogStore = defineStore('log', () => {
     return isDone
   }
 
-  /** Fresh tag codes, never given out twice. */
-  async function freshCodes(count: number): Promise<string[]> {
-    return (await $fetch('/api/tags/fresh', { method: 'POST', body: { count } })).codes
+  /**
+   * Notes deeds that tie fresh tags; a code is never given out twice.
+   *
+   * @param count tag codes that are needed
+   * @param drafts the deeds, made with the codes
+   * @returns the codes; null when nothing was noted, `problem` says why
+   */
+  async function noteTagged(count: number, drafts: (codes: string[]) => Draft[], day?: ISODate): Promise<string[] | null> {
+    problem.value = null
+    try {
+      const { codes } = await $fetch('/api/tags/fresh', { method: 'POST', body: { count } })
+      return await note(drafts(codes), day) ? codes : null
+    }
+    catch (error) {
+      problem.value = problemOf(error)
+      return null
+    }
   }
 
-  return { revision, last, problem, note, undo, freshCodes }
+  return { revision, last, problem, note, noteTagged, undo }
 })

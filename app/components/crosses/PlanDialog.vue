@@ -6,36 +6,28 @@ const isOpen = defineModel<boolean>({ required: true })
 const { cross } = defineProps<{ cross: Cross }>()
 const log = useLogStore()
 const [aim, flowers, keepers] = [ref(''), ref(1), ref(1)]
-watch(isOpen, (open) => {
-  if (!open) return
+function fill() {
   aim.value = cross.aim
   flowers.value = cross.flowersPlanned
   keepers.value = cross.keepersWanted
-  log.problem = null
-})
+}
 async function save() {
+  if (!aim.value.trim()) return
   if (await log.note([{ kind: 'planChanged', subjectId: cross.id, payload: { aim: aim.value.trim(), flowersPlanned: flowers.value, keepersWanted: keepers.value } }])) isOpen.value = false
 }
 </script>
 
 <template>
-  <v-dialog v-model="isOpen" aria-label="Change the plan">
-    <v-card class="form">
-      <form class="stack" @submit.prevent="aim.trim() && save()">
-        <h2>Change the plan</h2>
-        <v-text-field v-model="aim" label="The aim in a sentence" maxlength="300" :error-messages="aim.trim() ? [] : ['Write the aim in a sentence.']" />
-        <div class="row counts">
-          <CountStepper v-model="flowers" label="Flowers to pollinate" :least="1" :most="2000" />
-          <CountStepper v-model="keepers" label="Plants worth keeping, wanted" :least="1" :most="1000" />
-        </div>
-        <p class="quiet small">The parents stay; for others, plan another cross. The stem is drawn against the new plan.</p>
-        <div class="row"><v-btn type="submit" variant="flat">Change it</v-btn><v-btn variant="text" class="quietly" @click="isOpen = false">Cancel</v-btn></div>
-      </form>
-    </v-card>
-  </v-dialog>
+  <FormDialog v-model="isOpen" heading="Change the plan" action="Change it" @open="fill" @submit="save">
+    <v-text-field v-model="aim" label="The aim in a sentence" maxlength="300" :error-messages="aim.trim() ? [] : ['Write the aim in a sentence.']" />
+    <div class="row counts">
+      <CountStepper v-model="flowers" label="Flowers to pollinate" :least="1" :most="2000" />
+      <CountStepper v-model="keepers" label="Plants worth keeping, wanted" :least="1" :most="1000" />
+    </div>
+    <p class="quiet small">The parents stay; for others, plan another cross. The stem is drawn against the new plan.</p>
+  </FormDialog>
 </template>
 
 <style scoped>
-.form { padding: 20px; }
 .counts { gap: 24px; align-items: start; }
 </style>

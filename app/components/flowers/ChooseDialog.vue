@@ -5,26 +5,30 @@ import type { FlowerOf } from '../../composables/tagFlowers'
 
 const isOpen = defineModel<boolean>({ required: true })
 const { of, guide } = defineProps<{ of: FlowerOf, guide: CropGuide }>()
-const log = useLogStore()
 const garden = useGardenStore()
 const [count, blooms] = [ref(1), ref(1)]
 const day = ref(garden.today)
 const tied = ref<{ id: string, code: string }[] | null>(null)
-watch(isOpen, (open) => {
-  if (!open) return
+function begin() {
   count.value = blooms.value = 1
   day.value = garden.today
   tied.value = null
-  log.problem = null
-})
+}
 async function choose() {
   tied.value = await tagFlowers(of, count.value, blooms.value, day.value)
 }
 </script>
 
 <template>
-  <v-dialog v-model="isOpen" aria-label="Choose flowers">
-    <v-card class="form stack">
+  <FormDialog v-model="isOpen" heading="Choose flowers" action="Give them codes" :is-done="tied !== null" @open="begin" @submit="choose">
+    <p>{{ guide.stage.cue }}</p>
+    <p class="quiet small">Not: {{ guide.stage.tooYoung }} {{ guide.stage.tooOld }}</p>
+    <div class="row counts">
+      <CountStepper v-model="count" label="Tags to tie" :least="1" :most="200" />
+      <CountStepper v-model="blooms" label="Flowers under each tag" :least="1" :most="200" hint="More than one for a cluster" />
+    </div>
+    <DayField v-model="day" label="Chosen on" />
+    <template #done>
       <template v-if="tied">
         <h2>{{ tied.length === 1 ? 'The tag' : `${tied.length} tags` }} to tie</h2>
         <div class="row"><TagLabel v-for="flower in tied" :key="flower.id" :code="flower.code" large /></div>
@@ -34,22 +38,10 @@ async function choose() {
           <v-btn :href="`/api/crosses/${of.crossId}/tags.pdf`" target="_blank">Print the tags of this cross</v-btn>
         </div>
       </template>
-      <form v-else class="stack" @submit.prevent="choose">
-        <h2>Choose flowers</h2>
-        <p>{{ guide.stage.cue }}</p>
-        <p class="quiet small">Not: {{ guide.stage.tooYoung }} {{ guide.stage.tooOld }}</p>
-        <div class="row counts">
-          <CountStepper v-model="count" label="Tags to tie" :least="1" :most="200" />
-          <CountStepper v-model="blooms" label="Flowers under each tag" :least="1" :most="200" hint="More than one for a cluster" />
-        </div>
-        <DayField v-model="day" label="Chosen on" />
-        <div class="row"><v-btn type="submit" variant="flat">Give them codes</v-btn><v-btn variant="text" class="quietly" @click="isOpen = false">Cancel</v-btn></div>
-      </form>
-    </v-card>
-  </v-dialog>
+    </template>
+  </FormDialog>
 </template>
 
 <style scoped>
-.form { padding: 20px; }
 .counts { align-items: start; gap: 20px; }
 </style>

@@ -15,11 +15,9 @@ const empty = () => ({
 })
 // What is typed survives a reload.
 const draft = useSessionStorage('virgulta-plant', empty())
-watch(isOpen, (open) => {
-  if (!open) return
-  log.problem = null
+function begin() {
   if (plant) draft.value = { ...empty(), name: plant.name, crop: plant.crop, plantKind: plant.plantKind, placeId: plant.placeId, note: plant.note ?? '' }
-}, { immediate: true })
+}
 const tried = ref(false)
 
 async function save() {
@@ -30,7 +28,7 @@ async function save() {
   const id = plant?.id ?? v7()
   const isNoted = plant
     ? await log.note([{ kind: 'plantDescribed', subjectId: id, payload: described }])
-    : await log.note([{ kind: 'plantAdded', subjectId: id, payload: { ...described, crop, code: (await log.freshCodes(1))[0]!, seedParentId: seedParent?.id ?? null, pollenParentId: pollenParent?.id ?? null } }])
+    : await log.noteTagged(1, ([code]) => [{ kind: 'plantAdded', subjectId: id, payload: { ...described, crop, code: code!, seedParentId: seedParent?.id ?? null, pollenParentId: pollenParent?.id ?? null } }])
   if (!isNoted) return
   draft.value = empty()
   tried.value = false
@@ -40,29 +38,21 @@ async function save() {
 </script>
 
 <template>
-  <v-dialog v-model="isOpen" :aria-label="plant ? 'Describe the plant' : 'Add a plant'">
-    <v-card class="form">
-      <form class="stack" @submit.prevent="save">
-        <h2>{{ plant ? 'Describe the plant' : 'Add a plant' }}</h2>
-        <v-text-field v-model="draft.name" label="Name" autofocus maxlength="80" :error-messages="tried && !draft.name.trim() ? ['Give the plant a name.'] : []" />
-        <div class="two">
-          <v-select v-if="!plant" v-model="draft.crop" label="Crop" :items="garden.garden?.crops.map(c => ({ value: c.guide.id, title: c.guide.name }))" />
-          <v-select v-model="draft.plantKind" label="Kind" :items="[...PLANT_KINDS]" hint="clone: one genotype multiplied; line: a nearly uniform selfed stock; population: a mixed stock" persistent-hint />
-        </div>
-        <PlaceSelect v-model="draft.placeId" />
-        <div v-if="!plant" class="two">
-          <PlantPicker v-model="draft.seedParent" label="Seed parent, if known" :crop="draft.crop" />
-          <PlantPicker v-model="draft.pollenParent" label="Pollen parent, if known" :crop="draft.crop" />
-        </div>
-        <v-textarea v-model="draft.note" label="Note" maxlength="2000" />
-        <p v-if="log.problem" class="fail" role="alert">{{ log.problem.sentence }}</p>
-        <div class="row"><v-btn type="submit" variant="flat">{{ plant ? 'Save' : 'Add it' }}</v-btn><v-btn variant="text" class="quietly" @click="isOpen = false">Cancel</v-btn></div>
-      </form>
-    </v-card>
-  </v-dialog>
+  <FormDialog v-model="isOpen" :heading="plant ? 'Describe the plant' : 'Add a plant'" :action="plant ? 'Save' : 'Add it'" @open="begin" @submit="save">
+    <v-text-field v-model="draft.name" label="Name" autofocus maxlength="80" :error-messages="tried && !draft.name.trim() ? ['Give the plant a name.'] : []" />
+    <div class="two">
+      <v-select v-if="!plant" v-model="draft.crop" label="Crop" :items="garden.garden?.crops.map(c => ({ value: c.guide.id, title: c.guide.name }))" />
+      <v-select v-model="draft.plantKind" label="Kind" :items="[...PLANT_KINDS]" hint="clone: one genotype multiplied; line: a nearly uniform selfed stock; population: a mixed stock" persistent-hint />
+    </div>
+    <PlaceSelect v-model="draft.placeId" />
+    <div v-if="!plant" class="two">
+      <PlantPicker v-model="draft.seedParent" label="Seed parent, if known" :crop="draft.crop" />
+      <PlantPicker v-model="draft.pollenParent" label="Pollen parent, if known" :crop="draft.crop" />
+    </div>
+    <v-textarea v-model="draft.note" label="Note" maxlength="2000" />
+  </FormDialog>
 </template>
 
 <style scoped>
-.form { padding: 20px; }
 .two { display: grid; grid-template-columns: repeat(auto-fit, minmax(200px, 1fr)); gap: 12px; }
 </style>

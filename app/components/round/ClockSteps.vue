@@ -6,8 +6,7 @@ const garden = useGardenStore()
 const isBusy = ref(false)
 async function step(by: 'hour' | 'day') {
   isBusy.value = true
-  await garden.step(by)
-  isBusy.value = false
+  await garden.step(by).finally(() => isBusy.value = false)
 }
 </script>
 

@@ -16,64 +16,56 @@ const [seeds, sound, empty] = [ref(0), ref(0), ref(0)]
 const day = ref(garden.today)
 const made = ref<string | null>(null)
 
-watch(isOpen, (open) => {
-  if (!open) return
+function begin() {
   chosen.value = first ? [first] : ripe.value.slice(0, 1).map(f => f.id)
   fruits.value = Object.fromEntries(ripe.value.map(f => [f.id, f.blooms]))
   seeds.value = sound.value = empty.value = 0
   day.value = garden.today
   made.value = null
-  log.problem = null
-}, { immediate: true })
+}
 const cue = computed(() => garden.cropOf(crop)?.guide)
 
 async function harvest() {
-  const [code] = await log.freshCodes(1)
-  const isNoted = await log.note([{
+  const codes = await log.noteTagged(1, ([code]) => [{
     kind: 'harvested', subjectId: v7(),
     payload: { code: code!, crossId, flowers: chosen.value.map(flowerId => ({ flowerId, fruits: fruits.value[flowerId]! })), seeds: seeds.value, sound: sound.value, empty: empty.value },
   }], day.value)
-  if (isNoted) made.value = code!
+  made.value = codes?.[0] ?? null
 }
 </script>
 
 <template>
-  <v-dialog v-model="isOpen" aria-label="Harvest">
-    <v-card class="form stack">
+  <FormDialog v-model="isOpen" heading="Harvest" action="Fill a packet" :disabled="!chosen.length" :is-done="made !== null" @open="begin" @submit="harvest">
+    <p class="quiet">{{ cue?.ripening.cue }} <span class="doubt">{{ cue?.cautions[0] }}</span></p>
+    <fieldset>
+      <legend>From which flowers</legend>
+      <div class="row">
+        <label v-for="flower in ripe" :key="flower.id" class="pick"><input v-model="chosen" type="checkbox" :value="flower.id"><TagLabel :code="flower.code" /></label>
+      </div>
+      <p v-if="!ripe.length" class="quiet">No flower of this cross carries fruit.</p>
+    </fieldset>
+    <div v-if="clusters.length" class="row counts">
+      <CountStepper v-for="flower in clusters" :key="flower.id" v-model="fruits[flower.id]!" :label="`Fruits of ${flower.code}`" :least="1" :most="flower.blooms" :hint="`of ${flower.blooms} flowers under this tag`" />
+    </div>
+    <div class="row counts">
+      <CountStepper v-model="seeds" label="Seeds counted" :error="log.problem?.field === 'seeds' ? log.problem.sentence : undefined" />
+      <CountStepper v-model="sound" label="Sound" />
+      <CountStepper v-model="empty" label="Empty" />
+    </div>
+    <p class="quiet small">Against the light a sound seed shows its embryo as a line; an empty one is flat, or floats. Seeds that are neither yet stay in the packet uncounted as sound.</p>
+    <DayField v-model="day" label="Harvested on" />
+    <template #done>
       <template v-if="made">
         <h2>Packet filled</h2>
         <p>Write this code on the packet: <TagLabel :code="made" large /></p>
         <p class="quiet">{{ cue?.seedHandling.how }}</p>
         <div class="row"><v-btn variant="flat" @click="isOpen = false">Done</v-btn></div>
       </template>
-      <form v-else class="stack" @submit.prevent="harvest">
-        <h2>Harvest</h2>
-        <p class="quiet">{{ cue?.ripening.cue }} <span class="doubt">{{ cue?.cautions[0] }}</span></p>
-        <fieldset>
-          <legend>From which flowers</legend>
-          <div class="row">
-            <label v-for="flower in ripe" :key="flower.id" class="pick"><input v-model="chosen" type="checkbox" :value="flower.id"><TagLabel :code="flower.code" /></label>
-          </div>
-          <p v-if="!ripe.length" class="quiet">No flower of this cross carries fruit.</p>
-        </fieldset>
-        <div v-if="clusters.length" class="row counts">
-          <CountStepper v-for="flower in clusters" :key="flower.id" v-model="fruits[flower.id]!" :label="`Fruits of ${flower.code}`" :least="1" :most="flower.blooms" :hint="`of ${flower.blooms} flowers under this tag`" />
-        </div>
-        <div class="row counts">
-          <CountStepper v-model="seeds" label="Seeds counted" :error="log.problem?.field === 'seeds' ? log.problem.sentence : undefined" />
-          <CountStepper v-model="sound" label="Sound" />
-          <CountStepper v-model="empty" label="Empty" />
-        </div>
-        <p class="quiet small">Against the light a sound seed shows its embryo as a line; an empty one is flat, or floats. Seeds that are neither yet stay in the packet uncounted as sound.</p>
-        <DayField v-model="day" label="Harvested on" />
-        <div class="row"><v-btn type="submit" variant="flat" :disabled="!chosen.length">Fill a packet</v-btn><v-btn variant="text" class="quietly" @click="isOpen = false">Cancel</v-btn></div>
-      </form>
-    </v-card>
-  </v-dialog>
+    </template>
+  </FormDialog>
 </template>
 
 <style scoped>
-.form { padding: 20px; }
 fieldset { border: 0; padding: 0; margin: 0; max-height: 180px; overflow: auto; }
 legend { font-size: 13px; color: var(--quiet); margin-bottom: 6px; }
 .pick { display: inline-flex; gap: 6px; align-items: center; min-height: 40px; }

@@ -12,19 +12,16 @@ const seeds = ref(1)
 const container = ref<'tray' | 'pots' | 'bed'>('tray')
 const placeId = ref<string | null>(null)
 const day = ref(garden.today)
-watch(isOpen, (open) => {
-  if (!open) return
+function begin() {
   seeds.value = lot.left
   placeId.value = garden.garden?.places[0]?.id ?? null
   day.value = garden.today
-  log.problem = null
-}, { immediate: true })
+}
 const guide = computed(() => garden.cropOf(crop)?.guide)
 
 async function sow() {
-  const [code] = await log.freshCodes(1)
   const sowingId = v7()
-  if (await log.note([{ kind: 'sown', subjectId: sowingId, payload: { code: code!, lotId: lot.id, crossId: lot.crossId, seeds: seeds.value, container: container.value, placeId: placeId.value } }], day.value)) {
+  if (await log.noteTagged(1, ([code]) => [{ kind: 'sown', subjectId: sowingId, payload: { code: code!, lotId: lot.id, crossId: lot.crossId, seeds: seeds.value, container: container.value, placeId: placeId.value } }], day.value)) {
     isOpen.value = false
     emit('sown', sowingId)
   }
@@ -32,24 +29,15 @@ async function sow() {
 </script>
 
 <template>
-  <v-dialog v-model="isOpen" aria-label="Sow">
-    <v-card class="form">
-      <form class="stack" @submit.prevent="sow">
-        <div class="row"><h2>Sow from</h2><TagLabel :code="lot.code" /></div>
-        <p v-if="guide" class="quiet">{{ guide.sowing.how }} {{ guide.sowing.depthMm }} mm deep.</p>
-        <CountStepper v-model="seeds" label="Seeds" :least="1" :hint="`${lot.left} in the packet`" :error="log.problem?.field === 'seeds' ? log.problem.sentence : undefined" />
-        <div class="row">
-          <v-select v-model="container" label="In" :items="['tray', 'pots', 'bed']" style="max-width: 140px" />
-          <PlaceSelect v-model="placeId" />
-          <DayField v-model="day" label="Sown on" />
-        </div>
-        <p class="caution small">If you dress seed or treat against damping-off, follow the product label and your local rules.</p>
-        <div class="row"><v-btn type="submit" variant="flat">Sow</v-btn><v-btn variant="text" class="quietly" @click="isOpen = false">Cancel</v-btn></div>
-      </form>
-    </v-card>
-  </v-dialog>
+  <FormDialog v-model="isOpen" heading="Sow" action="Sow" @open="begin" @submit="sow">
+    <template #beside><span class="quiet">from</span><TagLabel :code="lot.code" /></template>
+    <p v-if="guide" class="quiet">{{ guide.sowing.how }} {{ guide.sowing.depthMm }} mm deep.</p>
+    <CountStepper v-model="seeds" label="Seeds" :least="1" :hint="`${lot.left} in the packet`" :error="log.problem?.field === 'seeds' ? log.problem.sentence : undefined" />
+    <div class="row">
+      <v-select v-model="container" label="In" :items="['tray', 'pots', 'bed']" style="max-width: 140px" />
+      <PlaceSelect v-model="placeId" />
+      <DayField v-model="day" label="Sown on" />
+    </div>
+    <p class="caution small">If you dress seed or treat against damping-off, follow the product label and your local rules.</p>
+  </FormDialog>
 </template>
-
-<style scoped>
-.form { padding: 20px; }
-</style>

@@ -142,7 +142,7 @@ const logOfFlower = computed(() => (page.value?.log ?? []).filter(l => l.subject
       </PaperSheet>
     </div>
 
-    <v-navigation-drawer :model-value="chosen !== null" location="right" temporary :width="lgAndUp ? 440 : 390" aria-label="Flower" @update:model-value="open => !open && choose()">
+    <v-navigation-drawer :model-value="chosen !== null" location="right" temporary disable-route-watcher :width="lgAndUp ? 440 : 390" aria-label="Flower" @update:model-value="open => !open && choose()">
       <div v-if="chosen" class="drawer">
         <div class="row spread"><strong class="quiet">Flower</strong><v-btn variant="text" size="small" class="quietly" @click="choose()">Close</v-btn></div>
         <FlowerPanel :flower="chosen.flower" :due="chosen.due" :crop="page.cross.crop" :seed-parent="page.seedParent" :pollen-parent="page.pollenParent" :lines="logOfFlower" @harvest="isHarvesting = true" />

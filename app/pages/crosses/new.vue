@@ -30,9 +30,8 @@ async function plan(selfMeant = false) {
   tried.value = true
   const { seedParent, pollenParent, aim, flowers, keepers } = draft.value
   if (missing.value || !seedParent) return
-  const [code] = await log.freshCodes(1)
   const id = v7()
-  const isPlanned = await log.note([{
+  const isPlanned = await log.noteTagged(1, ([code]) => [{
     kind: 'crossPlanned', subjectId: id,
     payload: { code: code!, crop: seedParent.crop, seedParentId: seedParent.id, pollenParentId: pollenParent?.id ?? null, selfMeant, aim: aim.trim(), flowersPlanned: flowers, keepersWanted: keepers },
   }])

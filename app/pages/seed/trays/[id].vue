@@ -39,8 +39,7 @@ async function giveUp(reason: string) {
 }
 async function raise() {
   const { sowing, crop, seedParent, pollenParent } = story.value!
-  const codes = await log.freshCodes(raised.value)
-  await log.note([{
+  await log.noteTagged(raised.value, codes => [{
     kind: 'seedlingsRaised', subjectId: sowing.id,
     payload: { plants: codes.map(code => ({ id: v7(), code })), crop, crossId: sowing.crossId, seedParentId: seedParent.id, pollenParentId: pollenParent?.id ?? null, placeId: placeId.value },
   }], day.value)
