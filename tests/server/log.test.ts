@@ -125,6 +125,19 @@ describe('the log', () => {
     expect((await visitor.send(undoing(sowing.id))).body.data.code).toBe('stands-on-it')
   })
 
+  it('never gives one code to two hands that ask at once', async () => {
+    const answers = await Promise.all(Array.from({ length: 12 }, () => visitor.codes(40)))
+    expect(new Set(answers.flat()).size).toBe(12 * 40)
+  })
+
+  it('lets the doubts of a flower be seen at its packet', async () => {
+    const { id } = await takenFlower()
+    const lotId = v7()
+    const [code] = await visitor.codes()
+    await visitor.send(entry('harvested', lotId, { code: code!, crossId: planted.ids.cross, flowers: [{ flowerId: id, fruits: 1 }], seeds: 10, sound: 10, empty: 0 }, 50))
+    expect((await visitor.get<LotStory>(`/api/seed/lots/${lotId}`)).doubts).toEqual([{ words: 'was not isolated: other pollen may have come', flowers: 1 }])
+  })
+
   it('lets only one of two hands sow the last seeds', async () => {
     const { id } = await takenFlower()
     const codes = await visitor.codes(9) as string[]

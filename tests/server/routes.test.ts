@@ -2,14 +2,18 @@ import { execFileSync } from 'node:child_process'
 import { readdirSync } from 'node:fs'
 import { v7 } from 'uuid'
 import { beforeAll, describe, expect, inject, it } from 'vitest'
+import type { CropPage } from '../../shared/crops'
 import type { CrossPage, CrossRow, PlanAnswer } from '../../shared/crosses'
+import type { LogLine } from '../../shared/entries'
 import type { Found } from '../../shared/find'
-import type { OpenGarden } from '../../shared/garden'
+import type { OpenGarden, Place } from '../../shared/garden'
 import type { FamilyRow } from '../../shared/offspring'
 import type { PlantPage } from '../../shared/plants'
 import type { Round, Season } from '../../shared/round'
 import type { SeedShelf } from '../../shared/seed'
-import { Visitor, entry, plantedCross } from './visitor'
+import { Visitor, entry, plantedCross, undoing } from './visitor'
+
+interface LogPage { lines: LogLine[], total: number }
 
 let demo: Visitor
 beforeAll(async () => {
@@ -138,6 +142,62 @@ describe('the demo garden', () => {
     const hanging = page.flowers.filter(f => f.due !== null)
     expect(hanging.length).toBeGreaterThan(8)
     expect(body.toString('latin1').match(/\/Type \/Page\b/g)).toHaveLength(Math.ceil(hanging.length / 16))
+  })
+})
+
+describe('what is learnt', () => {
+  it('stands beside the records it comes from, of the crop or of one cross', async () => {
+    const rows = await demo.get<CrossRow[]>('/api/crosses')
+    const { cross, counts } = rows.find(r => r.cross.crop === 'chilli' && r.counts.kept)!
+    const all = await demo.get<CropPage>('/api/crops/chilli?of=take')
+    const own = await demo.get<CropPage>(`/api/crops/chilli?of=take&cross=${cross.id}`)
+    expect(all.records).toHaveLength(all.knowledge.shares.take.records)
+    expect(own.records.every(r => r.crossId === cross.id)).toBe(true)
+    expect(own.records.filter(r => 'tries' in r && r.successes)).toHaveLength(counts.taken)
+    expect((await demo.ask('GET', '/api/crops/moss')).status).toBe(404)
+    expect((await demo.ask('GET', '/api/crops/chilli?of=luck')).body.data.sentence).toBe('There are no records of this.')
+  })
+
+  it('changes with the next entry, not later', async () => {
+    const visitor = await new Visitor().startGarden('Learning beds')
+    const { ids } = await plantedCross(visitor)
+    const records = async () => (await visitor.get<CropPage>('/api/crops/chilli?of=take')).records.length
+    expect(await records()).toBe(0)
+    await visitor.send(entry('pollinated', ids.flower, { pollenParentId: ids.pollenParent, selfMeant: false }, 170))
+    const taken = entry('takeNoted', ids.flower, { take: 'taken', reason: null }, 160)
+    await visitor.send(taken)
+    expect(await records()).toBe(1)
+    await visitor.send(undoing(taken.id))
+    expect(await records()).toBe(0)
+  })
+})
+
+describe('the log to read', () => {
+  it('is paged from the latest on, and found by the tag', async () => {
+    const one = await demo.get<LogPage>('/api/entries?page=1&size=20')
+    const two = await demo.get<LogPage>('/api/entries?page=2&size=20')
+    expect(one.total).toBeGreaterThan(9000)
+    const moments = [...one.lines, ...two.lines].map(l => l.happenedAt)
+    expect(moments).toEqual([...moments].sort().reverse())
+    expect(new Set([...one.lines, ...two.lines].map(l => l.id)).size).toBe(40)
+    const { code } = one.lines.find(l => l.code)!
+    const found = await demo.get<LogPage>(`/api/entries?code=${code!.toLowerCase()}`)
+    expect(found.lines.length).toBeGreaterThan(0)
+    expect(found.total).toBeLessThan(100)
+    expect((await demo.get<LogPage>('/api/entries?code=%25')).total).toBe(0)
+  })
+})
+
+describe('places', () => {
+  it('are added at the end of the walk, and only there can things stand', async () => {
+    const visitor = await new Visitor().startGarden('Placed beds')
+    const { body: place } = await visitor.ask<Place>('POST', '/api/garden/places', { name: '  Lower frame ' })
+    expect(place).toMatchObject({ name: 'Lower frame', position: 1 })
+    expect((await visitor.get<OpenGarden>('/api/garden')).places.map(p => p.name)).toEqual(['First bench', 'Lower frame'])
+    const [code] = await visitor.codes()
+    const added = (placeId: string) => entry('plantAdded', v7(), { name: 'Placed', code: code!, crop: 'chilli', plantKind: 'line', placeId, note: null, seedParentId: null, pollenParentId: null })
+    expect((await visitor.send(added(v7()))).body.data).toMatchObject({ code: 'unknown-place', field: 'placeId' })
+    expect((await visitor.send(added(place.id))).status).toBe(200)
   })
 })
 

@@ -1,0 +1,101 @@
+import { describe, expect, it } from 'vitest'
+import { chilli } from '../crops/chilli'
+import { squash } from '../crops/squash'
+import { chosen, deed, harvest, ids, newId, sow } from '../testing/deeds'
+import type { LoggedDeed } from './entry'
+import type { Surroundings } from './fit'
+import { checkFit } from './fit'
+import type { States } from './fold'
+import { fold } from './fold'
+import type { SubjectType } from './kind'
+import { Refusal } from './refusal'
+
+const plant = (id: string, crop: string, ...more: LoggedDeed[]) => fold('plant', id, [
+  deed('2026-01-01', 'plantAdded', id, { code: '26-4RMX', name: `The ${crop}`, crop, plantKind: 'line', placeId: null, note: null, seedParentId: null, pollenParentId: null }), ...more,
+])!
+const planned = deed('2026-05-01', 'crossPlanned', ids.cross, {
+  code: '26-4RMX', crop: 'chilli', seedParentId: ids.seedParent, pollenParentId: ids.pollenParent, selfMeant: false, aim: 'low', flowersPlanned: 3, keepersWanted: 1,
+})
+const state: Partial<Record<SubjectType, Record<string, unknown>>> = {
+  plant: { [ids.seedParent]: plant(ids.seedParent, 'chilli'), [ids.pollenParent]: plant(ids.pollenParent, 'chilli'), [ids.other]: plant(ids.other, 'squash') },
+  cross: { [ids.cross]: fold('cross', ids.cross, [planned]) },
+  flower: { [ids.flower]: fold('flower', ids.flower, [chosen('2026-06-01')]) },
+  seedLot: { [ids.lot]: { code: '26-5TWK', crossId: ids.cross } },
+  sowing: { [ids.sowing]: { code: '26-7HNA', crossId: ids.cross } },
+}
+const around: Surroundings = {
+  find: <T extends SubjectType>(type: T, id: string) => state[type]?.[id] as States[T] | undefined,
+  guide: crop => [chilli, squash].find(g => g.id === crop),
+  hasPlace: id => id === 'here',
+}
+const refused = (made: LoggedDeed, changed: Partial<Surroundings> = {}) => {
+  try {
+    checkFit(made, { ...around, ...changed })
+  }
+  catch (error) {
+    return error instanceof Refusal ? [error.code, error.field] : error
+  }
+  return null
+}
+/** The same deed with another payload. */
+const but = <T extends LoggedDeed>(made: T, payload: Partial<T['payload']>) => ({ ...made, payload: { ...made.payload, ...payload } }) as LoggedDeed
+
+describe('a deed among the things around it', () => {
+  // Codes as the garden gives them out, so that only what is meant is wrong.
+  const good = '26-2A4E'
+
+  it('fits when everything belongs together', () => {
+    expect(refused(but(planned, { code: good }))).toBeNull()
+    expect(refused(but(chosen('2026-06-01'), { code: good }))).toBeNull()
+    expect(refused(but(harvest('2026-08-01', 3, 3, 0), { code: good }))).toBeNull()
+    expect(refused(but(sow('2026-09-01', 3), { code: good }))).toBeNull()
+  })
+
+  it('has a tag code that checks', () => {
+    expect(refused(but(planned, { code: '26-2A4F' }))).toEqual(['bad-code', 'code'])
+  })
+
+  it('stands at a place of the garden', () => {
+    expect(refused(but(sow('2026-09-01', 3), { code: good, placeId: 'elsewhere' }))).toEqual(['unknown-place', 'placeId'])
+    expect(refused(but(sow('2026-09-01', 3), { code: good, placeId: 'here' }))).toBeNull()
+  })
+
+  it('joins parents of one crop that has a guide', () => {
+    expect(refused(but(planned, { code: good, pollenParentId: ids.other }))).toEqual(['other-crop', 'pollenParentId'])
+    expect(refused(but(planned, { code: good, seedParentId: ids.other }))).toEqual(['other-crop', 'seedParentId'])
+    expect(refused(but(planned, { code: good, crop: 'moss' }))).toEqual(['unknown-crop', 'crop'])
+  })
+
+  it('uses no plant that is lost', () => {
+    const lost = plant(ids.seedParent, 'chilli', deed('2026-02-01', 'plantLost', ids.seedParent, { reason: 'frost' }))
+    const find = <T extends SubjectType>(type: T, id: string) => id === ids.seedParent ? lost as States[T] : around.find(type, id)
+    expect(refused(but(chosen('2026-06-01'), { code: good }), { find })).toEqual(['plant-lost', 'seedParentId'])
+  })
+
+  it('chooses flowers on the seed parent of the cross only', () => {
+    expect(refused(but(chosen('2026-06-01'), { code: good, seedParentId: ids.pollenParent }))).toEqual(['other-seed-parent', 'seedParentId'])
+  })
+
+  it('brings pollen of the same crop', () => {
+    expect(refused(deed('2026-06-02', 'pollinated', ids.flower, { pollenParentId: ids.other, selfMeant: false }))).toEqual(['other-crop', 'pollenParentId'])
+  })
+
+  it('keeps seed, trays and seedlings with their cross', () => {
+    const other = newId()
+    expect(refused(but(harvest('2026-08-01', 3, 3, 0), { code: good, crossId: other }))).toEqual(['other-cross', undefined])
+    expect(refused(but(sow('2026-09-01', 3), { code: good, crossId: other }))).toEqual(['other-cross', undefined])
+    const raised = (pollenParentId: string) => deed('2026-10-01', 'seedlingsRaised', ids.sowing, { plants: [{ id: newId(), code: good }], crop: 'chilli', crossId: ids.cross, seedParentId: ids.seedParent, pollenParentId, placeId: null })
+    expect(refused(raised(ids.pollenParent))).toBeNull()
+    expect(refused(raised(ids.other))).toEqual(['other-cross', undefined])
+  })
+
+  it('scores a trait of the crop on its scale', () => {
+    const score = (trait: string, value: number) => deed('2026-07-01', 'scored', ids.seedParent, { trait, value })
+    expect(refused(score('leaf-colour', 3))).toBeNull()
+    expect(refused(score('leaf-colour', 4))).toEqual(['off-scale', 'value'])
+    expect(refused(score('leaf-colour', 1.5))).toEqual(['off-scale', 'value'])
+    expect(refused(score('height', 301))).toEqual(['off-scale', 'value'])
+    expect(refused(score('height', 41.5))).toBeNull()
+    expect(refused(score('skin', 1))).toEqual(['unknown-trait', 'trait'])
+  })
+})
