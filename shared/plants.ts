@@ -2,12 +2,13 @@ import type { Plant } from '@virgulta/core/plants/plant'
 import { PLANT_KINDS } from '@virgulta/core/plants/kinds'
 import * as v from 'valibot'
 import type { CrossRow } from './crosses'
+import { Sought } from './find'
 import type { LogLine } from './entries'
 
 /** What a list of plants can be asked for, as it stands in the address. */
 export const PlantQuery = v.object({
-  q: v.optional(v.pipe(v.string(), v.maxLength(100)), ''),
-  crop: v.optional(v.string()),
+  q: v.optional(Sought, ''),
+  crop: v.optional(Sought),
   kind: v.optional(v.picklist(PLANT_KINDS)),
   verdict: v.optional(v.picklist(['keep', 'watch', 'discard', 'none'])),
   sort: v.optional(v.picklist(['name', 'code', 'crop', 'since']), 'name'),

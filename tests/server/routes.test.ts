@@ -1,5 +1,4 @@
 import { execFileSync } from 'node:child_process'
-import { readdirSync } from 'node:fs'
 import { v7 } from 'uuid'
 import { beforeAll, describe, expect, inject, it } from 'vitest'
 import type { CropPage } from '../../shared/crops'
@@ -11,6 +10,7 @@ import type { FamilyRow } from '../../shared/offspring'
 import type { PlantPage } from '../../shared/plants'
 import type { Round, Season } from '../../shared/round'
 import type { SeedShelf } from '../../shared/seed'
+import { routes } from './routes'
 import { Visitor, entry, plantedCross, undoing } from './visitor'
 
 interface LogPage { lines: LogLine[], total: number }
@@ -20,10 +20,6 @@ beforeAll(async () => {
   demo = await new Visitor().openDemo()
 })
 
-/** Every route of the server, from the files: what a stranger must not reach is not a list kept by hand. */
-const routes = readdirSync('server/api', { recursive: true, encoding: 'utf8' })
-  .map(file => file.match(/^(.*)\.(get|post|delete)\.ts$/)).filter(m => m !== null)
-  .map(([, path, method]) => ({ method: method!.toUpperCase(), path: `/api/${path!.replace(/\/?index$/, '').replace('[id]', '00000000-0000-7000-8000-000000000001')}` }))
 const openRoutes = new Set(['/api/session', '/api/session/demo', '/api/session/garden'])
 
 describe('a stranger', () => {

@@ -25,6 +25,7 @@ const set = (n: number) => count.value = Math.max(least, Math.min(most, Number.i
 label { font-size: 13px; color: var(--quiet); }
 .keys { display: inline-flex; border: 1px solid var(--quiet); border-radius: var(--radius); background: var(--sheet); width: fit-content; overflow: hidden; }
 button { width: 48px; height: 48px; border: 0; background: none; color: var(--sap); cursor: pointer; }
+@media (max-width: 600px) { button { width: 64px; height: 56px; } }
 button:disabled { color: var(--rule); cursor: default; }
 button:not(:disabled):hover { background: var(--wash); }
 input { width: 84px; text-align: center; border: 0; border-inline: 1px solid var(--rule); background: none; color: var(--ink); font-size: 20px; }

@@ -4,6 +4,7 @@ const isOpen = defineModel<boolean>({ required: true })
 const { heading, action, disabled = false, isDone = false } = defineProps<{ heading: string, action: string, disabled?: boolean, isDone?: boolean }>()
 const emit = defineEmits<{ open: [], submit: [] }>()
 const log = useLogStore()
+const { xs } = useDisplay()
 watch(isOpen, (open) => {
   if (!open) return
   log.problem = null
@@ -19,7 +20,7 @@ watch(isOpen, (open) => {
         <div class="row"><h2>{{ heading }}</h2><slot name="beside" /></div>
         <slot />
         <p v-if="log.problem && !log.problem.field" class="fail" role="alert">{{ log.problem.sentence }}</p>
-        <div class="row"><v-btn type="submit" variant="flat" :disabled="disabled">{{ action }}</v-btn><v-btn variant="text" class="quietly" @click="isOpen = false">Cancel</v-btn></div>
+        <div class="row"><v-btn type="submit" variant="flat" :height="xs ? 56 : 40" :disabled="disabled">{{ action }}</v-btn><v-btn variant="text" class="quietly" :height="xs ? 56 : 40" @click="isOpen = false">Cancel</v-btn></div>
       </form>
     </v-card>
   </v-dialog>

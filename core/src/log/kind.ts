@@ -36,13 +36,15 @@ export function kind<T extends SubjectType, S extends Schema>(
 /** The id of a subject or an entry: a UUID, made where the entry is made. */
 export const Id = v.pipe(v.string(), v.uuid('An id must be a UUID.'))
 
+/** A database of texts holds no zero byte and no half of a letter. */
+export const isKeepable = (text: string): boolean => !/[\0\p{Surrogate}]/u.test(text)
+
 /** A sentence or a name that people typed: trimmed, not empty, of bearable length. */
 export const words = (most: number) => v.pipe(
   v.string(), v.trim(),
   v.nonEmpty('Write something here.'),
   v.maxLength(most, `Use at most ${most} characters.`),
-  // PostgreSQL holds no zero byte in a text.
-  v.check(text => !text.includes('\0'), 'This holds a character that cannot be kept.'),
+  v.check(isKeepable, 'This holds a character that cannot be kept.'),
 )
 
 /** A whole number of things. */
