@@ -1,15 +1,17 @@
 /** Brings the database up to date before the server starts: newest layout, demo garden on the first start. */
 import { loadDemo } from '../server/demoGarden'
 import { open } from '../server/db/connection'
+import { grantToServer } from '../server/db/grants'
 import { migrate } from '../server/db/migrate'
-import { demoGarden } from '../server/db/queries/garden'
+import { demoGardenId } from '../server/db/queries/garden'
 
 const url = process.env.DATABASE_URL!
 await migrate(url)
+await grantToServer(url)
 
 if (!process.argv.includes('--empty')) {
   const { db, close } = open(url)
-  if (!await demoGarden(db)) {
+  if (!await demoGardenId(db)) {
     const began = Date.now()
     const { entries } = await loadDemo(db)
     console.log(`Loaded the demo garden: ${entries} log entries in ${((Date.now() - began) / 1000).toFixed(1)} s.`)

@@ -9,6 +9,7 @@ import { installPackages, installPostgres } from './lib/install.mjs'
 import { dataDir, program, root } from './lib/paths.mjs'
 import { findPrograms, secretsIn, startPostgres } from './lib/postgres.mjs'
 import { Failure, run } from './lib/run.mjs'
+import { serverRoleOf } from './lib/serverRole.mjs'
 
 const began = Date.now()
 const port = process.env.PORT ?? '4600'
@@ -95,7 +96,7 @@ try {
   // For the command line, which works on the database of the running application.
   writeFileSync(urlFile, databaseUrl, { mode: 0o600 })
   await run(program('tsx'), ['scripts/prepare.ts', ...process.argv.includes('--empty') ? ['--empty'] : []], { env: { ...process.env, DATABASE_URL: databaseUrl } })
-  server = startServer(databaseUrl)
+  server = startServer(serverRoleOf(databaseUrl).url)
   let hasEnded = false
   server.once('exit', () => {
     hasEnded = true

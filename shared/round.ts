@@ -1,8 +1,18 @@
 import type { Flower } from '@virgulta/core/flowers/flower'
 import type { Stop } from '@virgulta/core/round/round'
 import type { Sowing } from '@virgulta/core/seed/sowing'
+import { isDay } from '@virgulta/core/time/days'
+import * as v from 'valibot'
 import type { Parent } from './crosses'
 import type { LogLine } from './entries'
+
+/** The day a round is asked for; absent: today. */
+export const RoundQuery = v.object({
+  on: v.optional(v.pipe(
+    v.string(), v.check(isDay, 'Give a day as 2027-06-14.'),
+    v.check(day => day >= '1900' && day < '2200', 'Give a day between the years 1900 and 2200.'),
+  )),
+})
 
 /** A stop with the names and states that its screen shows. */
 export interface RoundStop extends Stop {

@@ -1,3 +1,4 @@
+import { sql } from 'drizzle-orm'
 import { drizzle } from 'drizzle-orm/postgres-js'
 import postgres from 'postgres'
 import * as schema from './schema'
@@ -12,6 +13,17 @@ export function open(url: string) {
 }
 
 let pool: ReturnType<typeof open> | undefined
+
+/**
+ * Works within one garden: a transaction in which the rows of other gardens are not there (row-level security), also
+ * for a query that forgets to ask for its garden.
+ */
+export function inGarden<T>(db: Database, gardenId: string, work: (tx: Database) => Promise<T>): Promise<T> {
+  return db.transaction(async (tx) => {
+    await tx.execute(sql`select set_config('virgulta.garden', ${gardenId}, true)`)
+    return work(tx)
+  })
+}
 
 /** The server's own pool, opened at the first query. */
 export function database(): Database {

@@ -4,7 +4,7 @@ import { createError, defineEventHandler, getQuery, getRouterParam, readBody } f
 import * as v from 'valibot'
 import type { Problem } from '../../shared/entries'
 import type { Database } from '../db/connection'
-import { database } from '../db/connection'
+import { database, inGarden } from '../db/connection'
 import type { Garden } from '../db/queries/garden'
 import { gardenFor } from '../db/queries/garden'
 
@@ -36,9 +36,12 @@ export interface Access { garden: Garden, personId: string, person: string, db: 
 export function gardenRoute<T>(work: (event: H3Event, access: Access) => Promise<T>) {
   return openRoute(async (event, db) => {
     const { user } = await getUserSession(event)
-    const member = user && await gardenFor(db, user.gardenId, user.personId)
-    if (!member) refuse(401, { code: 'no-garden', sentence: 'No garden is open; open the demo garden or start one of your own.' })
-    return work(event, { garden: member.garden, personId: user.personId, person: member.person, db })
+    const noGarden = () => refuse(401, { code: 'no-garden', sentence: 'No garden is open; open the demo garden or start one of your own.' })
+    if (!user) return noGarden()
+    return inGarden(db, user.gardenId, async (tx) => {
+      const { garden, person } = await gardenFor(tx, user.gardenId, user.personId) ?? noGarden()
+      return work(event, { garden, personId: user.personId, person, db: tx })
+    })
   })
 }
 

@@ -15,7 +15,7 @@ beforeAll(async () => {
   planted = await plantedCross(visitor)
 })
 
-const RUNS = 60
+const RUNS = 30
 /** A wish of the visitor's that closes the garden or opens another would end the test, not try the route. */
 const sessionRoutes = new Set(['/api/session', '/api/session/demo', '/api/session/garden'])
 

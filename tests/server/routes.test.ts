@@ -223,6 +223,7 @@ describe('bad input', () => {
     ['POST', '/api/session/garden', { name: 'A', keeper: 'B', zone: 'Mars/Olympus' }, 400],
     ['GET', '/api/round?on=12.6.2026', undefined, 400],
     ['GET', '/api/round?on=2026-02-31', undefined, 400],
+    ['GET', '/api/round?on=9999-12-31', undefined, 400],
     ['GET', '/api/season?year=abc', undefined, 400],
     ['GET', '/api/plants?page=0', undefined, 400],
     ['GET', '/api/plants?sort=owner', undefined, 400],

@@ -9,7 +9,9 @@ import { setTimeout as wait } from 'node:timers/promises'
 import type { TestProject } from 'vitest/node'
 import { isBuilt, serverFile } from '../../scripts/lib/build.mjs'
 import { startPostgres } from '../../scripts/lib/postgres.mjs'
+import { serverRoleOf } from '../../scripts/lib/serverRole.mjs'
 import { open } from '../../server/db/connection'
+import { grantToServer } from '../../server/db/grants'
 import { migrate } from '../../server/db/migrate'
 import { loadDemo } from '../../server/demoGarden'
 
@@ -37,13 +39,14 @@ export default async function setup(project: TestProject) {
   const data = temporaryFolder()
   const postgres = await startPostgres(data)
   await migrate(postgres.url)
+  await grantToServer(postgres.url)
   const { db, close } = open(postgres.url)
   await loadDemo(db)
   await close()
 
   const port = await freePort()
   const server: ChildProcess = spawn(process.execPath, [serverFile], {
-    env: { ...process.env, DATABASE_URL: postgres.url, PORT: String(port), HOST: '127.0.0.1', NUXT_SESSION_PASSWORD: 'only-for-tests-only-for-tests-only-for-tests' },
+    env: { ...process.env, DATABASE_URL: serverRoleOf(postgres.url).url, PORT: String(port), HOST: '127.0.0.1', NUXT_SESSION_PASSWORD: 'only-for-tests-only-for-tests-only-for-tests' },
     stdio: ['ignore', 'ignore', 'inherit'],
   })
   const address = `http://127.0.0.1:${port}`

@@ -1,8 +1,9 @@
-import { demoGarden } from '../../db/queries/garden'
+import { inGarden } from '../../db/connection'
+import { demoGardenId, keeperOf } from '../../db/queries/garden'
 
 export default openRoute(async (event, db) => {
-  const demo = await demoGarden(db)
-  if (!demo) refuse(404, { code: 'no-demo', sentence: 'The demo garden was not loaded; start Virgulta without --empty.' })
-  await setUserSession(event, { user: demo })
+  const gardenId = await demoGardenId(db) ?? refuse(404, { code: 'no-demo', sentence: 'The demo garden was not loaded; start Virgulta without --empty.' })
+  const personId = await inGarden(db, gardenId, tx => keeperOf(tx, gardenId))
+  await setUserSession(event, { user: { gardenId, personId } })
   return { ok: true }
 })

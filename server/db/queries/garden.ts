@@ -6,6 +6,7 @@ import { SERIALS_PER_YEAR, tagCodes } from '@virgulta/core/tags/code'
 import { and, asc, eq, sql } from 'drizzle-orm'
 import type { Place } from '../../../shared/garden'
 import type { Database } from '../connection'
+import { inGarden } from '../connection'
 import { crops, gardens, members, people, places, tagSerials } from '../schema'
 
 /** A garden as queries take it: whose data, and what time it is there. */
@@ -48,11 +49,16 @@ export async function allGardens(db: Database): Promise<Garden[]> {
   return (await db.select().from(gardens)).map(gardenOf)
 }
 
-/** The demo garden and its keeper; null where it was not loaded. */
-export async function demoGarden(db: Database): Promise<{ gardenId: string, personId: string } | null> {
-  const [row] = await db.select({ gardenId: gardens.id, personId: members.personId }).from(gardens)
-    .innerJoin(members, eq(members.gardenId, gardens.id)).where(eq(gardens.isDemo, true))
-  return row ?? null
+/** The id of the demo garden; null where it was not loaded. */
+export async function demoGardenId(db: Database): Promise<string | null> {
+  const [row] = await db.select({ id: gardens.id }).from(gardens).where(eq(gardens.isDemo, true))
+  return row?.id ?? null
+}
+
+/** The keeper of a garden. */
+export async function keeperOf(db: Database, gardenId: string): Promise<string> {
+  const [row] = await db.select({ id: members.personId }).from(members).where(and(eq(members.gardenId, gardenId), eq(members.role, 'keeper')))
+  return row!.id
 }
 
 /** Makes a garden with its keeper, the built-in crop guides and its places. */
@@ -61,9 +67,9 @@ export async function createGarden(
   wish: { name: string, keeper: string, zone: string, latitude?: number, isDemo?: boolean, clockAt?: Instant, placeNames?: string[] },
 ): Promise<{ gardenId: string, personId: string }> {
   const { name, keeper, zone, latitude = 50, isDemo = false, clockAt = null, placeNames = ['First bench'] } = wish
-  return db.transaction(async (tx) => {
-    const gardenId = randomUUID()
-    const personId = randomUUID()
+  const gardenId = randomUUID()
+  const personId = randomUUID()
+  return inGarden(db, gardenId, async (tx) => {
     await tx.insert(gardens).values({ id: gardenId, name, zone, latitude, isDemo, clockAt })
     await tx.insert(people).values({ id: personId, name: keeper })
     await tx.insert(members).values({ gardenId, personId, role: 'keeper' })

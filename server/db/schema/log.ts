@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm'
 import { index, integer, jsonb, pgTable, primaryKey, text, timestamp, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
 import { gardens, people } from './garden'
+import { ofPresentGarden } from './locks'
 
 /** The log: append-only. What is taken back stays, with a later entry that voids it. */
 export const entries = pgTable('entries', {
@@ -18,6 +19,7 @@ export const entries = pgTable('entries', {
   recordedAt: timestamp('recorded_at', { withTimezone: true, mode: 'string', precision: 3 }).notNull().defaultNow(),
   recordedBy: uuid('recorded_by').notNull().references(() => people.id),
 }, t => [
+  ofPresentGarden(),
   primaryKey({ columns: [t.gardenId, t.id] }),
   index('entries_subjects').using('gin', t.subjects),
   index('entries_needs').using('gin', t.needs),
@@ -31,11 +33,11 @@ export const tags = pgTable('tags', {
   code: text().notNull(),
   subjectType: text('subject_type').notNull(),
   subjectId: uuid('subject_id').notNull(),
-}, t => [primaryKey({ columns: [t.gardenId, t.code] })])
+}, t => [primaryKey({ columns: [t.gardenId, t.code] }), ofPresentGarden()])
 
 /** The next serial of each year's tag codes. */
 export const tagSerials = pgTable('tag_serials', {
   gardenId: uuid('garden_id').notNull().references(() => gardens.id, { onDelete: 'cascade' }),
   year: integer().notNull(),
   next: integer().notNull(),
-}, t => [primaryKey({ columns: [t.gardenId, t.year] })])
+}, t => [primaryKey({ columns: [t.gardenId, t.year] }), ofPresentGarden()])

@@ -2,6 +2,7 @@ import type { States } from '@virgulta/core/log/fold'
 import type { SubjectType } from '@virgulta/core/log/kind'
 import { date, index, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core'
 import { gardens } from './garden'
+import { ofPresentGarden } from './locks'
 
 /** The columns every read model has: whose it is, its tag code, and its whole state as the core folded it. */
 const modelOf = <T extends SubjectType>() => ({
@@ -21,6 +22,7 @@ export const plants = pgTable('plants', {
   verdict: text(),
   since: date({ mode: 'string' }).notNull(),
 }, t => [
+  ofPresentGarden(),
   primaryKey({ columns: [t.gardenId, t.id] }),
   index('plants_by_name').on(t.gardenId, t.name),
   index('plants_by_cross').on(t.gardenId, t.crossId),
@@ -32,7 +34,7 @@ export const crosses = pgTable('crosses', {
   seedParentId: uuid('seed_parent_id').notNull(),
   pollenParentId: uuid('pollen_parent_id'),
   plannedOn: date('planned_on', { mode: 'string' }).notNull(),
-}, t => [primaryKey({ columns: [t.gardenId, t.id] })])
+}, t => [primaryKey({ columns: [t.gardenId, t.id] }), ofPresentGarden()])
 
 export const flowers = pgTable('flowers', {
   ...modelOf<'flower'>(),
@@ -40,6 +42,7 @@ export const flowers = pgTable('flowers', {
   seedParentId: uuid('seed_parent_id').notNull(),
   status: text().notNull(),
 }, t => [
+  ofPresentGarden(),
   primaryKey({ columns: [t.gardenId, t.id] }),
   index('flowers_by_cross').on(t.gardenId, t.crossId),
   index('flowers_by_status').on(t.gardenId, t.status),
@@ -49,6 +52,7 @@ export const seedLots = pgTable('seed_lots', {
   ...modelOf<'seedLot'>(),
   crossId: uuid('cross_id').notNull(),
 }, t => [
+  ofPresentGarden(),
   primaryKey({ columns: [t.gardenId, t.id] }),
   index('seed_lots_by_cross').on(t.gardenId, t.crossId),
 ])
@@ -58,6 +62,7 @@ export const sowings = pgTable('sowings', {
   crossId: uuid('cross_id').notNull(),
   lotId: uuid('lot_id').notNull(),
 }, t => [
+  ofPresentGarden(),
   primaryKey({ columns: [t.gardenId, t.id] }),
   index('sowings_by_cross').on(t.gardenId, t.crossId),
 ])

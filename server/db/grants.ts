@@ -1,0 +1,34 @@
+import { sql } from 'drizzle-orm'
+import { serverRoleOf } from '../../scripts/lib/serverRole.mjs'
+import { open } from './connection'
+
+/** Tables whose rows are written once: the log. */
+const APPEND_ONLY = ['entries']
+
+/**
+ * Makes the server's own role and gives it what it needs and no more: it reads and writes rows, owns no table, cannot
+ * pass row-level security, and can neither change nor delete an entry of the log.
+ *
+ * @param ownerUrl address with the user that owns the tables and may make roles
+ * @throws when that user may not make roles
+ */
+export async function grantToServer(ownerUrl: string): Promise<void> {
+  const { role, password } = serverRoleOf(ownerUrl)
+  const { db, close } = open(ownerUrl)
+  // Role and password hold letters, digits and underscores only.
+  const [name, options] = [sql.raw(`"${role}"`), sql.raw(`login nosuperuser nocreatedb nocreaterole nobypassrls password '${password}'`)]
+  try {
+    await db.transaction(async (tx) => {
+      // Two copies that start at once must not both make it.
+      await tx.execute(sql`select pg_advisory_xact_lock(hashtext(${role}))`)
+      const [known] = await tx.execute(sql`select 1 from pg_roles where rolname = ${role}`)
+      await tx.execute(known ? sql`alter role ${name} with ${options}` : sql`create role ${name} with ${options}`)
+      await tx.execute(sql`grant usage on schema public to ${name}`)
+      await tx.execute(sql`grant select, insert, update, delete on all tables in schema public to ${name}`)
+      for (const table of APPEND_ONLY) await tx.execute(sql`revoke update, delete on ${sql.identifier(table)} from ${name}`)
+    })
+  }
+  finally {
+    await close()
+  }
+}
