@@ -1,4 +1,5 @@
 /** `virgulta`: the core on the command line. Answers go to standard output, complaints to standard error. */
+import { backupGarden, restoreGarden } from './backup'
 import { rebuildModels } from './rebuild'
 import { tag } from './tag'
 
@@ -7,6 +8,8 @@ interface Command { usage: string, does: string, run: (words: string[]) => Promi
 
 const commands: Record<string, Command> = {
   tag: { usage: 'tag new [--year YYYY] [--count N] [--from SERIAL]  |  tag check CODE', does: 'make tag codes; check one that was typed or scanned', run: tag },
+  backup: { usage: 'backup FILE [--garden ID]', does: 'write a whole garden into one JSON file', run: backupGarden },
+  restore: { usage: 'restore FILE', does: 'bring a garden back from its backup, into a database that does not hold it', run: restoreGarden },
   rebuild: { usage: 'rebuild [--garden ID]', does: 'compute the read models anew from the log (DATABASE_URL, or the database of a running `npm start`)', run: rebuildModels },
 }
 

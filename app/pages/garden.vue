@@ -60,6 +60,10 @@ async function close() {
         <p v-else-if="log" class="quiet">{{ route.query.code ? 'Nothing was noted under such a tag.' : 'Nothing is noted yet.' }}</p>
       </PaperSheet>
       <div class="stack">
+        <PaperSheet heading="Data">
+          <v-btn :prepend-icon="mdiDownload" href="/api/garden/backup">Back up this garden</v-btn>
+          <p class="quiet small note">The whole garden, every entry of its log, as one JSON file. <code>virgulta restore</code> brings it back.</p>
+        </PaperSheet>
         <PaperSheet heading="Look">
           <v-btn-toggle v-model="look" mandatory density="compact" variant="outlined" color="primary" aria-label="Look">
             <v-btn v-for="l in allLooks" :key="l.value" :value="l.value">{{ l.title }}</v-btn>

@@ -1,4 +1,5 @@
 import { sql } from 'drizzle-orm'
+import type { PgTransactionConfig } from 'drizzle-orm/pg-core'
 import { drizzle } from 'drizzle-orm/postgres-js'
 import postgres from 'postgres'
 import * as schema from './schema'
@@ -17,12 +18,14 @@ let pool: ReturnType<typeof open> | undefined
 /**
  * Works within one garden: a transaction in which the rows of other gardens are not there (row-level security), also
  * for a query that forgets to ask for its garden.
+ *
+ * @param kind of transaction, where the usual one will not do
  */
-export function inGarden<T>(db: Database, gardenId: string, work: (tx: Database) => Promise<T>): Promise<T> {
+export function inGarden<T>(db: Database, gardenId: string, work: (tx: Database) => Promise<T>, kind?: PgTransactionConfig): Promise<T> {
   return db.transaction(async (tx) => {
     await tx.execute(sql`select set_config('virgulta.garden', ${gardenId}, true)`)
     return work(tx)
-  })
+  }, kind)
 }
 
 /** The server's own pool, opened at the first query. */

@@ -220,34 +220,69 @@ async function changeTags(tx: Database, garden: Garden, deeds: Deed[], takenBack
   }
 }
 
+/** Deeds that are folded at once, unless one subject has more: what a rebuild holds in memory does not grow with the garden. */
+const DEEDS_AT_ONCE = 8000
+
+/** Subjects in groups that share few enough deeds. */
+function inReach(subjects: { id: string, deeds: number }[]): string[][] {
+  const groups: string[][] = []
+  let room = 0
+  for (const { id, deeds } of subjects) {
+    if (deeds > room) {
+      groups.push([])
+      room = DEEDS_AT_ONCE
+    }
+    groups.at(-1)!.push(id)
+    room -= deeds
+  }
+  return groups
+}
+
 /**
  * Computes all read models of a garden anew from its log.
  *
+ * @param onProgress is told how many subjects are done, of how many
  * @returns how many subjects there are, and which of the kept ones differed
+ * @throws {Refusal} if the log does not fit together
  */
-export async function rebuild(db: Database, garden: Garden): Promise<{ subjects: number, differed: Subject[] }> {
+export async function rebuild(db: Database, garden: Garden, onProgress: (done: number, of: number) => void = () => {}): Promise<{ subjects: number, differed: Subject[] }> {
   return db.transaction(async (tx) => {
     await takeTurn(tx, garden)
-    const rows = await tx.select().from(entries).where(and(eq(entries.gardenId, garden.id), sql`${entries.kind} <> 'voided'`, isLive))
-    const deeds = rows.map(row => deedOf(row, garden.zone))
-    const subjects = distinct(deeds.flatMap(subjectsOf))
-    const states = foldAll(subjects, deeds, false)
+    await tx.delete(tags).where(eq(tags.gardenId, garden.id))
+    const subjects = [...await tx.execute<{ id: string, deeds: number }>(sql`
+      select subject as id, count(*)::int as deeds from ${entries}, unnest(${entries.subjects}) as subject
+      where ${entries.gardenId} = ${garden.id} and ${entries.kind} <> 'voided' and ${isLive} group by subject`)]
     const differed: Subject[] = []
+    let done = 0
+    for (const group of inReach(subjects)) {
+      differed.push(...await rebuildSubjects(tx, garden, new Set(group)))
+      onProgress(done += group.length, subjects.length)
+    }
+    const known = new Set(subjects.map(s => s.id))
     for (const type of subjectTypes) {
-      const ofType = subjects.filter(s => s.type === type)
-      const kept = await keptIds(tx, garden.id, type)
-      const before = await statesOf(tx, garden.id, type, [...kept, ...ofType.map(s => s.id)])
-      for (const subject of ofType) {
-        if (!isDeepStrictEqual(before.get(subject.id), JSON.parse(JSON.stringify(states.get(keyOf(subject)))))) differed.push(subject)
-      }
-      const known = new Set(ofType.map(s => s.id))
-      const stray = kept.filter(id => !known.has(id)).map(id => ({ type, id }))
+      const stray = (await keptIds(tx, garden.id, type)).filter(id => !known.has(id)).map(id => ({ type, id }))
       differed.push(...stray)
       await removeStates(tx, garden.id, stray)
-      await saveStates(tx, garden.id, type, ofType.map(s => states.get(keyOf(s))!))
     }
-    await tx.delete(tags).where(eq(tags.gardenId, garden.id))
-    await changeTags(tx, garden, deeds, [])
     return { subjects: subjects.length, differed }
   })
+}
+
+/** Folds some subjects anew. @returns those whose kept state differed */
+async function rebuildSubjects(tx: Database, garden: Garden, ids: Set<string>): Promise<Subject[]> {
+  const deeds = await deedsOf(tx, garden, [...ids])
+  const subjects = distinct(deeds.flatMap(subjectsOf)).filter(s => ids.has(s.id))
+  const states = foldAll(subjects, deeds, false)
+  const differed: Subject[] = []
+  for (const type of subjectTypes) {
+    const ofType = subjects.filter(s => s.type === type)
+    const before = await statesOf(tx, garden.id, type, ofType.map(s => s.id))
+    for (const subject of ofType) {
+      if (!isDeepStrictEqual(before.get(subject.id), JSON.parse(JSON.stringify(states.get(keyOf(subject)))))) differed.push(subject)
+    }
+    await saveStates(tx, garden.id, type, ofType.map(s => states.get(keyOf(s))!))
+  }
+  // A deed that touches subjects of several groups ties its tags once, with its own subject.
+  await changeTags(tx, garden, deeds.filter(d => ids.has(d.subjectId)), [])
+  return differed
 }

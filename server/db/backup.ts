@@ -1,0 +1,218 @@
+import { createHash } from 'node:crypto'
+import type { Writable } from 'node:stream'
+import type { Entry as EntryType, Deed } from '@virgulta/core/log/entry'
+import { Entry, needsOf, subjectsOf } from '@virgulta/core/log/entry'
+import { Refusal } from '@virgulta/core/log/refusal'
+import { JSONParser } from '@streamparser/json'
+import { and, asc, eq, gt, inArray, sql } from 'drizzle-orm'
+import * as v from 'valibot'
+import { BACKUP_VERSION, BackupHead, Recorded } from '../../shared/backup'
+import type { Database } from './connection'
+import { gardenById } from './queries/garden'
+import { rebuild } from './queries/log'
+import { crops, entries, gardens, members, people, places, tagSerials } from './schema'
+
+/** Entries that are read or written at once: what a backup holds in memory does not grow with the log. */
+const ENTRIES_AT_ONCE = 2000
+
+/** The end of every backup: the checksum of all bytes before it. */
+const tailOf = (sum: string) => `],\n"sum":"${sum}"}\n`
+const TAIL_LENGTH = tailOf('0'.repeat(64)).length
+
+/** Told how many entries are done, of how many. */
+export type Progress = (done: number, of: number) => void
+
+const instant = (at: string) => new Date(at).toISOString()
+
+function entryOf(row: typeof entries.$inferSelect) {
+  const common = { id: row.id, kind: row.kind, happenedAt: instant(row.happenedAt), recordedAt: instant(row.recordedAt), recordedBy: row.recordedBy }
+  return row.kind === 'voided' ? { ...common, voids: row.voids } : { ...common, subjectId: row.subjectId, payload: row.payload }
+}
+
+async function headOf(tx: Database, gardenId: string): Promise<BackupHead | null> {
+  const [garden] = await tx.select().from(gardens).where(eq(gardens.id, gardenId))
+  if (!garden) return null
+  const memberRows = await tx.select({ personId: members.personId, role: members.role }).from(members).where(eq(members.gardenId, gardenId))
+  const recorders = await tx.selectDistinct({ id: entries.recordedBy }).from(entries).where(eq(entries.gardenId, gardenId))
+  const [counted] = await tx.select({ count: sql<number>`count(*)::int` }).from(entries).where(eq(entries.gardenId, gardenId))
+  const { id, name, zone, latitude, isDemo, clockAt } = garden
+  return {
+    format: 'virgulta-garden', version: BACKUP_VERSION, madeAt: new Date().toISOString(),
+    garden: { id, name, zone, latitude, isDemo, clockAt: clockAt && instant(clockAt) },
+    people: await tx.select({ id: people.id, name: people.name }).from(people).where(inArray(people.id, [...memberRows.map(m => m.personId), ...recorders.map(r => r.id)])),
+    members: memberRows,
+    places: await tx.select({ id: places.id, name: places.name, position: places.position }).from(places).where(eq(places.gardenId, gardenId)).orderBy(asc(places.position)),
+    crops: (await tx.select({ guide: crops.guide }).from(crops).where(eq(crops.gardenId, gardenId)).orderBy(asc(crops.id))).map(row => row.guide),
+    tagSerials: await tx.select({ year: tagSerials.year, next: tagSerials.next }).from(tagSerials).where(eq(tagSerials.gardenId, gardenId)).orderBy(asc(tagSerials.year)),
+    count: counted!.count,
+  }
+}
+
+/** How a transaction sees one state of the garden while others go on noting. */
+export const SNAPSHOT = { isolationLevel: 'repeatable read', accessMode: 'read only' } as const
+
+/** Writes pieces into a stream as fast as it takes them. */
+export const writerTo = (stream: Writable) => (piece: string) => new Promise<void>((resolve, reject) => {
+  if (stream.destroyed) return reject(new Error('The file is no longer wanted.'))
+  if (stream.write(piece)) return resolve()
+  const settle = (work: () => void) => () => {
+    stream.off('drain', onDrain).off('close', onClose)
+    work()
+  }
+  const onDrain = settle(resolve)
+  const onClose = settle(() => reject(new Error('The file is no longer wanted.')))
+  stream.once('drain', onDrain).once('close', onClose)
+})
+
+/**
+ * A garden as one JSON file, piece by piece: what is described, then every entry of the log, then the checksum.
+ *
+ * @param tx a transaction of the kind {@link SNAPSHOT}
+ * @param write takes the next piece, and resolves when there is room for more
+ * @returns how many entries it holds; null when there is no such garden
+ */
+export async function backup(tx: Database, gardenId: string, write: (piece: string) => Promise<void> | void, onProgress: Progress = () => {}): Promise<number | null> {
+  const head = await headOf(tx, gardenId)
+  if (!head) return null
+  const hash = createHash('sha256')
+  const put = async (piece: string) => {
+    hash.update(piece)
+    await write(piece)
+  }
+  await put(`${JSON.stringify(head).slice(0, -1)},\n"entries":[`)
+  let done = 0
+  for (let last: string | null = null; done < head.count;) {
+    const rows: (typeof entries.$inferSelect)[] = await tx.select().from(entries)
+      .where(and(eq(entries.gardenId, gardenId), last ? gt(entries.id, last) : undefined)).orderBy(asc(entries.id)).limit(ENTRIES_AT_ONCE)
+    await put(rows.map((row, i) => `${done + i ? ',' : ''}\n${JSON.stringify(entryOf(row))}`).join(''))
+    last = rows.at(-1)!.id
+    onProgress(done += rows.length, head.count)
+  }
+  await write(tailOf(hash.digest('hex')))
+  return done
+}
+
+const broken = (why: string) => new Refusal('bad-backup', `This file cannot be restored: ${why} Nothing was changed.`)
+
+function checked<T>(schema: v.GenericSchema<T>, value: unknown, what: string): T {
+  const result = v.safeParse(schema, value, { abortEarly: true })
+  if (!result.success) throw broken(`${what} is not as it should be (${v.getDotPath(result.issues[0]) ?? 'as a whole'}: ${result.issues[0].message}).`)
+  return result.output
+}
+
+/** Reads a backup's bytes: keeps the tail back, sums what stands before it, and hands out head and entries as they come. */
+class BackupReader {
+  private readonly hash = createHash('sha256')
+  private readonly parser = new JSONParser({ paths: [...Object.keys(BackupHead.entries), 'sum', 'entries.*'].map(path => `$.${path}`), keepStack: false })
+  private held = Buffer.alloc(0)
+  private readonly fields: Record<string, unknown> = {}
+  private sum: unknown
+  entries: unknown[] = []
+
+  constructor() {
+    this.parser.onValue = ({ value, key, stack }) => {
+      if (stack.length > 1) this.entries.push(value)
+      else if (key === 'sum') this.sum = value
+      else this.fields[String(key)] = value
+    }
+  }
+
+  take(piece: Uint8Array): void {
+    const bytes = Buffer.concat([this.held, piece])
+    const before = Math.max(0, bytes.length - TAIL_LENGTH)
+    this.hash.update(bytes.subarray(0, before))
+    this.held = bytes.subarray(before)
+    try {
+      this.parser.write(piece)
+    }
+    catch {
+      throw broken('it is not whole JSON.')
+    }
+  }
+
+  private checkFormat(): void {
+    if (this.fields.format !== 'virgulta-garden') throw broken('it is not a backup of a garden.')
+    const { version } = this.fields
+    if (typeof version === 'number' && version > BACKUP_VERSION) throw broken(`it was made by a newer Virgulta (format ${version}; this one reads up to ${BACKUP_VERSION}). Bring Virgulta up to date first.`)
+  }
+
+  /** What stands before the entries. @throws {Refusal} for another format or a later version */
+  head(): BackupHead {
+    this.checkFormat()
+    return checked(BackupHead, this.fields, 'what stands before the entries')
+  }
+
+  /** @throws {Refusal} for a file that was cut off or altered */
+  end(): void {
+    if (!this.parser.isEnded) throw broken('it was cut off before its end.')
+    // First: how a later version sums is not known here.
+    this.checkFormat()
+    if (this.sum !== this.hash.digest('hex')) throw broken('it was altered after it was made: its checksum does not fit.')
+  }
+}
+
+async function writeHead(tx: Database, head: BackupHead): Promise<void> {
+  const gardenId = head.garden.id
+  const [there] = await tx.select({ id: gardens.id }).from(gardens).where(eq(gardens.id, gardenId))
+  if (there) throw new Refusal('garden-there', `The garden ${head.garden.name} is in this database already; restore it into another one. Nothing was changed.`)
+  await tx.insert(gardens).values(head.garden)
+  if (head.people.length) await tx.insert(people).values(head.people).onConflictDoNothing()
+  if (head.members.length) await tx.insert(members).values(head.members.map(m => ({ gardenId, ...m })))
+  if (head.places.length) await tx.insert(places).values(head.places.map(p => ({ gardenId, ...p })))
+  if (head.crops.length) await tx.insert(crops).values(head.crops.map(guide => ({ gardenId, id: guide.id, guide })))
+  if (head.tagSerials.length) await tx.insert(tagSerials).values(head.tagSerials.map(s => ({ gardenId, ...s })))
+}
+
+async function writeEntries(tx: Database, gardenId: string, found: unknown[]): Promise<void> {
+  const rows = found.map((raw) => {
+    const { recordedAt, recordedBy, ...rest } = checked(v.looseObject(Recorded.entries), raw, 'an entry')
+    const entry: EntryType = checked(Entry, rest, 'an entry')
+    const isVoiding = entry.kind === 'voided'
+    return {
+      gardenId, id: entry.id, kind: entry.kind, happenedAt: entry.happenedAt, recordedAt, recordedBy,
+      subjectId: isVoiding ? null : entry.subjectId, payload: isVoiding ? null : entry.payload, voids: isVoiding ? entry.voids : null,
+      subjects: isVoiding ? [] : subjectsOf(entry as Deed).map(s => s.id), needs: isVoiding ? [] : needsOf(entry as Deed).map(s => s.id),
+    }
+  })
+  if (rows.length) await tx.insert(entries).values(rows)
+}
+
+/**
+ * Brings a garden back from its backup, all or nothing: checksum, shape of every entry and the fold of the whole log
+ * must fit.
+ *
+ * @param db where no garden of that id is, as the owner of the tables
+ * @param bytes of the file, in pieces
+ * @returns the garden's id, name and number of entries
+ * @throws {Refusal} for a file that is cut off, altered, newer, or of a garden that is there already
+ */
+export async function restore(db: Database, bytes: AsyncIterable<Uint8Array>, onProgress: Progress = () => {}): Promise<{ id: string, name: string, entries: number }> {
+  return db.transaction(async (tx) => {
+    const reader = new BackupReader()
+    let head: BackupHead | null = null
+    let done = 0
+    const flush = async (least: number) => {
+      while (reader.entries.length && reader.entries.length >= least) {
+        if (!head) await writeHead(tx, head = reader.head())
+        const found = reader.entries.splice(0, ENTRIES_AT_ONCE)
+        await writeEntries(tx, head.garden.id, found)
+        onProgress(done += found.length, head.count)
+      }
+    }
+    for await (const piece of bytes) {
+      reader.take(piece)
+      await flush(ENTRIES_AT_ONCE)
+    }
+    reader.end()
+    await flush(1)
+    if (!head) await writeHead(tx, head = reader.head())
+    if (done !== head.count) throw broken(`it should hold ${head.count} entries, and holds ${done}.`)
+    // A voiding belongs to the subjects of what it takes back.
+    await tx.execute(sql`update entries v set subjects = d.subjects from entries d
+      where v.garden_id = ${head.garden.id} and v.voids is not null and d.garden_id = v.garden_id and d.id = v.voids`)
+    await rebuild(tx, (await gardenById(tx, head.garden.id))!).catch((error) => {
+      throw error instanceof Refusal ? broken(`its log does not fit together. ${error.message}`) : error
+    })
+    return { id: head.garden.id, name: head.garden.name, entries: done }
+  })
+}

@@ -1,0 +1,27 @@
+import { CropGuide } from '@virgulta/core/crops/guide'
+import { Id, words } from '@virgulta/core/log/kind'
+import * as v from 'valibot'
+
+/** Version of the backup's format; a file of a later one is refused. */
+export const BACKUP_VERSION = 1
+
+const moment = v.pipe(v.string(), v.isoTimestamp())
+
+/** What a backup says before its entries: everything of the garden that is described rather than done. */
+export const BackupHead = v.strictObject({
+  format: v.literal('virgulta-garden'),
+  version: v.literal(BACKUP_VERSION),
+  madeAt: moment,
+  garden: v.strictObject({ id: Id, name: words(80), zone: v.string(), latitude: v.number(), isDemo: v.boolean(), clockAt: v.nullable(moment) }),
+  people: v.array(v.strictObject({ id: Id, name: words(80) })),
+  members: v.array(v.strictObject({ personId: Id, role: v.picklist(['keeper', 'hand', 'guest']) })),
+  places: v.array(v.strictObject({ id: Id, name: words(60), position: v.number() })),
+  crops: v.array(CropGuide),
+  tagSerials: v.array(v.strictObject({ year: v.number(), next: v.number() })),
+  /** how many entries follow */
+  count: v.number(),
+})
+export type BackupHead = v.InferOutput<typeof BackupHead>
+
+/** When and by whom an entry of a backup was recorded; the entry itself is as clients send it. */
+export const Recorded = v.object({ recordedAt: moment, recordedBy: Id })
