@@ -1,13 +1,17 @@
 /** Brings the database up to date before the server starts: newest layout, demo garden on the first start. */
 import { loadDemo } from '../server/demoGarden'
 import { open } from '../server/db/connection'
-import { grantToServer } from '../server/db/grants'
+import { MayNotMakeRole, grantToServer } from '../server/db/grants'
 import { migrate } from '../server/db/migrate'
 import { demoGardenId } from '../server/db/queries/garden'
 
 const url = process.env.DATABASE_URL!
 await migrate(url)
-await grantToServer(url)
+await grantToServer(url).catch((error) => {
+  if (!(error instanceof MayNotMakeRole)) throw error
+  console.error(error.message)
+  process.exit(1)
+})
 
 if (!process.argv.includes('--empty')) {
   const { db, close } = open(url)

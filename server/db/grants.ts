@@ -2,6 +2,12 @@ import { sql } from 'drizzle-orm'
 import { serverRoleOf } from '../../scripts/lib/serverRole.mjs'
 import { open } from './connection'
 
+/** PostgreSQL's code for what a user may not do. */
+const INSUFFICIENT_PRIVILEGE = '42501'
+
+/** The owner's rights do not reach as far as the server's role. */
+export class MayNotMakeRole extends Error {}
+
 /** Tables whose rows are written once: the log. */
 const APPEND_ONLY = ['entries']
 
@@ -10,7 +16,7 @@ const APPEND_ONLY = ['entries']
  * pass row-level security, and can neither change nor delete an entry of the log.
  *
  * @param ownerUrl address with the user that owns the tables and may make roles
- * @throws when that user may not make roles
+ * @throws {MayNotMakeRole} when that user may not make roles
  */
 export async function grantToServer(ownerUrl: string): Promise<void> {
   const { role, password } = serverRoleOf(ownerUrl)
@@ -27,6 +33,10 @@ export async function grantToServer(ownerUrl: string): Promise<void> {
       await tx.execute(sql`grant select, insert, update, delete on all tables in schema public to ${name}`)
       for (const table of APPEND_ONLY) await tx.execute(sql`revoke update, delete on ${sql.identifier(table)} from ${name}`)
     })
+  }
+  catch (error) {
+    if ((error as { cause?: { code?: string } }).cause?.code !== INSUFFICIENT_PRIVILEGE) throw error
+    throw new MayNotMakeRole(`The database user ${decodeURIComponent(new URL(ownerUrl).username)} may not make the role "${role}" that Virgulta's server works as. Let a user with CREATEROLE start Virgulta, or give this one that right: alter role … createrole.`)
   }
   finally {
     await close()

@@ -3,6 +3,7 @@ import { sql } from 'drizzle-orm'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { serverRoleOf } from '../../scripts/lib/serverRole.mjs'
 import { inGarden, open } from '../../server/db/connection'
+import { grantToServer } from '../../server/db/grants'
 import { Visitor, plantedCross } from './visitor'
 
 const owner = open(inject('databaseUrl'))
@@ -36,6 +37,12 @@ describe('the server’s role in the database', () => {
     expect([...await owner.db.execute(sql`select relname from pg_class where relowner = ${role}::regrole`)]).toEqual([])
     await expect(server.db.execute(sql`create table stolen (x int)`)).rejects.toThrow()
     await expect(server.db.execute(sql`alter table entries disable row level security`)).rejects.toThrow()
+  })
+
+  it('is made by a user that may make roles, and nobody else', async () => {
+    await owner.db.execute(sql`create role humble login password 'humble'`)
+    const humble = Object.assign(new URL(inject('databaseUrl')), { username: 'humble', password: 'humble' }).href
+    await expect(grantToServer(humble)).rejects.toThrow(/The database user humble may not make the role/)
   })
 
   it('sees no garden’s rows outside of a garden, in any table that holds some', async () => {
