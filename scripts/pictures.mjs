@@ -62,6 +62,7 @@ try {
   await take('family', `/offspring/${told}?trait=fruit-stance`)
   await take('plants', '/plants')
   await take('learnt', '/crops/chilli?of=toReceptive')
+  await take('garden', '/garden')
 
   const sheet = join(data, 'tags.pdf')
   writeFileSync(sheet, await (await page.request.get(`/api/crosses/${busy}/tags.pdf`)).body())
