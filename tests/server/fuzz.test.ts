@@ -41,15 +41,13 @@ describe.each(routes.filter(r => !sessionRoutes.has(r.path)))('$method $path', (
     }), { numRuns: RUNS })
   })
 
-  it('answers any id in words', async () => {
-    if (!path.includes('00000000')) return
+  it.runIf(path.includes('00000000'))('answers any id in words', async () => {
     await fc.assert(fc.asyncProperty(strange, async (text) => {
       await answered(method, path.replace('00000000-0000-7000-8000-000000000001', encodeURIComponent(text.slice(0, 2000).toWellFormed()) || 'x'), method === 'GET' ? undefined : {})
     }), { numRuns: RUNS })
   })
 
-  it('answers any body in words', async () => {
-    if (method === 'GET') return
+  it.runIf(method !== 'GET')('answers any body in words', async () => {
     await fc.assert(fc.asyncProperty(value, async body => answered(method, path, JSON.stringify(body) ?? 'null')), { numRuns: RUNS })
     for (const broken of ['', '{', '[1,', 'nil', '{"a":1}}', '\0']) await answered(method, path, broken)
   })
