@@ -1,0 +1,3 @@
+import { jobsOf } from '../../db/queries/jobs'
+
+export default personRoute({ does: 'The person’s long works, the latest first, as far as each has come' }, ({ db, personId }) => jobsOf(db, personId))

@@ -1,0 +1,107 @@
+import { randomUUID } from 'node:crypto'
+import { Refusal } from '@virgulta/core/log/refusal'
+import PgBoss from 'pg-boss'
+import type { JobKind } from '../../shared/jobs'
+import type { Database } from '../db/connection'
+import { clearExpired } from '../db/queries/garden'
+import { knowing } from '../db/connection'
+import { addJob, jobOf, noteJob } from '../db/queries/jobs'
+import { works } from './works'
+
+/** What the queue carries: whose work it is, the rest is in the database. */
+interface Ticket { jobId: string, personId: string, kind: JobKind, wish: never }
+
+/** The queue of people's works, and the one that clears away what is past its time. */
+export const QUEUES = { works: 'works', clearing: 'clearing' } as const
+
+/** Tries of a work that broke off: its server was stopped, or the database. */
+const RETRIES = 3
+/** A work that has not come to its end by then was on a server that is gone; it is given to another one. */
+const EXPIRES_AFTER_S = 15 * 60
+/** Progress is written, and a wish to cancel read, this often. */
+const TOLD_EVERY_MS = 500
+const SECONDS_BETWEEN_LOOKS = 1
+
+class Cancelled extends Error {}
+
+/** Makes the queue's own tables and queues. As the owner; the server's role may only use them. */
+export async function makeQueue(ownerUrl: string): Promise<void> {
+  const boss = new PgBoss({ connectionString: ownerUrl, supervise: false, schedule: false })
+  boss.on('error', () => {})
+  await boss.start()
+  for (const name of Object.values(QUEUES)) await boss.createQueue(name, { name, retryLimit: RETRIES, retryDelay: 2, expireInSeconds: EXPIRES_AFTER_S })
+  await boss.stop({ graceful: false })
+}
+
+let boss: PgBoss | undefined
+
+/**
+ * Begins to take works from the queue. Several servers on one database share it: each work is done once.
+ *
+ * @param url of the database, as the server's role
+ * @param onError what goes wrong with the queue itself
+ */
+export async function takeWorks(url: string, db: Database, onError: (error: Error) => void): Promise<void> {
+  boss = new PgBoss({ connectionString: url, migrate: false, schedule: false, max: 3 })
+  boss.on('error', onError)
+  await boss.start()
+  await boss.work<Ticket>(QUEUES.works, { pollingIntervalSeconds: SECONDS_BETWEEN_LOOKS, batchSize: 1, includeMetadata: true }, ([ticket]) => work(db, ticket!.data, ticket!.retryCount >= RETRIES))
+  await boss.work(QUEUES.clearing, () => clearExpired(db))
+}
+
+/** Lets what runs come to its end, for a while, and takes no more. */
+export async function leaveWorks(): Promise<void> {
+  await boss?.stop({ graceful: true, timeout: 10_000 })
+}
+
+/** Asks for the clearing away; once an hour, however many servers ask. */
+export async function askForClearing(): Promise<void> {
+  await boss?.send(QUEUES.clearing, {}, { singletonHours: 1 })
+}
+
+/**
+ * Puts a work into the queue.
+ *
+ * @throws {Refusal} while the queue does not run
+ * @param db that knows the person
+ * @param id of a work that is tried again
+ */
+export async function enqueue(db: Database, ticket: Omit<Ticket, 'jobId' | 'wish'> & { wish: object }, id?: string): Promise<string> {
+  if (!boss) throw new Refusal('no-queue', 'Long work is not possible at the moment; try again in a minute.')
+  const jobId = id ?? randomUUID()
+  if (!id) await addJob(db, { id: jobId, ...ticket })
+  await boss.send(QUEUES.works, { ...ticket, jobId })
+  return jobId
+}
+
+async function work(db: Database, { jobId, personId, kind, wish }: Ticket, isLastTry: boolean): Promise<void> {
+  const note = (change: Parameters<typeof noteJob>[3]) => noteJob(db, personId, jobId, change)
+  if (!await note({ state: 'working' })) {
+    // Taken before the request that asked for it has come to its end: again in a moment.
+    if (!await knowing(db, { person: personId }, tx => jobOf(tx, personId, jobId))) throw new Error('The work is not there yet.')
+    return
+  }
+  let [done, total, isCancelled] = [0, 0, false]
+  const report = (nowDone: number, of: number) => {
+    if (isCancelled) throw new Cancelled();
+    [done, total] = [nowDone, of]
+  }
+  const telling = setInterval(() => note({ done, total }).then(isOpen => isCancelled = !isOpen, () => {}), TOLD_EVERY_MS)
+  const ended = { endedAt: new Date().toISOString() }
+  try {
+    const result = await works[kind](db, personId, wish, report)
+    await note({ state: 'done', done: total, total, result, ...ended })
+  }
+  catch (error) {
+    if (error instanceof Cancelled) return
+    if (error instanceof Refusal) {
+      await note({ state: 'failed', problem: error.message, ...ended })
+      return
+    }
+    await note(isLastTry ? { state: 'failed', problem: 'It broke off several times; try it again later.', ...ended } : { state: 'waiting' }).catch(() => {})
+    throw error
+  }
+  finally {
+    clearInterval(telling)
+  }
+}

@@ -1,0 +1,28 @@
+import { closeDatabase, database } from '../db/connection'
+import { askForClearing, leaveWorks, takeWorks } from '../jobs/queue'
+
+const HOUR_MS = 3_600_000
+const AGAIN_MS = 5000
+
+/** Takes long works from the queue while the server runs; at its end lets them, and the requests under way, come to theirs. */
+export default defineNitroPlugin((nitro) => {
+  let isClosing = false
+  const begin = async () => {
+    try {
+      await takeWorks(process.env.DATABASE_URL!, database(), error => console.error(`The queue: ${error.message}`))
+      await askForClearing()
+    }
+    catch (error) {
+      console.error(`The queue does not run yet: ${(error as Error).message}`)
+      if (!isClosing) setTimeout(begin, AGAIN_MS).unref()
+    }
+  }
+  void begin()
+  const clearing = setInterval(() => askForClearing().catch(() => {}), HOUR_MS)
+  nitro.hooks.hook('close', async () => {
+    isClosing = true
+    clearInterval(clearing)
+    await leaveWorks()
+    await closeDatabase()
+  })
+})

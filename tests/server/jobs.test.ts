@@ -1,0 +1,125 @@
+/** Long works: a garden brought back in the browser, a comparison, progress, stopping, and trying again. */
+import { setTimeout as wait } from 'node:timers/promises'
+import { sql } from 'drizzle-orm'
+import { v7 } from 'uuid'
+import { afterAll, describe, expect, inject, it } from 'vitest'
+import { open, rowsOf } from '../../server/db/connection'
+import type { CrossPage } from '../../shared/crosses'
+import type { OpenGarden } from '../../shared/garden'
+import type { Compared, Job, Restored } from '../../shared/jobs'
+import { PIECE_BYTES } from '../../shared/jobs'
+import type { Member } from '../../shared/people'
+import { Visitor, entry, plantedCross, undoing } from './visitor'
+
+const owner = open(inject('databaseUrl'))
+afterAll(() => owner.close())
+
+const backupOf = async (visitor: Visitor) => Buffer.from(await (await fetch(`${inject('address')}/api/garden/backup`, { headers: { cookie: visitor.cookie } })).arrayBuffer())
+
+async function upload(visitor: Visitor, file: Buffer): Promise<{ uploadId: string, pieces: number }> {
+  const uploadId = v7()
+  const pieces = Math.ceil(file.length / PIECE_BYTES)
+  for (let piece = 0; piece < pieces; piece++) {
+    const { status } = await visitor.askBytes('PUT', `/api/uploads/${uploadId}?piece=${piece}`, file.subarray(piece * PIECE_BYTES, (piece + 1) * PIECE_BYTES))
+    expect(status).toBe(200)
+  }
+  return { uploadId, pieces }
+}
+const jobOf = async (visitor: Visitor, id: string) => (await visitor.get<Job[]>('/api/jobs')).find(j => j.id === id)!
+async function ended(visitor: Visitor, id: string): Promise<Job> {
+  for (;;) {
+    const job = await jobOf(visitor, id)
+    if (job.state !== 'waiting' && job.state !== 'working') return job
+    await wait(100)
+  }
+}
+async function restore(visitor: Visitor, file: Buffer) {
+  const { body } = await visitor.ask<{ id: string }>('POST', '/api/gardens/restore', await upload(visitor, file))
+  return ended(visitor, body.id)
+}
+
+describe('a backup brought back in the browser', () => {
+  it('becomes a garden of the person’s own, with every entry, its undoings and its people’s names', async () => {
+    const keeper = await new Visitor().startGarden('Carried beds')
+    const { ids } = await plantedCross(keeper)
+    const hand = await keeper.withMember('hand', 'Rowan Marsh')
+    const noted = entry('emasculated', ids.flower, {}, 100)
+    await hand.send(noted)
+    await keeper.send(undoing(noted.id))
+    const file = await backupOf(keeper)
+
+    const other = await new Visitor().signUp('Fern Vale')
+    const job = await restore(other, file)
+    const { id, name, entries } = job.result as Restored
+    expect([job.state, name, entries]).toEqual(['done', 'Carried beds', 6])
+    await other.ask('PUT', '/api/session/garden', { gardenId: id })
+    expect((await other.get<CrossPage>(`/api/crosses/${ids.cross}`)).flowers).toHaveLength(1)
+    const { lines } = await other.get<{ lines: { id: string, by: string, isTakenBack: boolean }[] }>('/api/entries')
+    expect(lines.find(l => l.id === noted.id)).toMatchObject({ by: 'Rowan Marsh', isTakenBack: true })
+    expect((await other.get<Member[]>('/api/members')).map(m => [m.name, m.role])).toEqual([['Fern Vale', 'keeper']])
+    // The first garden is as it was, and its people are in no other one.
+    expect((await keeper.get<OpenGarden>('/api/garden')).id).not.toBe(id)
+    expect((await hand.ask('PUT', '/api/session/garden', { gardenId: id })).status).toBe(404)
+    expect([...await rowsOf(owner.db, sql`select 1 from uploads`)]).toEqual([])
+  })
+
+  it('is refused whole with the reason when it is altered', async () => {
+    const keeper = await new Visitor().startGarden('Altered beds')
+    await plantedCross(keeper)
+    const file = Buffer.from((await backupOf(keeper)).toString().replace('low and purple', 'low and orange'))
+    const job = await restore(keeper, file)
+    expect([job.state, job.problem]).toEqual(['failed', 'This file cannot be restored: it was altered after it was made: its checksum does not fit. Nothing was changed.'])
+  })
+
+  it('is asked for its missing pieces', async () => {
+    const visitor = await new Visitor().signUp()
+    const { uploadId } = await upload(visitor, Buffer.from('{}'))
+    const { status, body } = await visitor.ask('POST', '/api/gardens/restore', { uploadId, pieces: 3 })
+    expect([status, body.data.sentence]).toEqual([422, 'Of the file’s 3 pieces 1 are here; send the others.'])
+    expect((await visitor.askBytes('PUT', `/api/uploads/${v7()}?piece=0`, Buffer.alloc(PIECE_BYTES + 1))).status).toBe(400)
+  })
+
+  it('shows how far it is, stops when it is told to, leaves nothing, and can be begun again', async () => {
+    const demo = await new Visitor().openDemo()
+    const file = await backupOf(demo)
+    const visitor = await new Visitor().signUp()
+    const gardens = async () => (await rowsOf(owner.db, sql`select 1 from gardens`)).length
+    const before = await gardens()
+    const { body: { id } } = await visitor.ask<{ id: string }>('POST', '/api/gardens/restore', await upload(visitor, file))
+    await expect.poll(async () => (await jobOf(visitor, id)).done, { timeout: 20_000, interval: 50 }).toBeGreaterThan(0)
+    expect((await visitor.ask('DELETE', `/api/jobs/${id}`)).status).toBe(200)
+    expect((await jobOf(visitor, id)).state).toBe('cancelled')
+    expect((await visitor.ask('DELETE', `/api/jobs/${id}`)).status).toBe(404)
+    // It is let go of within a second or so; what was written is gone with its transaction.
+    await expect.poll(async () => (await rowsOf(owner.db, sql`select 1 from pg_stat_activity where pid <> pg_backend_pid() and usename like 'virgulta_server%' and xact_start < now() - interval '300 milliseconds'`)).length, { timeout: 20_000 }).toBe(0)
+    expect(await gardens()).toBe(before)
+    expect((await visitor.ask('POST', `/api/jobs/${id}/again`)).status).toBe(200)
+    expect(await ended(visitor, id)).toMatchObject({ state: 'done', result: { name: 'Quillmere Glasshouses', entries: expect.any(Number) } })
+    expect((await visitor.ask('POST', `/api/jobs/${id}/again`)).status).toBe(409)
+  })
+})
+
+describe('a comparison', () => {
+  it('finds and mends what is not as the log says', async () => {
+    const keeper = await new Visitor().startGarden('Compared beds')
+    const { ids } = await plantedCross(keeper)
+    const compare = async () => (await ended(keeper, (await keeper.ask<{ id: string }>('POST', '/api/garden/compare')).body.id)).result as Compared
+    expect(await compare()).toEqual({ subjects: 4, differed: 0 })
+    await owner.db.execute(sql`update flowers set state = jsonb_set(state, '{code}', '"wrong"') where id = ${ids.flower}`)
+    expect(await compare()).toEqual({ subjects: 4, differed: 1 })
+    expect(await compare()).toEqual({ subjects: 4, differed: 0 })
+  })
+})
+
+describe('a work that breaks off', () => {
+  it('is tried again by itself', async () => {
+    const demo = await new Visitor().openDemo()
+    const file = await backupOf(demo)
+    const visitor = await new Visitor().signUp()
+    const { body: { id } } = await visitor.ask<{ id: string }>('POST', '/api/gardens/restore', await upload(visitor, file))
+    await expect.poll(async () => (await jobOf(visitor, id)).done, { timeout: 20_000, interval: 50 }).toBeGreaterThan(0)
+    // The database lets go of everything that is in a transaction, as it would when it is stopped.
+    await owner.db.execute(sql`select pg_terminate_backend(pid) from pg_stat_activity where usename like 'virgulta_server%' and xact_start is not null`)
+    expect(await ended(visitor, id)).toMatchObject({ state: 'done', problem: null })
+  })
+})
