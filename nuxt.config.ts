@@ -20,9 +20,11 @@ export default defineNuxtConfig({
     session: {
       name: 'virgulta',
       maxAge: 60 * 60 * 24 * 30,
-      // Plain HTTP on the loopback address is how most gardens start; behind TLS set NUXT_SESSION_COOKIE_SECURE=true.
-      cookie: { sameSite: 'lax', secure: false },
+      // Over TLS it is also Secure: server/utils/asker.ts.
+      cookie: { sameSite: 'strict', httpOnly: true, secure: false },
     },
+    // 64 MB for each password that is tried, twice over.
+    hash: { scrypt: { cost: 65_536, parallelization: 2, maxMemory: 128 * 1024 * 1024 } },
   },
   alias: { '@virgulta/core': here('./core/src') },
   // A signed-in tool: screens are rendered in the browser, behind a painted shell.

@@ -42,7 +42,7 @@ export async function restoreGarden([file]: string[]): Promise<number> {
   if (!existsSync(file)) return complain(`There is no file ${file}.`)
   return onDatabase(async (db, url) => {
     await migrate(url)
-    console.log(JSON.stringify(await restore(db, createReadStream(file), progressOf('Restored'))))
+    console.log(JSON.stringify(await restore(db, createReadStream(file), null, progressOf('Restored'))))
     return 0
   })
 }

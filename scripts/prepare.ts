@@ -1,13 +1,12 @@
 /** Brings the database up to date before the server starts: newest layout, demo garden on the first start. */
 import { loadDemo } from '../server/demoGarden'
 import { open } from '../server/db/connection'
-import { MayNotMakeRole, grantToServer } from '../server/db/grants'
-import { migrate } from '../server/db/migrate'
-import { demoGardenId } from '../server/db/queries/garden'
+import { MayNotMakeRole } from '../server/db/grants'
+import { prepareDatabase } from '../server/db/prepare'
+import { hasDemo } from '../server/db/queries/garden'
 
 const url = process.env.DATABASE_URL!
-await migrate(url)
-await grantToServer(url).catch((error) => {
+await prepareDatabase(url).catch((error) => {
   if (!(error instanceof MayNotMakeRole)) throw error
   console.error(error.message)
   process.exit(1)
@@ -15,7 +14,7 @@ await grantToServer(url).catch((error) => {
 
 if (!process.argv.includes('--empty')) {
   const { db, close } = open(url)
-  if (!await demoGardenId(db)) {
+  if (!await hasDemo(db)) {
     const began = Date.now()
     const { entries } = await loadDemo(db)
     console.log(`Loaded the demo garden: ${entries} log entries in ${((Date.now() - began) / 1000).toFixed(1)} s.`)

@@ -1,6 +1,7 @@
 import { CropGuide } from '@virgulta/core/crops/guide'
 import { Id, words } from '@virgulta/core/log/kind'
 import * as v from 'valibot'
+import { roles } from './people'
 
 /** Version of the backup's format; a file of a later one is refused. */
 export const BACKUP_VERSION = 1
@@ -14,7 +15,7 @@ export const BackupHead = v.strictObject({
   madeAt: moment,
   garden: v.strictObject({ id: Id, name: words(80), zone: v.string(), latitude: v.number(), isDemo: v.boolean(), clockAt: v.nullable(moment) }),
   people: v.array(v.strictObject({ id: Id, name: words(80) })),
-  members: v.array(v.strictObject({ personId: Id, role: v.picklist(['keeper', 'hand', 'guest']) })),
+  members: v.array(v.strictObject({ personId: Id, role: v.picklist(roles), leftAt: v.optional(v.nullable(moment), null) })),
   places: v.array(v.strictObject({ id: Id, name: words(60), position: v.number() })),
   crops: v.array(CropGuide),
   tagSerials: v.array(v.strictObject({ year: v.number(), next: v.number() })),

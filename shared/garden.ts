@@ -2,11 +2,11 @@ import type { CropGuide } from '@virgulta/core/crops/guide'
 import type { CropKnowledge } from '@virgulta/core/crops/knowledge'
 import { words } from '@virgulta/core/log/kind'
 import * as v from 'valibot'
+import type { Role } from './people'
 
-/** A garden named by its keeper. */
+/** A garden to start. */
 export const NewGarden = v.object({
   name: words(80),
-  keeper: words(80),
   zone: v.pipe(v.string(), v.check((zone) => {
     try {
       return Boolean(new Intl.DateTimeFormat('en', { timeZone: zone }))
@@ -16,6 +16,9 @@ export const NewGarden = v.object({
     }
   }, 'This time zone is not known; choose one from the list.')),
 })
+
+/** The name again, so that no garden is deleted by a slip. */
+export const GardenEnd = v.object({ name: v.string('Type the garden’s name.') })
 
 export const NewPlace = v.object({ name: words(60) })
 
@@ -32,7 +35,9 @@ export interface OpenGarden {
   name: string
   zone: string
   isDemo: boolean
+  personId: string
   person: string
+  role: Role
   now: string
   today: string
   places: Place[]

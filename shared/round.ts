@@ -14,6 +14,9 @@ export const RoundQuery = v.object({
   )),
 })
 
+/** The year a season is asked for; absent: the present one. */
+export const SeasonQuery = v.object({ year: v.optional(v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1900), v.maxValue(2199))) })
+
 /** A stop with the names and states that its screen shows. */
 export interface RoundStop extends Stop {
   seedParent: Parent

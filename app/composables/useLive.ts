@@ -11,9 +11,15 @@ export function useLive<T>(path: () => string | null) {
   const problem = ref<Problem | null>(null)
   const isLoading = ref(false)
   const log = useLogStore()
+  const route = useRoute()
   let asked = 0
 
-  watch([path, () => log.revision], async ([wanted]) => {
+  async function leave() {
+    await useSessionStore().load()
+    await navigateTo({ path: '/', query: { to: route.fullPath } })
+  }
+  async function fetchAnew() {
+    const wanted = path()
     const mine = ++asked
     if (!wanted) {
       data.value = null
@@ -21,19 +27,23 @@ export function useLive<T>(path: () => string | null) {
     }
     isLoading.value = true
     try {
-      const answer = await $fetch<T>(wanted as string)
+      const answer = await $fetch<T>(wanted)
       if (mine === asked) {
         data.value = answer as T
         problem.value = null
       }
     }
     catch (error) {
-      if (mine === asked) problem.value = problemOf(error)
+      if (mine !== asked) return
+      problem.value = problemOf(error)
+      // Signed out elsewhere, or no longer of this garden: the first page says so, and leads back.
+      if ((error as { status?: number }).status === 401) await leave()
     }
     finally {
       if (mine === asked) isLoading.value = false
     }
-  }, { immediate: true })
+  }
+  watch([path, () => log.revision], fetchAnew, { immediate: true })
 
-  return { data, problem, isLoading }
+  return { data, problem, isLoading, refetch: fetchAnew }
 }

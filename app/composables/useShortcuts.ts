@@ -5,11 +5,12 @@ function isTyping(event: KeyboardEvent): boolean {
 }
 
 /** A key of the screen: the key as the browser names it, what it does in words, and the doing. */
-export interface Shortcut { key: string, does: string, run: () => void }
+export interface Shortcut { key: string, does: string, run: () => void, /** notes something: not for guests */ notes?: boolean }
 
 /** Keys that work while this screen is shown; `?` lists them. */
-export function useShortcuts(shortcuts: Shortcut[]): void {
+export function useShortcuts(all: Shortcut[]): void {
   const shell = useShellStore()
+  const shortcuts = all.filter(s => !s.notes || useGardenStore().mayNote)
   const mine = shortcuts.map(({ key, does }) => ({ keys: key, does }))
   useEventListener('keydown', (event: KeyboardEvent) => {
     if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event)) return

@@ -1,7 +1,13 @@
-/** Screens need an open garden; without one the way leads to the first page, and back afterwards. */
+declare module '#app' {
+  interface PageMeta { /** needs no open garden */ isOutside?: boolean, /** serves to note something */ isNoting?: boolean }
+}
+
+/** Screens of a garden need one that is open; without it the way leads to the first page, and back afterwards. */
 export default defineNuxtRouteMiddleware(async (to) => {
-  const store = useGardenStore()
-  const isOpen = store.garden !== null || await store.load()
-  if (!isOpen && to.path !== '/') return navigateTo({ path: '/', query: { to: to.fullPath } })
-  if (isOpen && to.path === '/') return navigateTo('/today')
+  const store = useSessionStore()
+  if (!store.session) await store.load()
+  const isOpen = useGardenStore().garden !== null
+  if (!isOpen && !to.meta.isOutside) return navigateTo({ path: '/', query: { to: to.fullPath } })
+  if (to.meta.isNoting && !useGardenStore().mayNote) return navigateTo('/today')
+  if (isOpen && to.path === '/' && !to.query.gardens) return navigateTo('/today')
 })

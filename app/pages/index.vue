@@ -1,30 +1,39 @@
-<!-- The first page: open the demo garden, or start one's own. -->
+<!-- The first page: look around, sign in, or open one of one's gardens. -->
 <script setup lang="ts">
-definePageMeta({ layout: 'bare' })
-const garden = useGardenStore()
+definePageMeta({ layout: 'bare', isOutside: true })
+const store = useSessionStore()
+const { session } = storeToRefs(store)
 const route = useRoute()
-const { data: session } = useLive<{ isOpen: boolean, hasDemo: boolean }>(() => '/api/session')
+const onward = () => navigateTo(typeof route.query.to === 'string' && /^\/(?!\/)/.test(route.query.to) ? route.query.to : '/today')
+/** Where to sign up, and back to what was wanted. */
+const signUpAddress = computed(() => ({ path: '/account/new', query: route.query.to ? { to: route.query.to } : {} }))
 
-const wish = useLocalStorage('virgulta-new-garden', { name: '', keeper: '', zone: Intl.DateTimeFormat().resolvedOptions().timeZone })
+const email = useLocalStorage('virgulta-email', '')
+const password = ref('')
+const signIn = useForm(async () => {
+  await store.signIn({ email: email.value, password: password.value })
+  password.value = ''
+  if (session.value?.gardenId || String(route.query.to).startsWith('/invited')) await onward()
+})
+const demo = useForm(async () => {
+  await store.openDemo()
+  await onward()
+})
+const wish = useLocalStorage('virgulta-new-garden', { name: '', zone: Intl.DateTimeFormat().resolvedOptions().timeZone })
 const zones = Intl.supportedValuesOf('timeZone')
-const problem = ref<{ sentence: string, field?: string } | null>(null)
-const onward = () => navigateTo(typeof route.query.to === 'string' && route.query.to.startsWith('/') && !route.query.to.startsWith('//') ? route.query.to : '/today')
-
-async function open(way: () => Promise<void>) {
-  problem.value = null
-  try {
-    await way()
-    await onward()
-  }
-  catch (error) {
-    problem.value = problemOf(error)
-  }
+const start = useForm(async () => {
+  await store.startGarden(wish.value)
+  wish.value.name = ''
+  await onward()
+})
+async function open(id: string) {
+  await store.openGarden(id)
+  await onward()
 }
-const errorAt = (field: string) => problem.value?.field === field ? [problem.value.sentence] : []
 </script>
 
 <template>
-  <div class="first">
+  <div v-if="session" class="first">
     <div class="words">
       <p class="display name">Virgulta</p>
       <h1>From the flower to the seedlings worth keeping</h1>
@@ -35,20 +44,30 @@ const errorAt = (field: string) => problem.value?.field === field ? [problem.val
       </svg>
     </div>
     <div class="ways">
-      <PaperSheet heading="Look around">
-        <p class="quiet">Quillmere Glasshouses is a made-up lakeside garden with four seasons of chilli, hellebore and squash crosses. It is 12 June there, early in the morning; you can move its clock on.</p>
-        <v-btn variant="flat" height="48" :disabled="session ? !session.hasDemo : false" @click="open(garden.openDemo)">Open the demo garden</v-btn>
-        <p v-if="session && !session.hasDemo" class="quiet small note">The demo garden was left out when Virgulta was started with --empty.</p>
+      <PaperSheet v-if="session.hasDemo && !session.person" heading="Look around">
+        <p class="quiet">Quillmere Glasshouses is a made-up lakeside garden with four seasons of chilli, hellebore and squash crosses. It is 12 June there, early in the morning. You get a copy of your own for a week: try anything.</p>
+        <v-btn variant="flat" height="48" :loading="demo.isBusy.value" @click="demo.submit()">Open the demo garden</v-btn>
+        <p v-if="demo.problem.value" class="fail" role="alert">{{ demo.problem.value.sentence }}</p>
       </PaperSheet>
-      <PaperSheet heading="Start your own">
-        <form class="stack" @submit.prevent="open(() => garden.create(wish))">
-          <v-text-field v-model="wish.name" label="Name of the garden" maxlength="80" :error-messages="errorAt('name')" />
-          <v-text-field v-model="wish.keeper" label="Your name" maxlength="80" :error-messages="errorAt('keeper')" autocomplete="name" />
-          <v-autocomplete v-model="wish.zone" label="Time zone" :items="zones" :error-messages="errorAt('zone')" />
-          <v-btn type="submit" height="48" :disabled="!wish.name.trim() || !wish.keeper.trim()">Start an empty garden</v-btn>
-        </form>
-      </PaperSheet>
-      <p v-if="problem && !problem.field" class="fail" role="alert">{{ problem.sentence }}</p>
+      <FormSheet v-if="!session.person" heading="Your own garden" action="Sign in" :busy="signIn.isBusy.value" :disabled="!email || !password" :problem="signIn.beside('email', 'password')" @submit="signIn.submit()">
+        <v-text-field v-model="email" label="E-mail" type="email" autocomplete="username" :error-messages="signIn.at('email')" />
+        <v-text-field v-model="password" label="Password" type="password" autocomplete="current-password" :error-messages="signIn.at('password')" />
+        <template #beside><span><NuxtLink :to="signUpAddress">Make an account</NuxtLink> &ensp; <NuxtLink to="/account/forgotten">Password forgotten</NuxtLink></span></template>
+      </FormSheet>
+      <template v-else>
+        <PaperSheet v-if="session.gardens.length" heading="Your gardens">
+          <ul class="gardens">
+            <li v-for="g in session.gardens" :key="g.id"><v-btn height="48" block class="garden" @click="open(g.id)"><span>{{ g.name }}</span><span class="quiet small">{{ g.role }}</span></v-btn></li>
+          </ul>
+        </PaperSheet>
+        <FormSheet v-if="session.person.email" :heading="session.gardens.length ? 'Start another' : `Welcome, ${session.person.name}. Start a garden`" action="Start an empty garden" :busy="start.isBusy.value" :disabled="!wish.name.trim()" :problem="start.beside('name', 'zone')" @submit="start.submit()">
+          <v-text-field v-model="wish.name" label="Name of the garden" maxlength="80" :error-messages="start.at('name')" />
+          <v-autocomplete v-model="wish.zone" label="Time zone" :items="zones" :error-messages="start.at('zone')" />
+        </FormSheet>
+        <RestoreSheet v-if="session.person.email" />
+        <p class="quiet">Signed in as {{ session.person.email ?? session.person.name }}. <NuxtLink v-if="session.person.email" to="/account">Your account</NuxtLink> <button type="button" class="link" @click="store.signOut()">Sign out</button></p>
+      </template>
+      <p v-if="session.hasMailTray" class="quiet small">Letters are not sent from here: <NuxtLink to="/mail">the mail tray</NuxtLink> shows them.</p>
     </div>
   </div>
 </template>
@@ -58,8 +77,9 @@ const errorAt = (field: string) => problem.value?.field === field ? [problem.val
 .name { font-size: 22px; margin-bottom: 24px; color: var(--sap); }
 h1 { font-size: 44px; margin-bottom: 16px; }
 .ways { display: grid; gap: 16px; }
-.note { margin-top: 8px; }
 .ways .v-btn { margin-top: 10px; }
+.gardens { list-style: none; margin: 0; padding: 0; }
+.garden :deep(.v-btn__content) { display: flex; gap: 10px; }
 .stem { width: 100%; margin-top: 24px; }
 .stem .body { fill: var(--sap); }
 .stem .plan { fill: none; stroke: var(--quiet); stroke-dasharray: 5 4; }

@@ -72,7 +72,7 @@ useShortcuts([
         <EmptyPage v-if="!round.stops.length" :heading="isToday ? 'Nothing is due today' : day > garden.today ? 'Nothing is foreseen for this day' : 'The round of this day is over'">
           <template v-if="isToday">Work appears here by itself once a cross is planned and its crop flowers.</template>
           <template v-else>What was noted on it stands beside.</template>
-          <template #step><v-btn v-if="isToday" variant="flat" to="/crosses/new">Plan a cross</v-btn></template>
+          <template #step><v-btn v-if="isToday && garden.mayNote" variant="flat" to="/crosses/new">Plan a cross</v-btn></template>
         </EmptyPage>
       </div>
 

@@ -81,7 +81,8 @@ useShortcuts([
       <footer class="answers">
         <AnswerKeys v-if="stop.flower && stop.step !== 'harvest'" :answers="answers" @noted="here = stop.subject.id"><button type="button" class="key skip" @click="skip">Skip</button></AnswerKeys>
         <div v-else class="keys">
-          <button v-if="stop.step === 'choose'" type="button" class="big" :disabled="isBusy" @click="choose">Choose one, give me its tag</button>
+          <p v-if="!garden.mayNote" class="quiet">You read along here as a guest.</p>
+          <button v-else-if="stop.step === 'choose'" type="button" class="big" :disabled="isBusy" @click="choose">Choose one, give me its tag</button>
           <button v-else-if="stop.step === 'harvest'" type="button" class="big" @click="isHarvesting = true">Harvest</button>
           <button v-else-if="stop.step === 'sow'" type="button" class="big" @click="isSowing = true">Sow</button>
           <button v-else type="button" class="big" @click="countUp">Note {{ up }} up</button>

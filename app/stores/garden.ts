@@ -1,35 +1,17 @@
 import type { ISODate, Instant } from '@virgulta/core/time/days'
 import { dayOf, instantAt } from '@virgulta/core/time/days'
 import type { Crop, OpenGarden, Place } from '#shared/garden'
+import { reaches } from '#shared/people'
 
 /** The open garden: its name, clock, places and crops. */
 export const useGardenStore = defineStore('garden', () => {
   const garden = ref<OpenGarden | null>(null)
 
-  async function load(): Promise<boolean> {
-    const { isOpen } = await $fetch('/api/session')
+  async function load(isOpen: boolean): Promise<void> {
     garden.value = isOpen ? await $fetch<OpenGarden>('/api/garden') : null
-    return isOpen
   }
 
-  async function refresh(): Promise<void> {
-    if (garden.value) garden.value = await $fetch<OpenGarden>('/api/garden')
-  }
-
-  async function openDemo(): Promise<void> {
-    await $fetch('/api/session/demo', { method: 'POST' })
-    await load()
-  }
-
-  async function create(wish: { name: string, keeper: string, zone: string }): Promise<void> {
-    await $fetch('/api/session/garden', { method: 'POST', body: wish })
-    await load()
-  }
-
-  async function close(): Promise<void> {
-    await $fetch('/api/session', { method: 'DELETE' })
-    garden.value = null
-  }
+  const refresh = () => load(garden.value !== null)
 
   /** Moves the demo garden's clock on. */
   async function step(by: 'hour' | 'day'): Promise<void> {
@@ -61,5 +43,10 @@ export const useGardenStore = defineStore('garden', () => {
   // What is expected of a crop changes with what is noted.
   watchDebounced(() => useLogStore().revision, revision => revision && refresh(), { debounce: 400 })
 
-  return { garden, now, today, load, refresh, openDemo, create, close, step, addPlace, instantOn, cropOf, placeName }
+  /** What the person's role lets them do: what it does not is not offered. */
+  const mayNote = computed(() => garden.value !== null && reaches(garden.value.role, 'hand'))
+  const isKeeper = computed(() => garden.value?.role === 'keeper')
+  const mayUndo = (byId: string) => isKeeper.value || (mayNote.value && byId === garden.value?.personId)
+
+  return { garden, now, today, mayNote, isKeeper, mayUndo, load, refresh, step, addPlace, instantOn, cropOf, placeName }
 })

@@ -1,4 +1,4 @@
-import { createHash } from 'node:crypto'
+import { createHash, randomUUID } from 'node:crypto'
 import type { Writable } from 'node:stream'
 import type { Entry as EntryType, Deed } from '@virgulta/core/log/entry'
 import { Entry, needsOf, subjectsOf } from '@virgulta/core/log/entry'
@@ -8,6 +8,7 @@ import { and, asc, eq, gt, inArray, sql } from 'drizzle-orm'
 import * as v from 'valibot'
 import { BACKUP_VERSION, BackupHead, Recorded } from '../../shared/backup'
 import type { Database } from './connection'
+import { rowsOf, tellTransaction } from './connection'
 import { gardenById } from './queries/garden'
 import { rebuild } from './queries/log'
 import { crops, entries, gardens, members, people, places, tagSerials } from './schema'
@@ -32,7 +33,7 @@ function entryOf(row: typeof entries.$inferSelect) {
 async function headOf(tx: Database, gardenId: string): Promise<BackupHead | null> {
   const [garden] = await tx.select().from(gardens).where(eq(gardens.id, gardenId))
   if (!garden) return null
-  const memberRows = await tx.select({ personId: members.personId, role: members.role }).from(members).where(eq(members.gardenId, gardenId))
+  const memberRows = await tx.select({ personId: members.personId, role: members.role, leftAt: members.leftAt }).from(members).where(eq(members.gardenId, gardenId))
   const recorders = await tx.selectDistinct({ id: entries.recordedBy }).from(entries).where(eq(entries.gardenId, gardenId))
   const [counted] = await tx.select({ count: sql<number>`count(*)::int` }).from(entries).where(eq(entries.gardenId, gardenId))
   const { id, name, zone, latitude, isDemo, clockAt } = garden
@@ -40,7 +41,7 @@ async function headOf(tx: Database, gardenId: string): Promise<BackupHead | null
     format: 'virgulta-garden', version: BACKUP_VERSION, madeAt: new Date().toISOString(),
     garden: { id, name, zone, latitude, isDemo, clockAt: clockAt && instant(clockAt) },
     people: await tx.select({ id: people.id, name: people.name }).from(people).where(inArray(people.id, [...memberRows.map(m => m.personId), ...recorders.map(r => r.id)])),
-    members: memberRows,
+    members: memberRows.map(m => ({ ...m, leftAt: m.leftAt && instant(m.leftAt) })),
     places: await tx.select({ id: places.id, name: places.name, position: places.position }).from(places).where(eq(places.gardenId, gardenId)).orderBy(asc(places.position)),
     crops: (await tx.select({ guide: crops.guide }).from(crops).where(eq(crops.gardenId, gardenId)).orderBy(asc(crops.id))).map(row => row.guide),
     tagSerials: await tx.select({ year: tagSerials.year, next: tagSerials.next }).from(tagSerials).where(eq(tagSerials.gardenId, gardenId)).orderBy(asc(tagSerials.year)),
@@ -94,7 +95,7 @@ export async function backup(tx: Database, gardenId: string, write: (piece: stri
 
 const broken = (why: string) => new Refusal('bad-backup', `This file cannot be restored: ${why} Nothing was changed.`)
 
-function checked<T>(schema: v.GenericSchema<T>, value: unknown, what: string): T {
+function checked<T>(schema: v.GenericSchema<unknown, T>, value: unknown, what: string): T {
   const result = v.safeParse(schema, value, { abortEarly: true })
   if (!result.success) throw broken(`${what} is not as it should be (${v.getDotPath(result.issues[0]) ?? 'as a whole'}: ${result.issues[0].message}).`)
   return result.output
@@ -151,52 +152,76 @@ class BackupReader {
   }
 }
 
-async function writeHead(tx: Database, head: BackupHead): Promise<void> {
-  const gardenId = head.garden.id
+/** Where a backup goes: whose garden it becomes. */
+interface Landing { gardenId: string, /** becomes its only member; null: the members are those of the file */ keeperId: string | null }
+
+async function writeHead(tx: Database, head: BackupHead, { gardenId, keeperId }: Landing): Promise<void> {
+  await tellTransaction(tx, { garden: gardenId })
   const [there] = await tx.select({ id: gardens.id }).from(gardens).where(eq(gardens.id, gardenId))
   if (there) throw new Refusal('garden-there', `The garden ${head.garden.name} is in this database already; restore it into another one. Nothing was changed.`)
-  await tx.insert(gardens).values(head.garden)
+  await tx.insert(gardens).values({ ...head.garden, id: gardenId })
   if (head.people.length) await tx.insert(people).values(head.people).onConflictDoNothing()
-  if (head.members.length) await tx.insert(members).values(head.members.map(m => ({ gardenId, ...m })))
+  const memberRows = !keeperId
+    ? head.members
+    : [...head.members.filter(m => m.personId !== keeperId).map(m => ({ ...m, leftAt: m.leftAt ?? head.madeAt })), { personId: keeperId, role: 'keeper' as const }]
+  if (memberRows.length) await tx.insert(members).values(memberRows.map(m => ({ gardenId, ...m })))
   if (head.places.length) await tx.insert(places).values(head.places.map(p => ({ gardenId, ...p })))
   if (head.crops.length) await tx.insert(crops).values(head.crops.map(guide => ({ gardenId, id: guide.id, guide })))
   if (head.tagSerials.length) await tx.insert(tagSerials).values(head.tagSerials.map(s => ({ gardenId, ...s })))
+  await tx.execute(sql`create temporary table restored_voidings (id uuid, voids uuid, happened_at timestamptz, recorded_at timestamptz, recorded_by uuid) on commit drop`)
 }
 
 async function writeEntries(tx: Database, gardenId: string, found: unknown[]): Promise<void> {
-  const rows = found.map((raw) => {
+  const read = found.map((raw) => {
     const { recordedAt, recordedBy, ...rest } = checked(v.looseObject(Recorded.entries), raw, 'an entry')
-    const entry: EntryType = checked(Entry, rest, 'an entry')
-    const isVoiding = entry.kind === 'voided'
-    return {
-      gardenId, id: entry.id, kind: entry.kind, happenedAt: entry.happenedAt, recordedAt, recordedBy,
-      subjectId: isVoiding ? null : entry.subjectId, payload: isVoiding ? null : entry.payload, voids: isVoiding ? entry.voids : null,
-      subjects: isVoiding ? [] : subjectsOf(entry as Deed).map(s => s.id), needs: isVoiding ? [] : needsOf(entry as Deed).map(s => s.id),
-    }
+    return { recordedAt, recordedBy, entry: checked<EntryType>(Entry, rest, 'an entry') }
   })
-  if (rows.length) await tx.insert(entries).values(rows)
+  const deeds = read.flatMap(({ entry, ...recorded }) => entry.kind === 'voided' ? [] : [{ ...entry, ...recorded }])
+  const voidings = read.flatMap(({ entry, ...recorded }) => entry.kind === 'voided' ? [{ ...entry, ...recorded }] : [])
+  const idsOf = (subjects: { id: string }[]) => subjects.map(s => s.id)
+  if (deeds.length) await tx.insert(entries).values(deeds.map(deed => ({ gardenId, ...deed, subjects: idsOf(subjectsOf(deed as Deed)), needs: idsOf(needsOf(deed as Deed)) })))
+  const rows = voidings.map(e => sql`(${e.id}::uuid, ${e.voids}::uuid, ${e.happenedAt}::timestamptz, ${e.recordedAt}::timestamptz, ${e.recordedBy}::uuid)`)
+  if (rows.length) await tx.execute(sql`insert into restored_voidings values ${sql.join(rows, sql`, `)}`)
+}
+
+/** Voidings belong to the subjects of what they take back, which may stand anywhere in the file. */
+async function writeVoidings(tx: Database, gardenId: string): Promise<void> {
+  await tx.execute(sql`insert into entries (garden_id, id, kind, voids, subjects, needs, happened_at, recorded_at, recorded_by)
+    select ${gardenId}, v.id, 'voided', v.voids, d.subjects, '{}', v.happened_at, v.recorded_at, v.recorded_by
+    from restored_voidings v join entries d on d.garden_id = ${gardenId} and d.id = v.voids`)
+  const astray = await rowsOf(tx, sql`select 1 from restored_voidings v where not exists (select 1 from entries e where e.garden_id = ${gardenId} and e.id = v.id) limit 1`)
+  if (astray.length) throw broken('it takes back an entry that it does not hold.')
 }
 
 /**
  * Brings a garden back from its backup, all or nothing: checksum, shape of every entry and the fold of the whole log
  * must fit.
  *
- * @param db where no garden of that id is, as the owner of the tables
+ * @param db where no garden of that id is
  * @param bytes of the file, in pieces
+ * @param keeperId of whom it becomes another garden, with an id of its own and without its other members; null: the same garden comes back
  * @returns the garden's id, name and number of entries
  * @throws {Refusal} for a file that is cut off, altered, newer, or of a garden that is there already
  */
-export async function restore(db: Database, bytes: AsyncIterable<Uint8Array>, onProgress: Progress = () => {}): Promise<{ id: string, name: string, entries: number }> {
+export async function restore(db: Database, bytes: AsyncIterable<Uint8Array>, keeperId: string | null, onProgress: Progress = () => {}): Promise<{ id: string, name: string, entries: number }> {
   return db.transaction(async (tx) => {
     const reader = new BackupReader()
+    const freshId = randomUUID()
     let head: BackupHead | null = null
+    let gardenId = ''
     let done = 0
+    const begin = async () => {
+      head = reader.head()
+      gardenId = keeperId ? freshId : head.garden.id
+      await writeHead(tx, head, { gardenId, keeperId })
+      return head
+    }
     const flush = async (least: number) => {
       while (reader.entries.length && reader.entries.length >= least) {
-        if (!head) await writeHead(tx, head = reader.head())
+        const { count } = head ?? await begin()
         const found = reader.entries.splice(0, ENTRIES_AT_ONCE)
-        await writeEntries(tx, head.garden.id, found)
-        onProgress(done += found.length, head.count)
+        await writeEntries(tx, gardenId, found)
+        onProgress(done += found.length, count)
       }
     }
     for await (const piece of bytes) {
@@ -205,14 +230,12 @@ export async function restore(db: Database, bytes: AsyncIterable<Uint8Array>, on
     }
     reader.end()
     await flush(1)
-    if (!head) await writeHead(tx, head = reader.head())
-    if (done !== head.count) throw broken(`it should hold ${head.count} entries, and holds ${done}.`)
-    // A voiding belongs to the subjects of what it takes back.
-    await tx.execute(sql`update entries v set subjects = d.subjects from entries d
-      where v.garden_id = ${head.garden.id} and v.voids is not null and d.garden_id = v.garden_id and d.id = v.voids`)
-    await rebuild(tx, (await gardenById(tx, head.garden.id))!).catch((error) => {
+    const { count, garden: { name } } = head ?? await begin()
+    if (done !== count) throw broken(`it should hold ${count} entries, and holds ${done}.`)
+    await writeVoidings(tx, gardenId)
+    await rebuild(tx, (await gardenById(tx, gardenId))!).catch((error) => {
       throw error instanceof Refusal ? broken(`its log does not fit together. ${error.message}`) : error
     })
-    return { id: head.garden.id, name: head.garden.name, entries: done }
+    return { id: gardenId, name, entries: done }
   })
 }

@@ -1,7 +1,8 @@
+import type { SQL } from 'drizzle-orm'
 import { sql } from 'drizzle-orm'
 import type { PgTransactionConfig } from 'drizzle-orm/pg-core'
-import { drizzle } from 'drizzle-orm/postgres-js'
-import postgres from 'postgres'
+import { drizzle } from 'drizzle-orm/node-postgres'
+import { Pool } from 'pg'
 import * as schema from './schema'
 
 /** A database connection or a transaction on one: what every query takes. */
@@ -9,23 +10,48 @@ export type Database = Pick<ReturnType<typeof open>['db'], 'select' | 'selectDis
 
 /** Opens a pool of connections to a PostgreSQL. */
 export function open(url: string) {
-  const client = postgres(url, { max: 8, onnotice: () => {} })
-  return { db: drizzle(client, { schema }), close: () => client.end({ timeout: 5 }) }
+  const client = new Pool({ connectionString: url, max: 8, connectionTimeoutMillis: 10_000 })
+  // A connection that breaks while nobody uses it is replaced with the next query.
+  client.on('error', () => {})
+  return { db: drizzle(client, { schema }), close: () => client.end() }
+}
+
+/** The rows of a query in SQL's own words. */
+export async function rowsOf<T extends Record<string, unknown>>(db: Database, query: SQL): Promise<T[]> {
+  return (await db.execute(query)).rows as T[]
 }
 
 let pool: ReturnType<typeof open> | undefined
 
+/** What a transaction knows of who asks; row-level security shows the rows that go with it and no others. */
+export interface Known { garden?: string, person?: string, email?: string, /** hash of a secret */ secret?: string }
+
 /**
- * Works within one garden: a transaction in which the rows of other gardens are not there (row-level security), also
- * for a query that forgets to ask for its garden.
+ * Works in a transaction that knows who asks.
  *
  * @param kind of transaction, where the usual one will not do
  */
-export function inGarden<T>(db: Database, gardenId: string, work: (tx: Database) => Promise<T>, kind?: PgTransactionConfig): Promise<T> {
+export function knowing<T>(db: Database, known: Known, work: (tx: Database) => Promise<T>, kind?: PgTransactionConfig): Promise<T> {
   return db.transaction(async (tx) => {
-    await tx.execute(sql`select set_config('virgulta.garden', ${gardenId}, true)`)
+    await tellTransaction(tx, known)
     return work(tx)
   }, kind)
+}
+
+/** Tells a transaction one thing more. */
+export async function tellTransaction(tx: Database, known: Known): Promise<void> {
+  const settings = Object.entries(known).map(([name, value]) => sql`set_config(${`virgulta.${name}`}, ${value}, true)`)
+  await tx.execute(sql`select ${sql.join(settings, sql`, `)}`)
+}
+
+/** Works within one garden: the rows of other gardens are not there, also for a query that forgets to ask for its garden. */
+export function inGarden<T>(db: Database, gardenId: string, work: (tx: Database) => Promise<T>, kind?: PgTransactionConfig): Promise<T> {
+  return knowing(db, { garden: gardenId }, work, kind)
+}
+
+/** Ends the server's pool when what runs in it has come to its end. */
+export async function closeDatabase(): Promise<void> {
+  await pool?.close()
 }
 
 /** The server's own pool, opened at the first query. */

@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm'
 import { serverRoleOf } from '../../scripts/lib/serverRole.mjs'
-import { open } from './connection'
+import { open, rowsOf } from './connection'
 
 /** PostgreSQL's code for what a user may not do. */
 const INSUFFICIENT_PRIVILEGE = '42501'
@@ -10,6 +10,9 @@ export class MayNotMakeRole extends Error {}
 
 /** Tables whose rows are written once: the log. */
 const APPEND_ONLY = ['entries']
+
+/** What reaches over gardens, one thing each: these work as the owner of the tables. */
+const FUNCTIONS = ['copy_demo', 'clear_expired']
 
 /**
  * Makes the server's own role and gives it what it needs and no more: it reads and writes rows, owns no table, cannot
@@ -27,10 +30,14 @@ export async function grantToServer(ownerUrl: string): Promise<void> {
     await db.transaction(async (tx) => {
       // Two copies that start at once must not both make it.
       await tx.execute(sql`select pg_advisory_xact_lock(hashtext(${role}))`)
-      const [known] = await tx.execute(sql`select 1 from pg_roles where rolname = ${role}`)
+      const [known] = await rowsOf(tx, sql`select 1 from pg_roles where rolname = ${role}`)
       await tx.execute(known ? sql`alter role ${name} with ${options}` : sql`create role ${name} with ${options}`)
       await tx.execute(sql`grant usage on schema public to ${name}`)
       await tx.execute(sql`grant select, insert, update, delete on all tables in schema public to ${name}`)
+      await tx.execute(sql`grant usage on schema pgboss to ${name}`)
+      await tx.execute(sql`grant select, insert, update, delete on all tables in schema pgboss to ${name}`)
+      await tx.execute(sql`grant execute on all functions in schema pgboss to ${name}`)
+      for (const work of FUNCTIONS) await tx.execute(sql`grant execute on function ${sql.identifier(work)} to ${name}`)
       for (const table of APPEND_ONLY) await tx.execute(sql`revoke update, delete on ${sql.identifier(table)} from ${name}`)
     })
   }

@@ -1,13 +1,21 @@
 import { fileURLToPath } from 'node:url'
-import { drizzle } from 'drizzle-orm/postgres-js'
-import { migrate as applyMigrations } from 'drizzle-orm/postgres-js/migrator'
-import postgres from 'postgres'
+import { drizzle } from 'drizzle-orm/node-postgres'
+import { migrate as applyMigrations } from 'drizzle-orm/node-postgres/migrator'
+import { Client } from 'pg'
 
-/** Brings a database to the newest layout. Each migration is applied whole or not at all. */
-export async function migrate(url: string): Promise<void> {
-  const client = postgres(url, { max: 1, onnotice: () => {} })
+const OWN = fileURLToPath(new URL('./migrations', import.meta.url))
+
+/**
+ * Brings a database to the newest layout: whole or not at all.
+ *
+ * @param url of the database, as the owner of the tables
+ * @param folder of the migrations
+ */
+export async function migrate(url: string, folder = OWN): Promise<void> {
+  const client = new Client({ connectionString: url })
+  await client.connect()
   try {
-    await applyMigrations(drizzle(client), { migrationsFolder: fileURLToPath(new URL('./migrations', import.meta.url)) })
+    await applyMigrations(drizzle(client), { migrationsFolder: folder })
   }
   finally {
     await client.end()

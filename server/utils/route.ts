@@ -1,12 +1,38 @@
 import { Refusal } from '@virgulta/core/log/refusal'
 import type { H3Event } from 'h3'
-import { createError, defineEventHandler, getQuery, getRouterParam, readBody } from 'h3'
+import { createError, defineEventHandler, getQuery, getRouterParam, readBody, readRawBody } from 'h3'
 import * as v from 'valibot'
 import type { Problem } from '../../shared/entries'
+import type { Role } from '../../shared/people'
+import { reaches } from '../../shared/people'
 import type { Database } from '../db/connection'
-import { database, inGarden } from '../db/connection'
+import { database, inGarden, knowing } from '../db/connection'
 import type { Garden } from '../db/queries/garden'
 import { gardenFor } from '../db/queries/garden'
+import { personOf } from '../db/queries/people'
+import { askerOf } from './asker'
+import type { Trial } from './limits'
+import { checkTries } from './limits'
+
+type Schema = v.GenericSchema
+type Checked<S> = S extends Schema ? v.InferOutput<S> : undefined
+
+/** What a route says of itself: for those who call it (docs/openapi.json) and for the check of what they send. */
+export interface RouteSpec<B extends Schema | undefined, Q extends Schema | undefined> {
+  /** in a sentence */
+  does: string
+  body?: B
+  query?: Q
+  /** takes bytes instead of JSON */
+  takesBytes?: boolean
+  /** what is counted against the address, and against the account, so that nobody tries it for ever */
+  tries?: Trial
+}
+
+interface Asked<B, Q> { event: H3Event, db: Database, body: Checked<B>, query: Checked<Q>, /** what was sent to a route that takes bytes */ bytes: Buffer | undefined }
+
+/** What a request of the open garden comes with: whose it is, and what they may do. */
+export interface Access { garden: Garden, personId: string, person: string, role: Role, /** asks with an access token */ isProgram: boolean }
 
 /** Ends a request with a problem that people can read. */
 export function refuse(statusCode: number, problem: Problem): never {
@@ -19,33 +45,100 @@ async function answering<T>(work: () => Promise<T>): Promise<T> {
     return await work()
   }
   catch (error) {
-    if (error instanceof Refusal) refuse(422, { code: error.code, sentence: error.message, field: error.field })
+    if (error instanceof Refusal) refuse(error.code === 'not-yours' ? 403 : 422, { code: error.code, sentence: error.message, field: error.field })
     throw error
   }
 }
 
+const notSignedIn = () => refuse(401, { code: 'not-signed-in', sentence: 'You are not signed in; sign in first.' })
+const noAccount = () => refuse(403, { code: 'no-account', sentence: 'This takes an account; make one first.' })
+const noGarden = () => refuse(401, { code: 'no-garden', sentence: 'No garden is open; open one of yours, or the demo garden.' })
+
 /** A route that anybody may call. */
-export function openRoute<T>(work: (event: H3Event, db: Database) => Promise<T>) {
-  return defineEventHandler(event => answering(() => work(event, database())))
+export function openRoute<T, B extends Schema | undefined = undefined, Q extends Schema | undefined = undefined>(
+  spec: RouteSpec<B, Q>, work: (asked: Asked<B, Q>) => Promise<T>,
+) {
+  return defineEventHandler(event => answering(async () => {
+    const asked = checkLater(spec, await bodyOf(event, spec), event)()
+    if (spec.tries) await checkTries(event, spec.tries, (asked.body as { email?: string } | undefined)?.email)
+    return work({ event, db: database(), ...asked })
+  }))
 }
 
-/** Who is asking, and in which garden. */
-export interface Access { garden: Garden, personId: string, person: string, db: Database }
+interface Person { personId: string, gardenId: string | null, /** null for visitors of the demo garden */ email: string | null }
 
-/** A route of the open garden: answers 401 to those who have not opened one. */
-export function gardenRoute<T>(work: (event: H3Event, access: Access) => Promise<T>) {
-  return openRoute(async (event, db) => {
-    const { user } = await getUserSession(event)
-    const noGarden = () => refuse(401, { code: 'no-garden', sentence: 'No garden is open; open the demo garden or start one of your own.' })
-    if (!user) return noGarden()
-    return inGarden(db, user.gardenId, async (tx) => {
-      const { garden, person } = await gardenFor(tx, user.gardenId, user.personId) ?? noGarden()
-      return work(event, { garden, personId: user.personId, person, db: tx })
+/** A route for those who are signed in, visitors of the demo garden too; the database shows what is theirs. */
+export function personRoute<T, B extends Schema | undefined = undefined, Q extends Schema | undefined = undefined>(
+  spec: RouteSpec<B, Q>, work: (asked: Asked<B, Q> & Person) => Promise<T>,
+) {
+  return signedRoute(spec, person => person, work)
+}
+
+/** A route for those who have an account, whichever garden is open. */
+export function accountRoute<T, B extends Schema | undefined = undefined, Q extends Schema | undefined = undefined>(
+  spec: RouteSpec<B, Q>, work: (asked: Asked<B, Q> & Person & { email: string }) => Promise<T>,
+) {
+  return signedRoute(spec, ({ email, ...person }) => ({ ...person, email: email ?? noAccount() }), work)
+}
+
+/** @param admit lets the person in, or refuses */
+function signedRoute<T, P extends Person, B extends Schema | undefined, Q extends Schema | undefined>(
+  spec: RouteSpec<B, Q>, admit: (person: Person) => P, work: (asked: Asked<B, Q> & P) => Promise<T>,
+) {
+  return defineEventHandler(event => answering(async () => {
+    const asker = await askerOf(event)
+    if (!asker || asker.isProgram) return notSignedIn()
+    const check = checkLater(spec, await bodyOf(event, spec), event)
+    if (spec.tries) await checkTries(event, spec.tries, asker.personId)
+    return knowing(database(), { person: asker.personId }, async (db) => {
+      const person = await personOf(db, asker.personId)
+      if (person?.seal !== asker.seal) return notSignedIn()
+      const admitted = admit({ personId: asker.personId, gardenId: asker.gardenId, email: person.email })
+      return work({ event, db, ...check(), ...admitted })
     })
+  }))
+}
+
+/**
+ * A route of the open garden.
+ *
+ * @param role that it takes at least; answers 401 to strangers and 403 to those who may do less
+ */
+export function gardenRoute<T, B extends Schema | undefined = undefined, Q extends Schema | undefined = undefined>(
+  role: Role, spec: RouteSpec<B, Q>, work: (asked: Asked<B, Q> & Access) => Promise<T>,
+) {
+  return defineEventHandler(event => answering(async () => {
+    const asker = await askerOf(event)
+    const { gardenId } = asker ?? noGarden()
+    if (!asker || !gardenId) return noGarden()
+    // Read before the transaction begins: a slow sender holds no connection.
+    const check = checkLater(spec, await bodyOf(event, spec), event)
+    if (spec.tries) await checkTries(event, spec.tries, asker.personId)
+    return inGarden(database(), gardenId, async (db) => {
+      const access = await gardenFor(db, gardenId, asker.personId, asker.seal) ?? noGarden()
+      if (!reaches(access.role, role)) refuse(403, { code: 'not-allowed', sentence: `This takes a ${role} of the garden; you are here as a ${access.role}.` })
+      return work({ event, db, ...check(), ...access, personId: asker.personId, isProgram: asker.isProgram })
+    })
+  }))
+}
+
+const notJson = () => refuse(400, { code: 'invalid', sentence: 'The request is not JSON.' })
+
+async function bodyOf(event: H3Event, spec: RouteSpec<Schema | undefined, Schema | undefined>): Promise<unknown> {
+  if (spec.takesBytes) return readRawBody(event, false)
+  return spec.body && readBody(event).catch(notJson)
+}
+
+/** The check of what was sent, for when it is known that the sender may send it. */
+function checkLater<B extends Schema | undefined, Q extends Schema | undefined>(spec: RouteSpec<B, Q>, body: unknown, event: H3Event) {
+  return () => ({
+    body: (spec.body ? valid(spec.body, body) : undefined) as Checked<B>,
+    query: (spec.query ? valid(spec.query, getQuery(event)) : undefined) as Checked<Q>,
+    bytes: spec.takesBytes ? body as Buffer | undefined : undefined,
   })
 }
 
-function valid<S extends v.GenericSchema>(schema: S, value: unknown): v.InferOutput<S> {
+function valid<S extends Schema>(schema: S, value: unknown): v.InferOutput<S> {
   const result = v.safeParse(schema, value, { abortEarly: true })
   if (result.success) return result.output
   const issue = deepest(result.issues[0])
@@ -55,16 +148,6 @@ function valid<S extends v.GenericSchema>(schema: S, value: unknown): v.InferOut
 /** In a choice of shapes the sentence is the one of the shape that was meant. */
 function deepest(issue: v.BaseIssue<unknown>): v.BaseIssue<unknown> {
   return issue.issues?.[0] ? deepest(issue.issues[0]) : issue
-}
-
-/** The body of a request, checked. */
-export async function readValid<S extends v.GenericSchema>(event: H3Event, schema: S): Promise<v.InferOutput<S>> {
-  return valid(schema, await readBody(event).catch(() => refuse(400, { code: 'invalid', sentence: 'The request is not JSON.' })))
-}
-
-/** The query of a request, checked. */
-export function readQuery<S extends v.GenericSchema>(event: H3Event, schema: S): v.InferOutput<S> {
-  return valid(schema, getQuery(event))
 }
 
 /** The id in the address; what is no id is not found. */

@@ -1,4 +1,4 @@
 declare module '#auth-utils' {
-  interface User { gardenId: string, personId: string }
+  interface User { personId: string, gardenId: string | null, seal: number }
 }
 export {}

@@ -7,7 +7,7 @@ import { Refusal } from '@virgulta/core/log/refusal'
 import { sql } from 'drizzle-orm'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { SNAPSHOT, backup, restore } from '../../server/db/backup'
-import { open } from '../../server/db/connection'
+import { open, rowsOf } from '../../server/db/connection'
 import { Visitor, plantedCross } from './visitor'
 
 const folder = mkdtempSync(join(tmpdir(), 'virgulta-backup-'))
@@ -26,8 +26,8 @@ function virgulta(url: string, ...words: string[]) {
     return { status, out: stdout + stderr }
   }
 }
-const rowsOf = async ({ db }: typeof owner, table: string, gardenId: string, order: string) =>
-  [...await db.execute(sql`select * from ${sql.identifier(table)} where garden_id = ${gardenId} order by ${sql.raw(order)}`)]
+const rowsIn = async ({ db }: typeof owner, table: string, gardenId: string, order: string) =>
+  [...await rowsOf(db, sql`select * from ${sql.identifier(table)} where garden_id = ${gardenId} order by ${sql.raw(order)}`)]
 let gardenId = ''
 
 /** A text as a file is read: in pieces of a few hundred bytes, which cut letters and words anywhere. */
@@ -40,7 +40,7 @@ beforeAll(async () => {
   // Quite empty: the tables come with the restoring.
   await owner.db.execute(sql`create database restored`)
   restored = open(target)
-  gardenId = ((await owner.db.execute<{ id: string }>(sql`select id from gardens where is_demo`))[0])!.id
+  gardenId = ((await rowsOf<{ id: string }>(owner.db, sql`select id from gardens where is_demo`))[0])!.id
 })
 afterAll(async () => {
   await owner.close()
@@ -66,7 +66,7 @@ describe('a backup', () => {
     expect(back.status, back.out).toBe(0)
     expect(JSON.parse(back.out)).toEqual({ id: gardenId, name: 'Quillmere Glasshouses', entries })
     for (const [table, order] of [['entries', 'id'], ['tags', 'code'], ['plants', 'id'], ['crosses', 'id'], ['flowers', 'id'], ['seed_lots', 'id'], ['sowings', 'id'], ['places', 'id'], ['crops', 'id'], ['tag_serials', 'year'], ['members', 'person_id']] as const) {
-      expect(await rowsOf(restored, table, gardenId, order), table).toEqual(await rowsOf(owner, table, gardenId, order))
+      expect(await rowsIn(restored, table, gardenId, order), table).toEqual(await rowsIn(owner, table, gardenId, order))
     }
   })
 
@@ -92,7 +92,7 @@ describe('a file that is not as it was made', () => {
   let text = ''
   beforeAll(async () => {
     await restored.db.execute(sql`delete from gardens`)
-    const [garden] = await owner.db.execute<{ id: string }>(sql`select id from gardens where name = 'Page beds'`)
+    const [garden] = await rowsOf<{ id: string }>(owner.db, sql`select id from gardens where name = 'Page beds'`)
     await owner.db.transaction(tx => backup(tx, garden!.id, piece => void (text += piece)), SNAPSHOT)
   })
   const whole = () => text
@@ -109,10 +109,10 @@ describe('a file that is not as it was made', () => {
   ])('is refused whole: %s', async (_, make, why) => {
     const broken = make()
     expect(broken).not.toBe(whole())
-    const refusal = await restore(restored.db, pieces(broken)).then(() => null, (error: Error) => error)
+    const refusal = await restore(restored.db, pieces(broken), null).then(() => null, (error: Error) => error)
     expect(refusal).toBeInstanceOf(Refusal)
     expect(refusal!.message).toMatch(why)
     expect(refusal!.message).toMatch(/^This file cannot be restored: .* Nothing was changed\.$/)
-    expect([...await restored.db.execute(sql`select 1 from gardens union all select 1 from entries`)]).toEqual([])
+    expect([...await rowsOf(restored.db, sql`select 1 from gardens union all select 1 from entries`)]).toEqual([])
   })
 })

@@ -2,7 +2,7 @@
 import { sql } from 'drizzle-orm'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { serverRoleOf } from '../../scripts/lib/serverRole.mjs'
-import { inGarden, open } from '../../server/db/connection'
+import { inGarden, open, rowsOf } from '../../server/db/connection'
 import { grantToServer } from '../../server/db/grants'
 import { Visitor, plantedCross } from './visitor'
 
@@ -15,10 +15,10 @@ let tables: string[] = []
 beforeAll(async () => {
   await plantedCross(await new Visitor().startGarden('Locked beds'))
   await plantedCross(await new Visitor().startGarden('Other locked beds'))
-  const gardenId = async (name: string) => ((await owner.db.execute<{ id: string }>(sql`select id from gardens where name = ${name}`))[0])!.id
+  const gardenId = async (name: string) => ((await rowsOf<{ id: string }>(owner.db, sql`select id from gardens where name = ${name}`))[0])!.id
   mine = await gardenId('Locked beds')
   theirs = await gardenId('Other locked beds')
-  tables = (await owner.db.execute<{ name: string }>(sql`
+  tables = (await rowsOf<{ name: string }>(owner.db, sql`
     select c.table_name as name from information_schema.columns c join information_schema.tables t using (table_schema, table_name)
     where c.table_schema = 'public' and c.column_name = 'garden_id' and t.table_type = 'BASE TABLE'`)).map(row => row.name)
 })
@@ -28,13 +28,13 @@ afterAll(async () => {
 })
 
 const gardensIn = async (db: typeof server.db | Parameters<Parameters<typeof inGarden>[2]>[0], table: string) =>
-  (await db.execute<{ id: string }>(sql`select distinct garden_id as id from ${sql.identifier(table)}`)).map(row => row.id)
+  (await rowsOf<{ id: string }>(db, sql`select distinct garden_id as id from ${sql.identifier(table)}`)).map(row => row.id)
 
 describe('the server’s role in the database', () => {
   it('owns nothing, makes nothing and passes no lock', async () => {
-    const [found] = await owner.db.execute(sql`select rolsuper, rolbypassrls, rolcreaterole, rolcreatedb from pg_roles where rolname = ${role}`)
+    const [found] = await rowsOf(owner.db, sql`select rolsuper, rolbypassrls, rolcreaterole, rolcreatedb from pg_roles where rolname = ${role}`)
     expect(found).toEqual({ rolsuper: false, rolbypassrls: false, rolcreaterole: false, rolcreatedb: false })
-    expect([...await owner.db.execute(sql`select relname from pg_class where relowner = ${role}::regrole`)]).toEqual([])
+    expect([...await rowsOf(owner.db, sql`select relname from pg_class where relowner = ${role}::regrole`)]).toEqual([])
     await expect(server.db.execute(sql`create table stolen (x int)`)).rejects.toThrow()
     await expect(server.db.execute(sql`alter table entries disable row level security`)).rejects.toThrow()
   })
@@ -51,7 +51,7 @@ describe('the server’s role in the database', () => {
       expect(await gardensIn(owner.db, table).then(ids => ids.length > 0), `${table} is empty: the test would show nothing`).toBe(true)
       expect(await gardensIn(server.db, table), table).toEqual([])
     }
-    expect([...await server.db.execute(sql`select * from people`)]).toEqual([])
+    expect([...await rowsOf(server.db, sql`select * from people`)]).toEqual([])
   })
 
   it('sees in a garden the rows of that garden only, though the query forgets to ask', async () => {
@@ -60,7 +60,7 @@ describe('the server’s role in the database', () => {
       expect(seen.filter(id => id !== mine), table).toEqual([])
     }
     expect(await inGarden(server.db, mine, tx => gardensIn(tx, 'plants'))).toEqual([mine])
-    const people = await inGarden(server.db, mine, async tx => [...await tx.execute(sql`select * from people`)])
+    const people = await inGarden(server.db, mine, async tx => [...await rowsOf(tx, sql`select * from people`)])
     expect(people).toHaveLength(1)
   })
 
@@ -72,10 +72,10 @@ describe('the server’s role in the database', () => {
   it('writes into no other garden', async () => {
     const smuggle = () => inGarden(server.db, mine, tx => tx.execute(sql`insert into places (garden_id, id, name, position) values (${theirs}, gen_random_uuid(), 'Smuggled', 9)`))
     await expect(smuggle()).rejects.toThrow()
-    const taken = await inGarden(server.db, mine, tx => tx.execute(sql`update plants set name = 'Taken' where garden_id = ${theirs} returning id`))
-    expect([...taken]).toEqual([])
-    const renamed = await inGarden(server.db, mine, tx => tx.execute(sql`update gardens set name = 'Taken' where id = ${theirs} returning id`))
-    expect([...renamed]).toEqual([])
+    const taken = await inGarden(server.db, mine, tx => rowsOf(tx, sql`update plants set name = 'Taken' where garden_id = ${theirs} returning id`))
+    expect(taken).toEqual([])
+    const renamed = await inGarden(server.db, mine, tx => rowsOf(tx, sql`update gardens set name = 'Taken' where id = ${theirs} returning id`))
+    expect(renamed).toEqual([])
   })
 
   it('can neither change nor delete what is in the log', async () => {

@@ -10,7 +10,6 @@ import type { FamilyRow } from '../../shared/offspring'
 import type { PlantPage } from '../../shared/plants'
 import type { Round, Season } from '../../shared/round'
 import type { SeedShelf } from '../../shared/seed'
-import { routes } from './routes'
 import { Visitor, entry, plantedCross, undoing } from './visitor'
 
 interface LogPage { lines: LogLine[], total: number }
@@ -18,25 +17,6 @@ interface LogPage { lines: LogLine[], total: number }
 let demo: Visitor
 beforeAll(async () => {
   demo = await new Visitor().openDemo()
-})
-
-const openRoutes = new Set(['/api/session', '/api/session/demo', '/api/session/garden'])
-
-describe('a stranger', () => {
-  it.each(routes.filter(r => !openRoutes.has(r.path)))('gets nothing from $method $path', async ({ method, path }) => {
-    const { status, body } = await new Visitor().ask(method, path, method === 'POST' ? {} : undefined)
-    expect(status).toBe(401)
-    expect(body.data).toMatchObject({ code: 'no-garden', sentence: expect.stringContaining('No garden is open') })
-  })
-
-  it('has no garden open, and may open the demo', async () => {
-    const visitor = new Visitor()
-    expect((await visitor.ask<object>('GET', '/api/session')).body).toEqual({ isOpen: false, hasDemo: true })
-    await visitor.openDemo()
-    expect((await visitor.ask<object>('GET', '/api/session')).body).toEqual({ isOpen: true, hasDemo: true })
-    await visitor.ask('DELETE', '/api/session')
-    expect((await visitor.ask<object>('GET', '/api/session')).body).toMatchObject({ isOpen: false })
-  })
 })
 
 describe('another garden', () => {
@@ -210,6 +190,11 @@ describe('plants', () => {
 })
 
 describe('bad input', () => {
+  it('names a time zone that is unknown', async () => {
+    const { status, body } = await (await new Visitor().signUp()).ask('POST', '/api/gardens', { name: 'A', zone: 'Mars/Olympus' })
+    expect([status, body.data.field, body.data.sentence]).toEqual([400, 'zone', 'This time zone is not known; choose one from the list.'])
+  })
+
   it.each<[string, string, unknown, number]>([
     ['POST', '/api/entries', {}, 400],
     ['POST', '/api/entries', { entries: [] }, 400],
@@ -220,7 +205,7 @@ describe('bad input', () => {
     ['POST', '/api/tags/fresh', { count: 1e9 }, 400],
     ['POST', '/api/garden/clock', { by: 'year' }, 400],
     ['POST', '/api/garden/places', { name: ' ' }, 400],
-    ['POST', '/api/session/garden', { name: 'A', keeper: 'B', zone: 'Mars/Olympus' }, 400],
+    ['POST', '/api/garden/places', { name: 'x'.repeat(61) }, 400],
     ['GET', '/api/round?on=12.6.2026', undefined, 400],
     ['GET', '/api/round?on=2026-02-31', undefined, 400],
     ['GET', '/api/round?on=9999-12-31', undefined, 400],

@@ -11,12 +11,20 @@ import { isBuilt, serverFile } from '../../scripts/lib/build.mjs'
 import { startPostgres } from '../../scripts/lib/postgres.mjs'
 import { serverRoleOf } from '../../scripts/lib/serverRole.mjs'
 import { open } from '../../server/db/connection'
-import { grantToServer } from '../../server/db/grants'
-import { migrate } from '../../server/db/migrate'
+import { prepareDatabase } from '../../server/db/prepare'
 import { loadDemo } from '../../server/demoGarden'
 
 declare module 'vitest' {
   interface ProvidedContext { databaseUrl: string, address: string }
+}
+
+/**
+ * How the server of the tests is set: as behind a proxy, so that every visitor comes from an address of their own; with
+ * cheap password hashes.
+ */
+export const serverSettings = {
+  HOST: '127.0.0.1', VIRGULTA_PROXY: '1', VIRGULTA_DEMO: 'open', VIRGULTA_MAIL_TRAY: 'open',
+  NUXT_SESSION_PASSWORD: 'only-for-tests-only-for-tests-only-for-tests', NUXT_HASH_SCRYPT_COST: '1024',
 }
 
 /** A folder of the tests' own that the database's user can pass, so that nothing is left elsewhere. */
@@ -38,15 +46,14 @@ export default async function setup(project: TestProject) {
   if (!isBuilt()) throw new Error('The build is not of these sources; run `npm run test:server`, which builds first.')
   const data = temporaryFolder()
   const postgres = await startPostgres(data)
-  await migrate(postgres.url)
-  await grantToServer(postgres.url)
+  await prepareDatabase(postgres.url)
   const { db, close } = open(postgres.url)
   await loadDemo(db)
   await close()
 
   const port = await freePort()
   const server: ChildProcess = spawn(process.execPath, [serverFile], {
-    env: { ...process.env, DATABASE_URL: serverRoleOf(postgres.url).url, PORT: String(port), HOST: '127.0.0.1', NUXT_SESSION_PASSWORD: 'only-for-tests-only-for-tests-only-for-tests' },
+    env: { ...process.env, DATABASE_URL: serverRoleOf(postgres.url).url, PORT: String(port), ...serverSettings },
     stdio: ['ignore', 'ignore', 'inherit'],
   })
   const address = `http://127.0.0.1:${port}`

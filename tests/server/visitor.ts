@@ -2,26 +2,47 @@
 import { inject } from 'vitest'
 import type { Deed, Entry } from '@virgulta/core/log/entry'
 import { v7 } from 'uuid'
+import type { Role } from '../../shared/people'
 
 export interface Answer<T> { status: number, body: T }
 interface Refused { data: { code: string, sentence: string, field?: string } }
 
+let visitors = 0
+
 export class Visitor {
-  private cookie = ''
+  cookie = ''
+  private readonly number = ++visitors
+  readonly email = `visitor-${process.pid}-${this.number}@garden.example`
+  readonly password = 'four words for the test'
+  /** what is sent beside the cookie; each visitor comes from an address of their own */
+  headers: Record<string, string> = { 'x-forwarded-for': `10.${process.pid % 250}.${this.number >> 8}.${this.number & 255}` }
 
   constructor(private readonly address = inject('address')) {}
+
+  /** The same person on another device: signed in anew. */
+  async onAnotherDevice(): Promise<Visitor> {
+    const other = new Visitor(this.address)
+    await other.ask('POST', '/api/session', { email: this.email, password: this.password })
+    return other
+  }
 
   /** Sends a request; the body is whatever the server answers. */
   async ask<T = Refused>(method: string, path: string, body?: unknown): Promise<Answer<T>> {
     const response = await fetch(this.address + path, {
       method, redirect: 'manual',
-      headers: { cookie: this.cookie, ...body === undefined ? {} : { 'content-type': 'application/json' } },
+      headers: { cookie: this.cookie, ...this.headers, ...body === undefined ? {} : { 'content-type': 'application/json' } },
       body: body === undefined ? undefined : typeof body === 'string' ? body : JSON.stringify(body),
     })
     const cookie = response.headers.get('set-cookie')
     if (cookie) this.cookie = cookie.split(';')[0]!
     const isJson = response.headers.get('content-type')?.includes('json')
     return { status: response.status, body: (isJson ? await response.json() : Buffer.from(await response.arrayBuffer())) as T }
+  }
+
+  /** Sends bytes instead of JSON. */
+  async askBytes(method: string, path: string, body: Buffer): Promise<{ status: number }> {
+    const { status } = await fetch(this.address + path, { method, headers: { 'cookie': this.cookie, 'content-type': 'application/octet-stream', ...this.headers }, body: new Uint8Array(body) })
+    return { status }
   }
 
   async get<T>(path: string): Promise<T> {
@@ -35,9 +56,24 @@ export class Visitor {
     return this
   }
 
-  async startGarden(name = 'Test beds'): Promise<this> {
-    await this.ask('POST', '/api/session/garden', { name, keeper: 'Una Sedge', zone: 'Europe/Dublin' })
+  async signUp(name = 'Una Sedge'): Promise<this> {
+    await this.ask('POST', '/api/account', { name, email: this.email, password: this.password })
     return this
+  }
+
+  /** With an account, in a garden of their own. */
+  async startGarden(name = 'Test beds'): Promise<this> {
+    await this.signUp()
+    await this.ask('POST', '/api/gardens', { name, zone: 'Europe/Dublin' })
+    return this
+  }
+
+  /** Somebody of this visitor's garden, invited and joined. */
+  async withMember(role: Role, name = `A ${role}`): Promise<Visitor> {
+    const { body } = await this.ask<{ link: string }>('POST', '/api/invitations', { role, email: null })
+    const other = await new Visitor(this.address).signUp(name)
+    await other.ask('POST', '/api/invitations/take', { secret: body.link.split('#')[1] })
+    return other
   }
 
   send(...entries: Entry[]) {

@@ -15,7 +15,7 @@ const garden = useGardenStore()
       <span v-if="withCode && line.code" class="code small">{{ line.code }}</span>
       <span class="words">{{ line.words }}</span>
       <span v-if="line.isTakenBack" class="quiet small">taken back</span>
-      <button v-else type="button" class="undo" :aria-label="`Undo ${line.code ?? ''} ${line.words}`" @click="log.undo([line.id])">undo</button>
+      <button v-else-if="garden.mayUndo(line.byId)" type="button" class="undo" :aria-label="`Undo ${line.code ?? ''} ${line.words}`" @click="log.undo([line.id])">undo</button>
     </li>
   </ol>
 </template>

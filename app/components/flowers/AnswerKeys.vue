@@ -5,6 +5,7 @@ import type { Answer } from '../../composables/flowerSteps'
 const { answers, day } = defineProps<{ answers: Answer[], day?: string }>()
 const emit = defineEmits<{ noted: [] }>()
 const log = useLogStore()
+const garden = useGardenStore()
 const asking = ref<Answer | null>(null)
 const isBusy = ref(false)
 // Another question has come; the same one fetched anew leaves what is being answered alone.
@@ -28,7 +29,8 @@ const rest = computed(() => answers.filter(a => a.tone !== 'main'))
 </script>
 
 <template>
-  <div v-if="asking?.ask" class="asking">
+  <div v-if="!garden.mayNote" class="keys"><p class="quiet">You read along here as a guest; a hand or a keeper notes the answer.</p><slot /></div>
+  <div v-else-if="asking?.ask" class="asking">
     <ReasonChips :reasons="asking.ask.reasons" :question="asking.ask.question" @choose="give(asking!, $event)" />
     <v-btn variant="text" class="quietly" @click="asking = null">Back</v-btn>
   </div>

@@ -64,9 +64,9 @@ async function pollinateFrom(selfMeant = false) {
         <p v-for="no in cue.no" :key="no" class="quiet small">Not: {{ no }}</p>
         <p v-if="cautionOf(step, guide)" class="caution small">{{ cautionOf(step, guide) }}</p>
       </div>
-      <v-btn v-if="step === 'harvest'" variant="flat" height="56" @click="emit('harvest')">Harvest</v-btn>
+      <v-btn v-if="step === 'harvest' && garden.mayNote" variant="flat" height="56" @click="emit('harvest')">Harvest</v-btn>
       <AnswerKeys :answers="answers" :day="day" />
-      <div v-if="step === 'pollinate'">
+      <div v-if="step === 'pollinate' && garden.mayNote">
         <v-btn v-if="!isChoosingFather" variant="text" @click="isChoosingFather = true">From another pollen parent</v-btn>
         <form v-else class="stack" @submit.prevent="pollinateFrom(false)">
           <PlantPicker v-model="otherFather" label="Pollen parent" :crop="crop" />
@@ -74,7 +74,7 @@ async function pollinateFrom(selfMeant = false) {
           <div class="row"><v-btn type="submit" :disabled="!otherFather">Pollinated from it</v-btn><v-btn v-if="selfAsked" @click="pollinateFrom(true)">Yes, a self is meant</v-btn></div>
         </form>
       </div>
-      <details>
+      <details v-if="garden.mayNote">
         <summary>Another step, or an earlier day</summary>
         <div class="stack late">
           <DayField v-model="day" label="Done on" />

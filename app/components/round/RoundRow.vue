@@ -33,7 +33,7 @@ async function give() {
       </p>
       <div class="acts">
         <template v-if="readonly" />
-        <template v-else-if="usual">
+        <template v-else-if="usual && garden.mayNote">
           <v-btn size="small" :disabled="isBusy" :aria-label="`${usual.label}: ${stop.code}`" @click="give">{{ usual.label }}</v-btn>
           <v-btn size="small" class="quietly more" :icon="isOpen ? mdiChevronUp : mdiChevronDown" :aria-expanded="isOpen" :aria-label="`Other answers: ${stop.code}`" @click="emit('toggle')" />
         </template>

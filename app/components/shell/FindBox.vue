@@ -3,20 +3,23 @@
 import type { Found } from '#shared/find'
 
 const shell = useShellStore()
+const garden = useGardenStore()
 const { isFindOpen } = storeToRefs(shell)
 const typed = ref('')
 const wanted = refDebounced(typed, 120)
 const { data } = useLive<Found[]>(() => isFindOpen.value && wanted.value.trim() ? `/api/find?q=${encodeURIComponent(wanted.value)}` : null)
 
 const actions = [
-  { name: 'Plan a cross', to: '/crosses/new' },
-  { name: 'Add a plant', to: '/plants?add=1' },
+  { name: 'Plan a cross', to: '/crosses/new', notes: true },
+  { name: 'Add a plant', to: '/plants?add=1', notes: true },
   { name: 'Walk the round', to: '/walk' },
   { name: 'Read the log', to: '/garden' },
+  { name: 'Who is in the garden', to: '/garden/people' },
+  { name: 'Back up, restore, tokens', to: '/garden/data' },
 ]
 const lines = computed(() => [
   ...(data.value ?? []).map(found => ({ key: found.to, code: found.code, name: found.name, what: found.what as string, to: found.to })),
-  ...actions.filter(a => a.name.toLowerCase().includes(typed.value.trim().toLowerCase())).map(a => ({ key: a.to, code: '', name: a.name, what: 'action', to: a.to })),
+  ...actions.filter(a => (!a.notes || garden.mayNote) && a.name.toLowerCase().includes(typed.value.trim().toLowerCase())).map(a => ({ key: a.to, code: '', name: a.name, what: 'action', to: a.to })),
 ])
 const chosen = ref(0)
 watch(lines, () => chosen.value = 0)

@@ -71,7 +71,7 @@ const worstWords = computed(() => {
   return `Most was lost on the way to “${worst.stage}”${reason ? `: ${worst.loss.count} ${worst.lossWords}, ${reason.count} of them ${reason.reason}` : ''}.`
 })
 useShortcuts([
-  { key: 'f', does: 'choose a flower', run: () => page.value && tagFlower() },
+  { key: 'f', does: 'choose a flower', notes: true, run: () => page.value && tagFlower() },
   { key: 'p', does: 'print the tags', run: () => window.open(`/api/crosses/${route.params.id}/tags.pdf`) },
   { key: 'Escape', does: 'close the flower', run: () => choose() },
 ])
@@ -85,11 +85,11 @@ const logOfFlower = computed(() => (page.value?.log ?? []).filter(l => l.subject
       <div>
         <TagLabel :code="page.cross.code"><CrossName :seed-parent="page.seedParent" :pollen-parent="page.pollenParent" links /></TagLabel>
         <h1>{{ page.cross.aim }}</h1>
-        <p class="quiet">{{ guide.name }}, planned {{ dayInWords(page.cross.plannedOn, true) }}: {{ page.cross.flowersPlanned }} flowers for {{ page.cross.keepersWanted }} worth keeping. <button type="button" class="link" @click="isPlanning = true">Change the plan</button></p>
+        <p class="quiet">{{ guide.name }}, planned {{ dayInWords(page.cross.plannedOn, true) }}: {{ page.cross.flowersPlanned }} flowers for {{ page.cross.keepersWanted }} worth keeping. <button v-if="garden.mayNote" type="button" class="link" @click="isPlanning = true">Change the plan</button></p>
       </div>
       <div class="row">
         <v-btn :prepend-icon="mdiPrinterOutline" :href="`/api/crosses/${page.cross.id}/tags.pdf`" target="_blank">Print tags</v-btn>
-        <v-btn variant="flat" :disabled="isBusy" @click="tagFlower()">Choose a flower</v-btn>
+        <v-btn v-if="garden.mayNote" variant="flat" :disabled="isBusy" @click="tagFlower()">Choose a flower</v-btn>
       </div>
     </header>
 
@@ -112,7 +112,7 @@ const logOfFlower = computed(() => (page.value?.log ?? []).filter(l => l.subject
               What decides it:
               <template v-for="(fact, i) in deciding" :key="fact.of">{{ i ? '; ' : '' }}{{ fact.words }} <EstimateMark :estimate="fact.value" v-bind="fact.mark" /></template>.
             </p>
-            <div v-if="toPlan" class="row advice"><v-btn @click="planMore(toPlan)">Plan {{ toPlan }} more</v-btn><span class="quiet small">Today then asks for them while {{ guide.name.toLowerCase() }} flowers.</span></div>
+            <div v-if="toPlan && garden.mayNote" class="row advice"><v-btn @click="planMore(toPlan)">Plan {{ toPlan }} more</v-btn><span class="quiet small">Today then asks for them while {{ guide.name.toLowerCase() }} flowers.</span></div>
           </template>
         </PaperSheet>
         <PaperSheet v-if="page.lots.length || page.sowings.length" heading="Packets and trays">
@@ -127,7 +127,7 @@ const logOfFlower = computed(() => (page.value?.log ?? []).filter(l => l.subject
         </PaperSheet>
       </div>
       <PaperSheet :heading="`Flowers on ${page.seedParent.name}`">
-        <template #actions><v-btn size="small" class="quietly" @click="isChoosing = true">Several, or an earlier day</v-btn><v-btn v-if="page.flowers.some(f => f.flower.status === 'taken')" size="small" @click="isHarvesting = true">Harvest</v-btn></template>
+        <template v-if="garden.mayNote" #actions><v-btn size="small" class="quietly" @click="isChoosing = true">Several, or an earlier day</v-btn><v-btn v-if="page.flowers.some(f => f.flower.status === 'taken')" size="small" @click="isHarvesting = true">Harvest</v-btn></template>
         <ReadTable v-if="page.flowers.length" :rows="page.flowers" :columns="columns" name="flowers" sort="chosen" descending @open="row => choose(row.flower.id)">
           <template #code="{ row }"><button type="button" class="bare" :aria-label="`Open flower ${row.flower.code}`" @click.stop="choose(row.flower.id)"><TagLabel :code="row.flower.code" :ended="!row.due && row.flower.status !== 'harvested'" /></button></template>
           <template #status="{ row }"><span class="status" :class="row.flower.status">{{ statusWords[row.flower.status] }}</span></template>
@@ -137,7 +137,7 @@ const logOfFlower = computed(() => (page.value?.log ?? []).filter(l => l.subject
         </ReadTable>
         <EmptyPage v-else heading="No flower is tagged yet">
           {{ guide.stage.cue }}
-          <template #step><v-btn variant="flat" @click="tagFlower()">Choose a flower</v-btn></template>
+          <template #step><v-btn v-if="garden.mayNote" variant="flat" @click="tagFlower()">Choose a flower</v-btn></template>
         </EmptyPage>
       </PaperSheet>
     </div>

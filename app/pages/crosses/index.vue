@@ -4,6 +4,7 @@ import { mdiPlus } from '@mdi/js'
 import type { CrossRow } from '#shared/crosses'
 import type { Column } from '../../components/base/ReadTable.vue'
 
+const garden = useGardenStore()
 const { data: rows, problem } = useLive<CrossRow[]>(() => '/api/crosses')
 const columns: Column<CrossRow>[] = [
   { key: 'code', title: 'Cross', value: r => r.cross.code },
@@ -18,12 +19,12 @@ const columns: Column<CrossRow>[] = [
   { key: 'up', title: 'Up', value: r => r.counts.up, align: 'end' },
   { key: 'kept', title: 'Kept', value: r => r.counts.kept, align: 'end' },
 ]
-useShortcuts([{ key: 'n', does: 'plan a cross', run: () => navigateTo('/crosses/new') }])
+useShortcuts([{ key: 'n', does: 'plan a cross', notes: true, run: () => navigateTo('/crosses/new') }])
 </script>
 
 <template>
   <div>
-    <header class="row spread head"><h1>Crosses</h1><v-btn variant="flat" :prepend-icon="mdiPlus" to="/crosses/new">Plan a cross</v-btn></header>
+    <header class="row spread head"><h1>Crosses</h1><v-btn v-if="garden.mayNote" variant="flat" :prepend-icon="mdiPlus" to="/crosses/new">Plan a cross</v-btn></header>
     <p v-if="problem" class="fail" role="alert">{{ problem.sentence }}</p>
     <ReadTable v-if="rows?.length" :rows="rows" :columns="columns" name="crosses" sort="plannedOn" descending @open="row => navigateTo(`/crosses/${row.cross.id}`)">
       <template #code="{ row }"><TagLabel :code="row.cross.code" :to="`/crosses/${row.cross.id}`" /></template>
@@ -35,7 +36,7 @@ useShortcuts([{ key: 'n', does: 'plan a cross', run: () => navigateTo('/crosses/
     </ReadTable>
     <EmptyPage v-else-if="rows" heading="No cross is planned yet">
       A cross has a seed parent, a pollen parent and an aim in a sentence. From these follow the tags, the round and the stem.
-      <template #step><v-btn variant="flat" to="/crosses/new">Plan the first cross</v-btn></template>
+      <template #step><v-btn v-if="garden.mayNote" variant="flat" to="/crosses/new">Plan the first cross</v-btn></template>
     </EmptyPage>
   </div>
 </template>

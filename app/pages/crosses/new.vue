@@ -5,6 +5,7 @@ import { v7 } from 'uuid'
 import type { PlanAnswer } from '#shared/crosses'
 
 const log = useLogStore()
+definePageMeta({ isNoting: true })
 const route = useRoute()
 // What is typed survives a reload.
 const draft = useSessionStorage('virgulta-plan', { aim: '', flowers: 12, keepers: 2, seedParent: null as Plant | null, pollenParent: null as Plant | null })

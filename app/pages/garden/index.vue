@@ -1,9 +1,8 @@
-<!-- The garden: its name and clock, how the screens look, and the whole log. -->
+<!-- The whole log; how the screens look; crops and places. -->
 <script setup lang="ts">
 import { mdiDownload } from '@mdi/js'
-import { dayInWords } from '@virgulta/core/time/days'
 import type { LogLine } from '#shared/entries'
-import type { Look } from '../theme/looks'
+import type { Look } from '../../theme/looks'
 
 const garden = useGardenStore()
 const { look } = storeToRefs(useLookStore())
@@ -28,57 +27,39 @@ async function exportCsv() {
   saveCsv('log', ['when', 'tag', 'noted', 'by', 'taken back'], lines.map(l => [l.happenedAt, l.code, l.words, l.by, l.isTakenBack ? 'yes' : '']))
 }
 const allLooks: { value: Look, title: string }[] = [{ value: 'paper', title: 'Paper' }, { value: 'dark', title: 'Dark' }, { value: 'sun', title: 'Sun' }]
-async function close() {
-  await garden.close()
-  await navigateTo('/')
-}
 </script>
 
 <template>
-  <div v-if="garden.garden" class="stack">
-    <header class="row spread">
-      <div>
-        <h1>{{ garden.garden.name }}</h1>
-        <p class="quiet">{{ garden.garden.person }}, keeper. {{ dayInWords(garden.today, true) }}, time of {{ garden.garden.zone.replace('_', ' ') }}.</p>
+  <div v-if="garden.garden" class="columns">
+    <PaperSheet heading="The log">
+      <p class="quiet">Everything that was noted, the latest first. Taking an entry back leaves it readable.</p>
+      <div class="row tools">
+        <v-text-field v-model="code" label="Filter by tag" clearable class="filter" @click:clear="code = ''" />
+        <span v-if="log" class="quiet small">{{ log.total }} entries</span>
+        <v-btn variant="text" class="quietly" :prepend-icon="mdiDownload" @click="exportCsv">CSV</v-btn>
       </div>
-      <v-btn @click="close">Close this garden</v-btn>
-    </header>
-    <ClockSteps v-if="garden.garden.isDemo" />
-    <div class="columns">
-      <PaperSheet heading="The log">
-        <p class="quiet">Everything that was noted, the latest first. Taking an entry back leaves it readable.</p>
-        <div class="row tools">
-          <v-text-field v-model="code" label="Filter by tag" clearable class="filter" @click:clear="code = ''" />
-          <span v-if="log" class="quiet small">{{ log.total }} entries</span>
-          <v-btn variant="text" class="quietly" :prepend-icon="mdiDownload" @click="exportCsv">CSV</v-btn>
-        </div>
-        <p v-if="problem" class="fail" role="alert">{{ problem.sentence }}</p>
-        <template v-if="log?.total">
-          <LogLines :lines="log.lines" />
-          <v-pagination v-if="log.total > SIZE" v-model="page" :length="Math.ceil(log.total / SIZE)" :total-visible="5" density="compact" />
-        </template>
-        <p v-else-if="log" class="quiet">{{ route.query.code ? 'Nothing was noted under such a tag.' : 'Nothing is noted yet.' }}</p>
+      <p v-if="problem" class="fail" role="alert">{{ problem.sentence }}</p>
+      <template v-if="log?.total">
+        <LogLines :lines="log.lines" />
+        <v-pagination v-if="log.total > SIZE" v-model="page" :length="Math.ceil(log.total / SIZE)" :total-visible="5" density="compact" />
+      </template>
+      <p v-else-if="log" class="quiet">{{ route.query.code ? 'Nothing was noted under such a tag.' : 'Nothing is noted yet.' }}</p>
+    </PaperSheet>
+    <div class="stack">
+      <PaperSheet heading="Look">
+        <v-btn-toggle v-model="look" mandatory density="compact" variant="outlined" color="primary" aria-label="Look">
+          <v-btn v-for="l in allLooks" :key="l.value" :value="l.value">{{ l.title }}</v-btn>
+        </v-btn-toggle>
+        <p class="quiet small note">Sun is black on white and heavier, for outdoors. The choice is kept on this device.</p>
       </PaperSheet>
-      <div class="stack">
-        <PaperSheet heading="Data">
-          <v-btn :prepend-icon="mdiDownload" href="/api/garden/backup">Back up this garden</v-btn>
-          <p class="quiet small note">The whole garden, every entry of its log, as one JSON file. <code>virgulta restore</code> brings it back.</p>
-        </PaperSheet>
-        <PaperSheet heading="Look">
-          <v-btn-toggle v-model="look" mandatory density="compact" variant="outlined" color="primary" aria-label="Look">
-            <v-btn v-for="l in allLooks" :key="l.value" :value="l.value">{{ l.title }}</v-btn>
-          </v-btn-toggle>
-          <p class="quiet small note">Sun is black on white and heavier, for outdoors. The choice is kept on this device.</p>
-        </PaperSheet>
-        <PaperSheet heading="Crops">
-          <ul class="places"><li v-for="{ guide } in garden.garden.crops" :key="guide.id"><NuxtLink :to="`/crops/${guide.id}`">{{ guide.name }}</NuxtLink></li></ul>
-          <p class="quiet small note">What the guide says and what you have learnt of it.</p>
-        </PaperSheet>
-        <PaperSheet heading="Places">
-          <ol class="places"><li v-for="place in garden.garden.places" :key="place.id">{{ place.name }}</li></ol>
-          <p class="quiet small note">In the order of the walk.</p>
-        </PaperSheet>
-      </div>
+      <PaperSheet heading="Crops">
+        <ul class="places"><li v-for="{ guide } in garden.garden.crops" :key="guide.id"><NuxtLink :to="`/crops/${guide.id}`">{{ guide.name }}</NuxtLink></li></ul>
+        <p class="quiet small note">What the guide says and what you have learnt of it.</p>
+      </PaperSheet>
+      <PaperSheet heading="Places">
+        <ol class="places"><li v-for="place in garden.garden.places" :key="place.id">{{ place.name }}</li></ol>
+        <p class="quiet small note">In the order of the walk.</p>
+      </PaperSheet>
     </div>
   </div>
 </template>

@@ -69,10 +69,10 @@ function ask(verdict: VerdictWord) {
 useShortcuts([
   { key: 'ArrowDown', does: 'next plant', run: () => move(1) },
   { key: 'ArrowUp', does: 'plant before', run: () => move(-1) },
-  ...Array.from({ length: 9 }, (_, i) => ({ key: String(i + 1), does: i === 0 ? 'score the first step (2 the second …)' : `score step ${i + 1}`, run: () => { if (trait.value?.scale === 'steps' && i < trait.value.steps.length) score(i) } })),
-  { key: 'k', does: 'keep', run: () => ask('keep') },
-  { key: 'w', does: 'watch', run: () => ask('watch') },
-  { key: 'd', does: 'discard', run: () => ask('discard') },
+  ...Array.from({ length: 9 }, (_, i) => ({ key: String(i + 1), does: i === 0 ? 'score the first step (2 the second …)' : `score step ${i + 1}`, notes: true, run: () => { if (trait.value?.scale === 'steps' && i < trait.value.steps.length) score(i) } })),
+  { key: 'k', does: 'keep', notes: true, run: () => ask('keep') },
+  { key: 'w', does: 'watch', notes: true, run: () => ask('watch') },
+  { key: 'd', does: 'discard', notes: true, run: () => ask('discard') },
 ])
 const tally = computed(() => trait.value?.scale === 'steps'
   ? trait.value.steps.map((step, i) => ({ step, count: living.value.filter(p => latestScore(p.scores, traitId.value)?.value === i).length }))
@@ -124,18 +124,18 @@ const exportCsv = () => saveCsv(`family-${family.value!.cross.code}`, ['plant', 
         <template v-if="plant">
           <div class="row spread"><TagLabel :code="plant.code" large :to="`/plants/${plant.id}`" /><span class="quiet small">{{ index + 1 }} of {{ shown.length }}</span></div>
           <div v-if="trait.scale === 'steps'" class="steps" role="group" :aria-label="trait.name">
-            <button v-for="(step, i) in trait.steps" :key="step" type="button" class="step" :class="{ on: latestScore(plant.scores, trait.id)?.value === i }" :aria-pressed="latestScore(plant.scores, trait.id)?.value === i" @click="score(i)">
+            <button v-for="(step, i) in trait.steps" :key="step" type="button" class="step" :disabled="!garden.mayNote" :class="{ on: latestScore(plant.scores, trait.id)?.value === i }" :aria-pressed="latestScore(plant.scores, trait.id)?.value === i" @click="score(i)">
               <kbd>{{ i + 1 }}</kbd><span>{{ step }}</span><span class="figures quiet small">{{ tally[i]?.count || '' }}</span>
             </button>
           </div>
-          <form v-else class="row typed" @submit.prevent="scoreTyped">
+          <form v-else-if="garden.mayNote" class="row typed" @submit.prevent="scoreTyped">
             <v-text-field v-model="typed" :label="trait.scale === 'measure' ? `${trait.name}, ${trait.unit}` : trait.name" inputmode="decimal" :error-messages="log.problem?.field === 'value' ? [log.problem.sentence] : []" />
             <v-btn type="submit" variant="flat" height="40">Note</v-btn>
           </form>
-          <div v-if="!judging" class="verdicts">
+          <div v-if="!judging && garden.mayNote" class="verdicts">
             <button v-for="v in verdicts" :key="v.verdict" type="button" class="step" :class="{ on: plant.verdict?.verdict === v.verdict }" :aria-pressed="plant.verdict?.verdict === v.verdict" @click="ask(v.verdict)"><kbd>{{ v.key }}</kbd><span>{{ v.verdict }}</span></button>
           </div>
-          <div v-else>
+          <div v-else-if="judging">
             <ReasonChips :reasons="guide.judging.reasons" :question="`Why ${judging}?`" @choose="judge" />
             <v-btn variant="text" class="quietly" @click="judging = null">Back</v-btn>
           </div>

@@ -31,7 +31,7 @@ async function lose(reason: string) {
         <p v-if="story.plant.note">{{ story.plant.note }}</p>
         <p v-if="story.plant.verdict"><strong>{{ story.plant.verdict.verdict }}</strong>: {{ story.plant.verdict.reason }} <span class="quiet">({{ dayInWords(story.plant.verdict.on, true) }})</span></p>
       </div>
-      <div v-if="!story.plant.lost" class="row">
+      <div v-if="!story.plant.lost && garden.mayNote" class="row">
         <v-btn class="quietly" @click="isLosing = !isLosing">Lost</v-btn>
         <v-btn @click="isDescribing = true">Describe</v-btn>
         <v-btn variant="flat" :to="`/crosses/new?seed=${story.plant.id}`">Plan a cross with it</v-btn>

@@ -41,16 +41,16 @@ async function exportCsv() {
   saveCsv('plants', ['tag', 'name', 'crop', 'kind', 'place', 'since', 'verdict', 'note'],
     all.plants.map(p => [p.code, p.name, p.crop, p.plantKind, garden.placeName(p.placeId), p.since, p.verdict?.verdict ?? '', p.note ?? '']))
 }
-useShortcuts([{ key: 'n', does: 'add a plant', run: () => isAdding.value = true }])
+useShortcuts([{ key: 'n', does: 'add a plant', notes: true, run: () => isAdding.value = true }])
 </script>
 
 <template>
   <div>
-    <header class="row spread"><h1>Plants</h1><v-btn variant="flat" :prepend-icon="mdiPlus" @click="isAdding = true">Add a plant</v-btn></header>
+    <header class="row spread"><h1>Plants</h1><v-btn v-if="garden.mayNote" variant="flat" :prepend-icon="mdiPlus" @click="isAdding = true">Add a plant</v-btn></header>
     <p v-if="problem" class="fail" role="alert">{{ problem.sentence }}</p>
     <EmptyPage v-if="data && !data.total && !isFiltered" heading="No plant is in the garden yet">
       Add the plants you cross with: clones, lines, populations. Each gets a tag code, and everything that happens to it is noted under that code.
-      <template #step><v-btn variant="flat" @click="isAdding = true">Add the first plant</v-btn></template>
+      <template #step><v-btn v-if="garden.mayNote" variant="flat" @click="isAdding = true">Add the first plant</v-btn></template>
     </EmptyPage>
     <template v-else-if="data">
       <div class="row tools">

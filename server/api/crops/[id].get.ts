@@ -1,7 +1,5 @@
 import { RecordsQuery } from '../../../shared/crops'
 import { cropPage } from '../../db/queries/crops'
 
-export default gardenRoute(async (event, { db, garden }) => {
-  const { of, cross } = readQuery(event, RecordsQuery)
-  return await cropPage(db, garden, getRouterParam(event, 'id')!, of, cross) ?? notFound()
-})
+export default gardenRoute('guest', { does: 'What the guide says of a crop, the records of the garden, and what follows', query: RecordsQuery },
+  async ({ event, query, db, garden }) => await cropPage(db, garden, getRouterParam(event, 'id')!, query.of, query.cross) ?? notFound())

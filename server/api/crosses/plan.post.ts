@@ -1,4 +1,5 @@
 import { PlanQuery } from '../../../shared/crosses'
 import { planAnswer } from '../../db/queries/crosses'
 
-export default gardenRoute(async (event, { db, garden }) => await planAnswer(db, garden, await readValid(event, PlanQuery)) ?? notFound())
+export default gardenRoute('guest', { does: 'What so many flowers of a pair should lead to', body: PlanQuery },
+  async ({ body, db, garden }) => await planAnswer(db, garden, body) ?? notFound())

@@ -1,7 +1,5 @@
 import { NewEntries } from '../../../shared/entries'
 import { record } from '../../db/queries/log'
 
-export default gardenRoute(async (event, { db, garden, personId }) => {
-  const { entries } = await readValid(event, NewEntries)
-  return record(db, garden, personId, entries)
-})
+export default gardenRoute('hand', { does: 'Notes what was done, or takes back what was noted: all or nothing; sent twice it counts once', body: NewEntries },
+  ({ body, db, garden, personId, role }) => record(db, garden, { personId, role }, body.entries))

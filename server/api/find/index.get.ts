@@ -1,7 +1,4 @@
-import * as v from 'valibot'
-import { Sought } from '../../../shared/find'
+import { FindQuery } from '../../../shared/find'
 import { find } from '../../db/queries/find'
 
-const Query = v.object({ q: Sought })
-
-export default gardenRoute(async (event, { db, garden }) => find(db, garden, readQuery(event, Query).q))
+export default gardenRoute('guest', { does: 'Plants, crosses and tags by name, aim or code; at most a dozen', query: FindQuery }, ({ query, db, garden }) => find(db, garden, query.q))

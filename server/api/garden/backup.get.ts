@@ -2,7 +2,7 @@ import { PassThrough } from 'node:stream'
 import { SNAPSHOT, backup, writerTo } from '../../db/backup'
 import { database, inGarden } from '../../db/connection'
 
-export default gardenRoute(async (event, { garden }) => {
+export default gardenRoute('keeper', { does: 'The whole garden as one JSON file' }, async ({ event, garden }) => {
   setHeader(event, 'content-type', 'application/json')
   setHeader(event, 'content-disposition', `attachment; filename="garden-${garden.today}.json"`)
   const file = new PassThrough()

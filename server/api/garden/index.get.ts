@@ -2,8 +2,8 @@ import type { OpenGarden } from '../../../shared/garden'
 import { learntCrops } from '../../db/queries/crops'
 import { placesOf } from '../../db/queries/garden'
 
-export default gardenRoute(async (_, { db, garden, person }): Promise<OpenGarden> => {
+export default gardenRoute('guest', { does: 'The open garden: its clock, places, crops, and what is learnt of them' }, async ({ db, garden, personId, person, role }): Promise<OpenGarden> => {
   const [places, crops] = await Promise.all([placesOf(db, garden), learntCrops(db, garden)])
   const { id, name, zone, isDemo, now, today } = garden
-  return { id, name, zone, isDemo, person, now, today, places, crops: [...crops.values()].map(({ guide, knowledge }) => ({ guide, knowledge })) }
+  return { id, name, zone, isDemo, personId, person, role, now, today, places, crops: [...crops.values()].map(({ guide, knowledge }) => ({ guide, knowledge })) }
 })

@@ -1,6 +1,4 @@
-import * as v from 'valibot'
+import { SeasonQuery } from '../../../shared/round'
 import { seasonOf } from '../../db/queries/round'
 
-const Query = v.object({ year: v.optional(v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1900), v.maxValue(2199))) })
-
-export default gardenRoute(async (event, { db, garden }) => seasonOf(db, garden, readQuery(event, Query).year))
+export default gardenRoute('guest', { does: 'A year of the garden in weeks: work done and due, blooms', query: SeasonQuery }, ({ query, db, garden }) => seasonOf(db, garden, query.year))

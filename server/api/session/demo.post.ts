@@ -1,9 +1,9 @@
-import { inGarden } from '../../db/connection'
-import { demoGardenId, keeperOf } from '../../db/queries/garden'
+import { clearExpired, copyDemo } from '../../db/queries/garden'
 
-export default openRoute(async (event, db) => {
-  const gardenId = await demoGardenId(db) ?? refuse(404, { code: 'no-demo', sentence: 'The demo garden was not loaded; start Virgulta without --empty.' })
-  const personId = await inGarden(db, gardenId, tx => keeperOf(tx, gardenId))
-  await setUserSession(event, { user: { gardenId, personId } })
+export default openRoute({ does: 'Opens a copy of the demo garden, for this visitor alone', tries: 'demo' }, async ({ event, db }) => {
+  if (!isDoorOpen(event, 'demo')) refuse(403, { code: 'no-demo', sentence: 'The demo garden is closed on this server; sign in to a garden of your own.' })
+  await clearExpired(db)
+  const copy = await copyDemo(db) ?? refuse(404, { code: 'no-demo', sentence: 'The demo garden was not loaded; start Virgulta without --empty.' })
+  await seal(event, { ...copy, seal: 0 })
   return { ok: true }
 })

@@ -1,4 +1,4 @@
-export default openRoute(async (event) => {
-  await clearUserSession(event)
+export default openRoute({ does: 'Signs out on this device' }, async ({ event }) => {
+  await unseal(event)
   return { ok: true }
 })

@@ -1,10 +1,4 @@
-import { amount } from '@virgulta/core/log/kind'
-import * as v from 'valibot'
+import { TagWish } from '../../../shared/entries'
 import { freshCodes } from '../../db/queries/garden'
 
-const Wish = v.object({ count: amount(1, 2000) })
-
-export default gardenRoute(async (event, { db, garden }) => {
-  const { count } = await readValid(event, Wish)
-  return { codes: await freshCodes(db, garden, count) }
-})
+export default gardenRoute('hand', { does: 'Fresh tag codes; none is ever given out twice', body: TagWish }, async ({ body, db, garden }) => ({ codes: await freshCodes(db, garden, body.count) }))

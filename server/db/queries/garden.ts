@@ -3,10 +3,10 @@ import { builtInGuides } from '@virgulta/core/crops/guides'
 import type { Instant, ISODate } from '@virgulta/core/time/days'
 import { dayOf } from '@virgulta/core/time/days'
 import { SERIALS_PER_YEAR, tagCodes } from '@virgulta/core/tags/code'
-import { and, asc, eq, sql } from 'drizzle-orm'
+import { and, asc, eq, isNull, sql } from 'drizzle-orm'
 import type { Place } from '../../../shared/garden'
 import type { Database } from '../connection'
-import { inGarden } from '../connection'
+import { inGarden, rowsOf } from '../connection'
 import { crops, gardens, members, people, places, tagSerials } from '../schema'
 
 /** A garden as queries take it: whose data, and what time it is there. */
@@ -15,6 +15,8 @@ export interface Garden {
   name: string
   zone: string
   isDemo: boolean
+  /** when a visitor's copy is cleared away; null for gardens that stay */
+  expiresAt: Instant | null
   /** of the log: grows with every change */
   revision: number
   /** set while the garden keeps a clock of its own */
@@ -26,16 +28,20 @@ export interface Garden {
 function gardenOf(row: typeof gardens.$inferSelect): Garden {
   const clockAt = row.clockAt && new Date(row.clockAt).toISOString()
   const now = clockAt ?? new Date().toISOString()
-  return { id: row.id, name: row.name, zone: row.zone, isDemo: row.isDemo, revision: row.revision, clockAt, now, today: dayOf(now, row.zone) }
+  return { id: row.id, name: row.name, zone: row.zone, isDemo: row.isDemo, expiresAt: row.expiresAt, revision: row.revision, clockAt, now, today: dayOf(now, row.zone) }
 }
 
-/** The garden a person belongs to, with name and role; null for strangers and unknown gardens. */
-export async function gardenFor(db: Database, gardenId: string, personId: string) {
-  const [row] = await db.select({ garden: gardens, person: people.name, role: members.role }).from(gardens)
-    .innerJoin(members, and(eq(members.gardenId, gardens.id), eq(members.personId, personId)))
+/**
+ * The garden a person belongs to, with name and role; null for strangers, unknown gardens and sessions that are over.
+ *
+ * @param seal of the person's session; null where a token stands for itself
+ */
+export async function gardenFor(db: Database, gardenId: string, personId: string, seal: number | null) {
+  const [row] = await db.select({ garden: gardens, person: people.name, seal: people.seal, role: members.role }).from(gardens)
+    .innerJoin(members, and(eq(members.gardenId, gardens.id), eq(members.personId, personId), isNull(members.leftAt)))
     .innerJoin(people, eq(people.id, members.personId))
     .where(eq(gardens.id, gardenId))
-  return row ? { garden: gardenOf(row.garden), person: row.person, role: row.role } : null
+  return row && (seal === null || row.seal === seal) ? { garden: gardenOf(row.garden), person: row.person, role: row.role } : null
 }
 
 /** A garden by its id; null when there is none. */
@@ -49,34 +55,49 @@ export async function allGardens(db: Database): Promise<Garden[]> {
   return (await db.select().from(gardens)).map(gardenOf)
 }
 
-/** The id of the demo garden; null where it was not loaded. */
-export async function demoGardenId(db: Database): Promise<string | null> {
-  const [row] = await db.select({ id: gardens.id }).from(gardens).where(eq(gardens.isDemo, true))
-  return row?.id ?? null
+/** True where the demo garden was loaded. */
+export async function hasDemo(db: Database): Promise<boolean> {
+  return (await db.select({ id: gardens.id }).from(gardens).where(eq(gardens.isTemplate, true))).length > 0
 }
 
-/** The keeper of a garden. */
-export async function keeperOf(db: Database, gardenId: string): Promise<string> {
-  const [row] = await db.select({ id: members.personId }).from(members).where(and(eq(members.gardenId, gardenId), eq(members.role, 'keeper')))
-  return row!.id
+/** How long a visitor's copy of the demo garden stays. */
+const DEMO_STAYS = '7 days'
+
+/**
+ * Makes a copy of the demo garden, for a visitor alone; it is cleared away after a week.
+ *
+ * @returns null where the demo garden was not loaded
+ */
+export async function copyDemo(db: Database): Promise<{ gardenId: string, personId: string } | null> {
+  const [gardenId, personId] = [randomUUID(), randomUUID()]
+  const [row] = await rowsOf<{ made: boolean }>(db, sql`select copy_demo(${gardenId}, ${personId}, 'A visitor', ${DEMO_STAYS}::interval) as made`)
+  return row!.made ? { gardenId, personId } : null
 }
 
-/** Makes a garden with its keeper, the built-in crop guides and its places. */
+/** Clears away what is past its time: visitors' gardens, links, letters. */
+export async function clearExpired(db: Database): Promise<void> {
+  await db.execute(sql`select clear_expired()`)
+}
+
+/** Makes a garden with its first keeper, the built-in crop guides and its places. @returns its id */
 export async function createGarden(
-  db: Database,
-  wish: { name: string, keeper: string, zone: string, latitude?: number, isDemo?: boolean, clockAt?: Instant, placeNames?: string[] },
-): Promise<{ gardenId: string, personId: string }> {
-  const { name, keeper, zone, latitude = 50, isDemo = false, clockAt = null, placeNames = ['First bench'] } = wish
+  db: Database, keeperId: string,
+  wish: { name: string, zone: string, latitude?: number, isDemo?: boolean, clockAt?: Instant, placeNames?: string[] },
+): Promise<string> {
+  const { name, zone, latitude = 50, isDemo = false, clockAt = null, placeNames = ['First bench'] } = wish
   const gardenId = randomUUID()
-  const personId = randomUUID()
-  return inGarden(db, gardenId, async (tx) => {
-    await tx.insert(gardens).values({ id: gardenId, name, zone, latitude, isDemo, clockAt })
-    await tx.insert(people).values({ id: personId, name: keeper })
-    await tx.insert(members).values({ gardenId, personId, role: 'keeper' })
+  await inGarden(db, gardenId, async (tx) => {
+    await tx.insert(gardens).values({ id: gardenId, name, zone, latitude, isDemo, isTemplate: isDemo, clockAt })
+    await tx.insert(members).values({ gardenId, personId: keeperId, role: 'keeper' })
     await tx.insert(crops).values(builtInGuides.map(guide => ({ gardenId, id: guide.id, guide })))
     await tx.insert(places).values(placeNames.map((place, position) => ({ gardenId, id: randomUUID(), name: place, position })))
-    return { gardenId, personId }
   })
+  return gardenId
+}
+
+/** Deletes a garden with everything in it. */
+export async function deleteGarden(db: Database, garden: Garden): Promise<void> {
+  await db.delete(gardens).where(eq(gardens.id, garden.id))
 }
 
 /** The places of a garden in the order of the walk. */

@@ -30,7 +30,7 @@ async function lines(db: Database, garden: Garden, filter: SQL | undefined, limi
     const happenedAt = new Date(entry.happenedAt).toISOString()
     return {
       id: entry.id, kind: entry.kind, words: wordsOf(deed), code: codeOf.get(entry.subjectId!) ?? null, subject: subjectsOf(deed)[0]!,
-      day: dayOf(happenedAt, garden.zone), happenedAt, by, isTakenBack,
+      day: dayOf(happenedAt, garden.zone), happenedAt, by, byId: entry.recordedBy, isTakenBack,
     }
   })
 }

@@ -10,7 +10,9 @@ import { Refusal } from '@virgulta/core/log/refusal'
 import { dayInWords, dayOf } from '@virgulta/core/time/days'
 import { rollup } from 'd3-array'
 import { and, eq, inArray, sql } from 'drizzle-orm'
+import type { Role } from '../../../shared/people'
 import type { Database } from '../connection'
+import { rowsOf } from '../connection'
 import { inGroups, keptIds, removeStates, saveStates, statesOf, subjectTypes } from '../readModels'
 import { crops, entries, gardens, places, tags } from '../schema'
 import type { Garden } from './garden'
@@ -43,11 +45,11 @@ const CLOCK_TOLERANCE_MS = 2 * 60_000
  * Writes entries into the log and brings the read models up to date, all or nothing.
  *
  * @param garden whose log; the clock its `now` stands on decides what is the future
- * @param personId who noted them
+ * @param by who noted them; a hand takes back only what they noted themselves
  * @returns how many were new and how many had been recorded before (sent twice they count once)
  * @throws {Refusal} if an entry does not fit the log; nothing is written then
  */
-export async function record(db: Database, garden: Garden, personId: string, sent: Entry[]): Promise<{ recorded: number, known: number }> {
+export async function record(db: Database, garden: Garden, by: { personId: string, role: Role }, sent: Entry[]): Promise<{ recorded: number, known: number }> {
   return db.transaction(async (tx) => {
     await takeTurn(tx, garden)
     const fresh = await withoutKnown(tx, garden, sent)
@@ -55,7 +57,7 @@ export async function record(db: Database, garden: Garden, personId: string, sen
 
     const deeds = fresh.filter((e): e is Deed => e.kind !== 'voided')
     const voidings = fresh.filter((e): e is Voiding => e.kind === 'voided')
-    const takenBack = await findToVoid(tx, garden, voidings)
+    const takenBack = await findToVoid(tx, garden, by, voidings)
     const changed = distinct([...deeds.flatMap(subjectsOf), ...takenBack.flatMap(subjectsOf)])
 
     const voidedIds = new Set(takenBack.map(d => d.id))
@@ -66,7 +68,7 @@ export async function record(db: Database, garden: Garden, personId: string, sen
 
     await checkSurroundings(tx, garden, deeds, states)
     await checkNotNeeded(tx, garden, gone, voidedIds)
-    await insertEntries(tx, garden, personId, deeds, voidings, new Map(takenBack.map(d => [d.id, d])))
+    await insertEntries(tx, garden, by.personId, deeds, voidings, new Map(takenBack.map(d => [d.id, d])))
     await changeTags(tx, garden, deeds, takenBack)
     for (const type of subjectTypes) {
       await saveStates(tx, garden.id, type, changed.filter(s => s.type === type).flatMap(s => states.get(keyOf(s)) ?? []))
@@ -109,13 +111,14 @@ function checkNotInFuture(fresh: Entry[], garden: Garden): void {
   }
 }
 
-async function findToVoid(tx: Database, garden: Garden, voidings: Voiding[]): Promise<LoggedDeed[]> {
+async function findToVoid(tx: Database, garden: Garden, by: { personId: string, role: Role }, voidings: Voiding[]): Promise<LoggedDeed[]> {
   if (!voidings.length) return []
   const ids = voidings.map(v => v.voids)
   const rows = await tx.select({ entry: entries, live: sql<boolean>`${isLive}` }).from(entries).where(and(eq(entries.gardenId, garden.id), inArray(entries.id, ids)))
   for (const id of ids) {
     const row = rows.find(r => r.entry.id === id)
     if (!row || row.entry.kind === 'voided') throw new Refusal('nothing-to-undo', 'There is no such entry to take back.', 'voids')
+    if (by.role !== 'keeper' && row.entry.recordedBy !== by.personId) throw new Refusal('not-yours', 'Somebody else noted this; they or a keeper of the garden can take it back.', 'voids')
     if (!row.live || ids.indexOf(id) !== ids.lastIndexOf(id)) throw new Refusal('undone-already', 'This was taken back already.', 'voids')
   }
   return rows.map(r => deedOf(r.entry, garden.zone))
@@ -249,9 +252,9 @@ export async function rebuild(db: Database, garden: Garden, onProgress: (done: n
   return db.transaction(async (tx) => {
     await takeTurn(tx, garden)
     await tx.delete(tags).where(eq(tags.gardenId, garden.id))
-    const subjects = [...await tx.execute<{ id: string, deeds: number }>(sql`
+    const subjects = await rowsOf<{ id: string, deeds: number }>(tx, sql`
       select subject as id, count(*)::int as deeds from ${entries}, unnest(${entries.subjects}) as subject
-      where ${entries.gardenId} = ${garden.id} and ${entries.kind} <> 'voided' and ${isLive} group by subject`)]
+      where ${entries.gardenId} = ${garden.id} and ${entries.kind} <> 'voided' and ${isLive} group by subject`)
     const differed: Subject[] = []
     let done = 0
     for (const group of inReach(subjects)) {

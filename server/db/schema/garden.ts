@@ -1,7 +1,8 @@
 import { sql } from 'drizzle-orm'
-import { bigint, boolean, doublePrecision, integer, jsonb, pgPolicy, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core'
+import { bigint, boolean, doublePrecision, index, integer, jsonb, pgPolicy, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core'
 import type { CropGuide } from '@virgulta/core/crops/guide'
-import { ofPresentGarden, presentGarden } from './locks'
+import { roles } from '../../../shared/people'
+import { ofPresentGarden, presentGarden, presentPerson } from './locks'
 
 export const gardens = pgTable('gardens', {
   id: uuid().primaryKey(),
@@ -9,30 +10,46 @@ export const gardens = pgTable('gardens', {
   /** IANA time zone */
   zone: text().notNull(),
   latitude: doublePrecision().notNull(),
+  /** a demo garden has a clock of its own that can be moved on */
   isDemo: boolean('is_demo').notNull().default(false),
+  /** the demo garden that every visitor gets a copy of */
+  isTemplate: boolean('is_template').notNull().default(false),
+  /** when a visitor's copy is cleared away; null for gardens that stay */
+  expiresAt: timestamp('expires_at', { withTimezone: true, mode: 'string' }),
   /** grows with every change of the log; what was computed from it is kept under this number */
   revision: bigint({ mode: 'number' }).notNull().default(0),
   /** the garden's own clock; null in gardens that keep the real one */
   clockAt: timestamp('clock_at', { withTimezone: true, mode: 'string' }),
 }, () => [
   pgPolicy('of_present_garden', { using: sql`id = ${presentGarden}`, withCheck: sql`id = ${presentGarden}` }),
-  // The first page offers the demo garden to those who are in none.
-  pgPolicy('demo_is_seen', { for: 'select', using: sql`is_demo` }),
+  // The first page offers a copy of the demo garden to those who are in none.
+  pgPolicy('demo_is_seen', { for: 'select', using: sql`is_template` }),
+  pgPolicy('of_present_person', { for: 'select', using: sql`exists (select 1 from members m where m.garden_id = gardens.id and m.person_id = ${presentPerson})` }),
 ])
 
 export const people = pgTable('people', {
   id: uuid().primaryKey(),
   name: text().notNull(),
+  /** grows when the person signs out everywhere; a session that was sealed under another number is over */
+  seal: integer().notNull().default(0),
 }, () => [
   pgPolicy('in_present_garden', { for: 'select', using: sql`exists (select 1 from members m where m.person_id = people.id)` }),
+  pgPolicy('is_present_person', { for: 'all', using: sql`id = ${presentPerson}`, withCheck: sql`id = ${presentPerson}` }),
   pgPolicy('may_be_added', { for: 'insert', withCheck: sql`true` }),
 ])
 
 export const members = pgTable('members', {
   gardenId: uuid('garden_id').notNull().references(() => gardens.id, { onDelete: 'cascade' }),
   personId: uuid('person_id').notNull().references(() => people.id),
-  role: text({ enum: ['keeper', 'hand', 'guest'] }).notNull(),
-}, t => [primaryKey({ columns: [t.gardenId, t.personId] }), ofPresentGarden()])
+  role: text({ enum: roles }).notNull(),
+  /** set for those who are no longer in the garden: their names stay in its log */
+  leftAt: timestamp('left_at', { withTimezone: true, mode: 'string' }),
+}, t => [
+  primaryKey({ columns: [t.gardenId, t.personId] }),
+  index('members_by_person').on(t.personId),
+  ofPresentGarden(),
+  pgPolicy('is_present_person', { for: 'select', using: sql`person_id = ${presentPerson}` }),
+])
 
 export const places = pgTable('places', {
   gardenId: uuid('garden_id').notNull().references(() => gardens.id, { onDelete: 'cascade' }),

@@ -1,3 +1,5 @@
+export * from './accounts'
 export * from './garden'
+export * from './jobs'
 export * from './log'
 export * from './readModels'

@@ -23,6 +23,7 @@ export const entries = pgTable('entries', {
   primaryKey({ columns: [t.gardenId, t.id] }),
   index('entries_subjects').using('gin', t.subjects),
   index('entries_needs').using('gin', t.needs),
+  index('entries_by_person').on(t.recordedBy),
   index('entries_happened').on(t.gardenId, t.happenedAt, t.id),
   uniqueIndex('entries_voided_once').on(t.gardenId, t.voids).where(sql`${t.voids} is not null`),
 ])

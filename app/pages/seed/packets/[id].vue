@@ -27,7 +27,7 @@ const guide = computed(() => story.value && garden.cropOf(story.value.crop)?.gui
         <h1>{{ story.lot.left ? `${story.lot.left} seeds in the packet` : 'The packet is empty' }}</h1>
         <p v-for="doubt in story.doubts" :key="doubt.words" class="doubt hatch">{{ doubt.flowers }} of {{ story.lot.flowerIds.length }} flowers: {{ doubt.words }}.</p>
       </div>
-      <v-btn variant="flat" height="44" :disabled="!story.lot.left" @click="isSowing = true">Sow from it</v-btn>
+      <v-btn v-if="garden.mayNote" variant="flat" height="44" :disabled="!story.lot.left" @click="isSowing = true">Sow from it</v-btn>
     </header>
     <div class="sides">
       <div class="stack">

@@ -59,7 +59,7 @@ async function raise() {
     </header>
     <div class="sides">
       <div class="stack">
-        <PaperSheet v-if="!sowing.ended" heading="Note in this tray">
+        <PaperSheet v-if="!sowing.ended && garden.mayNote" heading="Note in this tray">
           <div class="stack">
             <DayField v-model="day" label="Seen on" />
             <div class="row step">
@@ -87,7 +87,7 @@ async function raise() {
             </div>
           </div>
         </PaperSheet>
-        <PaperSheet v-else heading="Given up"><p>On {{ dayInWords(sowing.ended.on, true) }}: {{ sowing.ended.reason }}.</p></PaperSheet>
+        <PaperSheet v-else-if="sowing.ended" heading="Given up"><p>On {{ dayInWords(sowing.ended.on, true) }}: {{ sowing.ended.reason }}.</p></PaperSheet>
         <PaperSheet v-if="sowing.raised" heading="Plants of the family"><p>{{ sowing.raised }} seedlings of this tray have codes. <NuxtLink :to="`/offspring/${sowing.crossId}`">Score the family</NuxtLink></p></PaperSheet>
       </div>
       <div class="stack">

@@ -1,7 +1,7 @@
 import { tagsOfCross } from '../../../db/queries/tags'
 import { tagSheet } from '../../../print/tagSheet'
 
-export default gardenRoute(async (event, { db, garden }) => {
+export default gardenRoute('guest', { does: 'The tags of a cross, to print' }, async ({ event, db, garden }) => {
   const tags = await tagsOfCross(db, garden, idOf(event)) ?? notFound()
   const pdf = await tagSheet(tags, garden.name)
   setHeader(event, 'content-type', 'application/pdf')

@@ -1,0 +1,40 @@
+<!-- The garden: its name and clock; below, its log, its people, its data. -->
+<script setup lang="ts">
+import { dayInWords } from '@virgulta/core/time/days'
+
+const garden = useGardenStore()
+const store = useSessionStore()
+const parts = [{ to: '/garden', word: 'Log and look' }, { to: '/garden/people', word: 'People' }, { to: '/garden/data', word: 'Data' }]
+async function signOut() {
+  await store.signOut()
+  await navigateTo('/')
+}
+</script>
+
+<template>
+  <div v-if="garden.garden" class="stack">
+    <header class="row spread">
+      <div>
+        <h1>{{ garden.garden.name }}</h1>
+        <p class="quiet">{{ garden.garden.person }}, {{ garden.garden.role }}. {{ dayInWords(garden.today, true) }}, time of {{ garden.garden.zone.replace('_', ' ') }}.</p>
+      </div>
+      <div v-if="store.session?.person?.email" class="row">
+        <v-btn to="/account">Your account</v-btn>
+        <v-btn to="/?gardens=1">Your gardens</v-btn>
+        <v-btn class="quietly" @click="signOut">Sign out</v-btn>
+      </div>
+      <v-btn v-else @click="signOut">Leave the demo garden</v-btn>
+    </header>
+    <ClockSteps v-if="garden.garden.isDemo && garden.isKeeper" />
+    <nav class="parts" aria-label="Parts of the garden">
+      <NuxtLink v-for="part in parts" :key="part.to" :to="part.to" exact-active-class="here">{{ part.word }}</NuxtLink>
+    </nav>
+    <NuxtPage />
+  </div>
+</template>
+
+<style scoped>
+.parts { display: flex; gap: 20px; border-bottom: 1px solid var(--rule); }
+.parts a { padding: 8px 2px; color: var(--quiet); text-decoration: none; border-bottom: 3px solid transparent; }
+.parts .here { color: var(--sap); font-weight: 650; border-color: var(--sap); }
+</style>

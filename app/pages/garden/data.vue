@@ -1,0 +1,79 @@
+<!-- The garden's data: out and in again, tokens for programs, and the end. -->
+<script setup lang="ts">
+import { mdiDownload } from '@mdi/js'
+import { dayInWords } from '@virgulta/core/time/days'
+import type { AccessToken } from '#shared/people'
+
+const garden = useGardenStore()
+const store = useSessionStore()
+const { data: tokens, refetch } = useLive<AccessToken[]>(() => '/api/tokens')
+const name = ref('')
+const token = ref('')
+const making = useForm(async () => {
+  token.value = (await $fetch('/api/tokens', { method: 'POST', body: { name: name.value } })).token
+  name.value = ''
+  await refetch()
+})
+async function revoke(id: string) {
+  await $fetch(`/api/tokens/${id}`, { method: 'DELETE' })
+  await refetch()
+}
+const { copy, copied } = useClipboard()
+
+const jobs = useJobsStore()
+onMounted(jobs.load)
+const comparisons = computed(() => jobs.jobs.filter(j => j.kind === 'compare').slice(0, 2))
+
+const typed = ref('')
+const ending = useForm(async () => {
+  await $fetch('/api/garden', { method: 'DELETE', body: { name: typed.value } })
+  await store.load()
+  await navigateTo('/')
+})
+</script>
+
+<template>
+  <div v-if="garden.garden" class="sides">
+    <div class="stack">
+      <PaperSheet v-if="garden.isKeeper" heading="Back up">
+        <p class="quiet">The whole garden, every entry of its log, as one JSON file with a checksum.</p>
+        <v-btn :prepend-icon="mdiDownload" href="/api/garden/backup">Back up this garden</v-btn>
+      </PaperSheet>
+      <RestoreSheet v-if="store.session?.person?.email" />
+      <PaperSheet v-if="garden.isKeeper" heading="Compare with the log">
+        <p class="quiet">Everything shown is worked out from the log. This works all of it out anew, and mends what differs.</p>
+        <v-btn @click="jobs.compare()">Compare</v-btn>
+        <ul v-if="comparisons.length" class="jobs"><JobLine v-for="job in comparisons" :key="job.id" :job="job" /></ul>
+      </PaperSheet>
+    </div>
+    <div class="stack">
+      <FormSheet heading="Tokens for programs" action="Make a token" :busy="making.isBusy.value" :disabled="!name.trim()" :problem="making.beside('name')" @submit="making.submit()">
+        <p class="quiet">A program that sends a token as <code>Authorization: Bearer …</code> may do in this garden what you may. What it can ask for: <a href="/api/openapi.json">the routes</a>.</p>
+        <v-text-field v-model="name" label="What it is for" maxlength="60" :error-messages="making.at('name')" />
+        <div v-if="token" role="status">
+          <p>It is shown this once:</p>
+          <p class="code token">{{ token }}</p>
+          <v-btn @click="copy(token)">{{ copied ? 'Copied' : 'Copy it' }}</v-btn>
+        </div>
+        <ul v-if="tokens?.length" class="tokens">
+          <li v-for="t in tokens" :key="t.id">
+            <span class="what">{{ t.name }} <span class="quiet small">{{ t.lastUsedAt ? `last used ${dayInWords(t.lastUsedAt.slice(0, 10))}` : 'not used yet' }}</span></span>
+            <v-btn variant="text" class="quietly" @click="revoke(t.id)">Revoke</v-btn>
+          </li>
+        </ul>
+      </FormSheet>
+      <FormSheet v-if="garden.isKeeper" heading="Delete the garden" action="Delete it for ever" :busy="ending.isBusy.value" :disabled="typed.trim() !== garden.garden.name" :problem="ending.beside('name')" @submit="ending.submit()">
+        <p class="quiet">With its whole log, for everybody in it. This cannot be undone: back it up first.</p>
+        <v-text-field v-model="typed" :label="`Type its name: ${garden.garden.name}`" autocomplete="off" :error-messages="ending.at('name')" />
+      </FormSheet>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.jobs { list-style: none; margin: 8px 0 0; padding: 0; }
+.tokens { list-style: none; margin: 0; padding: 0; }
+.tokens li { display: flex; align-items: center; gap: 12px; border-bottom: 1px solid var(--rule); padding: 4px 0; }
+.what { flex: 1; }
+.token { overflow-wrap: anywhere; font-size: 13px; margin: 6px 0; }
+</style>

@@ -1,0 +1,3 @@
+import { invitationsOf } from '../../db/queries/members'
+
+export default gardenRoute('keeper', { does: 'The invitations that are still open' }, ({ db, garden }) => invitationsOf(db, garden))

@@ -1,0 +1,6 @@
+import { lettersIn } from '../../devices/mail'
+
+export default openRoute({ does: 'The mail tray: letters that would have been sent' }, async ({ event, db }) => {
+  if (!isDoorOpen(event, 'mail-tray')) refuse(403, { code: 'no-mail-tray', sentence: 'The mail tray is closed on this server.' })
+  return lettersIn(db)
+})

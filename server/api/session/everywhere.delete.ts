@@ -1,0 +1,7 @@
+import { signOutEverywhere } from '../../db/queries/people'
+
+export default accountRoute({ does: 'Signs out on every device' }, async ({ event, db, personId }) => {
+  await signOutEverywhere(db, personId)
+  await unseal(event)
+  return { ok: true }
+})

@@ -1,0 +1,43 @@
+import { randomUUID } from 'node:crypto'
+import { and, asc, eq, sql } from 'drizzle-orm'
+import type { AccessToken } from '../../../shared/people'
+import type { Database } from '../connection'
+import { inGarden, knowing } from '../connection'
+import { accessTokens } from '../schema'
+import { hashOf, newSecret } from '../secrets'
+import type { Garden } from './garden'
+
+const shown = { id: accessTokens.id, name: accessTokens.name, madeAt: accessTokens.madeAt, lastUsedAt: accessTokens.lastUsedAt }
+const ofPerson = (garden: Garden, personId: string) => and(eq(accessTokens.gardenId, garden.id), eq(accessTokens.personId, personId))
+
+/** For whom and in which garden a token acts; null for one that is unknown or revoked. */
+export async function tokenHolder(db: Database, token: string): Promise<{ personId: string, gardenId: string } | null> {
+  const secret = hashOf(token)
+  const holder = await knowing(db, { secret }, async (tx) => {
+    const [row] = await tx.select({ personId: accessTokens.personId, gardenId: accessTokens.gardenId, isStale: sql<boolean>`coalesce(${accessTokens.lastUsedAt} < now() - interval '1 minute', true)` })
+      .from(accessTokens).where(eq(accessTokens.secret, secret))
+    return row
+  })
+  if (!holder) return null
+  const { isStale, ...who } = holder
+  // To the minute is enough to see whether a token is still used.
+  if (isStale) await inGarden(db, who.gardenId, tx => tx.update(accessTokens).set({ lastUsedAt: sql`now()` }).where(eq(accessTokens.secret, secret)))
+  return who
+}
+
+/** A person's tokens in a garden. */
+export function tokensOf(db: Database, garden: Garden, personId: string): Promise<AccessToken[]> {
+  return db.select(shown).from(accessTokens).where(ofPerson(garden, personId)).orderBy(asc(accessTokens.madeAt))
+}
+
+/** Makes a token; it is shown this once and kept as its hash. */
+export async function makeToken(db: Database, garden: Garden, personId: string, name: string): Promise<{ id: string, token: string }> {
+  const [id, token] = [randomUUID(), newSecret()]
+  await db.insert(accessTokens).values({ id, gardenId: garden.id, personId, name, secret: hashOf(token) })
+  return { id, token }
+}
+
+/** Revokes a token of a person. @returns false when there is none */
+export async function revokeToken(db: Database, garden: Garden, personId: string, id: string): Promise<boolean> {
+  return (await db.delete(accessTokens).where(and(ofPerson(garden, personId), eq(accessTokens.id, id))).returning({ id: accessTokens.id })).length > 0
+}

@@ -1,0 +1,44 @@
+import type { H3Event } from 'h3'
+import { getCookie, getRequestHeader, getRequestProtocol } from 'h3'
+import { database } from '../db/connection'
+import { tokenHolder } from '../db/queries/tokens'
+
+/** Who asks: a person whose browser carries a sealed cookie, or a program with an access token. */
+export interface Asker {
+  personId: string
+  /** the open garden */
+  gardenId: string | null
+  /** the person's seal when the cookie was made; null where a token stands for itself */
+  seal: number | null
+  isProgram: boolean
+}
+
+type Signed = Pick<Asker, 'personId' | 'gardenId'> & { seal: number }
+
+const COOKIE = 'virgulta'
+
+/** The cookie travels over TLS only where the page came over TLS; plain HTTP on the loopback address stays possible. */
+const settings = (event: H3Event) => ({ name: COOKIE, cookie: { secure: getRequestProtocol(event) === 'https' } })
+
+/** Who asks; null for strangers. Whether the person still belongs to the garden is asked there. */
+export async function askerOf(event: H3Event): Promise<Asker | null> {
+  const token = getRequestHeader(event, 'authorization')?.match(/^Bearer ([\w-]{43})$/)?.[1]
+  if (token) {
+    const holder = await tokenHolder(database(), token)
+    return holder && { ...holder, seal: null, isProgram: true }
+  }
+  // Asked without a cookie, the session would be made and a cookie set.
+  if (!getCookie(event, COOKIE)) return null
+  const { user } = await getUserSession(event)
+  return user ? { ...user, isProgram: false } : null
+}
+
+/** Seals who is signed in, and in which garden, into the cookie. */
+export async function seal(event: H3Event, user: Signed): Promise<void> {
+  await replaceUserSession(event, { user }, settings(event))
+}
+
+/** Forgets who was signed in on this device. */
+export async function unseal(event: H3Event): Promise<void> {
+  if (getCookie(event, COOKIE)) await clearUserSession(event, settings(event))
+}
