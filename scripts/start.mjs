@@ -1,6 +1,6 @@
 /** `npm start`: from a fresh clone to the running application. Node's own modules only. */
 import { spawn } from 'node:child_process'
-import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, openSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
@@ -13,6 +13,8 @@ import { serverRoleOf } from './lib/serverRole.mjs'
 
 const began = Date.now()
 const port = process.env.PORT ?? '4600'
+/** Where the server listens: the loopback address, unless it is told to let others in. */
+const host = process.env.HOST ?? '127.0.0.1'
 const address = `http://127.0.0.1:${port}`
 const isDev = process.argv.includes('--dev')
 const startMark = join(dataDir, 'start.pid')
@@ -40,15 +42,22 @@ async function checkPort() {
   })
 }
 
+/** The server's log of this start; the one of the start before is kept beside it. */
+function openLog() {
+  const file = join(dataDir, 'server.log')
+  if (existsSync(file)) renameSync(file, `${file}.1`)
+  return openSync(file, 'a')
+}
+
 function startServer(databaseUrl) {
   const env = {
-    ...process.env, DATABASE_URL: databaseUrl, PORT: port, HOST: '127.0.0.1',
+    ...process.env, DATABASE_URL: databaseUrl, PORT: port, HOST: host,
     NUXT_SESSION_PASSWORD: process.env.NUXT_SESSION_PASSWORD ?? secretsIn(dataDir).session,
   }
   const [command, args] = isDev
     ? [program('nuxt'), ['dev', '--port', port, '--host', '127.0.0.1']]
     : [process.execPath, ['--import', join(root, 'scripts/lib/endWithParent.mjs'), serverFile]]
-  return spawn(command, args, { cwd: root, env, stdio: ['pipe', isDev ? 'inherit' : 'ignore', 'inherit'] })
+  return spawn(command, args, { cwd: root, env, stdio: ['pipe', isDev ? 'inherit' : openLog(), 'inherit'] })
 }
 
 async function answers(hasEnded) {
@@ -60,11 +69,14 @@ async function answers(hasEnded) {
   throw new Failure('The server did not answer within two minutes.')
 }
 
+/** What runs comes to its end: requests, and long works for a while. */
+const STOPS_WITHIN_MS = 20_000
+
 async function endOf(child) {
   if (child.exitCode !== null || child.signalCode !== null) return
   const ended = new Promise(resolve => child.once('exit', resolve))
   child.kill('SIGTERM')
-  await Promise.race([ended, wait(4000).then(() => child.kill('SIGKILL'))])
+  await Promise.race([ended, wait(STOPS_WITHIN_MS).then(() => child.kill('SIGKILL'))])
   await ended
 }
 

@@ -1,4 +1,5 @@
 import { CropGuide } from '@virgulta/core/crops/guide'
+import { entryWith } from '@virgulta/core/log/entry'
 import { Id, words } from '@virgulta/core/log/kind'
 import * as v from 'valibot'
 import { roles } from './people'
@@ -26,3 +27,11 @@ export type BackupHead = v.InferOutput<typeof BackupHead>
 
 /** When and by whom an entry of a backup was recorded; the entry itself is as clients send it. */
 export const Recorded = v.object({ recordedAt: moment, recordedBy: Id })
+
+/** A whole backup, as `docs/backup.schema.json` describes it. */
+export const BackupFile = v.object({
+  ...BackupHead.entries,
+  entries: v.array(entryWith(Recorded.entries)),
+  /** SHA-256 of all bytes before it, from the first brace to the closing bracket of the entries */
+  sum: v.pipe(v.string(), v.regex(/^[0-9a-f]{64}$/)),
+})

@@ -11,8 +11,8 @@ export type Database = Pick<ReturnType<typeof open>['db'], 'select' | 'selectDis
 /** Opens a pool of connections to a PostgreSQL. */
 export function open(url: string) {
   const client = new Pool({ connectionString: url, max: 8, connectionTimeoutMillis: 10_000 })
-  // A connection that breaks while nobody uses it is replaced with the next query.
-  client.on('error', () => {})
+  // A connection that breaks is replaced with the next query; what was under way on it fails by itself.
+  client.on('error', () => {}).on('connect', connection => void connection.on('error', () => {}))
   return { db: drizzle(client, { schema }), close: () => client.end() }
 }
 

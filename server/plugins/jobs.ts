@@ -9,11 +9,11 @@ export default defineNitroPlugin((nitro) => {
   let isClosing = false
   const begin = async () => {
     try {
-      await takeWorks(process.env.DATABASE_URL!, database(), error => console.error(`The queue: ${error.message}`))
+      await takeWorks(process.env.DATABASE_URL!, database(), error => serverLog.error({ problem: 'queue', code: (error as { code?: string }).code }))
       await askForClearing()
     }
     catch (error) {
-      console.error(`The queue does not run yet: ${(error as Error).message}`)
+      serverLog.error({ problem: 'queue does not run yet', code: (error as { code?: string }).code, at: framesOf(error) })
       if (!isClosing) setTimeout(begin, AGAIN_MS).unref()
     }
   }

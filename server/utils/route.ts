@@ -1,6 +1,6 @@
 import { Refusal } from '@virgulta/core/log/refusal'
 import type { H3Event } from 'h3'
-import { createError, defineEventHandler, getQuery, getRouterParam, readBody, readRawBody } from 'h3'
+import { createError, defineEventHandler, getQuery, getRouterParam, isError, readBody, readRawBody } from 'h3'
 import * as v from 'valibot'
 import type { Problem } from '../../shared/entries'
 import type { Role } from '../../shared/people'
@@ -11,8 +11,10 @@ import type { Garden } from '../db/queries/garden'
 import { gardenFor } from '../db/queries/garden'
 import { personOf } from '../db/queries/people'
 import { askerOf } from './asker'
+import { faultOf } from './faults'
 import type { Trial } from './limits'
 import { checkTries } from './limits'
+import { framesOf, routeOf, serverLog } from './log'
 
 type Schema = v.GenericSchema
 type Checked<S> = S extends Schema ? v.InferOutput<S> : undefined
@@ -39,14 +41,17 @@ export function refuse(statusCode: number, problem: Problem): never {
   throw createError({ statusCode, statusMessage: problem.code, message: problem.sentence, data: problem })
 }
 
-/** Turns what the core refuses into an answer; other errors pass. */
-async function answering<T>(work: () => Promise<T>): Promise<T> {
+/** Turns what the core refuses, and what breaks, into an answer in words. */
+async function answering<T>(event: H3Event, work: () => Promise<T>): Promise<T> {
   try {
     return await work()
   }
   catch (error) {
     if (error instanceof Refusal) refuse(error.code === 'not-yours' ? 403 : 422, { code: error.code, sentence: error.message, field: error.field })
-    throw error
+    if (isError(error)) throw error
+    const { status, problem, code } = faultOf(error)
+    serverLog.error({ route: routeOf(event), problem: problem.code, code, error: (error as Error).name, at: framesOf(error) })
+    refuse(status, problem)
   }
 }
 
@@ -58,7 +63,7 @@ const noGarden = () => refuse(401, { code: 'no-garden', sentence: 'No garden is 
 export function openRoute<T, B extends Schema | undefined = undefined, Q extends Schema | undefined = undefined>(
   spec: RouteSpec<B, Q>, work: (asked: Asked<B, Q>) => Promise<T>,
 ) {
-  return defineEventHandler(event => answering(async () => {
+  return defineEventHandler(event => answering(event, async () => {
     const asked = checkLater(spec, await bodyOf(event, spec), event)()
     if (spec.tries) await checkTries(event, spec.tries, (asked.body as { email?: string } | undefined)?.email)
     return work({ event, db: database(), ...asked })
@@ -85,7 +90,7 @@ export function accountRoute<T, B extends Schema | undefined = undefined, Q exte
 function signedRoute<T, P extends Person, B extends Schema | undefined, Q extends Schema | undefined>(
   spec: RouteSpec<B, Q>, admit: (person: Person) => P, work: (asked: Asked<B, Q> & P) => Promise<T>,
 ) {
-  return defineEventHandler(event => answering(async () => {
+  return defineEventHandler(event => answering(event, async () => {
     const asker = await askerOf(event)
     if (!asker || asker.isProgram) return notSignedIn()
     const check = checkLater(spec, await bodyOf(event, spec), event)
@@ -107,7 +112,7 @@ function signedRoute<T, P extends Person, B extends Schema | undefined, Q extend
 export function gardenRoute<T, B extends Schema | undefined = undefined, Q extends Schema | undefined = undefined>(
   role: Role, spec: RouteSpec<B, Q>, work: (asked: Asked<B, Q> & Access) => Promise<T>,
 ) {
-  return defineEventHandler(event => answering(async () => {
+  return defineEventHandler(event => answering(event, async () => {
     const asker = await askerOf(event)
     const { gardenId } = asker ?? noGarden()
     if (!asker || !gardenId) return noGarden()

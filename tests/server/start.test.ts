@@ -6,7 +6,8 @@ import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
 import { afterAll, expect, it } from 'vitest'
 import type { PlantPage } from '../../shared/plants'
-import { freePort, temporaryFolder } from './setup'
+import { freePort } from './serving'
+import { temporaryFolder } from './setup'
 import { Visitor, plantedCross } from './visitor'
 
 const data = temporaryFolder()

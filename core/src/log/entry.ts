@@ -33,12 +33,17 @@ const common = {
   ),
 }
 
-/** The schema of an entry: one variant for each kind. */
-export const Entry = v.variant('kind', [
-  v.strictObject({ ...common, kind: v.literal('voided'), voids: Id }),
-  ...Object.entries(kinds).map(([name, kind]) =>
-    v.strictObject({ ...common, kind: v.literal(name), subjectId: Id, payload: kind.payload })),
-]) as unknown as v.GenericSchema<Entry>
+/** What an entry of each kind holds. */
+const shapes = [
+  { ...common, kind: v.literal('voided'), voids: Id },
+  ...Object.entries(kinds).map(([name, kind]) => ({ ...common, kind: v.literal(name), subjectId: Id, payload: kind.payload })),
+]
+
+/** The schema of entries that carry something more: one variant for each kind. */
+export const entryWith = (more: v.ObjectEntries) => v.variant('kind', shapes.map(shape => v.strictObject({ ...shape, ...more })) as never)
+
+/** The schema of an entry. */
+export const Entry = entryWith({}) as unknown as v.GenericSchema<Entry>
 
 const kindOf = (deed: Deed) => kinds[deed.kind] as unknown as Kind
 

@@ -3,7 +3,8 @@ import { learntCrops } from '../../db/queries/crops'
 import { placesOf } from '../../db/queries/garden'
 
 export default gardenRoute('guest', { does: 'The open garden: its clock, places, crops, and what is learnt of them' }, async ({ db, garden, personId, person, role }): Promise<OpenGarden> => {
-  const [places, crops] = await Promise.all([placesOf(db, garden), learntCrops(db, garden)])
+  const places = await placesOf(db, garden)
+  const crops = await learntCrops(db, garden)
   const { id, name, zone, isDemo, now, today } = garden
   return { id, name, zone, isDemo, personId, person, role, now, today, places, crops: [...crops.values()].map(({ guide, knowledge }) => ({ guide, knowledge })) }
 })

@@ -15,17 +15,15 @@ import { guidesOf } from './garden'
 
 /** All that happened to the crosses of a garden, by crop. */
 async function historyOf(db: Database, garden: Garden): Promise<Map<string, CropHistory>> {
-  const [crossRows, flowerRows, lotRows, sowingRows, offspring] = await Promise.all([
-    db.select({ state: crosses.state }).from(crosses).where(eq(crosses.gardenId, garden.id)),
-    db.select({ state: flowers.state }).from(flowers).where(eq(flowers.gardenId, garden.id)),
-    db.select({ state: seedLots.state }).from(seedLots).where(eq(seedLots.gardenId, garden.id)),
-    db.select({ state: sowings.state }).from(sowings).where(eq(sowings.gardenId, garden.id)),
-    // Only what is counted: the whole states of thousands of seedlings would be the most of what is read.
-    db.select({
-      id: plants.id, code: plants.code, crossId: plants.crossId,
-      verdict: sql<Judged['verdict']>`${plants.state} -> 'verdict'`, lost: sql<Judged['lost']>`${plants.state} -> 'lost'`,
-    }).from(plants).where(and(eq(plants.gardenId, garden.id), isNotNull(plants.crossId))),
-  ])
+  const crossRows = await db.select({ state: crosses.state }).from(crosses).where(eq(crosses.gardenId, garden.id))
+  const flowerRows = await db.select({ state: flowers.state }).from(flowers).where(eq(flowers.gardenId, garden.id))
+  const lotRows = await db.select({ state: seedLots.state }).from(seedLots).where(eq(seedLots.gardenId, garden.id))
+  const sowingRows = await db.select({ state: sowings.state }).from(sowings).where(eq(sowings.gardenId, garden.id))
+  // Only what is counted: the whole states of thousands of seedlings would be the most of what is read.
+  const offspring = await db.select({
+    id: plants.id, code: plants.code, crossId: plants.crossId,
+    verdict: sql<Judged['verdict']>`${plants.state} -> 'verdict'`, lost: sql<Judged['lost']>`${plants.state} -> 'lost'`,
+  }).from(plants).where(and(eq(plants.gardenId, garden.id), isNotNull(plants.crossId)))
   const cropOf = new Map(crossRows.map(({ state }) => [state.id, state.crop]))
   const byCrop = <T extends { crossId: string | null }>(things: T[]) => group(things, thing => cropOf.get(thing.crossId!)!)
   const byCropOf = { flowers: byCrop(flowerRows.map(r => r.state)), lots: byCrop(lotRows.map(r => r.state)), sowings: byCrop(sowingRows.map(r => r.state)), offspring: byCrop(offspring) }
@@ -58,7 +56,8 @@ export function learntCrops(db: Database, garden: Garden): Promise<Map<string, L
 }
 
 async function learn(db: Database, garden: Garden): Promise<Map<string, LearntCrop>> {
-  const [guides, histories] = await Promise.all([guidesOf(db, garden), historyOf(db, garden)])
+  const guides = await guidesOf(db, garden)
+  const histories = await historyOf(db, garden)
   return new Map(guides.map((guide) => {
     const history = histories.get(guide.id) ?? noHistory
     return [guide.id, { guide, history, knowledge: cropKnowledge(guide, history) }]

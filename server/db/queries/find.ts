@@ -1,4 +1,4 @@
-import { and, asc, eq, ilike, or, sql } from 'drizzle-orm'
+import { and, asc, eq, ilike, sql } from 'drizzle-orm'
 import type { Found } from '../../../shared/find'
 import type { Database } from '../connection'
 import { crosses, flowers, plants, tags } from '../schema'
@@ -17,16 +17,14 @@ export async function find(db: Database, garden: Garden, typed: string): Promise
   const text = typed.trim()
   if (!text) return []
   const code = text.toUpperCase().replace(/\s/g, '').replace(/^(\d\d)-?/, '$1-')
-  const [tagged, named, aimed] = await Promise.all([
-    db.select({ code: tags.code, type: tags.subjectType, id: tags.subjectId, name: plants.name, crossId: flowers.crossId }).from(tags)
-      .leftJoin(plants, and(eq(plants.gardenId, tags.gardenId), eq(plants.id, tags.subjectId)))
-      .leftJoin(flowers, and(eq(flowers.gardenId, tags.gardenId), eq(flowers.id, tags.subjectId)))
-      .where(and(eq(tags.gardenId, garden.id), ilike(tags.code, `${code.replace(/[\\%_]/g, '\\$&')}%`))).orderBy(asc(tags.code)).limit(8),
-    db.select({ id: plants.id, code: plants.code, name: plants.name }).from(plants)
-      .where(and(eq(plants.gardenId, garden.id), ilike(plants.name, containing(text)), sql`${plants.name} <> ${plants.code}`)).orderBy(asc(plants.name)).limit(6),
-    db.select({ id: crosses.id, code: crosses.code, state: crosses.state }).from(crosses)
-      .where(and(eq(crosses.gardenId, garden.id), or(sql`${crosses.state} ->> 'aim' ilike ${containing(text)}`))).orderBy(asc(crosses.code)).limit(6),
-  ])
+  const tagged = await db.select({ code: tags.code, type: tags.subjectType, id: tags.subjectId, name: plants.name, crossId: flowers.crossId }).from(tags)
+    .leftJoin(plants, and(eq(plants.gardenId, tags.gardenId), eq(plants.id, tags.subjectId)))
+    .leftJoin(flowers, and(eq(flowers.gardenId, tags.gardenId), eq(flowers.id, tags.subjectId)))
+    .where(and(eq(tags.gardenId, garden.id), ilike(tags.code, `${code.replace(/[\\%_]/g, '\\$&')}%`))).orderBy(asc(tags.code)).limit(8)
+  const named = await db.select({ id: plants.id, code: plants.code, name: plants.name }).from(plants)
+    .where(and(eq(plants.gardenId, garden.id), ilike(plants.name, containing(text)), sql`${plants.name} <> ${plants.code}`)).orderBy(asc(plants.name)).limit(6)
+  const aimed = await db.select({ id: crosses.id, code: crosses.code, state: crosses.state }).from(crosses)
+    .where(and(eq(crosses.gardenId, garden.id), sql`${crosses.state} ->> 'aim' ilike ${containing(text)}`)).orderBy(asc(crosses.code)).limit(6)
   const found: Found[] = tagged.map(({ code, type, id, name, crossId }) => type === 'flower'
     ? { what: 'flower', code, name: 'flower', to: `/crosses/${crossId}?flower=${id}` }
     : { what: screens[type]!.what, code, name: name ?? screens[type]!.what, to: screens[type]!.to(id) })

@@ -22,11 +22,9 @@ export async function plantPage(db: Database, garden: Garden, query: PlantQuery)
     kind ? eq(plants.plantKind, kind) : undefined,
     verdict === 'none' ? isNull(plants.verdict) : verdict ? eq(plants.verdict, verdict) : undefined,
   )
-  const [rows, [count]] = await Promise.all([
-    db.select({ state: plants.state }).from(plants).where(fitting)
-      .orderBy(...sort === 'name' ? [sql`${plants.name} = ${plants.code}`] : [], (order === 'desc' ? desc : asc)(plants[sort]), asc(plants.id)).limit(size).offset((page - 1) * size),
-    db.select({ total: sql<number>`count(*)::int` }).from(plants).where(fitting),
-  ])
+  const rows = await db.select({ state: plants.state }).from(plants).where(fitting)
+    .orderBy(...sort === 'name' ? [sql`${plants.name} = ${plants.code}`] : [], (order === 'desc' ? desc : asc)(plants[sort]), asc(plants.id)).limit(size).offset((page - 1) * size)
+  const [count] = await db.select({ total: sql<number>`count(*)::int` }).from(plants).where(fitting)
   return { plants: rows.map(r => r.state), total: count!.total }
 }
 

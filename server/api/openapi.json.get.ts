@@ -1,0 +1,3 @@
+import document from '../../docs/openapi.json'
+
+export default openRoute({ does: 'This description of the routes' }, async () => document)

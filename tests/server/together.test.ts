@@ -1,0 +1,65 @@
+/** Two servers on one database behave as one. */
+import { afterAll, beforeAll, expect, inject, it } from 'vitest'
+import type { CropPage } from '../../shared/crops'
+import type { CrossPage } from '../../shared/crosses'
+import { serve } from './serving'
+import { Visitor, entry, plantedCross, undoing } from './visitor'
+
+let second: Awaited<ReturnType<typeof serve>>
+beforeAll(async () => {
+  second = await serve(inject('databaseUrl'))
+})
+afterAll(() => second.kill())
+
+/** The same person's browser, sent to the other server by the proxy. */
+function atSecond(visitor: Visitor): Visitor {
+  const other = new Visitor(second.address)
+  other.cookie = visitor.cookie
+  return other
+}
+
+it('notes through both, shows at once through the other what follows, and undoes there', async () => {
+  const one = await new Visitor().startGarden('Shared beds')
+  const { ids } = await plantedCross(one)
+  const two = atSecond(one)
+  const taken = async (visitor: Visitor) => (await visitor.get<CropPage>('/api/crops/chilli?of=take')).records.length
+  expect([await taken(one), await taken(two)]).toEqual([0, 0])
+  await one.send(entry('pollinated', ids.flower, { pollenParentId: ids.pollenParent, selfMeant: false }, 170))
+  const sign = entry('takeNoted', ids.flower, { take: 'taken', reason: null }, 160)
+  await two.send(sign)
+  expect([await taken(one), await taken(two)]).toEqual([1, 1])
+  expect((await one.get<CrossPage>(`/api/crosses/${ids.cross}`)).flowers[0]!.flower.status).toBe('taken')
+  await one.send(undoing(sign.id))
+  expect([await taken(one), await taken(two)]).toEqual([0, 0])
+})
+
+it('gives no tag code twice, and no entry two places, though both are asked at once', async () => {
+  const one = await new Visitor().startGarden('Hurried beds')
+  const two = atSecond(one)
+  const { ids } = await plantedCross(one)
+  const codes = (await Promise.all(Array.from({ length: 20 }, (_, i) => (i % 2 ? one : two).codes(5)))).flat()
+  expect(new Set(codes).size).toBe(100)
+  const scored = Array.from({ length: 20 }, () => entry('scored', ids.seedParent, { trait: 'height', value: 40 }))
+  const sent = await Promise.all(scored.flatMap(e => [one.send(e), two.send(e)]))
+  expect(sent.map(a => a.status)).toEqual(sent.map(() => 200))
+  expect(sent.reduce((sum, a) => sum + a.body.recorded, 0)).toBe(20)
+})
+
+it('signs out on both, and stops trying on both', async () => {
+  const one = await new Visitor().startGarden('Doubly shut beds')
+  const two = atSecond(one)
+  expect((await two.ask('GET', '/api/garden')).status).toBe(200)
+  await one.ask('DELETE', '/api/session/everywhere')
+  expect((await two.ask('GET', '/api/garden')).status).toBe(401)
+  const attempts = Array.from({ length: 9 }, (_, i) => new Visitor(i % 2 ? inject('address') : second.address).ask('POST', '/api/session', { email: one.email, password: 'not the words' }))
+  expect((await Promise.all(attempts)).filter(a => a.status === 429)).toHaveLength(1)
+})
+
+it('does each long work once', async () => {
+  const one = await new Visitor().startGarden('Queued beds')
+  await plantedCross(one)
+  const two = atSecond(one)
+  const begun = await Promise.all(Array.from({ length: 6 }, (_, i) => (i % 2 ? one : two).ask<{ id: string }>('POST', '/api/garden/compare')))
+  const states = async () => (await two.get<{ id: string, state: string }[]>('/api/jobs')).filter(j => begun.some(b => b.body.id === j.id)).map(j => j.state)
+  await expect.poll(states, { timeout: 30_000 }).toEqual(begun.map(() => 'done'))
+})
