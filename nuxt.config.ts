@@ -31,6 +31,7 @@ export default defineNuxtConfig({
   routeRules: { '/**': { ssr: false } },
   compatibilityDate: '2026-10-01',
   nitro: {
+    compressPublicAssets: { gzip: true, brotli: true },
     serverAssets: [
       { baseName: 'atkinson', dir: here('./node_modules/@fontsource/atkinson-hyperlegible-next/files'), pattern: '*-latin*-{400,700}-normal.woff' },
       { baseName: 'spline', dir: here('./node_modules/@fontsource/spline-sans-mono/files'), pattern: '*-latin-600-normal.woff' },

@@ -19,10 +19,12 @@ const SEED = 20260612
  * The story of the demo garden as log entries: four seasons of crosses in three programmes, up to its present moment.
  *
  * @param places the garden's places with the ids they got
+ * @param seed another one tells another story of the same garden
+ * @param taken serials of each year's tag codes that are tied already
  * @returns entries in no particular order, and the next free serial of each year's tag codes
  */
-export function demoEntries(places: { id: string, name: string }[]): { entries: Deed[], serials: [number, number][] } {
-  const scribe = new Scribe(randomStream(SEED))
+export function demoEntries(places: { id: string, name: string }[], seed = SEED, taken: [number, number][] = []): { entries: Deed[], serials: [number, number][] } {
+  const scribe = new Scribe(randomStream(seed), new Map(taken))
   const placeId = (name: string) => places.find(p => p.name === name)!.id
   const guides = new Map(builtInGuides.map(guide => [guide.id, guide]))
 

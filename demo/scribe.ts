@@ -13,11 +13,10 @@ export const NOW: Instant = instantAt('2026-06-12', 5.75, ZONE)
 /** Writes down what the people of the demo garden did. What lies after the garden's present moment is dropped. */
 export class Scribe {
   readonly entries: Deed[] = []
-  /** next free serial of each year's tag codes */
-  readonly serials = new Map<number, number>()
   private sequence = 0
 
-  constructor(readonly random: Stream) {}
+  /** @param serials next free one of each year's tag codes */
+  constructor(readonly random: Stream, readonly serials = new Map<number, number>()) {}
 
   /** An id that was made on that day; the same story gives the same ids. */
   id(day: ISODate): string {

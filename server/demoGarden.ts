@@ -9,7 +9,7 @@ export async function loadDemo(db: Database): Promise<{ entries: number }> {
   return db.transaction(async (tx) => {
     const { keeper, ...wish } = demoGardenWish
     const personId = await addPerson(tx, keeper)
-    const garden = (await gardenById(tx, await createGarden(tx, personId, wish)))!
+    const garden = (await gardenById(tx, await createGarden(tx, personId, { ...wish, isTemplate: true })))!
     const story = demoEntries(await placesOf(tx, garden))
     await record(tx, garden, { personId, role: 'keeper' }, story.entries)
     for (const [year, next] of story.serials) await skipCodes(tx, garden, year, next)

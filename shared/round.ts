@@ -6,12 +6,14 @@ import * as v from 'valibot'
 import type { Parent } from './crosses'
 import type { LogLine } from './entries'
 
-/** The day a round is asked for; absent: today. */
+/** The day a round is asked for, absent: today; and how much of it. */
 export const RoundQuery = v.object({
   on: v.optional(v.pipe(
     v.string(), v.check(isDay, 'Give a day as 2027-06-14.'),
     v.check(day => day >= '1900' && day < '2200', 'Give a day between the years 1900 and 2200.'),
   )),
+  /** stops that are wanted, the first ones of the walk */
+  most: v.optional(v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1), v.maxValue(5000)), '100'),
 })
 
 /** The year a season is asked for; absent: the present one. */
@@ -30,7 +32,12 @@ export interface RoundStop extends Stop {
 /** The round of one day, and the days after it. */
 export interface Round {
   day: string
+  /** the first ones of the walk */
   stops: RoundStop[]
+  /** how many there are */
+  total: number
+  /** how many there are at each place; the empty name is no place */
+  atPlaces: Partial<Record<string, number>>
   carry: string[]
   pollen: Parent[]
   ahead: { day: string, steps: Partial<Record<Stop['step'], number>> }[]

@@ -9,7 +9,11 @@ const route = useRoute()
 const { xs } = useDisplay()
 const day = computed(() => String(route.query.on ?? garden.today))
 const isToday = computed(() => day.value === garden.today)
-const { data: round, problem } = useLive<Round>(() => `/api/round?on=${day.value}`)
+/** Stops that are shown; a long round is opened piece by piece. */
+const PIECE = 100
+const most = ref(PIECE)
+watch(day, () => most.value = PIECE)
+const { data: round, problem } = useLive<Round>(() => `/api/round?on=${day.value}&most=${most.value}`)
 const go = (to: string) => navigateTo(to === garden.today ? '/today' : `/today?on=${to}`)
 
 const clock = computed(() => {
@@ -26,7 +30,7 @@ const groups = computed(() => {
   }
   return [...map.values()]
 })
-const places = computed(() => new Set(round.value?.stops.map(s => s.placeId)).size)
+const places = computed(() => Object.keys(round.value?.atPlaces ?? {}).length)
 const hourWords = (h: number) => `${Math.floor(h)}${h % 1 ? `:${String(Math.round(h % 1 * 60)).padStart(2, '0')}` : ''}`
 const open = ref<string | null>(null)
 const weekday = (iso: string) => new Intl.DateTimeFormat('en-GB', { weekday: 'long' }).format(new Date(`${iso}T12:00`))
@@ -45,7 +49,7 @@ useShortcuts([
         <h1>{{ weekday(day) }} {{ dayInWords(day) }}</h1>
         <p class="quiet">
           <template v-if="isToday">{{ clock }} · </template>
-          <template v-if="round">{{ round.stops.length }} {{ round.stops.length === 1 ? 'stop' : 'stops' }}<template v-if="round.stops.length"> at {{ places }} {{ places === 1 ? 'place' : 'places' }}</template></template>
+          <template v-if="round">{{ round.total }} {{ round.total === 1 ? 'stop' : 'stops' }}<template v-if="round.total"> at {{ places }} {{ places === 1 ? 'place' : 'places' }}</template></template>
         </p>
       </div>
       <div class="row">
@@ -63,12 +67,13 @@ useShortcuts([
         <PaperSheet v-for="group in groups" :key="`${group.hours?.from}-${group.placeId}`" class="group">
           <header class="row spread">
             <h2>{{ garden.placeName(group.placeId) }}</h2>
-            <span class="quiet small">{{ group.hours ? `between ${hourWords(group.hours.from)} and ${hourWords(group.hours.to)}` : 'any hour' }} · {{ group.stops.length }}</span>
+            <span class="quiet small">{{ group.hours ? `between ${hourWords(group.hours.from)} and ${hourWords(group.hours.to)}` : 'any hour' }}<template v-if="round.stops.length === round.total"> · {{ group.stops.length }}</template></span>
           </header>
           <ul>
             <RoundRow v-for="stop in group.stops" :key="stop.subject.id" :stop="stop" :is-open="open === stop.subject.id" :readonly="!isToday" @toggle="open = open === stop.subject.id ? null : stop.subject.id" />
           </ul>
         </PaperSheet>
+        <v-btn v-if="round.stops.length < round.total" height="48" @click="most += PIECE">Show {{ Math.min(PIECE, round.total - round.stops.length) }} more of {{ round.total - round.stops.length }}</v-btn>
         <EmptyPage v-if="!round.stops.length" :heading="isToday ? 'Nothing is due today' : day > garden.today ? 'Nothing is foreseen for this day' : 'The round of this day is over'">
           <template v-if="isToday">Work appears here by itself once a cross is planned and its crop flowers.</template>
           <template v-else>What was noted on it stands beside.</template>

@@ -7,16 +7,20 @@ import type { Round } from '#shared/round'
 definePageMeta({ layout: 'bare' })
 const garden = useGardenStore()
 const log = useLogStore()
-const { data: round } = useLive<Round>(() => `/api/round?on=${garden.today}`)
-
+/** Stops that are fetched ahead of the walk. */
+const ENOUGH = 100
 const skipped = ref<string[]>([])
+const { data: round } = useLive<Round>(() => `/api/round?on=${garden.today}&most=${ENOUGH * (1 + Math.ceil(skipped.value.length / (ENOUGH / 2)))}`)
+
 /** what was just answered stays in view while its next step is due now */
 const here = ref<string | null>(null)
 const stops = computed(() => (round.value?.stops ?? []).filter(s => !skipped.value.includes(s.subject.id)))
 const stop = computed(() => stops.value.find(s => s.subject.id === here.value) ?? stops.value[0] ?? null)
 
 const guide = computed(() => stop.value && garden.cropOf(stop.value.crop)!.guide)
-const atPlace = computed(() => stops.value.filter(s => s.placeId === stop.value?.placeId).length)
+/** Stops that are left, of which the server hands out the first ones. */
+const left = computed(() => (round.value?.total ?? 0) - (round.value?.stops.length ?? 0) + stops.value.length)
+const atPlace = computed(() => (round.value?.atPlaces[stop.value?.placeId ?? ''] ?? 0) - (round.value?.stops.filter(s => s.placeId === stop.value?.placeId && skipped.value.includes(s.subject.id)).length ?? 0))
 const answers = computed(() => stop.value?.flower && guide.value ? [...answersAt(stop.value.step, stop.value.flower, guide.value), lostAnswer(stop.value.flower, guide.value)] : [])
 const cue = computed(() => stop.value && guide.value && cueOf(stop.value.step, guide.value))
 const caution = computed(() => stop.value && guide.value && cautionOf(stop.value.step, guide.value))
@@ -56,7 +60,7 @@ useShortcuts([
     <header class="top">
       <div>
         <h1>{{ stop ? garden.placeName(stop.placeId) : 'The round' }}</h1>
-        <p class="quiet small">{{ stops.length }} {{ stops.length === 1 ? 'stop' : 'stops' }} left<template v-if="stop"> · {{ atPlace }} here</template></p>
+        <p class="quiet small">{{ left }} {{ left === 1 ? 'stop' : 'stops' }} left<template v-if="stop"> · {{ atPlace }} here</template></p>
       </div>
       <div class="hour">
         <strong class="figures">{{ clock }}</strong>

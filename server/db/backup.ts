@@ -1,7 +1,7 @@
 import { createHash, randomUUID } from 'node:crypto'
 import type { Writable } from 'node:stream'
-import type { Entry as EntryType, Deed } from '@virgulta/core/log/entry'
-import { Entry, needsOf, subjectsOf } from '@virgulta/core/log/entry'
+import type { Entry as EntryType } from '@virgulta/core/log/entry'
+import { Entry } from '@virgulta/core/log/entry'
 import { Refusal } from '@virgulta/core/log/refusal'
 import { JSONParser } from '@streamparser/json'
 import { and, asc, eq, gt, inArray, sql } from 'drizzle-orm'
@@ -10,7 +10,7 @@ import { BACKUP_VERSION, BackupHead, Recorded } from '../../shared/backup'
 import type { Database } from './connection'
 import { rowsOf, tellTransaction } from './connection'
 import { gardenById } from './queries/garden'
-import { rebuild } from './queries/log'
+import { addEntries, rebuild } from './queries/log'
 import { crops, entries, gardens, members, people, places, tagSerials } from './schema'
 
 /** Entries that are read or written at once: what a backup holds in memory does not grow with the log. */
@@ -168,28 +168,19 @@ async function writeHead(tx: Database, head: BackupHead, { gardenId, keeperId }:
   if (head.places.length) await tx.insert(places).values(head.places.map(p => ({ gardenId, ...p })))
   if (head.crops.length) await tx.insert(crops).values(head.crops.map(guide => ({ gardenId, id: guide.id, guide })))
   if (head.tagSerials.length) await tx.insert(tagSerials).values(head.tagSerials.map(s => ({ gardenId, ...s })))
-  await tx.execute(sql`create temporary table restored_voidings (id uuid, voids uuid, happened_at timestamptz, recorded_at timestamptz, recorded_by uuid) on commit drop`)
 }
 
 async function writeEntries(tx: Database, gardenId: string, found: unknown[]): Promise<void> {
-  const read = found.map((raw) => {
+  await addEntries(tx, found.map((raw) => {
     const { recordedAt, recordedBy, ...rest } = checked(v.looseObject(Recorded.entries), raw, 'an entry')
-    return { recordedAt, recordedBy, entry: checked<EntryType>(Entry, rest, 'an entry') }
-  })
-  const deeds = read.flatMap(({ entry, ...recorded }) => entry.kind === 'voided' ? [] : [{ ...entry, ...recorded }])
-  const voidings = read.flatMap(({ entry, ...recorded }) => entry.kind === 'voided' ? [{ ...entry, ...recorded }] : [])
-  const idsOf = (subjects: { id: string }[]) => subjects.map(s => s.id)
-  if (deeds.length) await tx.insert(entries).values(deeds.map(deed => ({ gardenId, ...deed, subjects: idsOf(subjectsOf(deed as Deed)), needs: idsOf(needsOf(deed as Deed)) })))
-  const rows = voidings.map(e => sql`(${e.id}::uuid, ${e.voids}::uuid, ${e.happenedAt}::timestamptz, ${e.recordedAt}::timestamptz, ${e.recordedBy}::uuid)`)
-  if (rows.length) await tx.execute(sql`insert into restored_voidings values ${sql.join(rows, sql`, `)}`)
+    return { gardenId, recordedAt, recordedBy, ...checked<EntryType>(Entry, rest, 'an entry') }
+  }))
 }
 
-/** Voidings belong to the subjects of what they take back, which may stand anywhere in the file. */
-async function writeVoidings(tx: Database, gardenId: string): Promise<void> {
-  await tx.execute(sql`insert into entries (garden_id, id, kind, voids, subjects, needs, happened_at, recorded_at, recorded_by)
-    select ${gardenId}, v.id, 'voided', v.voids, d.subjects, '{}', v.happened_at, v.recorded_at, v.recorded_by
-    from restored_voidings v join entries d on d.garden_id = ${gardenId} and d.id = v.voids`)
-  const astray = await rowsOf(tx, sql`select 1 from restored_voidings v where not exists (select 1 from entries e where e.garden_id = ${gardenId} and e.id = v.id) limit 1`)
+/** Takes back only what is there. */
+async function checkVoidings(tx: Database, gardenId: string): Promise<void> {
+  const astray = await rowsOf(tx, sql`select 1 from entries v where v.garden_id = ${gardenId} and v.voids is not null
+    and not exists (select 1 from entries d where d.garden_id = v.garden_id and d.id = v.voids and d.kind <> 'voided') limit 1`)
   if (astray.length) throw broken('it takes back an entry that it does not hold.')
 }
 
@@ -232,7 +223,7 @@ export async function restore(db: Database, bytes: AsyncIterable<Uint8Array>, ke
     await flush(1)
     const { count, garden: { name } } = head ?? await begin()
     if (done !== count) throw broken(`it should hold ${count} entries, and holds ${done}.`)
-    await writeVoidings(tx, gardenId)
+    await checkVoidings(tx, gardenId)
     await rebuild(tx, (await gardenById(tx, gardenId))!).catch((error) => {
       throw error instanceof Refusal ? broken(`its log does not fit together. ${error.message}`) : error
     })

@@ -9,7 +9,7 @@ const INSUFFICIENT_PRIVILEGE = '42501'
 export class MayNotMakeRole extends Error {}
 
 /** Tables whose rows are written once: the log. */
-const APPEND_ONLY = ['entries']
+const APPEND_ONLY = ['entries', 'touches']
 
 /** What reaches over gardens, one thing each: these work as the owner of the tables. */
 const FUNCTIONS = ['copy_demo', 'clear_expired']

@@ -3,7 +3,7 @@ import type { Subject, SubjectType } from '@virgulta/core/log/kind'
 import { and, eq, getTableColumns, inArray, sql } from 'drizzle-orm'
 import type { PgTable } from 'drizzle-orm/pg-core'
 import type { Database } from './connection'
-import { crosses, flowers, plants, seedLots, sowings } from './schema'
+import { crosses, flowers, gardens, plants, seedLots, sowings } from './schema'
 
 /** The table of each type of subject, and which of its state's fields have columns of their own. */
 export const readModels = {
@@ -27,8 +27,12 @@ export function inGroups<T>(items: T[], size = ROWS_AT_ONCE): T[][] {
 interface Model { table: typeof plants, columns: (state: unknown) => Record<string, unknown> }
 const modelOf = (type: SubjectType) => readModels[type] as unknown as Model
 
-/** Writes the states of subjects of one type, new or changed. */
-export async function saveStates(db: Database, gardenId: string, type: SubjectType, states: { id: string, code: string }[]): Promise<void> {
+/**
+ * Writes the states of subjects of one type, new or changed.
+ *
+ * @param revision of the log that changed them
+ */
+export async function saveStates(db: Database, gardenId: string, revision: number, type: SubjectType, states: { id: string, code: string }[]): Promise<void> {
   const { table, columns } = modelOf(type)
   const changing = Object.fromEntries(
     Object.entries(getTableColumns(table as PgTable))
@@ -36,18 +40,19 @@ export async function saveStates(db: Database, gardenId: string, type: SubjectTy
       .map(([name, column]) => [name, sql.raw(`excluded."${column.name}"`)]),
   )
   for (const group of inGroups(states)) {
-    const rows = group.map(state => ({ gardenId, id: state.id, code: state.code, state, ...columns(state) }))
+    const rows = group.map(state => ({ gardenId, id: state.id, code: state.code, state, revision, ...columns(state) }))
     await db.insert(table).values(rows as never).onConflictDoUpdate({ target: [table.gardenId, table.id], set: changing })
   }
 }
 
 /** Removes subjects of which nothing is noted any more. */
-export async function removeStates(db: Database, gardenId: string, subjects: Subject[]): Promise<void> {
+export async function removeStates(db: Database, gardenId: string, revision: number, subjects: Subject[]): Promise<void> {
   for (const type of subjectTypes) {
     const ids = subjects.filter(s => s.type === type).map(s => s.id)
     const { table } = modelOf(type)
     if (ids.length) await db.delete(table).where(and(eq(table.gardenId, gardenId), inArray(table.id, ids)))
   }
+  if (subjects.length) await db.update(gardens).set({ removedAt: revision }).where(eq(gardens.id, gardenId))
 }
 
 /** The states of some subjects of one type, by id. */

@@ -22,7 +22,7 @@ export type Trial = keyof typeof LIMITS
 
 const limiters = new Map<string, RateLimiterAbstract>()
 function limiter(name: string, points: number, minutes: number): RateLimiterAbstract {
-  const made = limiters.get(name) ?? new RateLimiterDrizzle({ storeClient: database(), schema: tries, keyPrefix: name, points, duration: minutes * 60 })
+  const made = limiters.get(name) ?? new RateLimiterDrizzle({ storeClient: database(), schema: tries, keyPrefix: name, points, duration: minutes * 60, clearExpiredByTimeout: false })
   limiters.set(name, made)
   return made
 }

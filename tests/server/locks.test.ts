@@ -81,5 +81,6 @@ describe('the server’s role in the database', () => {
   it('can neither change nor delete what is in the log', async () => {
     await expect(inGarden(server.db, mine, tx => tx.execute(sql`update entries set payload = '{}'`))).rejects.toThrow()
     await expect(inGarden(server.db, mine, tx => tx.execute(sql`delete from entries`))).rejects.toThrow()
+    await expect(inGarden(server.db, mine, tx => tx.execute(sql`delete from touches`))).rejects.toThrow()
   })
 })

@@ -1,3 +1,4 @@
+import { sum } from 'd3-array'
 import { normalCdf, tQuantile } from './distributions'
 import type { Estimate, GuideRange } from './estimate'
 import { checkRange, originOf } from './estimate'
@@ -6,7 +7,9 @@ import { checkRange, originOf } from './estimate'
  * One observed duration in days. Seen on the day it happened: `from` = `to`. Seen only between two looks
  * ("not yet on day 2, ready on day 4"): it happened after `from` and at the latest at `to`.
  */
-export interface DurationRecord { from: number, to: number }
+export interface DurationRecord { from: number, to: number, /** how often it was seen; absent: once */ times?: number }
+
+const timesOf = ({ times = 1 }: DurationRecord) => times
 
 /** How many records the guide's range is worth. */
 const GUIDE_WEIGHT = 4
@@ -28,11 +31,10 @@ function beliefFromGuide({ low, high }: GuideRange): LogBelief {
   }
 }
 
-function learnExact(belief: LogBelief, days: number[]): LogBelief {
-  const n = days.length
-  const logs = days.map(Math.log)
-  const mean = logs.reduce((sum, x) => sum + x, 0) / n
-  const squares = logs.reduce((sum, x) => sum + (x - mean) ** 2, 0)
+function learnExact(belief: LogBelief, records: { days: number, times: number }[]): LogBelief {
+  const n = sum(records, r => r.times)
+  const mean = sum(records, r => r.times * Math.log(r.days)) / n
+  const squares = sum(records, r => r.times * (Math.log(r.days) - mean) ** 2)
   const weight = belief.weight + n
   return {
     mean: (belief.weight * belief.mean + n * mean) / weight,
@@ -52,7 +54,7 @@ function predictExact({ mean, weight, shape, scale }: LogBelief): (p: number) =>
  * summed on a grid, so that an interval contributes its probability and not a made-up day inside it.
  */
 function predictOnGrid(prior: LogBelief, records: DurationRecord[]): (p: number) => number {
-  const centre = learnExact(prior, records.map(r => (Math.max(r.from, SHORTEST_DAYS) + r.to) / 2))
+  const centre = learnExact(prior, records.map(r => ({ days: (Math.max(r.from, SHORTEST_DAYS) + r.to) / 2, times: timesOf(r) })))
   const typical = Math.sqrt(centre.scale / centre.shape)
   const distinct = tally(records)
   const cells: { mean: number, spread: number, logWeight: number }[] = []
@@ -91,8 +93,8 @@ function tally(records: DurationRecord[]): { record: DurationRecord, times: numb
   for (const record of records) {
     const key = `${record.from}–${record.to}`
     const known = seen.get(key)
-    if (known) known.times++
-    else seen.set(key, { record, times: 1 })
+    if (known) known.times += timesOf(record)
+    else seen.set(key, { record, times: timesOf(record) })
   }
   return [...seen.values()]
 }
@@ -123,10 +125,11 @@ function logLikelihood({ from, to }: DurationRecord, mean: number, spread: numbe
 export function estimateDuration(guide: GuideRange, records: DurationRecord[] = []): Estimate {
   checkRange(guide, Number.MIN_VALUE)
   const prior = beliefFromGuide(guide)
+  const count = sum(records, timesOf)
   const quantile = records.length === 0
     ? predictExact(prior)
     : records.every(r => r.from === r.to)
-      ? predictExact(learnExact(prior, records.map(r => Math.max(r.to, SHORTEST_DAYS))))
+      ? predictExact(learnExact(prior, records.map(r => ({ days: Math.max(r.to, SHORTEST_DAYS), times: timesOf(r) }))))
       : predictOnGrid(prior, records)
-  return { median: quantile(0.5), low: quantile(0.1), high: quantile(0.9), origin: originOf(records.length), records: records.length }
+  return { median: quantile(0.5), low: quantile(0.1), high: quantile(0.9), origin: originOf(count), records: count }
 }

@@ -3,6 +3,7 @@ import { fold } from '../log/fold'
 import { chosen, deed, harvest, ids, newId, sow, upToPollination } from '../testing/deeds'
 import { chilli } from './chilli'
 import { cropKnowledge } from './knowledge'
+import { digestOf } from './digest'
 import { quantities } from './quantities'
 import type { CropHistory } from './records'
 import { counts, waits } from './records'
@@ -67,7 +68,7 @@ describe('the counts', () => {
 
 describe('what is learnt', () => {
   it('is the guide while there are no records, and says how many there are', () => {
-    const knowledge = cropKnowledge(chilli, none)
+    const knowledge = cropKnowledge(chilli, digestOf(none))
     for (const view of Object.values(quantities)) {
       const { low, high } = view.guide(chilli)
       const now = view.now(knowledge)
@@ -80,7 +81,7 @@ describe('what is learnt', () => {
   it('counts exactly the records that are shown for it', () => {
     const flowers = [flower(...upTo, take('2026-06-10', 'taken')), flower(...upTo, take('2026-06-10', 'failed'))]
     const history = { ...none, flowers }
-    const knowledge = cropKnowledge(chilli, history)
+    const knowledge = cropKnowledge(chilli, digestOf(history))
     expect(quantities.take.now(knowledge).records).toBe(counts.take(history).length)
     expect(quantities.toReceptive.now(knowledge).records).toBe(waits.toReceptive(history).length)
     expect(quantities.toTake.now(knowledge)).toMatchObject({ origin: 'records', records: 1 })

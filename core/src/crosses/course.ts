@@ -1,6 +1,6 @@
 import type { Stream } from '../chance/stream'
 import { randomStream } from '../chance/stream'
-import type { CropKnowledge } from '../crops/knowledge'
+import type { CropYields } from '../crops/knowledge'
 
 /** The stations of a cross, from the flower to the plants that are kept. */
 export const STAGES = ['pollinated', 'taken', 'seeds', 'sown', 'up', 'judged', 'kept'] as const
@@ -12,33 +12,37 @@ export type Standing = Record<Stage, number>
 /** Nothing anywhere. */
 export const nothing: Standing = { pollinated: 0, taken: 0, seeds: 0, sown: 0, up: 0, judged: 0, kept: 0 }
 
-/**
- * One run of the cross from what stands at each station: how many get to each, those before included. Shares are drawn
- * from what is believed, so that a run carries both our not knowing the rate and the luck of the draw.
- */
-function run(from: Standing, knowledge: CropKnowledge, random: Stream): Standing {
-  const { shares, seedsPerFruit } = knowledge
-  const takeShare = random.share(shares.take)
-  const seedsEach = random.mean(seedsPerFruit)
-  const soundShare = random.share(shares.sound)
-  const germination = random.share(shares.germination)
-  const survival = random.share(shares.survival)
-  const keepShare = random.share(shares.keep)
-
-  const taken = from.taken + random.binomial(from.pollinated, takeShare)
-  const seeds = from.seeds + random.binomial(random.poisson(taken * seedsEach), soundShare)
-  const sown = from.sown + seeds
-  const up = from.up + random.binomial(sown, germination)
-  const judged = from.judged + random.binomial(up, survival)
-  return { pollinated: from.pollinated, taken, seeds, sown, up, judged, kept: from.kept + random.binomial(judged, keepShare) }
-}
+/** The shares of one run, drawn from what is believed: our not knowing them. */
+type Drawn = Record<'take' | 'seedsEach' | 'sound' | 'germination' | 'survival' | 'keep', number>
 
 /** Runs in one answer; the figure is shown with it. */
 export const RUNS = 1000
 
-function runs(from: Standing, knowledge: CropKnowledge, seed: number): Standing[] {
-  const random = randomStream(seed)
-  return Array.from({ length: RUNS }, () => run(from, knowledge, random))
+function drawn({ shares, seedsPerFruit }: CropYields, random: Stream): Drawn {
+  return {
+    take: random.share(shares.take), seedsEach: random.mean(seedsPerFruit), sound: random.share(shares.sound),
+    germination: random.share(shares.germination), survival: random.share(shares.survival), keep: random.share(shares.keep),
+  }
+}
+
+/** One run of the cross from what stands at each station, with the luck of the draw: how many get to each, those before included. */
+function run(from: Standing, { take, seedsEach, sound, germination, survival, keep }: Drawn, random: Stream): Standing {
+  const taken = from.taken + random.binomial(from.pollinated, take)
+  const seeds = from.seeds + random.binomial(random.poisson(taken * seedsEach), sound)
+  const sown = from.sown + seeds
+  const up = from.up + random.binomial(sown, germination)
+  const judged = from.judged + random.binomial(up, survival)
+  return { pollinated: from.pollinated, taken, seeds, sown, up, judged, kept: from.kept + random.binomial(judged, keep) }
+}
+
+/** {@link RUNS} runs from any standing; the shares are drawn once, so that standings are compared under the same ones. */
+function simulation(yields: CropYields, seed: number): (from: Standing) => Standing[] {
+  const ofShares = randomStream(seed)
+  const all = Array.from({ length: RUNS }, () => drawn(yields, ofShares))
+  return (from) => {
+    const ofLuck = randomStream(seed + 1)
+    return all.map(shares => run(from, shares, ofLuck))
+  }
 }
 
 /** Median and 80 % interval of a count. */
@@ -48,11 +52,11 @@ export interface Spread { median: number, low: number, high: number }
  * What a number of flowers should lead to, station by station, if every sound seed is sown.
  *
  * @param flowers how many are to be pollinated
- * @param knowledge what is expected of the pair
+ * @param yields what is expected of the pair
  * @param seed of the simulation, {@link RUNS} runs
  */
-export function expectedCourse(flowers: number, knowledge: CropKnowledge, seed = 1): Record<Stage, Spread> {
-  const all = runs({ ...nothing, pollinated: flowers }, knowledge, seed)
+export function expectedCourse(flowers: number, yields: CropYields, seed = 1): Record<Stage, Spread> {
+  const all = simulation(yields, seed)({ ...nothing, pollinated: flowers })
   return Object.fromEntries(STAGES.map((stage) => {
     const counts = all.map(r => r[stage]).sort((a, b) => a - b)
     const at = (p: number) => counts[Math.floor(p * (RUNS - 1))]!
@@ -60,26 +64,35 @@ export function expectedCourse(flowers: number, knowledge: CropKnowledge, seed =
   })) as Record<Stage, Spread>
 }
 
-/** Chance that at least `wanted` plants are kept in the end, from what stands at each station now. */
-export function chanceOfKeepers(from: Standing, wanted: number, knowledge: CropKnowledge, seed = 1): number {
-  return runs(from, knowledge, seed).filter(r => r.kept >= wanted).length / RUNS
-}
+/** What keepers are to be hoped for; all answers under the same draws of the shares, so that they can be compared. */
+export function keepersOf(yields: CropYields, seed = 1) {
+  const simulate = simulation(yields, seed)
 
-/**
- * How many more flowers bring the chance of `wanted` keepers to `confidence`.
- *
- * @returns 0 when no more are needed, null when `most` flowers are not enough
- */
-export function moreFlowersFor(from: Standing, wanted: number, knowledge: CropKnowledge, confidence = 0.9, most = 500, seed = 1): number | null {
-  const chanceWith = (flowers: number) => chanceOfKeepers({ ...from, pollinated: from.pollinated + flowers }, wanted, knowledge, seed)
-  if (chanceWith(0) >= confidence) return 0
-  if (chanceWith(most) < confidence) return null
-  let enough = most
-  let tooFew = 0
-  while (enough - tooFew > 1) {
-    const middle = Math.floor((enough + tooFew) / 2)
-    if (chanceWith(middle) >= confidence) enough = middle
-    else tooFew = middle
+  /** Chance that at least `wanted` plants are kept in the end, from what stands at each station now. */
+  const chance = (from: Standing, wanted: number): number => simulate(from).filter(r => r.kept >= wanted).length / RUNS
+
+  /**
+   * How many more flowers bring the chance of `wanted` keepers to `confidence`.
+   *
+   * @returns 0 when no more are needed, null when `most` flowers are not enough
+   */
+  function moreFlowers(from: Standing, wanted: number, confidence = 0.9, most = 500): number | null {
+    const isEnough = (flowers: number) => chance({ ...from, pollinated: from.pollinated + flowers }, wanted) >= confidence
+    if (isEnough(0)) return 0
+    let tooFew = 0
+    let enough = 1
+    // Few flowers are quickly tried, many are seldom needed: the step doubles until it is enough.
+    while (!isEnough(enough)) {
+      if (enough >= most) return null
+      tooFew = enough
+      enough = Math.min(2 * enough, most)
+    }
+    while (enough - tooFew > 1) {
+      const middle = Math.floor((enough + tooFew) / 2)
+      if (isEnough(middle)) enough = middle
+      else tooFew = middle
+    }
+    return enough
   }
-  return enough
+  return { chance, moreFlowers }
 }

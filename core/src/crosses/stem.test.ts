@@ -2,9 +2,10 @@ import { describe, expect, it } from 'vitest'
 import { chilli } from '../crops/chilli'
 import type { CropHistory } from '../crops/records'
 import { cropKnowledge } from '../crops/knowledge'
+import { digestOf } from '../crops/digest'
 import { fold } from '../log/fold'
 import { deed, harvest, ids, newId, sow, upToPollination } from '../testing/deeds'
-import { chanceOfKeepers, expectedCourse, moreFlowersFor, nothing } from './course'
+import { expectedCourse, keepersOf, nothing } from './course'
 import { stemOf } from './stem'
 
 const planned = deed('2026-05-20', 'crossPlanned', ids.cross, {
@@ -12,7 +13,7 @@ const planned = deed('2026-05-20', 'crossPlanned', ids.cross, {
 })
 const cross = fold('cross', ids.cross, [planned])!
 const empty: CropHistory = { crosses: [cross], flowers: [], lots: [], sowings: [], offspring: [] }
-const knowledge = cropKnowledge(chilli, empty)
+const knowledge = cropKnowledge(chilli, digestOf(empty))
 
 describe('the expected course of a cross', () => {
   it('agrees with the product of the guide’s middle rates', () => {
@@ -29,16 +30,16 @@ describe('the expected course of a cross', () => {
   })
 
   it('is certain of keepers that are there already', () => {
-    expect(chanceOfKeepers({ ...nothing, kept: 2 }, 2, knowledge)).toBe(1)
-    expect(chanceOfKeepers(nothing, 1, knowledge)).toBe(0)
+    expect(keepersOf(knowledge).chance({ ...nothing, kept: 2 }, 2)).toBe(1)
+    expect(keepersOf(knowledge).chance(nothing, 1)).toBe(0)
   })
 
   it('names the smallest number of flowers that is enough', () => {
-    const more = moreFlowersFor(nothing, 2, knowledge)!
-    expect(chanceOfKeepers({ ...nothing, pollinated: more }, 2, knowledge)).toBeGreaterThanOrEqual(0.9)
-    expect(chanceOfKeepers({ ...nothing, pollinated: more - 1 }, 2, knowledge)).toBeLessThan(0.9)
-    expect(moreFlowersFor({ ...nothing, kept: 2 }, 2, knowledge)).toBe(0)
-    expect(moreFlowersFor(nothing, 5000, knowledge)).toBeNull()
+    const more = keepersOf(knowledge).moreFlowers(nothing, 2)!
+    expect(keepersOf(knowledge).chance({ ...nothing, pollinated: more }, 2)).toBeGreaterThanOrEqual(0.9)
+    expect(keepersOf(knowledge).chance({ ...nothing, pollinated: more - 1 }, 2)).toBeLessThan(0.9)
+    expect(keepersOf(knowledge).moreFlowers({ ...nothing, kept: 2 }, 2)).toBe(0)
+    expect(keepersOf(knowledge).moreFlowers(nothing, 5000)).toBeNull()
   })
 })
 

@@ -1,14 +1,14 @@
 import { sum } from 'd3-array'
 import { wilsonInterval } from '../chance/wilson'
 import type { Estimate } from '../chance/estimate'
-import type { CropKnowledge } from '../crops/knowledge'
+import type { CropYields } from '../crops/knowledge'
 import { shareEstimate } from '../crops/knowledge'
 import type { Flower } from '../flowers/flower'
 import type { Judged } from '../crops/records'
 import type { SeedLot } from '../seed/lot'
 import type { Sowing } from '../seed/sowing'
 import type { Spread, Stage, Standing } from './course'
-import { STAGES, chanceOfKeepers, expectedCourse, moreFlowersFor, nothing } from './course'
+import { STAGES, expectedCourse, keepersOf, nothing } from './course'
 import type { Cross } from './cross'
 
 /** What left the stem at a station, with the reasons, the commonest first. */
@@ -80,7 +80,7 @@ function shareOf(successes: number, tries: number, expected: Estimate): StemRate
  * @param before what was expected when it was planned: knowledge without this cross's own records
  * @param now what is expected today, its own records included
  */
-export function stemOf(story: CrossStory, before: CropKnowledge, now: CropKnowledge): Stem {
+export function stemOf(story: CrossStory, before: CropYields, now: CropYields): Stem {
   const { cross, flowers, lots, sowings, offspring } = story
   const pollinated = flowers.filter(f => f.pollinations.length)
   const taken = pollinated.filter(f => f.takenOn)
@@ -133,6 +133,7 @@ export function stemOf(story: CrossStory, before: CropKnowledge, now: CropKnowle
     judged: shareOf(sum(finished.map(s => s.up - s.lost)), sum(finished.map(s => s.up)), shareEstimate(before.shares.survival)),
     kept: shareOf(counts.kept, counts.judged, shareEstimate(before.shares.keep)),
   }
+  const keepers = keepersOf(now)
   const plan = expectedCourse(cross.flowersPlanned, before)
   const inHand: Standing = { ...waiting, kept: counts.kept }
   return {
@@ -143,8 +144,8 @@ export function stemOf(story: CrossStory, before: CropKnowledge, now: CropKnowle
     tagged: flowers.filter(f => ['chosen', 'open', 'waiting', 'ready'].includes(f.status)).length,
     outlook: {
       wanted: cross.keepersWanted,
-      chance: chanceOfKeepers(inHand, cross.keepersWanted, now),
-      moreFlowers: moreFlowersFor(inHand, cross.keepersWanted, now),
+      chance: keepers.chance(inHand, cross.keepersWanted),
+      moreFlowers: keepers.moreFlowers(inHand, cross.keepersWanted),
     },
     worst: worstStage(rates, before),
   }
@@ -158,13 +159,13 @@ function meanPerFruit(lots: SeedLot[], fruits: number): Estimate {
 }
 
 /** Sound seeds expected in a fruit: the seeds in it, less the share that is usually empty. */
-function soundPerFruit({ seedsPerFruit: { estimate }, shares }: CropKnowledge): Estimate {
+function soundPerFruit({ seedsPerFruit: { estimate }, shares }: CropYields): Estimate {
   const sound = shareEstimate(shares.sound).median
   return { ...estimate, median: estimate.median * sound, low: estimate.low * sound, high: estimate.high * sound }
 }
 
 /** Where the counted rate falls furthest below the one expected, if its interval does not reach it. */
-function worstStage(rates: Record<Stage, StemRate | null>, before: CropKnowledge): Stage | null {
+function worstStage(rates: Record<Stage, StemRate | null>, before: CropYields): Stage | null {
   const expected: Partial<Record<Stage, number>> = {
     taken: shareEstimate(before.shares.take).median,
     seeds: soundPerFruit(before).median,

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { cropKnowledge } from '../crops/knowledge'
+import { digestOf } from '../crops/digest'
 import { chilli } from '../crops/chilli'
 import { squash } from '../crops/squash'
 import { fold } from '../log/fold'
@@ -8,7 +9,7 @@ import { chosen, deed, harvest, ids, upToPollination } from '../testing/deeds'
 import { daysOverdue, dueAt } from './due'
 
 const nothing = { crosses: [], flowers: [], lots: [], sowings: [], offspring: [] }
-const knowledge = cropKnowledge(chilli, nothing)
+const knowledge = cropKnowledge(chilli, digestOf(nothing))
 const due = (...deeds: LoggedDeed[]) => dueAt(fold('flower', ids.flower, deeds)!, chilli, knowledge)
 
 describe('what is due at a flower', () => {
@@ -38,7 +39,7 @@ describe('what is due at a flower', () => {
   })
 
   it('leaves out emasculation where the form needs none', () => {
-    expect(dueAt(fold('flower', ids.flower, [chosen('2026-06-11')])!, squash, cropKnowledge(squash, nothing))).toMatchObject({ step: 'isolate' })
+    expect(dueAt(fold('flower', ids.flower, [chosen('2026-06-11')])!, squash, cropKnowledge(squash, digestOf(nothing)))).toMatchObject({ step: 'isolate' })
   })
 
   it('moves to the garden’s own days as records come in', () => {
@@ -49,7 +50,7 @@ describe('what is due at a flower', () => {
         deed('2026-06-13', 'takeNoted', id, { take: 'notYet', reason: null }), deed('2026-06-15', 'takeNoted', id, { take: 'taken', reason: null }),
       ])!
     })
-    const learnt = cropKnowledge(chilli, { ...nothing, flowers: slow })
+    const learnt = cropKnowledge(chilli, digestOf({ ...nothing, flowers: slow }))
     expect(learnt.days.toTake).toMatchObject({ origin: 'records', records: 30 })
     expect(dueAt(fold('flower', ids.flower, steps)!, chilli, learnt)!.from >= '2026-06-09').toBe(true)
   })

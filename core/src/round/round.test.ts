@@ -1,12 +1,13 @@
 import { describe, expect, it } from 'vitest'
 import { builtInGuides } from '../crops/guides'
 import { cropKnowledge } from '../crops/knowledge'
+import { digestOf } from '../crops/digest'
 import { fold } from '../log/fold'
 import { chosen, deed, harvest, ids, newId, sow, upToPollination } from '../testing/deeds'
 import { carryList, roundUntil } from './round'
 
 const none = { crosses: [], flowers: [], lots: [], sowings: [], offspring: [] }
-const crops = new Map(builtInGuides.map(guide => [guide.id, { guide, knowledge: cropKnowledge(guide, none) }]))
+const crops = new Map(builtInGuides.map(guide => [guide.id, { guide, knowledge: cropKnowledge(guide, digestOf(none)) }]))
 const waiting = (crop: string, placeId: string, id = newId()) => ({ ...fold('flower', id, upToPollination('2026-06-11', '2026-06-12', id).slice(0, 4))!, crop, placeId })
 const fresh = (crop: string, placeId: string, id = newId()) => ({ ...fold('flower', id, [chosen('2026-06-12', id)])!, crop, placeId })
 

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { chilli } from '../crops/chilli'
 import { hellebore } from '../crops/hellebore'
 import { cropKnowledge } from '../crops/knowledge'
+import { digestOf } from '../crops/digest'
 import { fold } from '../log/fold'
 import type { LoggedDeed } from '../log/entry'
 import { deed, harvest, ids, newId, sow } from '../testing/deeds'
@@ -15,7 +16,7 @@ const lost = (day: string, count: number) => deed(day, 'seedlingsLost', ids.sowi
 const raise = (day: string, count: number) => deed(day, 'seedlingsRaised', ids.sowing, {
   plants: Array.from({ length: count }, () => ({ id: newId(), code: '26-7HNA' })), crop: 'chilli', crossId: ids.cross, seedParentId: ids.seedParent, pollenParentId: ids.pollenParent, placeId: null,
 })
-const knowledge = cropKnowledge(chilli, { crosses: [], flowers: [], lots: [], sowings: [], offspring: [] })
+const knowledge = cropKnowledge(chilli, digestOf({ crosses: [], flowers: [], lots: [], sowings: [], offspring: [] }))
 
 describe('a packet', () => {
   it('holds what was counted less the empty and the sown', () => {

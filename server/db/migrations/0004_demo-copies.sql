@@ -36,6 +36,7 @@ BEGIN
   DELETE FROM resets WHERE expires_at < now();
   DELETE FROM uploads WHERE sent_at < now() - interval '1 day';
   DELETE FROM jobs WHERE made_at < now() - interval '30 days';
+  DELETE FROM tries WHERE expire < now();
   DELETE FROM letters WHERE sent_at < now() - interval '7 days';
 END $$;--> statement-breakpoint
 REVOKE EXECUTE ON FUNCTION copy_demo(uuid, uuid, text, interval) FROM PUBLIC;--> statement-breakpoint

@@ -1,68 +1,112 @@
+import type { Digest } from '@virgulta/core/crops/digest'
+import { digestOf } from '@virgulta/core/crops/digest'
+import type { CropGuide } from '@virgulta/core/crops/guide'
 import type { CropKnowledge } from '@virgulta/core/crops/knowledge'
 import { cropKnowledge } from '@virgulta/core/crops/knowledge'
-import type { CropGuide } from '@virgulta/core/crops/guide'
 import type { Quantity } from '@virgulta/core/crops/quantities'
 import type { CropHistory, Judged } from '@virgulta/core/crops/records'
 import { counts, waits } from '@virgulta/core/crops/records'
+import type { Cross } from '@virgulta/core/crosses/cross'
+import type { Flower } from '@virgulta/core/flowers/flower'
+import type { SeedLot } from '@virgulta/core/seed/lot'
+import type { Sowing } from '@virgulta/core/seed/sowing'
 import { group } from 'd3-array'
-import { and, eq, isNotNull, sql } from 'drizzle-orm'
+import { and, eq, gt, isNotNull, sql } from 'drizzle-orm'
 import { LRUCache } from 'lru-cache'
 import type { CropPage } from '../../../shared/crops'
 import type { Database } from '../connection'
+import { remembered } from '../remembered'
 import { crosses, flowers, plants, seedLots, sowings } from '../schema'
 import type { Garden } from './garden'
 import { guidesOf } from './garden'
 
-/** All that happened to the crosses of a garden, by crop. */
-async function historyOf(db: Database, garden: Garden): Promise<Map<string, CropHistory>> {
-  const crossRows = await db.select({ state: crosses.state }).from(crosses).where(eq(crosses.gardenId, garden.id))
-  const flowerRows = await db.select({ state: flowers.state }).from(flowers).where(eq(flowers.gardenId, garden.id))
-  const lotRows = await db.select({ state: seedLots.state }).from(seedLots).where(eq(seedLots.gardenId, garden.id))
-  const sowingRows = await db.select({ state: sowings.state }).from(sowings).where(eq(sowings.gardenId, garden.id))
-  // Only what is counted: the whole states of thousands of seedlings would be the most of what is read.
-  const offspring = await db.select({
-    id: plants.id, code: plants.code, crossId: plants.crossId,
-    verdict: sql<Judged['verdict']>`${plants.state} -> 'verdict'`, lost: sql<Judged['lost']>`${plants.state} -> 'lost'`,
-  }).from(plants).where(and(eq(plants.gardenId, garden.id), isNotNull(plants.crossId)))
-  const cropOf = new Map(crossRows.map(({ state }) => [state.id, state.crop]))
-  const byCrop = <T extends { crossId: string | null }>(things: T[]) => group(things, thing => cropOf.get(thing.crossId!)!)
-  const byCropOf = { flowers: byCrop(flowerRows.map(r => r.state)), lots: byCrop(lotRows.map(r => r.state)), sowings: byCrop(sowingRows.map(r => r.state)), offspring: byCrop(offspring) }
-  return new Map([...group(crossRows.map(r => r.state), cross => cross.crop)].map(([crop, ofCrop]) => [crop, {
-    crosses: ofCrop, flowers: byCropOf.flowers.get(crop) ?? [], lots: byCropOf.lots.get(crop) ?? [],
-    sowings: byCropOf.sowings.get(crop) ?? [], offspring: byCropOf.offspring.get(crop) ?? [],
-  }]))
+/** Everything of a garden's crosses that is learnt from, by id, as it was at one revision of the log. */
+interface Gathered {
+  revision: number
+  crosses: Map<string, Cross>
+  flowers: Map<string, Flower>
+  lots: Map<string, SeedLot>
+  sowings: Map<string, Sowing>
+  offspring: Map<string, Judged>
 }
 
-const noHistory: CropHistory = { crosses: [], flowers: [], lots: [], sowings: [], offspring: [] }
+const nothingYet: Gathered = { revision: -1, crosses: new Map(), flowers: new Map(), lots: new Map(), sowings: new Map(), offspring: new Map() }
+
+/** What changed since some revision, in place of what was there; and the crosses whose records changed with it. */
+async function gatherSince(db: Database, garden: Garden, before: Gathered): Promise<{ now: Gathered, changed: Set<string> }> {
+  const since = <T extends typeof crosses | typeof flowers | typeof seedLots | typeof sowings | typeof plants>(table: T) => and(eq(table.gardenId, garden.id), gt(table.revision, before.revision))
+  const changed = new Set<string>()
+  const onto = <T extends { id: string }>(known: Map<string, T>, found: T[], crossOf: (thing: T) => string | null): Map<string, T> => {
+    if (!found.length) return known
+    const all = new Map(known)
+    for (const thing of found) {
+      all.set(thing.id, thing)
+      changed.add(crossOf(thing) ?? '')
+    }
+    return all
+  }
+  const states = <T>(rows: { state: T }[]) => rows.map(r => r.state)
+  const now = {
+    revision: garden.revision,
+    crosses: onto(before.crosses, states(await db.select({ state: crosses.state }).from(crosses).where(since(crosses))), c => c.id),
+    flowers: onto(before.flowers, states(await db.select({ state: flowers.state }).from(flowers).where(since(flowers))), f => f.crossId),
+    lots: onto(before.lots, states(await db.select({ state: seedLots.state }).from(seedLots).where(since(seedLots))), l => l.crossId),
+    sowings: onto(before.sowings, states(await db.select({ state: sowings.state }).from(sowings).where(since(sowings))), s => s.crossId),
+    // Only what is counted: the whole states of thousands of seedlings would be the most of what is read.
+    offspring: onto(before.offspring, await db.select({
+      id: plants.id, code: plants.code, crossId: plants.crossId,
+      verdict: sql<Judged['verdict']>`${plants.state} -> 'verdict'`, lost: sql<Judged['lost']>`${plants.state} -> 'lost'`,
+    }).from(plants).where(and(since(plants), isNotNull(plants.crossId))), p => p.crossId),
+  }
+  return { now, changed }
+}
 
 /** A crop of the garden: its guide, its records, and what follows from both. */
-export interface LearntCrop { guide: CropGuide, history: CropHistory, knowledge: CropKnowledge }
+export interface LearntCrop {
+  guide: CropGuide
+  history: CropHistory
+  /** the part of the history that belongs to a cross */
+  ofCross: (crossId: string) => CropHistory
+  digest: Digest
+  knowledge: CropKnowledge
+}
 
-/**
- * What was learnt at one revision of a garden's log. The log's number is read with every request, so that an answer
- * is never older than the log, whichever copy of the server wrote to it.
- */
-const learnt = new LRUCache<string, Promise<Map<string, LearntCrop>>>({ max: 40 })
+interface Learnt { gathered: Gathered, crops: Map<string, LearntCrop> }
+
+/** What was learnt of a garden last; the next revision is learnt from what changed since. */
+const latest = new LRUCache<string, Learnt>({ max: 20 })
 
 /** Every crop of the garden with what is expected of it. */
-export function learntCrops(db: Database, garden: Garden): Promise<Map<string, LearntCrop>> {
-  const key = `${garden.id} ${garden.revision}`
-  const known = learnt.get(key)
-  if (known) return known
-  const learning = learn(db, garden)
-  learnt.set(key, learning)
-  learning.catch(() => learnt.delete(key))
-  return learning
+export async function learntCrops(db: Database, garden: Garden): Promise<Map<string, LearntCrop>> {
+  // What is learnt does not depend on the day.
+  return remembered({ ...garden, today: '' }, 'crops', async () => {
+    const learnt = await learn(db, garden, latest.get(garden.id))
+    if ((latest.get(garden.id)?.gathered.revision ?? -1) < garden.revision) latest.set(garden.id, learnt)
+    return learnt.crops
+  })
 }
 
-async function learn(db: Database, garden: Garden): Promise<Map<string, LearntCrop>> {
-  const guides = await guidesOf(db, garden)
-  const histories = await historyOf(db, garden)
-  return new Map(guides.map((guide) => {
-    const history = histories.get(guide.id) ?? noHistory
-    return [guide.id, { guide, history, knowledge: cropKnowledge(guide, history) }]
+async function learn(db: Database, garden: Garden, before?: Learnt): Promise<Learnt> {
+  const isUsable = before && before.gathered.revision >= garden.removedAt && before.gathered.revision <= garden.revision
+  const { now, changed } = await gatherSince(db, garden, isUsable ? before.gathered : nothingYet)
+  const changedCrops = new Set([...changed].map(id => now.crosses.get(id)?.crop))
+  const ofCrop = { crosses: group(now.crosses.values(), c => c.crop), flowers: byCross(now.flowers), lots: byCross(now.lots), sowings: byCross(now.sowings), offspring: byCross(now.offspring) }
+  const crops = new Map((await guidesOf(db, garden)).map((guide): [string, LearntCrop] => {
+    const known = isUsable ? before.crops.get(guide.id) : undefined
+    if (known && !changedCrops.has(guide.id)) return [guide.id, known]
+    const crossesOf = ofCrop.crosses.get(guide.id) ?? []
+    const ofCross = (id: string): CropHistory => ({
+      crosses: [now.crosses.get(id)!], flowers: ofCrop.flowers.get(id) ?? [], lots: ofCrop.lots.get(id) ?? [], sowings: ofCrop.sowings.get(id) ?? [], offspring: ofCrop.offspring.get(id) ?? [],
+    })
+    const parts = crossesOf.map(c => ofCross(c.id))
+    const history = { crosses: crossesOf, flowers: parts.flatMap(p => p.flowers), lots: parts.flatMap(p => p.lots), sowings: parts.flatMap(p => p.sowings), offspring: parts.flatMap(p => p.offspring) }
+    const digest = digestOf(history)
+    return [guide.id, { guide, history, ofCross, digest, knowledge: cropKnowledge(guide, digest) }]
   }))
+  return { gathered: now, crops }
 }
+
+const byCross = <T extends { crossId: string | null }>(things: Map<string, T>) => group(things.values(), thing => thing.crossId ?? '')
 
 /** A crop with the records behind one of its quantities, those of one cross if wanted; null for an unknown crop. */
 export async function cropPage(db: Database, garden: Garden, id: string, of: Quantity, crossId?: string): Promise<CropPage | null> {

@@ -3,29 +3,19 @@ import { RUNS, expectedCourse } from '@virgulta/core/crosses/course'
 import type { Cross } from '@virgulta/core/crosses/cross'
 import { stemOf } from '@virgulta/core/crosses/stem'
 import type { CropHistory } from '@virgulta/core/crops/records'
-import { cropKnowledge } from '@virgulta/core/crops/knowledge'
+import { digestOf, without } from '@virgulta/core/crops/digest'
+import { cropYields } from '@virgulta/core/crops/knowledge'
 import { dueAt } from '@virgulta/core/flowers/due'
 import { sum } from 'd3-array'
 import { and, eq } from 'drizzle-orm'
 import type { CrossPage, CrossRow, PlanAnswer } from '../../../shared/crosses'
 import type { Database } from '../connection'
+import { remembered } from '../remembered'
 import { crosses } from '../schema'
 import { learntCrops } from './crops'
 import type { Garden } from './garden'
 import { linesOn } from './lines'
 import { parentsOf } from './plants'
-
-/** The part of a crop's history that belongs to one cross, and the rest. */
-export function split(history: CropHistory, crossId: string): { own: CropHistory, others: CropHistory } {
-  const part = (isOwn: boolean): CropHistory => ({
-    crosses: history.crosses.filter(c => (c.id === crossId) === isOwn),
-    flowers: history.flowers.filter(f => (f.crossId === crossId) === isOwn),
-    lots: history.lots.filter(l => (l.crossId === crossId) === isOwn),
-    sowings: history.sowings.filter(s => (s.crossId === crossId) === isOwn),
-    offspring: history.offspring.filter(p => (p.crossId === crossId) === isOwn),
-  })
-  return { own: part(true), others: part(false) }
-}
 
 function countsOf({ flowers, lots, sowings, offspring }: CropHistory): Record<Stage, number> {
   return {
@@ -43,15 +33,16 @@ const open = new Set(['chosen', 'open', 'waiting', 'ready'])
 
 /** All crosses of the garden, or those of one plant. */
 export async function crossRows(db: Database, garden: Garden, ofPlant?: string): Promise<CrossRow[]> {
-  const crops = await learntCrops(db, garden)
-  const rows: CrossRow[] = []
-  const wanted = (c: Cross) => !ofPlant || c.seedParentId === ofPlant || c.pollenParentId === ofPlant
-  const listed = [...crops.values()].flatMap(c => c.history.crosses).filter(wanted)
-  const parents = await parentsOf(db, garden, listed.flatMap(c => [c.seedParentId, c.pollenParentId]))
-  for (const cross of listed) {
-    const { guide, history, knowledge } = crops.get(cross.crop)!
-    const { own } = split(history, cross.id)
-    rows.push({
+  const rows = await remembered(garden, 'crosses', () => allRows(db, garden))
+  return ofPlant ? rows.filter(({ cross }) => cross.seedParentId === ofPlant || cross.pollenParentId === ofPlant) : rows
+}
+
+async function allRows(db: Database, garden: Garden): Promise<CrossRow[]> {
+  const crops = [...(await learntCrops(db, garden)).values()]
+  const parents = await parentsOf(db, garden, crops.flatMap(c => c.history.crosses).flatMap(c => [c.seedParentId, c.pollenParentId]))
+  const rows = crops.flatMap(({ guide, history, ofCross, knowledge }) => history.crosses.map((cross): CrossRow => {
+    const own = ofCross(cross.id)
+    return {
       cross,
       seedParent: parents.get(cross.seedParentId)!,
       pollenParent: parents.get(cross.pollenParentId ?? '') ?? null,
@@ -61,8 +52,8 @@ export async function crossRows(db: Database, garden: Garden, ofPlant?: string):
         const due = dueAt(f, guide, knowledge)
         return due && due.from <= garden.today
       }).length,
-    })
-  }
+    }
+  }))
   return rows.sort((a, b) => b.cross.plannedOn.localeCompare(a.cross.plannedOn) || b.cross.code.localeCompare(a.cross.code))
 }
 
@@ -73,19 +64,23 @@ export async function crossById(db: Database, garden: Garden, id: string): Promi
 }
 
 /** One cross with its stem, flowers, packets, trays and log; null when it is not in the garden. */
-export async function crossPage(db: Database, garden: Garden, id: string): Promise<CrossPage | null> {
+export function crossPage(db: Database, garden: Garden, id: string): Promise<CrossPage | null> {
+  return remembered(garden, `cross ${id}`, () => pageOf(db, garden, id))
+}
+
+async function pageOf(db: Database, garden: Garden, id: string): Promise<CrossPage | null> {
   const cross = await crossById(db, garden, id)
   if (!cross) return null
-  const crop = (await learntCrops(db, garden)).get(cross.crop)!
-  const { own, others } = split(crop.history, id)
+  const { guide, digest, knowledge, ofCross } = (await learntCrops(db, garden)).get(cross.crop)!
+  const own = ofCross(id)
   const parents = await parentsOf(db, garden, [cross.seedParentId, cross.pollenParentId])
-  const now = cropKnowledge(crop.guide, crop.history, cross)
+  const planned = cropYields(guide, without(digest, digestOf(own)), cross)
   return {
     cross,
     seedParent: parents.get(cross.seedParentId)!,
     pollenParent: parents.get(cross.pollenParentId ?? '') ?? null,
-    stem: stemOf({ cross, ...own }, cropKnowledge(crop.guide, others, cross), now),
-    flowers: own.flowers.map(flower => ({ flower, due: dueAt(flower, crop.guide, now) })),
+    stem: stemOf({ cross, ...own }, planned, cropYields(guide, digest, cross)),
+    flowers: own.flowers.map(flower => ({ flower, due: dueAt(flower, guide, knowledge) })),
     lots: own.lots,
     sowings: own.sowings,
     offspring: own.offspring.length,
@@ -99,6 +94,6 @@ export async function planAnswer(
 ): Promise<PlanAnswer | null> {
   const crop = (await learntCrops(db, garden)).get(plan.crop)
   if (!crop) return null
-  const knowledge = cropKnowledge(crop.guide, crop.history, plan)
-  return { course: expectedCourse(plan.flowers, knowledge), runs: RUNS, takeRecords: knowledge.shares.take.records }
+  const yields = cropYields(crop.guide, crop.digest, plan)
+  return { course: expectedCourse(plan.flowers, yields), runs: RUNS, takeRecords: yields.shares.take.records }
 }

@@ -4,6 +4,7 @@ import type { Database } from '../connection'
 import { crosses, flowers, plants, tags } from '../schema'
 import type { Garden } from './garden'
 import { containing } from './plants'
+import { beginsWith } from './tags'
 
 const screens: Record<string, { what: Found['what'], to: (id: string) => string }> = {
   plant: { what: 'plant', to: id => `/plants/${id}` },
@@ -16,13 +17,13 @@ const screens: Record<string, { what: Found['what'], to: (id: string) => string 
 export async function find(db: Database, garden: Garden, typed: string): Promise<Found[]> {
   const text = typed.trim()
   if (!text) return []
-  const code = text.toUpperCase().replace(/\s/g, '').replace(/^(\d\d)-?/, '$1-')
+  const code = text.replace(/\s/g, '').replace(/^(\d\d)-?/, '$1-')
   const tagged = await db.select({ code: tags.code, type: tags.subjectType, id: tags.subjectId, name: plants.name, crossId: flowers.crossId }).from(tags)
     .leftJoin(plants, and(eq(plants.gardenId, tags.gardenId), eq(plants.id, tags.subjectId)))
     .leftJoin(flowers, and(eq(flowers.gardenId, tags.gardenId), eq(flowers.id, tags.subjectId)))
-    .where(and(eq(tags.gardenId, garden.id), ilike(tags.code, `${code.replace(/[\\%_]/g, '\\$&')}%`))).orderBy(asc(tags.code)).limit(8)
+    .where(and(eq(tags.gardenId, garden.id), beginsWith(tags.code, code))).orderBy(asc(tags.code)).limit(8)
   const named = await db.select({ id: plants.id, code: plants.code, name: plants.name }).from(plants)
-    .where(and(eq(plants.gardenId, garden.id), ilike(plants.name, containing(text)), sql`${plants.name} <> ${plants.code}`)).orderBy(asc(plants.name)).limit(6)
+    .where(and(eq(plants.gardenId, garden.id), ilike(plants.name, containing(text)), sql`name <> code`)).orderBy(asc(plants.name)).limit(6)
   const aimed = await db.select({ id: crosses.id, code: crosses.code, state: crosses.state }).from(crosses)
     .where(and(eq(crosses.gardenId, garden.id), sql`${crosses.state} ->> 'aim' ilike ${containing(text)}`)).orderBy(asc(crosses.code)).limit(6)
   const found: Found[] = tagged.map(({ code, type, id, name, crossId }) => type === 'flower'

@@ -19,6 +19,8 @@ export interface Garden {
   expiresAt: Instant | null
   /** of the log: grows with every change */
   revision: number
+  /** the revision at which something was last taken out */
+  removedAt: number
   /** set while the garden keeps a clock of its own */
   clockAt: Instant | null
   now: Instant
@@ -28,7 +30,7 @@ export interface Garden {
 function gardenOf(row: typeof gardens.$inferSelect): Garden {
   const clockAt = row.clockAt && new Date(row.clockAt).toISOString()
   const now = clockAt ?? new Date().toISOString()
-  return { id: row.id, name: row.name, zone: row.zone, isDemo: row.isDemo, expiresAt: row.expiresAt, revision: row.revision, clockAt, now, today: dayOf(now, row.zone) }
+  return { id: row.id, name: row.name, zone: row.zone, isDemo: row.isDemo, expiresAt: row.expiresAt, revision: row.revision, removedAt: row.removedAt, clockAt, now, today: dayOf(now, row.zone) }
 }
 
 /**
@@ -82,12 +84,12 @@ export async function clearExpired(db: Database): Promise<void> {
 /** Makes a garden with its first keeper, the built-in crop guides and its places. @returns its id */
 export async function createGarden(
   db: Database, keeperId: string,
-  wish: { name: string, zone: string, latitude?: number, isDemo?: boolean, clockAt?: Instant, placeNames?: string[] },
+  wish: { name: string, zone: string, latitude?: number, isDemo?: boolean, isTemplate?: boolean, clockAt?: Instant, placeNames?: string[] },
 ): Promise<string> {
-  const { name, zone, latitude = 50, isDemo = false, clockAt = null, placeNames = ['First bench'] } = wish
+  const { name, zone, latitude = 50, isDemo = false, isTemplate = false, clockAt = null, placeNames = ['First bench'] } = wish
   const gardenId = randomUUID()
   await inGarden(db, gardenId, async (tx) => {
-    await tx.insert(gardens).values({ id: gardenId, name, zone, latitude, isDemo, isTemplate: isDemo, clockAt })
+    await tx.insert(gardens).values({ id: gardenId, name, zone, latitude, isDemo, isTemplate, clockAt })
     await tx.insert(members).values({ gardenId, personId: keeperId, role: 'keeper' })
     await tx.insert(crops).values(builtInGuides.map(guide => ({ gardenId, id: guide.id, guide })))
     await tx.insert(places).values(placeNames.map((place, position) => ({ gardenId, id: randomUUID(), name: place, position })))

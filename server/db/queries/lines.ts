@@ -5,8 +5,9 @@ import type { SQL } from 'drizzle-orm'
 import { and, desc, eq, inArray, sql } from 'drizzle-orm'
 import type { LogLine } from '../../../shared/entries'
 import type { Database } from '../connection'
-import { entries, people, tags } from '../schema'
+import { entries, people, tags, touches } from '../schema'
 import type { Garden } from './garden'
+import { beginsWith } from './tags'
 
 /**
  * Lines of the log for reading, the latest first; undone ones are marked, undoings themselves are not listed.
@@ -38,7 +39,8 @@ async function lines(db: Database, garden: Garden, filter: SQL | undefined, limi
 /** What was noted on some subjects. */
 export function linesOn(db: Database, garden: Garden, subjectIds: string[], limit = 200): Promise<LogLine[]> {
   if (!subjectIds.length) return Promise.resolve([])
-  return lines(db, garden, sql`${entries.subjects} && ${sql.param(subjectIds, entries.subjects)}`, limit)
+  const own = and(eq(touches.gardenId, garden.id), inArray(touches.subjectId, subjectIds), eq(touches.isNeed, false))
+  return lines(db, garden, sql`${entries.id} in (select ${touches.entryId} from ${touches} where ${own})`, limit)
 }
 
 /** What was noted between two instants. */
@@ -48,8 +50,9 @@ export function linesBetween(db: Database, garden: Garden, from: string, to: str
 
 /** One page of the whole log, or of what was noted under tags whose code begins so. */
 export async function logPage(db: Database, garden: Garden, page: number, size: number, code = ''): Promise<{ lines: LogLine[], total: number }> {
+  const tagged = and(eq(tags.gardenId, garden.id), beginsWith(tags.code, code))
   const fitting = code
-    ? sql`exists (select 1 from ${tags} t where t.garden_id = ${garden.id} and t.code ilike ${`${code.replace(/[\\%_]/g, '\\$&')}%`} and t.subject_id = any(${entries.subjects}))`
+    ? sql`${entries.id} in (select ${touches.entryId} from ${touches} join ${tags} on ${tags.gardenId} = ${touches.gardenId} and ${tags.subjectId} = ${touches.subjectId} where ${tagged} and not ${touches.isNeed})`
     : undefined
   const [count] = await db.select({ total: sql<number>`count(*)::int` }).from(entries).where(and(eq(entries.gardenId, garden.id), sql`${entries.kind} <> 'voided'`, fitting))
   return { lines: await lines(db, garden, fitting, size, (page - 1) * size), total: count!.total }

@@ -14,7 +14,7 @@ import type { Role } from '../../../shared/people'
 import type { Database } from '../connection'
 import { rowsOf } from '../connection'
 import { inGroups, keptIds, removeStates, saveStates, statesOf, subjectTypes } from '../readModels'
-import { crops, entries, gardens, places, tags } from '../schema'
+import { crops, entries, gardens, places, tags, touches } from '../schema'
 import type { Garden } from './garden'
 
 type Row = typeof entries.$inferSelect
@@ -24,8 +24,11 @@ const keyOf = ({ type, id }: Subject) => `${type} ${id}`
 /** True for entries that no later entry takes back. */
 const isLive = sql`not exists (select 1 from ${entries} v where v.garden_id = ${entries.gardenId} and v.voids = ${entries.id})`
 
-const overlaps = (column: typeof entries.subjects | typeof entries.needs, ids: string[]) =>
-  sql`${column} && ${sql.param(ids, column)}`
+/** True for entries that change one of these subjects, or need one of them. */
+const touching = (garden: Garden, subjectIds: string[], isNeed: boolean) => {
+  const mine = and(eq(touches.gardenId, garden.id), inArray(touches.subjectId, subjectIds), eq(touches.isNeed, isNeed))
+  return sql`${entries.id} in (select ${touches.entryId} from ${touches} where ${mine})`
+}
 
 function deedOf(row: Row, zone: string): LoggedDeed {
   const happenedAt = new Date(row.happenedAt).toISOString()
@@ -51,7 +54,7 @@ const CLOCK_TOLERANCE_MS = 2 * 60_000
  */
 export async function record(db: Database, garden: Garden, by: { personId: string, role: Role }, sent: Entry[]): Promise<{ recorded: number, known: number }> {
   return db.transaction(async (tx) => {
-    await takeTurn(tx, garden)
+    const revision = await takeTurn(tx, garden)
     const fresh = await withoutKnown(tx, garden, sent)
     checkNotInFuture(fresh, garden)
 
@@ -68,19 +71,20 @@ export async function record(db: Database, garden: Garden, by: { personId: strin
 
     await checkSurroundings(tx, garden, deeds, states)
     await checkNotNeeded(tx, garden, gone, voidedIds)
-    await insertEntries(tx, garden, by.personId, deeds, voidings, new Map(takenBack.map(d => [d.id, d])))
+    await insertEntries(tx, garden, by.personId, deeds, voidings)
     await changeTags(tx, garden, deeds, takenBack)
     for (const type of subjectTypes) {
-      await saveStates(tx, garden.id, type, changed.filter(s => s.type === type).flatMap(s => states.get(keyOf(s)) ?? []))
+      await saveStates(tx, garden.id, revision, type, changed.filter(s => s.type === type).flatMap(s => states.get(keyOf(s)) ?? []))
     }
-    await removeStates(tx, garden.id, gone)
+    await removeStates(tx, garden.id, revision, gone)
     return { recorded: fresh.length, known: sent.length - fresh.length }
   })
 }
 
 /** One writer per garden: two hands sowing the last seeds at once must see each other. Each turn is a new revision. */
-async function takeTurn(tx: Database, garden: Garden): Promise<void> {
-  await tx.update(gardens).set({ revision: sql`${gardens.revision} + 1` }).where(eq(gardens.id, garden.id))
+async function takeTurn(tx: Database, garden: Garden): Promise<number> {
+  const [row] = await tx.update(gardens).set({ revision: sql`${gardens.revision} + 1` }).where(eq(gardens.id, garden.id)).returning({ revision: gardens.revision })
+  return row!.revision
 }
 
 function distinct(subjects: Subject[]): Subject[] {
@@ -129,7 +133,7 @@ async function deedsOf(tx: Database, garden: Garden, subjectIds: string[]): Prom
   const deeds = new Map<string, LoggedDeed>()
   for (const group of inGroups(subjectIds, 20_000)) {
     const rows = await tx.select().from(entries)
-      .where(and(eq(entries.gardenId, garden.id), sql`${entries.kind} <> 'voided'`, overlaps(entries.subjects, group), isLive))
+      .where(and(eq(entries.gardenId, garden.id), touching(garden, group, false), isLive))
     for (const row of rows) deeds.set(row.id, deedOf(row, garden.zone))
   }
   return [...deeds.values()]
@@ -190,22 +194,31 @@ async function checkSurroundings(tx: Database, garden: Garden, deeds: Deed[], st
 async function checkNotNeeded(tx: Database, garden: Garden, gone: Subject[], voidedIds: Set<string>): Promise<void> {
   if (!gone.length) return
   const rows = await tx.select().from(entries)
-    .where(and(eq(entries.gardenId, garden.id), sql`${entries.kind} <> 'voided'`, overlaps(entries.needs, gone.map(s => s.id)), isLive))
+    .where(and(eq(entries.gardenId, garden.id), touching(garden, gone.map(s => s.id), true), isLive))
   const needing = rows.find(row => !voidedIds.has(row.id))
   if (needing) {
     throw new Refusal('stands-on-it', `Later steps stand on this one (the next on ${dayInWords(dayOf(needing.happenedAt, garden.zone))}); take those back first.`)
   }
 }
 
-async function insertEntries(tx: Database, garden: Garden, personId: string, deeds: Deed[], voidings: Voiding[], voided: Map<string, Deed>): Promise<void> {
-  const idsOf = (subjects: Subject[]) => subjects.map(s => s.id)
+async function insertEntries(tx: Database, garden: Garden, personId: string, deeds: Deed[], voidings: Voiding[]): Promise<void> {
   // The demo garden's own clock also stamps the time of recording.
   const common = { gardenId: garden.id, recordedBy: personId, ...garden.clockAt ? { recordedAt: garden.now } : {} }
-  const rows = [
-    ...deeds.map(d => ({ ...common, id: d.id, kind: d.kind, subjectId: d.subjectId, payload: d.payload, subjects: idsOf(subjectsOf(d)), needs: idsOf(needsOf(d)), happenedAt: d.happenedAt })),
-    ...voidings.map(v => ({ ...common, id: v.id, kind: v.kind, voids: v.voids, subjects: idsOf(subjectsOf(voided.get(v.voids)!)), needs: [], happenedAt: v.happenedAt })),
-  ]
+  await addEntries(tx, [
+    ...deeds.map(({ id, kind, subjectId, payload, happenedAt }) => ({ ...common, id, kind, subjectId, payload, happenedAt })),
+    ...voidings.map(({ id, kind, voids, happenedAt }) => ({ ...common, id, kind, voids, happenedAt })),
+  ])
+}
+
+/** Adds rows to the log as they are, with what each touches; whether they fit is checked elsewhere. */
+export async function addEntries(tx: Database, rows: (typeof entries.$inferInsert)[]): Promise<void> {
+  const rowsOfTouches = rows.filter(row => row.kind !== 'voided').flatMap((row) => {
+    const deed = row as unknown as Deed
+    const touch = (isNeed: boolean) => (subject: Subject) => ({ gardenId: row.gardenId, subjectId: subject.id, entryId: row.id, isNeed })
+    return [...subjectsOf(deed).map(touch(false)), ...needsOf(deed).map(touch(true))]
+  })
   for (const group of inGroups(rows)) await tx.insert(entries).values(group)
+  for (const group of inGroups(rowsOfTouches)) await tx.insert(touches).values(group).onConflictDoNothing()
 }
 
 async function changeTags(tx: Database, garden: Garden, deeds: Deed[], takenBack: Deed[]): Promise<void> {
@@ -245,34 +258,35 @@ function inReach(subjects: { id: string, deeds: number }[]): string[][] {
  * Computes all read models of a garden anew from its log.
  *
  * @param onProgress is told how many subjects are done, of how many
- * @returns how many subjects there are, and which of the kept ones differed
+ * @returns how many entries count, how many subjects they are about, and which of the kept states differed
  * @throws {Refusal} if the log does not fit together
  */
-export async function rebuild(db: Database, garden: Garden, onProgress: (done: number, of: number) => void = () => {}): Promise<{ subjects: number, differed: Subject[] }> {
+export async function rebuild(db: Database, garden: Garden, onProgress: (done: number, of: number) => void = () => {}): Promise<{ entries: number, subjects: number, differed: Subject[] }> {
   return db.transaction(async (tx) => {
-    await takeTurn(tx, garden)
+    const revision = await takeTurn(tx, garden)
     await tx.delete(tags).where(eq(tags.gardenId, garden.id))
     const subjects = await rowsOf<{ id: string, deeds: number }>(tx, sql`
-      select subject as id, count(*)::int as deeds from ${entries}, unnest(${entries.subjects}) as subject
-      where ${entries.gardenId} = ${garden.id} and ${entries.kind} <> 'voided' and ${isLive} group by subject`)
+      select ${touches.subjectId} as id, count(*)::int as deeds from ${touches} join ${entries} on ${entries.gardenId} = ${touches.gardenId} and ${entries.id} = ${touches.entryId}
+      where ${touches.gardenId} = ${garden.id} and not ${touches.isNeed} and ${isLive} group by ${touches.subjectId}`)
     const differed: Subject[] = []
     let done = 0
     for (const group of inReach(subjects)) {
-      differed.push(...await rebuildSubjects(tx, garden, new Set(group)))
+      differed.push(...await rebuildSubjects(tx, garden, revision, new Set(group)))
       onProgress(done += group.length, subjects.length)
     }
     const known = new Set(subjects.map(s => s.id))
     for (const type of subjectTypes) {
       const stray = (await keptIds(tx, garden.id, type)).filter(id => !known.has(id)).map(id => ({ type, id }))
       differed.push(...stray)
-      await removeStates(tx, garden.id, stray)
+      await removeStates(tx, garden.id, revision, stray)
     }
-    return { subjects: subjects.length, differed }
+    const [count] = await rowsOf<{ entries: number }>(tx, sql`select count(*)::int as entries from ${entries} where ${entries.gardenId} = ${garden.id}`)
+    return { entries: count!.entries, subjects: subjects.length, differed }
   })
 }
 
 /** Folds some subjects anew. @returns those whose kept state differed */
-async function rebuildSubjects(tx: Database, garden: Garden, ids: Set<string>): Promise<Subject[]> {
+async function rebuildSubjects(tx: Database, garden: Garden, revision: number, ids: Set<string>): Promise<Subject[]> {
   const deeds = await deedsOf(tx, garden, [...ids])
   const subjects = distinct(deeds.flatMap(subjectsOf)).filter(s => ids.has(s.id))
   const states = foldAll(subjects, deeds, false)
@@ -283,7 +297,7 @@ async function rebuildSubjects(tx: Database, garden: Garden, ids: Set<string>): 
     for (const subject of ofType) {
       if (!isDeepStrictEqual(before.get(subject.id), JSON.parse(JSON.stringify(states.get(keyOf(subject)))))) differed.push(subject)
     }
-    await saveStates(tx, garden.id, type, ofType.map(s => states.get(keyOf(s))!))
+    await saveStates(tx, garden.id, revision, type, ofType.map(s => states.get(keyOf(s))!))
   }
   // A deed that touches subjects of several groups ties its tags once, with its own subject.
   await changeTags(tx, garden, deeds.filter(d => ids.has(d.subjectId)), [])

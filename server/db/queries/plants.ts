@@ -4,6 +4,7 @@ import type { Parent } from '../../../shared/crosses'
 import type { PlantPage, PlantQuery, PlantStory } from '../../../shared/plants'
 import type { Database } from '../connection'
 import { statesOf } from '../readModels'
+import { remembered } from '../remembered'
 import { plants } from '../schema'
 import { crossRows } from './crosses'
 import type { Garden } from './garden'
@@ -23,9 +24,12 @@ export async function plantPage(db: Database, garden: Garden, query: PlantQuery)
     verdict === 'none' ? isNull(plants.verdict) : verdict ? eq(plants.verdict, verdict) : undefined,
   )
   const rows = await db.select({ state: plants.state }).from(plants).where(fitting)
-    .orderBy(...sort === 'name' ? [sql`${plants.name} = ${plants.code}`] : [], (order === 'desc' ? desc : asc)(plants[sort]), asc(plants.id)).limit(size).offset((page - 1) * size)
-  const [count] = await db.select({ total: sql<number>`count(*)::int` }).from(plants).where(fitting)
-  return { plants: rows.map(r => r.state), total: count!.total }
+    .orderBy(...sort === 'name' ? [sql`name = code`] : [], (order === 'desc' ? desc : asc)(plants[sort]), asc(plants.id)).limit(size).offset((page - 1) * size)
+  const total = await remembered(garden, `plants ${JSON.stringify([q, crop, kind, verdict])}`, async () => {
+    const [count] = await db.select({ total: sql<number>`count(*)::int` }).from(plants).where(fitting)
+    return count!.total
+  })
+  return { plants: rows.map(r => r.state), total }
 }
 
 /** Names and codes of some plants, by id. */

@@ -3,9 +3,11 @@ import { carryList, roundUntil } from '@virgulta/core/round/round'
 import { bloomIn, countByWeek, weeksOf } from '@virgulta/core/season/band'
 import type { ISODate } from '@virgulta/core/time/days'
 import { addDays, instantAt, yearOf } from '@virgulta/core/time/days'
+import { rollup } from 'd3-array'
 import { and, eq, inArray, sql } from 'drizzle-orm'
 import type { Round, Season } from '../../../shared/round'
 import type { Database } from '../connection'
+import { remembered } from '../remembered'
 import { entries, plants } from '../schema'
 import type { LearntCrop } from './crops'
 import { learntCrops } from './crops'
@@ -37,8 +39,15 @@ async function standingIn(db: Database, garden: Garden, crops: Map<string, Learn
 /**
  * The round of a day: for today what is due now; for a day to come what will first be due then; with what was
  * noted on that day.
+ *
+ * @param most stops that are given, the first ones of the walk
  */
-export async function roundOn(db: Database, garden: Garden, day: ISODate): Promise<Round> {
+export async function roundOn(db: Database, garden: Garden, day: ISODate, most: number): Promise<Round> {
+  const { stops, ...round } = await remembered(garden, `round ${day}`, () => wholeRound(db, garden, day))
+  return { ...round, stops: stops.slice(0, most) }
+}
+
+async function wholeRound(db: Database, garden: Garden, day: ISODate): Promise<Round> {
   const crops = await learntCrops(db, garden)
   const standing = await standingIn(db, garden, crops)
   const byId = {
@@ -69,22 +78,24 @@ export async function roundOn(db: Database, garden: Garden, day: ISODate): Promi
   return {
     day,
     stops,
+    total: stops.length,
+    atPlaces: countBy(stops, stop => stop.placeId ?? ''),
     carry: carryList(stops),
     pollen: [...pollen.values()],
     ahead: Array.from({ length: 7 }, (_, i) => addDays(garden.today, i + 1))
-      .map(coming => ({ day: coming, steps: stepsOf(foreseen.filter(s => s.from === coming)) })),
+      .map(coming => ({ day: coming, steps: countBy(foreseen.filter(s => s.from === coming), stop => stop.step) })),
     done: await linesBetween(db, garden, instantAt(day, 0, garden.zone), instantAt(addDays(day, 1), 0, garden.zone)),
   }
 }
 
-function stepsOf(stops: Stop[]): Round['ahead'][number]['steps'] {
-  const counts: Round['ahead'][number]['steps'] = {}
-  for (const { step } of stops) counts[step] = (counts[step] ?? 0) + 1
-  return counts
-}
+const countBy = <K extends string>(stops: Stop[], key: (stop: Stop) => K) => Object.fromEntries(rollup(stops, same => same.length, key)) as Partial<Record<K, number>>
 
 /** The season band of a year. */
-export async function seasonOf(db: Database, garden: Garden, year = yearOf(garden.today)): Promise<Season> {
+export function seasonOf(db: Database, garden: Garden, year = yearOf(garden.today)): Promise<Season> {
+  return remembered(garden, `season ${year}`, () => workOutSeason(db, garden, year))
+}
+
+async function workOutSeason(db: Database, garden: Garden, year: number): Promise<Season> {
   const crops = await learntCrops(db, garden)
   const due = roundUntil(await standingIn(db, garden, crops), crops, garden.today, addDays(garden.today, DAYS_FORESEEN))
   const dueByWeek = countByWeek(due.map(stop => stop.from < garden.today ? garden.today : stop.from), year)

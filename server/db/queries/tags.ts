@@ -1,5 +1,7 @@
-import { and, asc, eq } from 'drizzle-orm'
+import type { SQL } from 'drizzle-orm'
+import { and, asc, eq, sql } from 'drizzle-orm'
 import type { Database } from '../connection'
+import type { tags } from '../schema'
 import { flowers } from '../schema'
 import { crossById } from './crosses'
 import type { Garden } from './garden'
@@ -22,4 +24,13 @@ export async function tagsOfCross(db: Database, garden: Garden, crossId: string)
     pollenParent: parents.get(cross.pollenParentId ?? '')?.name ?? 'open',
     day: flower.pollinations.at(-1)?.on ?? flower.chosenOn,
   }))
+}
+
+/**
+ * True for codes that begin as typed, in letters of either size. As a range: of a search by pattern PostgreSQL makes no
+ * use of the index under row-level security.
+ */
+export function beginsWith(column: typeof tags.code, typed: string): SQL {
+  const code = typed.toUpperCase()
+  return sql`(${column} collate "C" >= ${code} and ${column} collate "C" < ${`${code}~`})`
 }

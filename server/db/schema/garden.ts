@@ -18,6 +18,8 @@ export const gardens = pgTable('gardens', {
   expiresAt: timestamp('expires_at', { withTimezone: true, mode: 'string' }),
   /** grows with every change of the log; what was computed from it is kept under this number */
   revision: bigint({ mode: 'number' }).notNull().default(0),
+  /** the revision at which something was last taken out of the garden, so that what was read before must be read anew */
+  removedAt: bigint('removed_at', { mode: 'number' }).notNull().default(0),
   /** the garden's own clock; null in gardens that keep the real one */
   clockAt: timestamp('clock_at', { withTimezone: true, mode: 'string' }),
 }, () => [

@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm'
-import { index, integer, jsonb, pgTable, primaryKey, text, timestamp, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
+import { boolean, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
 import { gardens, people } from './garden'
 import { ofPresentGarden } from './locks'
 
@@ -10,10 +10,6 @@ export const entries = pgTable('entries', {
   kind: text().notNull(),
   subjectId: uuid('subject_id'),
   payload: jsonb(),
-  /** all subjects whose state the entry changes; a voiding has those of the entry it takes back */
-  subjects: uuid().array().notNull(),
-  /** subjects that must be there for the entry */
-  needs: uuid().array().notNull(),
   voids: uuid(),
   happenedAt: timestamp('happened_at', { withTimezone: true, mode: 'string', precision: 3 }).notNull(),
   recordedAt: timestamp('recorded_at', { withTimezone: true, mode: 'string', precision: 3 }).notNull().defaultNow(),
@@ -21,12 +17,22 @@ export const entries = pgTable('entries', {
 }, t => [
   ofPresentGarden(),
   primaryKey({ columns: [t.gardenId, t.id] }),
-  index('entries_subjects').using('gin', t.subjects),
-  index('entries_needs').using('gin', t.needs),
   index('entries_by_person').on(t.recordedBy),
   index('entries_happened').on(t.gardenId, t.happenedAt, t.id),
   uniqueIndex('entries_voided_once').on(t.gardenId, t.voids).where(sql`${t.voids} is not null`),
 ])
+
+/**
+ * Which subjects an entry is about, one row each. A table of its own and not a list in the entry: under row-level security
+ * PostgreSQL uses no index for a search in lists, and every entry written would read the whole log.
+ */
+export const touches = pgTable('touches', {
+  gardenId: uuid('garden_id').notNull().references(() => gardens.id, { onDelete: 'cascade' }),
+  subjectId: uuid('subject_id').notNull(),
+  entryId: uuid('entry_id').notNull(),
+  /** true: the subject must be there for the entry; false: the entry changes its state */
+  isNeed: boolean('is_need').notNull(),
+}, t => [primaryKey({ columns: [t.gardenId, t.subjectId, t.isNeed, t.entryId] }), ofPresentGarden()])
 
 /** What each tag code is tied to. */
 export const tags = pgTable('tags', {
@@ -34,7 +40,7 @@ export const tags = pgTable('tags', {
   code: text().notNull(),
   subjectType: text('subject_type').notNull(),
   subjectId: uuid('subject_id').notNull(),
-}, t => [primaryKey({ columns: [t.gardenId, t.code] }), ofPresentGarden()])
+}, t => [primaryKey({ columns: [t.gardenId, t.code] }), index('tags_by_code').on(t.gardenId, sql`code collate "C"`), index('tags_by_subject').on(t.gardenId, t.subjectId), ofPresentGarden()])
 
 /** The next serial of each year's tag codes. */
 export const tagSerials = pgTable('tag_serials', {

@@ -1,15 +1,17 @@
+import { sql } from 'drizzle-orm'
 import type { States } from '@virgulta/core/log/fold'
 import type { SubjectType } from '@virgulta/core/log/kind'
-import { date, index, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core'
+import { bigint, date, index, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core'
 import { gardens } from './garden'
 import { ofPresentGarden } from './locks'
 
-/** The columns every read model has: whose it is, its tag code, and its whole state as the core folded it. */
+/** The columns every read model has: whose it is, its tag code, its whole state as the core folded it, and the log's number when it changed. */
 const modelOf = <T extends SubjectType>() => ({
   gardenId: uuid('garden_id').notNull().references(() => gardens.id, { onDelete: 'cascade' }),
   id: uuid().notNull(),
   code: text().notNull(),
   state: jsonb().$type<States[T]>().notNull(),
+  revision: bigint({ mode: 'number' }).notNull().default(0),
 })
 
 export const plants = pgTable('plants', {
@@ -26,6 +28,10 @@ export const plants = pgTable('plants', {
   primaryKey({ columns: [t.gardenId, t.id] }),
   index('plants_by_name').on(t.gardenId, t.name),
   index('plants_by_cross').on(t.gardenId, t.crossId),
+  index('plants_by_revision').on(t.gardenId, t.revision),
+  index('plants_listed').on(t.gardenId, sql`(name = code)`, t.name, t.id),
+  // Most plants are seedlings that go by their code; those with a name are searched by it.
+  index('plants_named').on(t.gardenId, t.name).where(sql`name <> code`),
 ])
 
 export const crosses = pgTable('crosses', {
@@ -34,7 +40,7 @@ export const crosses = pgTable('crosses', {
   seedParentId: uuid('seed_parent_id').notNull(),
   pollenParentId: uuid('pollen_parent_id'),
   plannedOn: date('planned_on', { mode: 'string' }).notNull(),
-}, t => [primaryKey({ columns: [t.gardenId, t.id] }), ofPresentGarden()])
+}, t => [primaryKey({ columns: [t.gardenId, t.id] }), index('crosses_by_revision').on(t.gardenId, t.revision), ofPresentGarden()])
 
 export const flowers = pgTable('flowers', {
   ...modelOf<'flower'>(),
@@ -45,7 +51,7 @@ export const flowers = pgTable('flowers', {
   ofPresentGarden(),
   primaryKey({ columns: [t.gardenId, t.id] }),
   index('flowers_by_cross').on(t.gardenId, t.crossId),
-  index('flowers_by_status').on(t.gardenId, t.status),
+  index('flowers_by_revision').on(t.gardenId, t.revision),
 ])
 
 export const seedLots = pgTable('seed_lots', {
@@ -55,6 +61,7 @@ export const seedLots = pgTable('seed_lots', {
   ofPresentGarden(),
   primaryKey({ columns: [t.gardenId, t.id] }),
   index('seed_lots_by_cross').on(t.gardenId, t.crossId),
+  index('seed_lots_by_revision').on(t.gardenId, t.revision),
 ])
 
 export const sowings = pgTable('sowings', {
@@ -65,4 +72,5 @@ export const sowings = pgTable('sowings', {
   ofPresentGarden(),
   primaryKey({ columns: [t.gardenId, t.id] }),
   index('sowings_by_cross').on(t.gardenId, t.crossId),
+  index('sowings_by_revision').on(t.gardenId, t.revision),
 ])

@@ -1,0 +1,67 @@
+/**
+ * `npm run bench`: how fast it is, on a generated garden of about 100 000 entries. Prints a table; with `--json` one JSON
+ * object. `VIRGULTA_BENCH=DIR` keeps the filled database there for the next run.
+ */
+import { existsSync, mkdirSync, rmSync, writeFileSync } from 'node:fs'
+import { cpus } from 'node:os'
+import { join } from 'node:path'
+import { buildIfNeeded } from '../scripts/lib/build.mjs'
+import { installChromium, installPostgres } from '../scripts/lib/install.mjs'
+import { findPrograms, startPostgres } from '../scripts/lib/postgres.mjs'
+import { open } from '../server/db/connection'
+import { prepareDatabase } from '../server/db/prepare'
+import { allGardens } from '../server/db/queries/garden'
+import { rebuild } from '../server/db/queries/log'
+import { accountAt } from '../server/db/queries/people'
+import { serve } from '../tests/server/serving'
+import { temporaryFolder } from '../tests/server/setup'
+import { Visitor } from '../tests/server/visitor'
+import { coreRows } from './core'
+import { fillLargeGarden } from './largeGarden'
+import type { Row } from './measure'
+import { printed } from './measure'
+import { pageRows } from './page'
+import { serverRows } from './server'
+
+const isJson = process.argv.includes('--json')
+const tell = (words: string) => console.error(words)
+await installPostgres(() => findPrograms() !== null)
+await installChromium()
+await buildIfNeeded()
+
+const kept = process.env.VIRGULTA_BENCH
+const folder = kept ?? temporaryFolder()
+mkdirSync(folder, { recursive: true, mode: 0o755 })
+const postgres = await startPostgres(folder)
+const owner = open(postgres.url)
+try {
+  await prepareDatabase(postgres.url)
+  const server = await serve(postgres.url)
+  const keeper = new Visitor(server.address)
+  const account = { email: 'bench@garden.example', password: 'four words for the bench' }
+  const filled = join(folder, 'filled')
+  if (!existsSync(filled)) {
+    await keeper.ask('POST', '/api/account', { name: 'Una Sedge', ...account })
+    tell('Filling the large garden; this takes a minute or two …')
+    const { entries } = await fillLargeGarden(owner.db, (await accountAt(owner.db, account.email))!.personId)
+    writeFileSync(filled, String(entries))
+  }
+  await keeper.ask('POST', '/api/session', account)
+  const garden = (await allGardens(owner.db)).find(g => g.name === 'Wide fields')!
+  const rows: Row[] = [...await serverRows(postgres.url, server.address, keeper)]
+  tell(`${printed(rows)}\nThe browser …`)
+  rows.push(...await pageRows(server.address, keeper.cookie))
+  tell('Rebuilding …')
+  const began = performance.now()
+  const { entries } = await rebuild(owner.db, garden)
+  rows.push({ what: 'rebuild', value: entries / ((performance.now() - began) / 1000), unit: 'entries/s' })
+  await server.kill()
+  rows.push(...await coreRows())
+  if (isJson) console.log(JSON.stringify({ at: new Date().toISOString(), node: process.version, cores: cpus().length, entries, rows }))
+  else console.log(`\n${entries} entries, ${cpus().length} cores, Node.js ${process.version}\n\n${printed(rows)}`)
+}
+finally {
+  await owner.close()
+  await postgres.stop()
+  if (!kept) rmSync(folder, { recursive: true, force: true })
+}

@@ -1,0 +1,60 @@
+import type { Deed } from '@virgulta/core/log/entry'
+import { v7 } from 'uuid'
+import { serve } from '../tests/server/serving'
+import { Visitor } from '../tests/server/visitor'
+import type { OpenGarden } from '../shared/garden'
+import type { CrossRow } from '../shared/crosses'
+import type { PlantPage } from '../shared/plants'
+import type { Row } from './measure'
+import { timed } from './measure'
+
+const READ_AIM_MS = 50
+const WRITE_AIM_MS = 20
+const TIMES = 200
+
+/** How long a server takes from its process to its first answer, and to its first Today. */
+async function startRows(ownerUrl: string, cookie: string): Promise<Row[]> {
+  const rows: Row[] = []
+  for (const kind of ['cold', 'warm']) {
+    const began = performance.now()
+    const server = await serve(ownerUrl)
+    rows.push({ what: `start, ${kind}: until it answers`, value: performance.now() - began, unit: 'ms' })
+    const visitor = new Visitor(server.address)
+    visitor.cookie = cookie
+    const from = performance.now()
+    await visitor.get('/api/round')
+    rows.push({ what: `start, ${kind}: first Today of the large garden`, value: performance.now() - from, unit: 'ms' })
+    await server.kill()
+  }
+  return rows
+}
+
+/** Reads and writes of the large garden, over the wire. */
+export async function serverRows(ownerUrl: string, address: string, keeper: Visitor): Promise<Row[]> {
+  const { now } = await keeper.get<OpenGarden>('/api/garden')
+  const crosses = await keeper.get<CrossRow[]>('/api/crosses')
+  const { plants } = await keeper.get<PlantPage>('/api/plants?crop=chilli&size=200&sort=since&order=desc')
+  const client = () => {
+    const visitor = new Visitor(address)
+    visitor.cookie = keeper.cookie
+    return visitor
+  }
+  const clients = Array.from({ length: 8 }, client)
+  const reading = (path: (turn: number) => string) => async (turn: number) => (await clients[turn % 8]!.ask('GET', path(turn))).status === 200
+  const words = ['ember', '26-3', 'lantern', 'slate', '25-4', 'row', 'purple']
+  const reads: [string, (turn: number) => string][] = [
+    ['Today', () => '/api/round'],
+    ['one cross', () => `/api/crosses/${crosses[3]!.cross.id}`],
+    ['another cross each time', turn => `/api/crosses/${crosses[(turn * 37) % crosses.length]!.cross.id}`],
+    ['all crosses', () => '/api/crosses'],
+    ['find', turn => `/api/find?q=${words[turn % words.length]}`],
+    ['plants, a page', turn => `/api/plants?page=${1 + turn % 20}&size=50`],
+  ]
+  const scored = (turn: number): Deed => ({ id: v7(), kind: 'scored', subjectId: plants[turn % plants.length]!.id, payload: { trait: 'height', value: 30 + turn % 20 }, happenedAt: now })
+  const writing = async (turn: number) => (await clients[turn % 8]!.send(scored(turn))).status === 200
+  const rows: Row[] = []
+  for (const [what, path] of reads) for (const count of [1, 8]) rows.push(await timed(what, count, TIMES, reading(path), READ_AIM_MS))
+  for (const count of [1, 8]) rows.push(await timed('an entry written', count, TIMES, writing, WRITE_AIM_MS))
+  rows.push(await timed('Today, right after an entry', 1, 40, async turn => await writing(turn) && reading(() => '/api/round')(turn), undefined))
+  return [...rows, ...await startRows(ownerUrl, keeper.cookie)]
+}

@@ -1,0 +1,1 @@
+CREATE INDEX "plants_listed" ON "plants" USING btree ("garden_id",(name = code),"name","id");
