@@ -10,7 +10,7 @@ import { installChromium, installPostgres } from '../scripts/lib/install.mjs'
 import { findPrograms, startPostgres } from '../scripts/lib/postgres.mjs'
 import { open } from '../server/db/connection'
 import { prepareDatabase } from '../server/db/prepare'
-import { allGardens } from '../server/db/queries/garden'
+import { lastingGardens } from '../server/db/queries/garden'
 import { rebuild } from '../server/db/queries/log'
 import { accountAt } from '../server/db/queries/people'
 import { serve } from '../tests/server/serving'
@@ -47,7 +47,7 @@ try {
     writeFileSync(filled, String(entries))
   }
   await keeper.ask('POST', '/api/session', account)
-  const garden = (await allGardens(owner.db)).find(g => g.name === 'Wide fields')!
+  const garden = (await lastingGardens(owner.db)).find(g => g.name === 'Wide fields')!
   const rows: Row[] = [...await serverRows(postgres.url, server.address, keeper)]
   tell(`${printed(rows)}\nThe browser …`)
   rows.push(...await pageRows(server.address, keeper.cookie))

@@ -4,7 +4,7 @@ import { rename, rm } from 'node:fs/promises'
 import { parseArgs } from 'node:util'
 import { SNAPSHOT, backup, restore, writerTo } from '../server/db/backup'
 import { migrate } from '../server/db/migrate'
-import { allGardens } from '../server/db/queries/garden'
+import { lastingGardens } from '../server/db/queries/garden'
 import { onDatabase, progressOf } from './database'
 
 function complain(sentence: string): number {
@@ -17,7 +17,7 @@ export async function backupGarden(words: string[]): Promise<number> {
   const { values, positionals: [file] } = parseArgs({ args: words, options: { garden: { type: 'string' } }, allowPositionals: true })
   if (!file) return complain('Name the file: backup FILE [--garden ID].')
   return onDatabase(async (db) => {
-    const gardens = await allGardens(db)
+    const gardens = await lastingGardens(db)
     const garden = values.garden ? gardens.find(g => g.id === values.garden) : gardens.length === 1 ? gardens[0] : undefined
     if (!garden) return complain(`${values.garden ? `There is no garden ${values.garden}.` : 'Say which garden with --garden.'} Gardens:\n${gardens.map(g => `  ${g.id}  ${g.name}`).join('\n')}`)
     const part = `${file}.part`

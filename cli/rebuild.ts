@@ -1,5 +1,5 @@
 import { parseArgs } from 'node:util'
-import { allGardens } from '../server/db/queries/garden'
+import { lastingGardens } from '../server/db/queries/garden'
 import { rebuild } from '../server/db/queries/log'
 import { onDatabase, progressOf } from './database'
 
@@ -7,7 +7,7 @@ import { onDatabase, progressOf } from './database'
 export function rebuildModels(words: string[]): Promise<number> {
   const { values } = parseArgs({ args: words, options: { garden: { type: 'string' } } })
   return onDatabase(async (db) => {
-    const gardens = (await allGardens(db)).filter(garden => !values.garden || garden.id === values.garden)
+    const gardens = (await lastingGardens(db)).filter(garden => !values.garden || garden.id === values.garden)
     if (values.garden && !gardens.length) {
       console.error(`There is no garden ${values.garden}.`)
       return 2

@@ -63,6 +63,13 @@ try {
   await take('plants', '/plants')
   await take('learnt', '/crops/chilli?of=toReceptive')
   await take('garden', '/garden')
+  await take('data', '/garden/data')
+
+  const keeper = { name: 'Una Sedge', email: 'una@garden.example', password: 'four words for the picture' }
+  await page.request.post('/api/account', { data: keeper })
+  await page.request.post('/api/gardens', { data: { name: 'Lower beds', zone: 'Europe/Dublin' } })
+  await page.request.post('/api/invitations', { data: { role: 'hand', email: 'fern@garden.example' } })
+  await take('people', '/garden/people')
 
   const sheet = join(data, 'tags.pdf')
   writeFileSync(sheet, await (await page.request.get(`/api/crosses/${busy}/tags.pdf`)).body())

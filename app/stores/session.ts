@@ -5,10 +5,16 @@ export const useSessionStore = defineStore('session', () => {
   const session = ref<Session | null>(null)
   const gardenStore = useGardenStore()
 
+  /** On this device a garden was open when it was last asked: it is asked for at once, beside the session. */
+  const wasOpen = useLocalStorage('virgulta-was-open', false)
+
   /** Asks the server anew; with a garden open, that garden is loaded. */
   async function load(): Promise<void> {
+    const hoped = wasOpen.value ? gardenStore.load(true).catch(() => gardenStore.load(false)) : undefined
     session.value = await $fetch<Session>('/api/session')
-    await gardenStore.load(session.value.gardenId !== null)
+    await hoped
+    wasOpen.value = session.value.gardenId !== null
+    if (session.value.gardenId !== (gardenStore.garden?.id ?? null)) await gardenStore.load(wasOpen.value)
   }
 
   async function send(method: 'POST' | 'PUT' | 'DELETE', path: string, body?: object): Promise<void> {

@@ -3,7 +3,7 @@ import * as fc from 'fast-check'
 import { v7 } from 'uuid'
 import { beforeAll, describe, expect, inject, it } from 'vitest'
 import { open } from '../../server/db/connection'
-import { allGardens } from '../../server/db/queries/garden'
+import { lastingGardens } from '../../server/db/queries/garden'
 import { rebuild } from '../../server/db/queries/log'
 import { routes } from './routes'
 import { Visitor, entry, plantedCross } from './visitor'
@@ -34,7 +34,8 @@ async function answered(method: string, path: string, body?: unknown, by = visit
   if (status >= 400 && status !== 413) expect(said.data?.sentence, `${method} ${path.slice(0, 200)} → ${status}`).toBeTruthy()
 }
 
-describe.each(routes)('$name', ({ method, path, name }) => {
+// Opening the demo garden takes nothing that could be wrong, and makes a garden each time.
+describe.each(routes.filter(r => r.name !== 'POST /api/session/demo'))('$name', ({ method, path, name }) => {
   it('answers any query in words', async () => {
     const names = fc.constantFrom('q', 'on', 'year', 'page', 'size', 'sort', 'order', 'crop', 'kind', 'verdict', 'code', 'of', 'cross', 'what')
     await fc.assert(fc.asyncProperty(fc.array(fc.tuple(names, strange), { maxLength: 4 }), async (pairs) => {
@@ -103,7 +104,7 @@ describe('entries that are nearly right', () => {
   it('are answered in words, and leave log and read models whole', async () => {
     await fc.assert(fc.asyncProperty(fc.array(nearly(), { minLength: 1, maxLength: 3 }), async entries => answered('POST', '/api/entries', JSON.stringify({ entries }))), { numRuns: 200 })
     const { db, close } = open(inject('databaseUrl'))
-    for (const garden of (await allGardens(db)).filter(g => g.name === 'Fuzzed beds')) expect((await rebuild(db, garden)).differed).toEqual([])
+    for (const garden of (await lastingGardens(db)).filter(g => g.name === 'Fuzzed beds')) expect((await rebuild(db, garden)).differed).toEqual([])
     await close()
   })
 })

@@ -52,9 +52,9 @@ export async function gardenById(db: Database, id: string): Promise<Garden | nul
   return row ? gardenOf(row) : null
 }
 
-/** All gardens of this database, for work on the whole of it. */
-export async function allGardens(db: Database): Promise<Garden[]> {
-  return (await db.select().from(gardens)).map(gardenOf)
+/** All gardens of this database that stay, for work on the whole of it; visitors' copies of the demo garden do not. */
+export async function lastingGardens(db: Database): Promise<Garden[]> {
+  return (await db.select().from(gardens).where(isNull(gardens.expiresAt))).map(gardenOf)
 }
 
 /** True where the demo garden was loaded. */
