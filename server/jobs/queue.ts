@@ -20,7 +20,7 @@ const RETRIES = 3
 const EXPIRES_AFTER_S = 15 * 60
 /** Progress is written, and a wish to cancel read, this often. */
 const TOLD_EVERY_MS = 500
-const SECONDS_BETWEEN_LOOKS = 1
+const SECONDS_BETWEEN_LOOKS = 0.5
 
 class Cancelled extends Error {}
 
@@ -62,14 +62,14 @@ export async function askForClearing(): Promise<void> {
 /**
  * Puts a work into the queue.
  *
- * @throws {Refusal} while the queue does not run
+ * @throws {Refusal} while the queue does not run, or one of the kind is under way for the person
  * @param db that knows the person
  * @param id of a work that is tried again
  */
 export async function enqueue(db: Database, ticket: Omit<Ticket, 'jobId' | 'wish'> & { wish: object }, id?: string): Promise<string> {
   if (!boss) throw new Refusal('no-queue', 'Long work is not possible at the moment; try again in a minute.')
   const jobId = id ?? randomUUID()
-  if (!id) await addJob(db, { id: jobId, ...ticket })
+  if (!id && !await addJob(db, { id: jobId, ...ticket })) throw new Refusal('runs-already', 'This is under way for you already; wait for it, or stop it first.')
   await boss.send(QUEUES.works, { ...ticket, jobId })
   return jobId
 }

@@ -41,7 +41,7 @@ beforeAll(async () => {
   // Quite empty: the tables come with the restoring.
   await owner.db.execute(sql`create database restored`)
   restored = open(target)
-  gardenId = ((await rowsOf<{ id: string }>(owner.db, sql`select id from gardens where is_demo`))[0])!.id
+  gardenId = ((await rowsOf<{ id: string }>(owner.db, sql`select id from gardens where is_template`))[0])!.id
 })
 afterAll(async () => {
   await owner.close()

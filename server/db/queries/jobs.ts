@@ -18,9 +18,9 @@ export async function jobOf(db: Database, personId: string, id: string) {
   return row ?? null
 }
 
-/** Notes that a work is wanted. */
-export async function addJob(db: Database, job: { id: string, personId: string, kind: JobKind, wish: object }): Promise<void> {
-  await db.insert(jobs).values(job)
+/** Notes that a work is wanted. @returns false while one of its kind is under way for the person */
+export async function addJob(db: Database, job: { id: string, personId: string, kind: JobKind, wish: object }): Promise<boolean> {
+  return (await db.insert(jobs).values(job).onConflictDoNothing().returning({ id: jobs.id })).length > 0
 }
 
 /** Ends a work that waits or runs. @returns false when it had ended already */
@@ -28,10 +28,11 @@ export async function cancelJob(db: Database, personId: string, id: string): Pro
   return (await db.update(jobs).set({ state: 'cancelled', endedAt: sql`now()` as never }).where(and(eq(jobs.personId, personId), eq(jobs.id, id), isOpen)).returning({ id: jobs.id })).length > 0
 }
 
-/** Sets a failed or cancelled work back to the beginning. @returns false when it is neither */
+/** Sets a failed or cancelled work back to the beginning. @returns false when it is neither, or another of its kind is under way */
 export async function reviveJob(db: Database, personId: string, id: string): Promise<boolean> {
+  const notUnderWay = sql`not exists (select 1 from jobs other where other.person_id = ${personId} and other.kind = ${jobs.kind} and other.state in ('waiting', 'working'))`
   const fresh = { state: 'waiting' as const, done: 0, total: 0, problem: null, endedAt: null }
-  return (await db.update(jobs).set(fresh).where(and(eq(jobs.personId, personId), eq(jobs.id, id), inArray(jobs.state, ['failed', 'cancelled']))).returning({ id: jobs.id })).length > 0
+  return (await db.update(jobs).set(fresh).where(and(eq(jobs.personId, personId), eq(jobs.id, id), inArray(jobs.state, ['failed', 'cancelled']), notUnderWay)).returning({ id: jobs.id })).length > 0
 }
 
 /**

@@ -24,10 +24,28 @@ const keyOf = ({ type, id }: Subject) => `${type} ${id}`
 /** True for entries that no later entry takes back. */
 const isLive = sql`not exists (select 1 from ${entries} v where v.garden_id = ${entries.gardenId} and v.voids = ${entries.id})`
 
-/** True for entries that change one of these subjects, or need one of them. */
-const touching = (garden: Garden, subjectIds: string[], isNeed: boolean) => {
-  const mine = and(eq(touches.gardenId, garden.id), inArray(touches.subjectId, subjectIds), eq(touches.isNeed, isNeed))
-  return sql`${entries.id} in (select ${touches.entryId} from ${touches} where ${mine})`
+/** Ids that are looked up at once. */
+const IDS_AT_ONCE = 10_000
+
+/**
+ * The deeds that change some subjects, or need them, and were not taken back. Looked up step by step, each by an index: for
+ * one statement the database must guess how much a garden holds, and of one that has just come it knows nothing.
+ */
+async function liveRows(tx: Database, garden: Garden, subjectIds: string[], isNeed: boolean): Promise<Row[]> {
+  const ids = new Set<string>()
+  for (const group of inGroups(subjectIds, IDS_AT_ONCE)) {
+    const found = await tx.select({ id: touches.entryId }).from(touches)
+      .where(and(eq(touches.gardenId, garden.id), inArray(touches.subjectId, group), eq(touches.isNeed, isNeed)))
+    for (const { id } of found) ids.add(id)
+  }
+  const rows: Row[] = []
+  for (const group of inGroups([...ids], IDS_AT_ONCE)) {
+    const voided = await tx.select({ id: entries.voids }).from(entries).where(and(eq(entries.gardenId, garden.id), inArray(entries.voids, group)))
+    const gone = new Set(voided.map(v => v.id))
+    const found = await tx.select().from(entries).where(and(eq(entries.gardenId, garden.id), inArray(entries.id, group)))
+    rows.push(...found.filter(row => !gone.has(row.id)))
+  }
+  return rows
 }
 
 function deedOf(row: Row, zone: string): LoggedDeed {
@@ -130,13 +148,7 @@ async function findToVoid(tx: Database, garden: Garden, by: { personId: string, 
 
 /** The live deeds that touch any of these subjects. */
 async function deedsOf(tx: Database, garden: Garden, subjectIds: string[]): Promise<LoggedDeed[]> {
-  const deeds = new Map<string, LoggedDeed>()
-  for (const group of inGroups(subjectIds, 20_000)) {
-    const rows = await tx.select().from(entries)
-      .where(and(eq(entries.gardenId, garden.id), touching(garden, group, false), isLive))
-    for (const row of rows) deeds.set(row.id, deedOf(row, garden.zone))
-  }
-  return [...deeds.values()]
+  return (await liveRows(tx, garden, subjectIds, false)).map(row => deedOf(row, garden.zone))
 }
 
 function groupBySubject(deeds: LoggedDeed[]): Map<string, LoggedDeed[]> {
@@ -193,8 +205,7 @@ async function checkSurroundings(tx: Database, garden: Garden, deeds: Deed[], st
 /** What is taken away must not be missed by deeds that stay. */
 async function checkNotNeeded(tx: Database, garden: Garden, gone: Subject[], voidedIds: Set<string>): Promise<void> {
   if (!gone.length) return
-  const rows = await tx.select().from(entries)
-    .where(and(eq(entries.gardenId, garden.id), touching(garden, gone.map(s => s.id), true), isLive))
+  const rows = await liveRows(tx, garden, gone.map(s => s.id), true)
   const needing = rows.find(row => !voidedIds.has(row.id))
   if (needing) {
     throw new Refusal('stands-on-it', `Later steps stand on this one (the next on ${dayInWords(dayOf(needing.happenedAt, garden.zone))}); take those back first.`)
@@ -265,28 +276,29 @@ export async function rebuild(db: Database, garden: Garden, onProgress: (done: n
   return db.transaction(async (tx) => {
     const revision = await takeTurn(tx, garden)
     await tx.delete(tags).where(eq(tags.gardenId, garden.id))
-    const subjects = await rowsOf<{ id: string, deeds: number }>(tx, sql`
-      select ${touches.subjectId} as id, count(*)::int as deeds from ${touches} join ${entries} on ${entries.gardenId} = ${touches.gardenId} and ${entries.id} = ${touches.entryId}
-      where ${touches.gardenId} = ${garden.id} and not ${touches.isNeed} and ${isLive} group by ${touches.subjectId}`)
+    const touched = await tx.select({ id: touches.subjectId, deeds: sql<number>`count(*)::int` }).from(touches)
+      .where(and(eq(touches.gardenId, garden.id), eq(touches.isNeed, false))).groupBy(touches.subjectId)
     const differed: Subject[] = []
+    const known = new Set<string>()
     let done = 0
-    for (const group of inReach(subjects)) {
-      differed.push(...await rebuildSubjects(tx, garden, revision, new Set(group)))
-      onProgress(done += group.length, subjects.length)
+    for (const group of inReach(touched)) {
+      const rebuilt = await rebuildSubjects(tx, garden, revision, new Set(group))
+      differed.push(...rebuilt.differed)
+      for (const { id } of rebuilt.subjects) known.add(id)
+      onProgress(done += group.length, touched.length)
     }
-    const known = new Set(subjects.map(s => s.id))
     for (const type of subjectTypes) {
       const stray = (await keptIds(tx, garden.id, type)).filter(id => !known.has(id)).map(id => ({ type, id }))
       differed.push(...stray)
       await removeStates(tx, garden.id, revision, stray)
     }
     const [count] = await rowsOf<{ entries: number }>(tx, sql`select count(*)::int as entries from ${entries} where ${entries.gardenId} = ${garden.id}`)
-    return { entries: count!.entries, subjects: subjects.length, differed }
+    return { entries: count!.entries, subjects: known.size, differed }
   })
 }
 
-/** Folds some subjects anew. @returns those whose kept state differed */
-async function rebuildSubjects(tx: Database, garden: Garden, revision: number, ids: Set<string>): Promise<Subject[]> {
+/** Folds some subjects anew. @returns those that there are, and those whose kept state differed */
+async function rebuildSubjects(tx: Database, garden: Garden, revision: number, ids: Set<string>): Promise<{ subjects: Subject[], differed: Subject[] }> {
   const deeds = await deedsOf(tx, garden, [...ids])
   const subjects = distinct(deeds.flatMap(subjectsOf)).filter(s => ids.has(s.id))
   const states = foldAll(subjects, deeds, false)
@@ -301,5 +313,5 @@ async function rebuildSubjects(tx: Database, garden: Garden, revision: number, i
   }
   // A deed that touches subjects of several groups ties its tags once, with its own subject.
   await changeTags(tx, garden, deeds.filter(d => ids.has(d.subjectId)), [])
-  return differed
+  return { subjects, differed }
 }

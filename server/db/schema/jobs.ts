@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm'
-import { customType, index, integer, jsonb, pgPolicy, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core'
+import { customType, index, integer, jsonb, pgPolicy, pgTable, primaryKey, text, timestamp, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
 import { jobKinds, jobStates } from '../../../shared/jobs'
 import { people } from './garden'
 import { presentPerson } from './locks'
@@ -23,7 +23,12 @@ export const jobs = pgTable('jobs', {
   problem: text(),
   madeAt: moment('made_at').notNull().defaultNow(),
   endedAt: moment('ended_at'),
-}, t => [index('jobs_by_person').on(t.personId, t.madeAt), ofPresentPerson()])
+}, t => [
+  index('jobs_by_person').on(t.personId, t.madeAt),
+  // One of a kind at a time for a person: nobody fills the queue for the others.
+  uniqueIndex('jobs_one_at_a_time').on(t.personId, t.kind).where(sql`state in ('waiting', 'working')`),
+  ofPresentPerson(),
+])
 
 /** Pieces of a file that was sent for a job. */
 export const uploads = pgTable('uploads', {

@@ -1,0 +1,1 @@
+CREATE UNIQUE INDEX "jobs_one_at_a_time" ON "jobs" USING btree ("person_id","kind") WHERE state in ('waiting', 'working');
