@@ -8,7 +8,7 @@ const onward = () => navigateTo(typeof route.query.to === 'string' && /^\/(?!\/)
 /** Where to sign up, and back to what was wanted. */
 const signUpAddress = computed(() => ({ path: '/account/new', query: route.query.to ? { to: route.query.to } : {} }))
 
-const email = useLocalStorage('virgulta-email', '')
+const email = ref('')
 const password = ref('')
 const signIn = useForm(async () => {
   await store.signIn({ email: email.value, password: password.value })

@@ -2,7 +2,7 @@
 <script setup lang="ts">
 definePageMeta({ layout: 'bare', isOutside: true })
 const { session } = storeToRefs(useSessionStore())
-const email = useLocalStorage('virgulta-email', '')
+const email = ref('')
 const isSent = ref(false)
 const { isBusy, submit, at, beside } = useForm(async () => {
   await $fetch('/api/account/reset', { method: 'POST', body: { email: email.value } })
