@@ -4,11 +4,11 @@ import type { Entry as EntryType } from '@virgulta/core/log/entry'
 import { Entry } from '@virgulta/core/log/entry'
 import { Refusal } from '@virgulta/core/log/refusal'
 import { JSONParser } from '@streamparser/json'
-import { and, asc, eq, gt, inArray, sql } from 'drizzle-orm'
+import { and, asc, eq, gt, sql } from 'drizzle-orm'
 import * as v from 'valibot'
 import { BACKUP_VERSION, BackupHead, Recorded } from '../../shared/backup'
 import type { Database } from './connection'
-import { rowsOf, tellTransaction } from './connection'
+import { among, rowsOf, tellTransaction } from './connection'
 import { gardenById } from './queries/garden'
 import { addEntries, rebuild } from './queries/log'
 import { crops, entries, gardens, members, people, places, tagSerials } from './schema'
@@ -40,7 +40,7 @@ async function headOf(tx: Database, gardenId: string): Promise<BackupHead | null
   return {
     format: 'virgulta-garden', version: BACKUP_VERSION, madeAt: new Date().toISOString(),
     garden: { id, name, zone, latitude, isDemo, clockAt: clockAt && instant(clockAt) },
-    people: await tx.select({ id: people.id, name: people.name }).from(people).where(inArray(people.id, [...memberRows.map(m => m.personId), ...recorders.map(r => r.id)])),
+    people: await tx.select({ id: people.id, name: people.name }).from(people).where(among(people.id, [...memberRows.map(m => m.personId), ...recorders.map(r => r.id)])),
     members: memberRows.map(m => ({ ...m, leftAt: m.leftAt && instant(m.leftAt) })),
     places: await tx.select({ id: places.id, name: places.name, position: places.position }).from(places).where(eq(places.gardenId, gardenId)).orderBy(asc(places.position)),
     crops: (await tx.select({ guide: crops.guide }).from(crops).where(eq(crops.gardenId, gardenId)).orderBy(asc(crops.id))).map(row => row.guide),

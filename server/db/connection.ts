@@ -1,6 +1,6 @@
 import type { SQL } from 'drizzle-orm'
 import { sql } from 'drizzle-orm'
-import type { PgTransactionConfig } from 'drizzle-orm/pg-core'
+import type { PgColumn, PgTransactionConfig } from 'drizzle-orm/pg-core'
 import { drizzle } from 'drizzle-orm/node-postgres'
 import { Pool } from 'pg'
 import * as schema from './schema'
@@ -8,9 +8,13 @@ import * as schema from './schema'
 /** A database connection or a transaction on one: what every query takes. */
 export type Database = Pick<ReturnType<typeof open>['db'], 'select' | 'selectDistinct' | 'insert' | 'update' | 'delete' | 'execute' | 'transaction'>
 
-/** Opens a pool of connections to a PostgreSQL. */
-export function open(url: string) {
-  const client = new Pool({ connectionString: url, max: 8, connectionTimeoutMillis: 10_000 })
+/**
+ * Opens a pool of connections to a PostgreSQL.
+ *
+ * @param mostMs how long one statement may take; absent: as long as it wants, as a migration may
+ */
+export function open(url: string, mostMs?: number) {
+  const client = new Pool({ connectionString: url, max: 8, connectionTimeoutMillis: 10_000, statement_timeout: mostMs })
   // A connection that breaks is replaced with the next query; what was under way on it fails by itself.
   client.on('error', () => {}).on('connect', connection => void connection.on('error', () => {}))
   return { db: drizzle(client, { schema }), close: () => client.end() }
@@ -20,6 +24,18 @@ export function open(url: string) {
 export async function rowsOf<T extends Record<string, unknown>>(db: Database, query: SQL): Promise<T[]> {
   return (await db.execute(query)).rows as T[]
 }
+
+/**
+ * True for rows whose id, or code, is one of these. Longer searches go step by step, each asking for the ids the last one found: for
+ * one statement the database must guess how much a garden holds, and of one that has just come it knows nothing. The ids
+ * are one parameter, so that there may be any number of them.
+ */
+export function among(column: PgColumn, ids: string[]): SQL {
+  return sql`${column} = any(${sql.param(ids)})`
+}
+
+/** No request waits longer for one statement; deleting a garden of years, the longest there is, takes a few seconds. */
+const STATEMENT_MS = 60_000
 
 let pool: ReturnType<typeof open> | undefined
 
@@ -58,6 +74,6 @@ export async function closeDatabase(): Promise<void> {
 export function database(): Database {
   const url = process.env.DATABASE_URL
   if (!url) throw new Error('DATABASE_URL is not set: start the server with `npm start`.')
-  pool ??= open(url)
+  pool ??= open(url, STATEMENT_MS)
   return pool.db
 }

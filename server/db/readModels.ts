@@ -1,8 +1,9 @@
 import type { States } from '@virgulta/core/log/fold'
 import type { Subject, SubjectType } from '@virgulta/core/log/kind'
-import { and, eq, getTableColumns, inArray, sql } from 'drizzle-orm'
+import { and, eq, getTableColumns, sql } from 'drizzle-orm'
 import type { PgTable } from 'drizzle-orm/pg-core'
 import type { Database } from './connection'
+import { among } from './connection'
 import { crosses, flowers, gardens, plants, seedLots, sowings } from './schema'
 
 /** The table of each type of subject, and which of its state's fields have columns of their own. */
@@ -50,7 +51,7 @@ export async function removeStates(db: Database, gardenId: string, revision: num
   for (const type of subjectTypes) {
     const ids = subjects.filter(s => s.type === type).map(s => s.id)
     const { table } = modelOf(type)
-    if (ids.length) await db.delete(table).where(and(eq(table.gardenId, gardenId), inArray(table.id, ids)))
+    if (ids.length) await db.delete(table).where(and(eq(table.gardenId, gardenId), among(table.id, ids)))
   }
   if (subjects.length) await db.update(gardens).set({ removedAt: revision }).where(eq(gardens.id, gardenId))
 }
@@ -58,12 +59,9 @@ export async function removeStates(db: Database, gardenId: string, revision: num
 /** The states of some subjects of one type, by id. */
 export async function statesOf<T extends SubjectType>(db: Database, gardenId: string, type: T, ids: string[]): Promise<Map<string, States[T]>> {
   const { table } = modelOf(type)
-  const found = new Map<string, States[T]>()
-  for (const group of inGroups([...new Set(ids)])) {
-    const rows = await db.select({ id: table.id, state: table.state }).from(table).where(and(eq(table.gardenId, gardenId), inArray(table.id, group)))
-    for (const { id, state } of rows) found.set(id, state as unknown as States[T])
-  }
-  return found
+  if (!ids.length) return new Map()
+  const rows = await db.select({ id: table.id, state: table.state }).from(table).where(and(eq(table.gardenId, gardenId), among(table.id, ids)))
+  return new Map(rows.map(({ id, state }) => [id, state as unknown as States[T]]))
 }
 
 /** The ids of all subjects of one type that have a state. */

@@ -3,7 +3,7 @@ import { expect, it } from 'vitest'
 import { fold } from '../log/fold'
 import { deed, ids, newId, upToPollination } from '../testing/deeds'
 import { chilli } from './chilli'
-import { digestOf, without } from './digest'
+import { digestOf, joined, without } from './digest'
 import { cropKnowledge } from './knowledge'
 import type { CropHistory } from './records'
 
@@ -24,6 +24,13 @@ it('counts equal waits together and sums tallies', () => {
   const { waits, takes } = digestOf(history([{ days: 6, took: true }, { days: 6, took: true }, { days: 8, took: true }, { days: 9, took: false }]))
   expect(waits.toTake.map(w => [w.to, w.times])).toEqual([[7, 2], [9, 1]])
   expect(takes).toEqual([{ seedParentId: ids.seedParent, pollenParentId: ids.pollenParent, successes: 3, tries: 4 }])
+})
+
+it('of several parts is that of the whole', () => {
+  fc.assert(fc.property(fc.array(flowers, { maxLength: 4 }), (groups) => {
+    const parts = groups.map(history)
+    expect(joined(parts.map(digestOf))).toEqual(digestOf({ ...history([]), flowers: parts.flatMap(p => p.flowers) }))
+  }), { numRuns: 10 })
 })
 
 it('without a part knows what the rest alone knows', () => {

@@ -1,4 +1,4 @@
-import { rollup, sum } from 'd3-array'
+import { ascending, rollup, sum } from 'd3-array'
 import type { DurationRecord } from '../chance/duration'
 import type { Tally } from '../chance/rate'
 import type { CropHistory } from './records'
@@ -21,10 +21,13 @@ const countNames = Object.keys(counts).filter(name => name !== 'take') as Exclud
 
 const record = <K extends string, V>(names: K[], of: (name: K) => V) => Object.fromEntries(names.map(name => [name, of(name)])) as Record<K, V>
 
-/** Records that are equal but for how often they were seen, added up; those that cancel out are dropped. */
+/**
+ * Records that are equal but for how often they were seen, added up; those that cancel out are dropped. In order, so that
+ * what is learnt from them is the same to the last digit, however they came together.
+ */
 function merged(records: DurationRecord[]): DurationRecord[] {
   const times = rollup(records, same => ({ from: same[0]!.from, to: same[0]!.to, times: sum(same, r => r.times ?? 1) }), r => `${r.from}–${r.to}`)
-  return [...times.values()].filter(r => r.times > 0)
+  return [...times.values()].filter(r => r.times > 0).sort((a, b) => ascending(a.from, b.from) || ascending(a.to, b.to))
 }
 
 function mergedTakes(takes: PairTakes[]): PairTakes[] {
@@ -48,12 +51,21 @@ export function digestOf(history: CropHistory): Digest {
   }
 }
 
+/** What several histories come to together. */
+export function joined(parts: Digest[]): Digest {
+  return {
+    waits: record(waitNames, name => merged(parts.flatMap(p => p.waits[name]))),
+    counts: record(countNames, name => ({ successes: sum(parts, p => p.counts[name].successes), tries: sum(parts, p => p.counts[name].tries) })),
+    takes: mergedTakes(parts.flatMap(p => p.takes)),
+  }
+}
+
 /** A digest without a part that was summed into it. */
 export function without(whole: Digest, part: Digest): Digest {
-  const less = (tally: Tally) => ({ successes: -tally.successes, tries: -tally.tries })
-  return {
-    waits: record(waitNames, name => merged([...whole.waits[name], ...part.waits[name].map(r => ({ ...r, times: -(r.times ?? 1) }))])),
-    counts: record(countNames, name => ({ successes: whole.counts[name].successes - part.counts[name].successes, tries: whole.counts[name].tries - part.counts[name].tries })),
-    takes: mergedTakes([...whole.takes, ...part.takes.map(t => ({ ...t, ...less(t) }))]),
-  }
+  const less = <T extends Tally>(tally: T): T => ({ ...tally, successes: -tally.successes, tries: -tally.tries })
+  return joined([whole, {
+    waits: record(waitNames, name => part.waits[name].map(r => ({ ...r, times: -(r.times ?? 1) }))),
+    counts: record(countNames, name => less(part.counts[name])),
+    takes: part.takes.map(less),
+  }])
 }

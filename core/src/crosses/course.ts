@@ -25,24 +25,19 @@ function drawn({ shares, seedsPerFruit }: CropYields, random: Stream): Drawn {
   }
 }
 
-/** One run of the cross from what stands at each station, with the luck of the draw: how many get to each, those before included. */
-function run(from: Standing, { take, seedsEach, sound, germination, survival, keep }: Drawn, random: Stream): Standing {
-  const taken = from.taken + random.binomial(from.pollinated, take)
-  const seeds = from.seeds + random.binomial(random.poisson(taken * seedsEach), sound)
-  const sown = from.sown + seeds
-  const up = from.up + random.binomial(sown, germination)
-  const judged = from.judged + random.binomial(up, survival)
-  return { pollinated: from.pollinated, taken, seeds, sown, up, judged, kept: from.kept + random.binomial(judged, keep) }
+/** One run of the cross from so many flowers, with the luck of the draw: how many get to each station. */
+function run(flowers: number, { take, seedsEach, sound, germination, survival, keep }: Drawn, random: Stream): Standing {
+  const taken = random.binomial(flowers, take)
+  const seeds = random.binomial(random.poisson(taken * seedsEach), sound)
+  const up = random.binomial(seeds, germination)
+  const judged = random.binomial(up, survival)
+  return { pollinated: flowers, taken, seeds, sown: seeds, up, judged, kept: random.binomial(judged, keep) }
 }
 
-/** {@link RUNS} runs from any standing; the shares are drawn once, so that standings are compared under the same ones. */
-function simulation(yields: CropYields, seed: number): (from: Standing) => Standing[] {
-  const ofShares = randomStream(seed)
-  const all = Array.from({ length: RUNS }, () => drawn(yields, ofShares))
-  return (from) => {
-    const ofLuck = randomStream(seed + 1)
-    return all.map(shares => run(from, shares, ofLuck))
-  }
+/** {@link RUNS} draws of the shares. */
+function draws(yields: CropYields, seed: number): Drawn[] {
+  const random = randomStream(seed)
+  return Array.from({ length: RUNS }, () => drawn(yields, random))
 }
 
 /** Median and 80 % interval of a count. */
@@ -56,7 +51,8 @@ export interface Spread { median: number, low: number, high: number }
  * @param seed of the simulation, {@link RUNS} runs
  */
 export function expectedCourse(flowers: number, yields: CropYields, seed = 1): Record<Stage, Spread> {
-  const all = simulation(yields, seed)({ ...nothing, pollinated: flowers })
+  const random = randomStream(seed + 1)
+  const all = draws(yields, seed).map(shares => run(flowers, shares, random))
   return Object.fromEntries(STAGES.map((stage) => {
     const counts = all.map(r => r[stage]).sort((a, b) => a - b)
     const at = (p: number) => counts[Math.floor(p * (RUNS - 1))]!
@@ -64,12 +60,32 @@ export function expectedCourse(flowers: number, yields: CropYields, seed = 1): R
   })) as Record<Stage, Spread>
 }
 
-/** What keepers are to be hoped for; all answers under the same draws of the shares, so that they can be compared. */
+/**
+ * What keepers are to be hoped for; all answers under the same draws of the shares, so that they can be compared.
+ *
+ * Each seed or seedling is kept or not by itself, so the steps on its way come to one share, and the keepers of a fruit
+ * to a Poisson count: the same as {@link run}, with a draw for each station instead of each step.
+ */
 export function keepersOf(yields: CropYields, seed = 1) {
-  const simulate = simulation(yields, seed)
+  const shares = draws(yields, seed).map(({ take, seedsEach, sound, germination, survival, keep }) => {
+    const up = survival * keep
+    const seed = germination * up
+    return { take, fruit: seedsEach * sound * seed, seed, up, judged: keep }
+  })
+
+  /** Chance of `wanted` keepers for any number of flowers in place of those of a standing. */
+  function chances(from: Standing, wanted: number): (flowers: number) => number {
+    const luck = randomStream(seed + 1)
+    const inHand = shares.map(({ fruit, seed, up, judged }) =>
+      from.kept + luck.poisson(from.taken * fruit) + luck.binomial(from.seeds + from.sown, seed) + luck.binomial(from.up, up) + luck.binomial(from.judged, judged))
+    return (flowers) => {
+      const luck = randomStream(seed + 2)
+      return shares.filter(({ take, fruit }, i) => inHand[i]! >= wanted || inHand[i]! + luck.poisson(luck.binomial(flowers, take) * fruit) >= wanted).length / RUNS
+    }
+  }
 
   /** Chance that at least `wanted` plants are kept in the end, from what stands at each station now. */
-  const chance = (from: Standing, wanted: number): number => simulate(from).filter(r => r.kept >= wanted).length / RUNS
+  const chance = (from: Standing, wanted: number): number => chances(from, wanted)(from.pollinated)
 
   /**
    * How many more flowers bring the chance of `wanted` keepers to `confidence`.
@@ -77,7 +93,8 @@ export function keepersOf(yields: CropYields, seed = 1) {
    * @returns 0 when no more are needed, null when `most` flowers are not enough
    */
   function moreFlowers(from: Standing, wanted: number, confidence = 0.9, most = 500): number | null {
-    const isEnough = (flowers: number) => chance({ ...from, pollinated: from.pollinated + flowers }, wanted) >= confidence
+    const chanceOf = chances(from, wanted)
+    const isEnough = (flowers: number) => chanceOf(from.pollinated + flowers) >= confidence
     if (isEnough(0)) return 0
     let tooFew = 0
     let enough = 1

@@ -29,6 +29,29 @@ describe('the expected course of a cross', () => {
     expect(expectedCourse(12, knowledge)).toEqual(expectedCourse(12, knowledge))
   })
 
+  it('hopes for as many keepers as the runs through every station bring', () => {
+    const { kept } = expectedCourse(40, knowledge, 7)
+    const chance = (wanted: number) => keepersOf(knowledge, 7).chance({ ...nothing, pollinated: 40 }, wanted)
+    // Nine runs in ten reach the lower end, half the middle, one the upper end; 1000 runs and counts that jump by one.
+    expect(chance(kept.low)).toBeGreaterThan(0.86)
+    expect(chance(kept.median + 1)).toBeLessThan(0.54)
+    expect(chance(kept.median)).toBeGreaterThan(0.46)
+    expect(chance(kept.high + 1)).toBeLessThan(0.14)
+  })
+
+  it('hopes for what each station still holds', () => {
+    const { keep, survival, germination } = knowledge.shares
+    const mean = ({ a, b }: { a: number, b: number }) => a / (a + b)
+    // With one plant the chance of one keeper is the share itself.
+    const chance = (from: object) => keepersOf(knowledge).chance({ ...nothing, ...from }, 1)
+    const error = (found: number, expected: number) => Math.abs(found - expected) / Math.sqrt(expected * (1 - expected) / 1000)
+    expect(error(chance({ judged: 1 }), mean(keep))).toBeLessThan(4)
+    expect(error(chance({ up: 1 }), mean(keep) * mean(survival))).toBeLessThan(4)
+    expect(error(chance({ sown: 1 }), mean(keep) * mean(survival) * mean(germination))).toBeLessThan(4)
+    expect(chance({ seeds: 1 })).toBe(chance({ sown: 1 }))
+    expect(chance({ taken: 3 })).toBeGreaterThan(chance({ taken: 1 }))
+  })
+
   it('is certain of keepers that are there already', () => {
     expect(keepersOf(knowledge).chance({ ...nothing, kept: 2 }, 2)).toBe(1)
     expect(keepersOf(knowledge).chance(nothing, 1)).toBe(0)

@@ -1,5 +1,5 @@
 import type { Digest } from '@virgulta/core/crops/digest'
-import { digestOf } from '@virgulta/core/crops/digest'
+import { digestOf, joined } from '@virgulta/core/crops/digest'
 import type { CropGuide } from '@virgulta/core/crops/guide'
 import type { CropKnowledge } from '@virgulta/core/crops/knowledge'
 import { cropKnowledge } from '@virgulta/core/crops/knowledge'
@@ -67,6 +67,8 @@ export interface LearntCrop {
   history: CropHistory
   /** the part of the history that belongs to a cross */
   ofCross: (crossId: string) => CropHistory
+  /** what the records of each cross come to, and all of them together */
+  digests: Map<string, Digest>
   digest: Digest
   knowledge: CropKnowledge
 }
@@ -100,8 +102,9 @@ async function learn(db: Database, garden: Garden, before?: Learnt): Promise<Lea
     })
     const parts = crossesOf.map(c => ofCross(c.id))
     const history = { crosses: crossesOf, flowers: parts.flatMap(p => p.flowers), lots: parts.flatMap(p => p.lots), sowings: parts.flatMap(p => p.sowings), offspring: parts.flatMap(p => p.offspring) }
-    const digest = digestOf(history)
-    return [guide.id, { guide, history, ofCross, digest, knowledge: cropKnowledge(guide, digest) }]
+    const digests = new Map(crossesOf.map(({ id }, i) => [id, (changed.has(id) ? undefined : known?.digests.get(id)) ?? digestOf(parts[i]!)]))
+    const digest = joined([...digests.values()])
+    return [guide.id, { guide, history, ofCross, digests, digest, knowledge: cropKnowledge(guide, digest) }]
   }))
   return { gathered: now, crops }
 }

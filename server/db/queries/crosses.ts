@@ -3,7 +3,7 @@ import { RUNS, expectedCourse } from '@virgulta/core/crosses/course'
 import type { Cross } from '@virgulta/core/crosses/cross'
 import { stemOf } from '@virgulta/core/crosses/stem'
 import type { CropHistory } from '@virgulta/core/crops/records'
-import { digestOf, without } from '@virgulta/core/crops/digest'
+import { without } from '@virgulta/core/crops/digest'
 import { cropYields } from '@virgulta/core/crops/knowledge'
 import { dueAt } from '@virgulta/core/flowers/due'
 import { sum } from 'd3-array'
@@ -71,10 +71,10 @@ export function crossPage(db: Database, garden: Garden, id: string): Promise<Cro
 async function pageOf(db: Database, garden: Garden, id: string): Promise<CrossPage | null> {
   const cross = await crossById(db, garden, id)
   if (!cross) return null
-  const { guide, digest, knowledge, ofCross } = (await learntCrops(db, garden)).get(cross.crop)!
+  const { guide, digest, digests, knowledge, ofCross } = (await learntCrops(db, garden)).get(cross.crop)!
   const own = ofCross(id)
   const parents = await parentsOf(db, garden, [cross.seedParentId, cross.pollenParentId])
-  const planned = cropYields(guide, without(digest, digestOf(own)), cross)
+  const planned = cropYields(guide, without(digest, digests.get(id)!), cross)
   return {
     cross,
     seedParent: parents.get(cross.seedParentId)!,

@@ -1,7 +1,8 @@
 import { and, asc, eq, ilike, sql } from 'drizzle-orm'
 import type { Found } from '../../../shared/find'
 import type { Database } from '../connection'
-import { crosses, flowers, plants, tags } from '../schema'
+import { statesOf } from '../readModels'
+import { crosses, plants, tags } from '../schema'
 import type { Garden } from './garden'
 import { containing } from './plants'
 import { beginsWith } from './tags'
@@ -18,17 +19,17 @@ export async function find(db: Database, garden: Garden, typed: string): Promise
   const text = typed.trim()
   if (!text) return []
   const code = text.replace(/\s/g, '').replace(/^(\d\d)-?/, '$1-')
-  const tagged = await db.select({ code: tags.code, type: tags.subjectType, id: tags.subjectId, name: plants.name, crossId: flowers.crossId }).from(tags)
-    .leftJoin(plants, and(eq(plants.gardenId, tags.gardenId), eq(plants.id, tags.subjectId)))
-    .leftJoin(flowers, and(eq(flowers.gardenId, tags.gardenId), eq(flowers.id, tags.subjectId)))
+  const tagged = await db.select({ code: tags.code, type: tags.subjectType, id: tags.subjectId }).from(tags)
     .where(and(eq(tags.gardenId, garden.id), beginsWith(tags.code, code))).orderBy(asc(tags.code)).limit(8)
   const named = await db.select({ id: plants.id, code: plants.code, name: plants.name }).from(plants)
     .where(and(eq(plants.gardenId, garden.id), ilike(plants.name, containing(text)), sql`name <> code`)).orderBy(asc(plants.name)).limit(6)
   const aimed = await db.select({ id: crosses.id, code: crosses.code, state: crosses.state }).from(crosses)
     .where(and(eq(crosses.gardenId, garden.id), sql`${crosses.state} ->> 'aim' ilike ${containing(text)}`)).orderBy(asc(crosses.code)).limit(6)
-  const found: Found[] = tagged.map(({ code, type, id, name, crossId }) => type === 'flower'
-    ? { what: 'flower', code, name: 'flower', to: `/crosses/${crossId}?flower=${id}` }
-    : { what: screens[type]!.what, code, name: name ?? screens[type]!.what, to: screens[type]!.to(id) })
+  const ids = tagged.map(tag => tag.id)
+  const [taggedPlants, taggedFlowers] = [await statesOf(db, garden.id, 'plant', ids), await statesOf(db, garden.id, 'flower', ids)]
+  const found: Found[] = tagged.map(({ code, type, id }) => type === 'flower'
+    ? { what: 'flower', code, name: 'flower', to: `/crosses/${taggedFlowers.get(id)!.crossId}?flower=${id}` }
+    : { what: screens[type]!.what, code, name: taggedPlants.get(id)?.name ?? screens[type]!.what, to: screens[type]!.to(id) })
   found.push(...named.map(p => ({ what: 'plant' as const, code: p.code, name: p.name, to: `/plants/${p.id}` })))
   found.push(...aimed.map(c => ({ what: 'cross' as const, code: c.code, name: c.state.aim, to: `/crosses/${c.id}` })))
   return [...new Map(found.map(f => [f.to, f])).values()].slice(0, 12)

@@ -9,10 +9,10 @@ import type { Subject, SubjectType } from '@virgulta/core/log/kind'
 import { Refusal } from '@virgulta/core/log/refusal'
 import { dayInWords, dayOf } from '@virgulta/core/time/days'
 import { rollup } from 'd3-array'
-import { and, eq, inArray, sql } from 'drizzle-orm'
+import { and, eq, sql } from 'drizzle-orm'
 import type { Role } from '../../../shared/people'
 import type { Database } from '../connection'
-import { rowsOf } from '../connection'
+import { among, rowsOf } from '../connection'
 import { inGroups, keptIds, removeStates, saveStates, statesOf, subjectTypes } from '../readModels'
 import { crops, entries, gardens, places, tags, touches } from '../schema'
 import type { Garden } from './garden'
@@ -21,31 +21,24 @@ type Row = typeof entries.$inferSelect
 
 const keyOf = ({ type, id }: Subject) => `${type} ${id}`
 
-/** True for entries that no later entry takes back. */
-const isLive = sql`not exists (select 1 from ${entries} v where v.garden_id = ${entries.gardenId} and v.voids = ${entries.id})`
+/** The entries that change some subjects, or need them; those that were taken back too. */
+export async function entriesOn(db: Database, garden: Garden, subjectIds: string[], isNeed = false): Promise<string[]> {
+  const rows = await db.select({ id: touches.entryId }).from(touches)
+    .where(and(eq(touches.gardenId, garden.id), among(touches.subjectId, subjectIds), eq(touches.isNeed, isNeed)))
+  return [...new Set(rows.map(row => row.id))]
+}
 
-/** Ids that are looked up at once. */
-const IDS_AT_ONCE = 10_000
+/** Those of some entries that a later entry takes back. */
+export async function takenBackOf(db: Database, garden: Garden, ids: string[]): Promise<Set<string>> {
+  const rows = await db.select({ id: entries.voids }).from(entries).where(and(eq(entries.gardenId, garden.id), among(entries.voids, ids)))
+  return new Set(rows.map(row => row.id!))
+}
 
-/**
- * The deeds that change some subjects, or need them, and were not taken back. Looked up step by step, each by an index: for
- * one statement the database must guess how much a garden holds, and of one that has just come it knows nothing.
- */
+/** The deeds that change some subjects, or need them, and were not taken back. */
 async function liveRows(tx: Database, garden: Garden, subjectIds: string[], isNeed: boolean): Promise<Row[]> {
-  const ids = new Set<string>()
-  for (const group of inGroups(subjectIds, IDS_AT_ONCE)) {
-    const found = await tx.select({ id: touches.entryId }).from(touches)
-      .where(and(eq(touches.gardenId, garden.id), inArray(touches.subjectId, group), eq(touches.isNeed, isNeed)))
-    for (const { id } of found) ids.add(id)
-  }
-  const rows: Row[] = []
-  for (const group of inGroups([...ids], IDS_AT_ONCE)) {
-    const voided = await tx.select({ id: entries.voids }).from(entries).where(and(eq(entries.gardenId, garden.id), inArray(entries.voids, group)))
-    const gone = new Set(voided.map(v => v.id))
-    const found = await tx.select().from(entries).where(and(eq(entries.gardenId, garden.id), inArray(entries.id, group)))
-    rows.push(...found.filter(row => !gone.has(row.id)))
-  }
-  return rows
+  const ids = await entriesOn(tx, garden, subjectIds, isNeed)
+  const takenBack = await takenBackOf(tx, garden, ids)
+  return tx.select().from(entries).where(and(eq(entries.gardenId, garden.id), among(entries.id, ids.filter(id => !takenBack.has(id)))))
 }
 
 function deedOf(row: Row, zone: string): LoggedDeed {
@@ -112,10 +105,8 @@ function distinct(subjects: Subject[]): Subject[] {
 /** Leaves out what is in the log already; the same id with other contents is a fault of the sender. */
 async function withoutKnown(tx: Database, garden: Garden, sent: Entry[]): Promise<Entry[]> {
   const known = new Map<string, Entry>()
-  for (const group of inGroups(sent)) {
-    const rows = await tx.select().from(entries).where(and(eq(entries.gardenId, garden.id), inArray(entries.id, group.map(e => e.id))))
-    for (const row of rows) known.set(row.id, entryOf(row))
-  }
+  const rows = await tx.select().from(entries).where(and(eq(entries.gardenId, garden.id), among(entries.id, sent.map(e => e.id))))
+  for (const row of rows) known.set(row.id, entryOf(row))
   return sent.filter((entry) => {
     const same = known.get(entry.id)
     const normal = { ...entry, happenedAt: new Date(entry.happenedAt).toISOString() }
@@ -136,14 +127,15 @@ function checkNotInFuture(fresh: Entry[], garden: Garden): void {
 async function findToVoid(tx: Database, garden: Garden, by: { personId: string, role: Role }, voidings: Voiding[]): Promise<LoggedDeed[]> {
   if (!voidings.length) return []
   const ids = voidings.map(v => v.voids)
-  const rows = await tx.select({ entry: entries, live: sql<boolean>`${isLive}` }).from(entries).where(and(eq(entries.gardenId, garden.id), inArray(entries.id, ids)))
+  const rows = await tx.select().from(entries).where(and(eq(entries.gardenId, garden.id), among(entries.id, ids)))
+  const takenBack = await takenBackOf(tx, garden, ids)
   for (const id of ids) {
-    const row = rows.find(r => r.entry.id === id)
-    if (!row || row.entry.kind === 'voided') throw new Refusal('nothing-to-undo', 'There is no such entry to take back.', 'voids')
-    if (by.role !== 'keeper' && row.entry.recordedBy !== by.personId) throw new Refusal('not-yours', 'Somebody else noted this; they or a keeper of the garden can take it back.', 'voids')
-    if (!row.live || ids.indexOf(id) !== ids.lastIndexOf(id)) throw new Refusal('undone-already', 'This was taken back already.', 'voids')
+    const row = rows.find(r => r.id === id)
+    if (!row || row.kind === 'voided') throw new Refusal('nothing-to-undo', 'There is no such entry to take back.', 'voids')
+    if (by.role !== 'keeper' && row.recordedBy !== by.personId) throw new Refusal('not-yours', 'Somebody else noted this; they or a keeper of the garden can take it back.', 'voids')
+    if (takenBack.has(id) || ids.indexOf(id) !== ids.lastIndexOf(id)) throw new Refusal('undone-already', 'This was taken back already.', 'voids')
   }
-  return rows.map(r => deedOf(r.entry, garden.zone))
+  return rows.map(row => deedOf(row, garden.zone))
 }
 
 /** The live deeds that touch any of these subjects. */
@@ -233,9 +225,8 @@ export async function addEntries(tx: Database, rows: (typeof entries.$inferInser
 }
 
 async function changeTags(tx: Database, garden: Garden, deeds: Deed[], takenBack: Deed[]): Promise<void> {
-  for (const codes of inGroups(takenBack.flatMap(codesOf))) {
-    await tx.delete(tags).where(and(eq(tags.gardenId, garden.id), inArray(tags.code, codes.map(c => c.code))))
-  }
+  const gone = takenBack.flatMap(codesOf)
+  if (gone.length) await tx.delete(tags).where(and(eq(tags.gardenId, garden.id), among(tags.code, gone.map(c => c.code))))
   for (const codes of inGroups(deeds.flatMap(codesOf))) {
     const rows = codes.map(({ code, subject }) => ({ gardenId: garden.id, code, subjectType: subject.type, subjectId: subject.id }))
     const written = await tx.insert(tags).values(rows).onConflictDoNothing().returning({ code: tags.code })

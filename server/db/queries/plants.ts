@@ -1,8 +1,9 @@
 import type { Plant } from '@virgulta/core/plants/plant'
-import { and, asc, desc, eq, ilike, inArray, isNull, or, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, ilike, isNull, or, sql } from 'drizzle-orm'
 import type { Parent } from '../../../shared/crosses'
 import type { PlantPage, PlantQuery, PlantStory } from '../../../shared/plants'
 import type { Database } from '../connection'
+import { among } from '../connection'
 import { statesOf } from '../readModels'
 import { remembered } from '../remembered'
 import { plants } from '../schema'
@@ -37,7 +38,7 @@ export async function parentsOf(db: Database, garden: Garden, ids: (string | nul
   const wanted = [...new Set(ids.filter(id => id !== null))]
   if (!wanted.length) return new Map()
   const rows = await db.select({ id: plants.id, name: plants.name, code: plants.code }).from(plants)
-    .where(and(eq(plants.gardenId, garden.id), inArray(plants.id, wanted)))
+    .where(and(eq(plants.gardenId, garden.id), among(plants.id, wanted)))
   return new Map(rows.map(row => [row.id, row]))
 }
 

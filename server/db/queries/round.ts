@@ -4,9 +4,10 @@ import { bloomIn, countByWeek, weeksOf } from '@virgulta/core/season/band'
 import type { ISODate } from '@virgulta/core/time/days'
 import { addDays, instantAt, yearOf } from '@virgulta/core/time/days'
 import { rollup } from 'd3-array'
-import { and, eq, inArray, sql } from 'drizzle-orm'
+import { and, eq, sql } from 'drizzle-orm'
 import type { Round, Season } from '../../../shared/round'
 import type { Database } from '../connection'
+import { among } from '../connection'
 import { remembered } from '../remembered'
 import { entries, plants } from '../schema'
 import type { LearntCrop } from './crops'
@@ -24,9 +25,7 @@ async function standingIn(db: Database, garden: Garden, crops: Map<string, Learn
   }))
   const crosses = [...crops.values()].flatMap(c => c.history.crosses)
   const seedParents = [...new Set(crosses.map(c => c.seedParentId))]
-  const rows = seedParents.length
-    ? await db.select({ id: plants.id, placeId: plants.placeId }).from(plants).where(and(eq(plants.gardenId, garden.id), inArray(plants.id, seedParents)))
-    : []
+  const rows = await db.select({ id: plants.id, placeId: plants.placeId }).from(plants).where(and(eq(plants.gardenId, garden.id), among(plants.id, seedParents)))
   const placeOf = new Map(rows.map(p => [p.id, p.placeId]))
   return {
     crosses: crosses.map(c => ({ ...c, placeId: placeOf.get(c.seedParentId) ?? null })),
