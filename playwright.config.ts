@@ -5,12 +5,13 @@ const PORT = 4631
 /** Browser tests drive Debian's Chromium against the production build, started as people start it, with the demo garden. */
 export default defineConfig({
   testDir: 'tests/e2e',
-  timeout: 60_000,
-  expect: { timeout: 10_000 },
+  // On a machine that others use as well a page may take ten times as long as it should; the bench says how long that is.
+  timeout: 180_000,
+  expect: { timeout: 30_000 },
   workers: 1,
   forbidOnly: Boolean(process.env.CI),
   use: {
-    actionTimeout: 15_000,
+    actionTimeout: 30_000,
     baseURL: `http://127.0.0.1:${PORT}`,
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',

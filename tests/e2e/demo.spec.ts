@@ -17,7 +17,6 @@ test('a morning on Today: a flower is looked at, pollinated, and the step undone
 })
 
 test('a cross planned here is worked day by day from Today, from its first flower to its take', async ({ page }) => {
-  test.setTimeout(120_000)
   await page.goto('/crosses/new')
   await pick(page, /Seed parent/, 'Ember Row')
   await pick(page, /Pollen parent/, 'Copper Wren')
@@ -139,7 +138,7 @@ test('a list keeps its filter and order in the address, and exports what it show
 })
 
 test('every screen passes the accessibility check, is readable in every look, and fits a telephone', async ({ page }) => {
-  test.setTimeout(300_000)
+  test.setTimeout(600_000)
   const first = async (list: string) => (await page.request.get(list)).json()
   const crosses: { cross: { id: string, aim: string }, counts: { kept: number }, tagged: number }[] = await first('/api/crosses')
   const told = crosses.find(r => r.counts.kept)!.cross

@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test'
 import { addPlant, daysAgo, pick, startGarden } from './garden'
 
 test('a cross goes from an empty garden to judged seedlings, and its stem tells the story', async ({ page }) => {
-  test.setTimeout(180_000)
+  test.setTimeout(600_000)
   await startGarden(page, 'Errand beds')
   await addPlant(page, 'Ember Try')
   await addPlant(page, 'Lantern Try')
