@@ -13,7 +13,7 @@ export function useShortcuts(all: Shortcut[]): void {
   const shortcuts = all.filter(s => !s.notes || useGardenStore().mayNote)
   const mine = shortcuts.map(({ key, does }) => ({ keys: key, does }))
   useEventListener('keydown', (event: KeyboardEvent) => {
-    if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event)) return
+    if (event.ctrlKey || event.metaKey || event.altKey || shell.isFindOpen || isTyping(event)) return
     const shortcut = shortcuts.find(s => s.key === event.key)
     if (!shortcut) return
     event.preventDefault()

@@ -47,9 +47,16 @@ watch(data, () => {
 
 useEventListener('keydown', (event: KeyboardEvent) => {
   const isField = (event.target as HTMLElement | null)?.closest('input, textarea, [contenteditable]')
-  if ((event.key === '/' && !isField) || (event.key === 'k' && (event.ctrlKey || event.metaKey))) {
+  const isWithModifier = event.ctrlKey || event.metaKey
+  if (!isFindOpen.value && ((event.key === '/' && !isField) || (event.key === 'k' && isWithModifier))) {
     event.preventDefault()
     isFindOpen.value = true
+  }
+  // A scanner types before the field has the focus.
+  else if (isFindOpen.value && !isField && !isWithModifier && (event.key === 'Enter' || event.key.length === 1)) {
+    event.preventDefault()
+    if (event.key === 'Enter') enter()
+    else typed.value += event.key
   }
 })
 </script>
