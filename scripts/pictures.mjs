@@ -65,16 +65,16 @@ try {
   await take('garden', '/garden')
   await take('data', '/garden/data')
 
+  const sheet = join(data, 'tags.pdf')
+  writeFileSync(sheet, await (await page.request.get(`/api/crosses/${busy}/tags.pdf`)).body())
+  const code = await exitCode('pdftoppm', ['-png', '-r', '80', '-singlefile', sheet, join(folder, 'tag-sheet')]).catch(() => 1)
+  console.log(code === 0 ? 'tag-sheet.png' : 'tag-sheet.png was left as it is: pdftoppm (Debian\'s poppler-utils) is not installed.')
+
   const keeper = { name: 'Una Sedge', email: 'una@garden.example', password: 'four words for the picture' }
   await page.request.post('/api/account', { data: keeper })
   await page.request.post('/api/gardens', { data: { name: 'Lower beds', zone: 'Europe/Dublin' } })
   await page.request.post('/api/invitations', { data: { role: 'hand', email: 'fern@garden.example' } })
   await take('people', '/garden/people')
-
-  const sheet = join(data, 'tags.pdf')
-  writeFileSync(sheet, await (await page.request.get(`/api/crosses/${busy}/tags.pdf`)).body())
-  const code = await exitCode('pdftoppm', ['-png', '-r', '80', '-singlefile', sheet, join(folder, 'tag-sheet')]).catch(() => 1)
-  console.log(code === 0 ? 'tag-sheet.png' : 'tag-sheet.png was left as it is: pdftoppm (Debian\'s poppler-utils) is not installed.')
 }
 finally {
   await browser.close()

@@ -151,14 +151,13 @@ test('every screen passes the accessibility check, is readable in every look, an
     ['/today', /June/], ['/crosses', 'Crosses'], ['/crosses/new', 'Plan a cross'], [`/crosses/${told.id}`, told.aim], [`/crosses/${open.id}?flower=${flower.id}`, open.aim],
     ['/seed', 'Seed'], ['/seed?show=trays', 'Seed'], [`/seed/packets/${lots[0].lot.id}`, /in the packet/], [`/seed/trays/${sowings[0].sowing.id}`, /up/],
     ['/offspring', 'Offspring'], [`/offspring/${told.id}`, told.aim], ['/plants', 'Plants'], [`/plants/${plants[0].id}`, plants[0].name],
-    ['/crops/chilli?of=take', 'What is known of chilli'], ['/garden', 'Quillmere Glasshouses'],
+    ['/crops/chilli?of=take', 'What is known of chilli'], ['/garden', 'Quillmere Glasshouses'], ['/garden/people', /./], ['/garden/data', /./], ['/walk', /./],
   ]
   /** Screens that between them hold every kind of text and field; the palette itself has a test of its own. */
   const manyKinds = new Set(['/crosses/new', '/plants', `/crosses/${open.id}?flower=${flower.id}`, `/offspring/${told.id}`])
   for (const [path, heading] of screens) {
     await page.goto(path)
     await expect(page.getByRole('heading', { level: 1, name: heading, includeHidden: true })).toBeVisible()
-    await page.waitForLoadState('networkidle')
     await test.step(path, () => expectAccessible(page))
     await expectNarrow(page)
     if (manyKinds.has(path)) await test.step(`${path}, every look`, () => expectReadableInEveryLook(page))

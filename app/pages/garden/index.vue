@@ -68,6 +68,7 @@ const allLooks: { value: Look, title: string }[] = [{ value: 'paper', title: 'Pa
 .columns { display: grid; grid-template-columns: minmax(0, 1fr) 320px; gap: 16px; align-items: start; }
 @media (max-width: 900px) { .columns { grid-template-columns: minmax(0, 1fr); } }
 .places { margin: 0; padding-left: 20px; }
+.places a { display: inline-block; padding: 3px 0; }
 .note { margin: 8px 0 0; }
 .tools { margin: 8px 0; }
 .filter { max-width: 200px; }
