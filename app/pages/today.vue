@@ -98,7 +98,7 @@ useShortcuts([
           </ol>
         </PaperSheet>
         <PaperSheet :heading="isToday ? 'Noted today' : 'Noted on this day'">
-          <LogLines v-if="round.done.length" :lines="round.done.slice(0, 60)" :with-day="false" />
+          <LogLines v-if="round.done.length" :lines="round.done" :with-day="false" />
           <p v-else class="quiet">Nothing yet.</p>
         </PaperSheet>
       </aside>

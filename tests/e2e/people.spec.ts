@@ -33,6 +33,7 @@ test('a hand comes by invitation, notes work and takes back their own; a guest r
   // Their own entry can be taken back; the keeper's cannot.
   await expect(hand.getByRole('button', { name: /^Undo .*Hand Lantern/ })).toBeVisible()
   await expect(hand.getByRole('button', { name: /^Undo .*Shared Ember/ })).toHaveCount(0)
+  await expect(hand.getByRole('listitem').filter({ hasText: 'Shared Ember' })).toContainText('Una Sedge')
   await hand.goto('/garden/people')
   await expect(hand.getByRole('button', { name: 'Make the invitation' })).toHaveCount(0)
 

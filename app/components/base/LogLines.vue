@@ -1,4 +1,4 @@
-<!-- Lines of the log; each can be taken back, and stays readable when it was. -->
+<!-- Lines of the log, with the name where somebody else noted them; each can be taken back, and stays readable when it was. -->
 <script setup lang="ts">
 import { dayInWords } from '@virgulta/core/time/days'
 import type { LogLine } from '#shared/entries'
@@ -14,6 +14,7 @@ const garden = useGardenStore()
       <span v-if="withDay" class="quiet small day">{{ dayInWords(line.day, line.day.slice(0, 4) !== garden.today.slice(0, 4)) }}</span>
       <span v-if="withCode && line.code" class="code small">{{ line.code }}</span>
       <span class="words">{{ line.words }}</span>
+      <span v-if="line.byId !== garden.garden?.personId" class="quiet small">{{ line.by }}</span>
       <span v-if="line.isTakenBack" class="quiet small">taken back</span>
       <button v-else-if="garden.mayUndo(line.byId)" type="button" class="undo" :aria-label="`Undo ${line.code ?? ''} ${line.words}`" @click="log.undo([line.id])">undo</button>
     </li>

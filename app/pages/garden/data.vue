@@ -71,6 +71,7 @@ const ending = useForm(async () => {
 </template>
 
 <style scoped>
+p + .v-btn { margin-top: 10px; }
 .jobs { list-style: none; margin: 8px 0 0; padding: 0; }
 .tokens { list-style: none; margin: 0; padding: 0; }
 .tokens li { display: flex; align-items: center; gap: 12px; border-bottom: 1px solid var(--rule); padding: 4px 0; }

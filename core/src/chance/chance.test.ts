@@ -141,7 +141,7 @@ describe('the Wilson interval', () => {
 describe('a random stream', () => {
   const draws = (seed: number) => {
     const random = randomStream(seed)
-    return Array.from({ length: 50 }, () => [random.uniform(), random.binomial(40, 0.3), random.poisson(9), random.share({ a: 3, b: 5 }), random.mean({ shape: 4, rate: 2 })])
+    return Array.from({ length: 50 }, () => [random.uniform(), random.binomial(40, 0.3), random.poisson(9), random.shares({ a: 3, b: 5 })(), random.means({ shape: 4, rate: 2 })()])
   }
 
   it('gives the same draws for the same seed and others for another', () => {
@@ -159,8 +159,8 @@ describe('a random stream', () => {
     expect(errors(() => random.binomial(900, 0.7), 630, Math.sqrt(189))).toBeLessThan(4)
     expect(errors(() => random.poisson(9), 9, 3)).toBeLessThan(4)
     expect(errors(() => random.poisson(300), 300, Math.sqrt(300))).toBeLessThan(4)
-    expect(errors(() => random.share({ a: 3, b: 5 }), 0.375, Math.sqrt(15 / 64 / 9))).toBeLessThan(4)
-    expect(errors(() => random.mean({ shape: 4, rate: 2 }), 2, 1)).toBeLessThan(4)
+    expect(errors(random.shares({ a: 3, b: 5 }), 0.375, Math.sqrt(15 / 64 / 9))).toBeLessThan(4)
+    expect(errors(random.means({ shape: 4, rate: 2 }), 2, 1)).toBeLessThan(4)
   })
 
   it('needs no tries and no chance to draw nothing', () => {

@@ -8,8 +8,9 @@ import type { ShareBelief } from './rate'
 export interface Stream {
   /** a number of [0, 1) */
   uniform: () => number
-  share: (belief: ShareBelief) => number
-  mean: (belief: MeanBelief) => number
+  /** draws of a share, or of a mean, that is known only so far */
+  shares: (belief: ShareBelief) => () => number
+  means: (belief: MeanBelief) => () => number
   /** successes out of `tries` */
   binomial: (tries: number, share: number) => number
   poisson: (mean: number) => number
@@ -22,8 +23,8 @@ export function randomStream(seed: number): Stream {
   const [beta, gamma, binomial, poisson] = [randomBeta.source(uniform), randomGamma.source(uniform), randomBinomial.source(uniform), randomPoisson.source(uniform)]
   return {
     uniform: () => uniform(),
-    share: ({ a, b }) => beta(a, b)(),
-    mean: ({ shape, rate }) => gamma(shape, 1 / rate)(),
+    shares: ({ a, b }) => beta(a, b),
+    means: ({ shape, rate }) => gamma(shape, 1 / rate),
     binomial: (tries, share) => tries <= 0 || share <= 0 ? 0 : share >= 1 ? tries : binomial(tries, share)(),
     poisson: mean => mean > 0 ? poisson(mean)() : 0,
   }

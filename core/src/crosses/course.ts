@@ -18,13 +18,6 @@ type Drawn = Record<'take' | 'seedsEach' | 'sound' | 'germination' | 'survival' 
 /** Runs in one answer; the figure is shown with it. */
 export const RUNS = 1000
 
-function drawn({ shares, seedsPerFruit }: CropYields, random: Stream): Drawn {
-  return {
-    take: random.share(shares.take), seedsEach: random.mean(seedsPerFruit), sound: random.share(shares.sound),
-    germination: random.share(shares.germination), survival: random.share(shares.survival), keep: random.share(shares.keep),
-  }
-}
-
 /** One run of the cross from so many flowers, with the luck of the draw: how many get to each station. */
 function run(flowers: number, { take, seedsEach, sound, germination, survival, keep }: Drawn, random: Stream): Standing {
   const taken = random.binomial(flowers, take)
@@ -35,9 +28,15 @@ function run(flowers: number, { take, seedsEach, sound, germination, survival, k
 }
 
 /** {@link RUNS} draws of the shares. */
-function draws(yields: CropYields, seed: number): Drawn[] {
+function draws({ shares, seedsPerFruit }: CropYields, seed: number): Drawn[] {
   const random = randomStream(seed)
-  return Array.from({ length: RUNS }, () => drawn(yields, random))
+  const of = {
+    take: random.shares(shares.take), seedsEach: random.means(seedsPerFruit), sound: random.shares(shares.sound),
+    germination: random.shares(shares.germination), survival: random.shares(shares.survival), keep: random.shares(shares.keep),
+  }
+  return Array.from({ length: RUNS }, () => ({
+    take: of.take(), seedsEach: of.seedsEach(), sound: of.sound(), germination: of.germination(), survival: of.survival(), keep: of.keep(),
+  }))
 }
 
 /** Median and 80 % interval of a count. */

@@ -2,15 +2,12 @@ import { group } from 'd3-array'
 import type { Estimate } from '../chance/estimate'
 import type { CropGuide } from '../crops/guide'
 import type { CropKnowledge } from '../crops/knowledge'
-import type { Cross } from '../crosses/cross'
+import type { CropHistory } from '../crops/records'
 import { crossDue } from '../crosses/due'
-import type { Flower } from '../flowers/flower'
 import type { FlowerStep } from '../flowers/due'
 import { daysOverdue, dueAt } from '../flowers/due'
 import type { Subject } from '../log/kind'
 import { lotDue, sowingDue } from '../seed/due'
-import type { SeedLot } from '../seed/lot'
-import type { Sowing } from '../seed/sowing'
 import type { ISODate } from '../time/days'
 
 export type RoundStep = FlowerStep | 'choose' | 'sow' | 'countUp'
@@ -33,16 +30,8 @@ export interface Stop {
   tools: string[]
 }
 
-/** What a crop brings to the round. */
-export interface CropOnRound { guide: CropGuide, knowledge: CropKnowledge }
-
-/** What stands in the garden and may need work. */
-export interface Standing {
-  crosses: (Cross & { placeId: string | null })[]
-  flowers: (Flower & { placeId: string | null, crop: string })[]
-  lots: (SeedLot & { crop: string })[]
-  sowings: (Sowing & { crop: string })[]
-}
+/** What a crop brings to the round: what stands of it, and what is expected of it. */
+export interface CropOnRound { guide: CropGuide, knowledge: CropKnowledge, history: Omit<CropHistory, 'offspring'> }
 
 /** Hours in which a step should be done: those of the flower for what the flower decides, any hour for the rest. */
 function hoursFor(step: RoundStep, { receptive }: CropGuide): Stop['hours'] {
@@ -64,34 +53,25 @@ function toolsFor(step: RoundStep, guide: CropGuide): string[] {
 /**
  * All work that is due by `until`, in the order of the round: first what an hour decides, by the hour at which it
  * must be done; the rest behind it; in each by place, so that nobody walks twice.
+ *
+ * @param placeOf where a plant stands; flowers are worked at their seed parent, packets and trays have no place
  */
-export function roundUntil(standing: Standing, crops: Map<string, CropOnRound>, today: ISODate, until: ISODate = today): Stop[] {
+export function roundUntil(crops: Iterable<CropOnRound>, placeOf: (plantId: string) => string | null, today: ISODate, until: ISODate = today): Stop[] {
   const stops: Stop[] = []
-  const add = (type: Subject['type'], thing: { id: string, code: string, crossId: string, crop: string, placeId: string | null },
-    due: { step: RoundStep, from: ISODate, until: ISODate, estimate: Estimate | null, because: string } | null) => {
-    if (!due || due.from > until) return
-    const { guide } = crops.get(thing.crop)!
-    stops.push({
-      subject: { type, id: thing.id }, code: thing.code, crossId: thing.crossId, crop: thing.crop, placeId: thing.placeId, ...due,
-      overdue: daysOverdue(due, today), hours: hoursFor(due.step, guide), tools: toolsFor(due.step, guide),
-    })
-  }
-  const flowersOf = group(standing.flowers, flower => flower.crossId)
-  for (const cross of standing.crosses) {
-    const crop = crops.get(cross.crop)
-    if (crop) add('cross', { ...cross, crossId: cross.id }, crossDue(cross, flowersOf.get(cross.id) ?? [], crop.guide, today))
-  }
-  for (const flower of standing.flowers) {
-    const crop = crops.get(flower.crop)
-    if (crop) add('flower', flower, dueAt(flower, crop.guide, crop.knowledge))
-  }
-  for (const lot of standing.lots) {
-    const crop = crops.get(lot.crop)
-    if (crop) add('seedLot', { ...lot, placeId: null }, lotDue(lot, crop.guide))
-  }
-  for (const sowing of standing.sowings) {
-    const crop = crops.get(sowing.crop)
-    if (crop) add('sowing', sowing, sowingDue(sowing, crop.knowledge))
+  for (const { guide, knowledge, history } of crops) {
+    const add = (type: Subject['type'], { id, code, crossId }: { id: string, code: string, crossId: string }, seedParentId: string | null,
+      due: { step: RoundStep, from: ISODate, until: ISODate, estimate: Estimate | null, because: string } | null) => {
+      if (!due || due.from > until) return
+      stops.push({
+        subject: { type, id }, code, crossId, crop: guide.id, placeId: seedParentId && placeOf(seedParentId), ...due,
+        overdue: daysOverdue(due, today), hours: hoursFor(due.step, guide), tools: toolsFor(due.step, guide),
+      })
+    }
+    const flowersOf = group(history.flowers, flower => flower.crossId)
+    for (const cross of history.crosses) add('cross', { ...cross, crossId: cross.id }, cross.seedParentId, crossDue(cross, flowersOf.get(cross.id) ?? [], guide, today))
+    for (const flower of history.flowers) add('flower', flower, flower.seedParentId, dueAt(flower, guide, knowledge))
+    for (const lot of history.lots) add('seedLot', lot, null, lotDue(lot, guide))
+    for (const sowing of history.sowings) add('sowing', sowing, null, sowingDue(sowing, knowledge))
   }
   const latest = (stop: Stop) => stop.hours?.to ?? 24
   return stops.sort((a, b) =>

@@ -1,5 +1,5 @@
 import { TZDate } from '@date-fns/tz'
-import { addDays as addDaysTo, differenceInCalendarDays, format, getDayOfYear, getISOWeek, isValid, parseISO } from 'date-fns'
+import { format, getDayOfYear, getISOWeek, isValid, parseISO } from 'date-fns'
 
 /** A day without hours, `2027-06-14`. */
 export type ISODate = string
@@ -7,14 +7,17 @@ export type ISODate = string
 /** A moment, UTC, `2027-06-14T05:40:00.000Z`. */
 export type Instant = string
 
+/** Days without hours are counted in UTC, where each has as many. */
+const DAY_MS = 86_400_000
+
 /** The day `count` days after `day`; a negative count goes back. */
 export function addDays(day: ISODate, count: number): ISODate {
-  return format(addDaysTo(parseISO(day), count), 'yyyy-MM-dd')
+  return new Date(Date.parse(day) + count * DAY_MS).toISOString().slice(0, 10)
 }
 
 /** Calendar days from `from` to `to`; negative when `to` lies before. */
 export function daysBetween(from: ISODate, to: ISODate): number {
-  return differenceInCalendarDays(parseISO(to), parseISO(from))
+  return (Date.parse(to) - Date.parse(from)) / DAY_MS
 }
 
 /** The calendar day of an instant in the garden's time zone (IANA name). */

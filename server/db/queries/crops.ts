@@ -80,11 +80,16 @@ const latest = new LRUCache<string, Learnt>({ max: 20 })
 
 /** Every crop of the garden with what is expected of it. */
 export async function learntCrops(db: Database, garden: Garden): Promise<Map<string, LearntCrop>> {
+  return (await learnt(db, garden)).crops
+}
+
+/** Every crop of the garden, and what they were learnt from, by id. */
+export function learnt(db: Database, garden: Garden): Promise<Learnt> {
   // What is learnt does not depend on the day.
   return remembered({ ...garden, today: '' }, 'crops', async () => {
-    const learnt = await learn(db, garden, latest.get(garden.id))
-    if ((latest.get(garden.id)?.gathered.revision ?? -1) < garden.revision) latest.set(garden.id, learnt)
-    return learnt.crops
+    const now = await learn(db, garden, latest.get(garden.id))
+    if ((latest.get(garden.id)?.gathered.revision ?? -1) < garden.revision) latest.set(garden.id, now)
+    return now
   })
 }
 

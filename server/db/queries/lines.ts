@@ -39,8 +39,8 @@ export async function linesOn(db: Database, garden: Garden, subjectIds: string[]
   return lines(db, garden, among(entries.id, await entriesOn(db, garden, subjectIds)), limit)
 }
 
-/** What was noted between two instants. */
-export function linesBetween(db: Database, garden: Garden, from: string, to: string, limit = 500): Promise<LogLine[]> {
+/** What was noted between two instants, the last of it. */
+export function linesBetween(db: Database, garden: Garden, from: string, to: string, limit = 60): Promise<LogLine[]> {
   return lines(db, garden, and(sql`${entries.happenedAt} >= ${from}`, sql`${entries.happenedAt} < ${to}`), limit)
 }
 

@@ -1,4 +1,4 @@
-import type { Standing, Stop } from '@virgulta/core/round/round'
+import type { Stop } from '@virgulta/core/round/round'
 import { carryList, roundUntil } from '@virgulta/core/round/round'
 import { bloomIn, countByWeek, weeksOf } from '@virgulta/core/season/band'
 import type { ISODate } from '@virgulta/core/time/days'
@@ -11,7 +11,7 @@ import { among } from '../connection'
 import { remembered } from '../remembered'
 import { entries, plants } from '../schema'
 import type { LearntCrop } from './crops'
-import { learntCrops } from './crops'
+import { learnt, learntCrops } from './crops'
 import type { Garden } from './garden'
 import { linesBetween } from './lines'
 import { parentsOf } from './plants'
@@ -19,20 +19,12 @@ import { parentsOf } from './plants'
 /** How far ahead work can be foreseen from what stands in the garden now. */
 const DAYS_FORESEEN = 400
 
-async function standingIn(db: Database, garden: Garden, crops: Map<string, LearntCrop>): Promise<Standing> {
-  const all = [...crops.values()].flatMap(({ guide, history }) => ({
-    crop: guide.id, flowers: history.flowers, lots: history.lots, sowings: history.sowings,
-  }))
-  const crosses = [...crops.values()].flatMap(c => c.history.crosses)
-  const seedParents = [...new Set(crosses.map(c => c.seedParentId))]
+/** Where the seed parents of all crosses stand. */
+async function placesOfSeedParents(db: Database, garden: Garden, crops: LearntCrop[]): Promise<(plantId: string) => string | null> {
+  const seedParents = [...new Set(crops.flatMap(c => c.history.crosses).map(c => c.seedParentId))]
   const rows = await db.select({ id: plants.id, placeId: plants.placeId }).from(plants).where(and(eq(plants.gardenId, garden.id), among(plants.id, seedParents)))
   const placeOf = new Map(rows.map(p => [p.id, p.placeId]))
-  return {
-    crosses: crosses.map(c => ({ ...c, placeId: placeOf.get(c.seedParentId) ?? null })),
-    flowers: all.flatMap(({ crop, flowers }) => flowers.map(f => ({ ...f, crop, placeId: placeOf.get(f.seedParentId) ?? null }))),
-    lots: all.flatMap(({ crop, lots }) => lots.map(l => ({ ...l, crop }))),
-    sowings: all.flatMap(({ crop, sowings }) => sowings.map(s => ({ ...s, crop }))),
-  }
+  return id => placeOf.get(id) ?? null
 }
 
 /**
@@ -47,30 +39,24 @@ export async function roundOn(db: Database, garden: Garden, day: ISODate, most: 
 }
 
 async function wholeRound(db: Database, garden: Garden, day: ISODate): Promise<Round> {
-  const crops = await learntCrops(db, garden)
-  const standing = await standingIn(db, garden, crops)
-  const byId = {
-    flower: new Map(standing.flowers.map(f => [f.id, f])),
-    sowing: new Map(standing.sowings.map(s => [s.id, s])),
-    lot: new Map(standing.lots.map(l => [l.id, l])),
-    cross: new Map(standing.crosses.map(c => [c.id, c])),
-  }
-  const foreseen = roundUntil(standing, crops, garden.today, addDays(garden.today, 7))
+  const { gathered, crops } = await learnt(db, garden)
+  const placeOf = await placesOfSeedParents(db, garden, [...crops.values()])
+  const foreseen = roundUntil(crops.values(), placeOf, garden.today, addDays(garden.today, 7))
   const wanted = day === garden.today
     ? foreseen.filter(stop => stop.from <= day)
-    : day > garden.today ? roundUntil(standing, crops, garden.today, day).filter(stop => stop.from === day) : []
+    : day > garden.today ? roundUntil(crops.values(), placeOf, garden.today, day).filter(stop => stop.from === day) : []
   const parents = await parentsOf(db, garden, wanted.flatMap((stop) => {
-    const cross = byId.cross.get(stop.crossId)!
+    const cross = gathered.crosses.get(stop.crossId)!
     return [cross.seedParentId, cross.pollenParentId]
   }))
   const stops = wanted.map((stop) => {
-    const cross = byId.cross.get(stop.crossId)!
+    const cross = gathered.crosses.get(stop.crossId)!
     return {
       ...stop,
       seedParent: parents.get(cross.seedParentId)!, pollenParent: parents.get(cross.pollenParentId ?? '') ?? null,
-      flower: byId.flower.get(stop.subject.id) ?? null,
-      sowing: byId.sowing.get(stop.subject.id) ?? null,
-      seeds: byId.lot.get(stop.subject.id)?.left ?? null,
+      flower: gathered.flowers.get(stop.subject.id) ?? null,
+      sowing: gathered.sowings.get(stop.subject.id) ?? null,
+      seeds: gathered.lots.get(stop.subject.id)?.left ?? null,
     }
   })
   const pollen = new Map(stops.filter(s => ['pollinate', 'look'].includes(s.step)).flatMap(s => s.pollenParent ? [[s.pollenParent.id, s.pollenParent]] : []))
@@ -96,7 +82,7 @@ export function seasonOf(db: Database, garden: Garden, year = yearOf(garden.toda
 
 async function workOutSeason(db: Database, garden: Garden, year: number): Promise<Season> {
   const crops = await learntCrops(db, garden)
-  const due = roundUntil(await standingIn(db, garden, crops), crops, garden.today, addDays(garden.today, DAYS_FORESEEN))
+  const due = roundUntil(crops.values(), await placesOfSeedParents(db, garden, [...crops.values()]), garden.today, addDays(garden.today, DAYS_FORESEEN))
   const dueByWeek = countByWeek(due.map(stop => stop.from < garden.today ? garden.today : stop.from), year)
   const day = sql<string>`to_char(${entries.happenedAt} at time zone ${garden.zone}, 'YYYY-MM-DD')`
   const done = await db.select({ day, count: sql<number>`count(*)::int` }).from(entries)
