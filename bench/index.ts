@@ -16,6 +16,7 @@ import { accountAt } from '../server/db/queries/people'
 import { serve } from '../tests/server/serving'
 import { temporaryFolder } from '../tests/server/setup'
 import { Visitor } from '../tests/server/visitor'
+import { backupRows } from './backup'
 import { coreRows } from './core'
 import { fillLargeGarden } from './largeGarden'
 import type { Row } from './measure'
@@ -56,7 +57,8 @@ try {
   const { entries } = await rebuild(owner.db, garden)
   rows.push({ what: 'rebuild', value: entries / ((performance.now() - began) / 1000), unit: 'entries/s' })
   await server.kill()
-  rows.push(...await coreRows())
+  tell('Backing up and restoring …')
+  rows.push(...await backupRows(owner.db, postgres.url, garden.id, entries, folder), ...await coreRows())
   if (isJson) console.log(JSON.stringify({ at: new Date().toISOString(), node: process.version, cores: cpus().length, entries, rows }))
   else console.log(`\n${entries} entries, ${cpus().length} cores, Node.js ${process.version}\n\n${printed(rows)}`)
 }
