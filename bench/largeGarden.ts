@@ -27,7 +27,7 @@ export async function fillLargeGarden(db: Database, keeperId: string): Promise<{
   let serials: [number, number][] = []
   let entries = 0
   const note = async (deeds: Deed[]) => {
-    for (let at = 0; at < deeds.length; at += AT_ONCE) await record(db, garden, { personId: keeperId, role: 'keeper' }, deeds.slice(at, at + AT_ONCE))
+    for (let at = 0; at < deeds.length; at += AT_ONCE) await db.transaction(tx => record(tx, garden, { personId: keeperId, role: 'keeper' }, deeds.slice(at, at + AT_ONCE)))
     entries += deeds.length
   }
   for (let telling = 0; telling < TELLINGS; telling++) {

@@ -8,6 +8,9 @@ import * as schema from './schema'
 /** A database connection or a transaction on one: what every query takes. */
 export type Database = Pick<ReturnType<typeof open>['db'], 'select' | 'selectDistinct' | 'insert' | 'update' | 'delete' | 'execute' | 'transaction'>
 
+/** A transaction: what is thrown in it ends it, and nothing of it stays. */
+export type Transaction = Database & { rollback: () => never }
+
 /**
  * Opens a pool of connections to a PostgreSQL.
  *
@@ -47,7 +50,7 @@ export interface Known { garden?: string, person?: string, email?: string, /** h
  *
  * @param kind of transaction, where the usual one will not do
  */
-export function knowing<T>(db: Database, known: Known, work: (tx: Database) => Promise<T>, kind?: PgTransactionConfig): Promise<T> {
+export function knowing<T>(db: Database, known: Known, work: (tx: Transaction) => Promise<T>, kind?: PgTransactionConfig): Promise<T> {
   return db.transaction(async (tx) => {
     await tellTransaction(tx, known)
     return work(tx)
@@ -61,7 +64,7 @@ export async function tellTransaction(tx: Database, known: Known): Promise<void>
 }
 
 /** Works within one garden: the rows of other gardens are not there, also for a query that forgets to ask for its garden. */
-export function inGarden<T>(db: Database, gardenId: string, work: (tx: Database) => Promise<T>, kind?: PgTransactionConfig): Promise<T> {
+export function inGarden<T>(db: Database, gardenId: string, work: (tx: Transaction) => Promise<T>, kind?: PgTransactionConfig): Promise<T> {
   return knowing(db, { garden: gardenId }, work, kind)
 }
 

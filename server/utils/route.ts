@@ -5,7 +5,7 @@ import * as v from 'valibot'
 import type { Problem } from '../../shared/entries'
 import type { Role } from '../../shared/people'
 import { reaches } from '../../shared/people'
-import type { Database } from '../db/connection'
+import type { Database, Transaction } from '../db/connection'
 import { database, inGarden, knowing } from '../db/connection'
 import type { Garden } from '../db/queries/garden'
 import { gardenFor } from '../db/queries/garden'
@@ -34,7 +34,7 @@ export interface RouteSpec<B extends Schema | undefined, Q extends Schema | unde
 interface Asked<B, Q> { event: H3Event, db: Database, body: Checked<B>, query: Checked<Q>, /** what was sent to a route that takes bytes */ bytes: Buffer | undefined }
 
 /** What a request of the open garden comes with: whose it is, and what they may do. */
-export interface Access { garden: Garden, personId: string, person: string, role: Role, /** asks with an access token */ isProgram: boolean }
+export interface Access { db: Transaction, garden: Garden, personId: string, person: string, role: Role, /** asks with an access token */ isProgram: boolean }
 
 /** Ends a request with a problem that people can read. */
 export function refuse(statusCode: number, problem: Problem): never {

@@ -3,7 +3,7 @@ import { sum } from 'd3-array'
 import { sql } from 'drizzle-orm'
 import { afterAll, beforeAll, expect, inject, it } from 'vitest'
 import { serverRoleOf } from '../../scripts/lib/serverRole.mjs'
-import type { Database } from '../../server/db/connection'
+import type { Transaction } from '../../server/db/connection'
 import { inGarden, open, rowsOf } from '../../server/db/connection'
 import { crossPage } from '../../server/db/queries/crosses'
 import { find } from '../../server/db/queries/find'
@@ -48,7 +48,7 @@ afterAll(() => server.close())
 interface Plan { 'Node Type': string, 'Relation Name'?: string, 'Actual Loops'?: number, 'Actual Rows'?: number, 'Rows Removed by Filter'?: number, 'Rows Removed by Join Filter'?: number, 'Plans'?: Plan[] }
 const nodes = (plan: Plan): Plan[] => [plan, ...(plan.Plans ?? []).flatMap(nodes)]
 
-type Work = (tx: Database, garden: Garden) => Promise<unknown>
+type Work = (tx: Transaction, garden: Garden) => Promise<unknown>
 
 /**
  * The statements that some work sends, each with the plan the database makes for it.

@@ -11,7 +11,7 @@ import { dayInWords, dayOf } from '@virgulta/core/time/days'
 import { rollup } from 'd3-array'
 import { and, eq, sql } from 'drizzle-orm'
 import type { Role } from '../../../shared/people'
-import type { Database } from '../connection'
+import type { Database, Transaction } from '../connection'
 import { among, rowsOf } from '../connection'
 import { inGroups, keptIds, removeStates, saveStates, statesOf, subjectTypes } from '../readModels'
 import { crops, entries, gardens, places, tags, touches } from '../schema'
@@ -58,38 +58,37 @@ const CLOCK_TOLERANCE_MS = 2 * 60_000
 /**
  * Writes entries into the log and brings the read models up to date, all or nothing.
  *
+ * @param tx ends with what is thrown here
  * @param garden whose log; the clock its `now` stands on decides what is the future
  * @param by who noted them; a hand takes back only what they noted themselves
  * @returns how many were new and how many had been recorded before (sent twice they count once)
  * @throws {Refusal} if an entry does not fit the log; nothing is written then
  */
-export async function record(db: Database, garden: Garden, by: { personId: string, role: Role }, sent: Entry[]): Promise<{ recorded: number, known: number }> {
-  return db.transaction(async (tx) => {
-    const revision = await takeTurn(tx, garden)
-    const fresh = await withoutKnown(tx, garden, sent)
-    checkNotInFuture(fresh, garden)
+export async function record(tx: Transaction, garden: Garden, by: { personId: string, role: Role }, sent: Entry[]): Promise<{ recorded: number, known: number }> {
+  const revision = await takeTurn(tx, garden)
+  const fresh = await withoutKnown(tx, garden, sent)
+  checkNotInFuture(fresh, garden)
 
-    const deeds = fresh.filter((e): e is Deed => e.kind !== 'voided')
-    const voidings = fresh.filter((e): e is Voiding => e.kind === 'voided')
-    const takenBack = await findToVoid(tx, garden, by, voidings)
-    const changed = distinct([...deeds.flatMap(subjectsOf), ...takenBack.flatMap(subjectsOf)])
+  const deeds = fresh.filter((e): e is Deed => e.kind !== 'voided')
+  const voidings = fresh.filter((e): e is Voiding => e.kind === 'voided')
+  const takenBack = await findToVoid(tx, garden, by, voidings)
+  const changed = distinct([...deeds.flatMap(subjectsOf), ...takenBack.flatMap(subjectsOf)])
 
-    const voidedIds = new Set(takenBack.map(d => d.id))
-    const earlier = (await deedsOf(tx, garden, changed.map(s => s.id))).filter(d => !voidedIds.has(d.id))
-    const logged = deeds.map(deed => ({ ...deed, day: dayOf(deed.happenedAt, garden.zone) }) as LoggedDeed)
-    const states = foldAll(changed, [...earlier, ...logged], takenBack.length > 0)
-    const gone = changed.filter(s => !states.has(keyOf(s)))
+  const voidedIds = new Set(takenBack.map(d => d.id))
+  const earlier = (await deedsOf(tx, garden, changed.map(s => s.id))).filter(d => !voidedIds.has(d.id))
+  const logged = deeds.map(deed => ({ ...deed, day: dayOf(deed.happenedAt, garden.zone) }) as LoggedDeed)
+  const states = foldAll(changed, [...earlier, ...logged], takenBack.length > 0)
+  const gone = changed.filter(s => !states.has(keyOf(s)))
 
-    await checkSurroundings(tx, garden, deeds, states)
-    await checkNotNeeded(tx, garden, gone, voidedIds)
-    await insertEntries(tx, garden, by.personId, deeds, voidings)
-    await changeTags(tx, garden, deeds, takenBack)
-    for (const type of subjectTypes) {
-      await saveStates(tx, garden.id, revision, type, changed.filter(s => s.type === type).flatMap(s => states.get(keyOf(s)) ?? []))
-    }
-    await removeStates(tx, garden.id, revision, gone)
-    return { recorded: fresh.length, known: sent.length - fresh.length }
-  })
+  await checkSurroundings(tx, garden, deeds, states)
+  await checkNotNeeded(tx, garden, gone, voidedIds)
+  await insertEntries(tx, garden, by.personId, deeds, voidings)
+  await changeTags(tx, garden, deeds, takenBack)
+  for (const type of subjectTypes) {
+    await saveStates(tx, garden.id, revision, type, changed.filter(s => s.type === type).flatMap(s => states.get(keyOf(s)) ?? []))
+  }
+  await removeStates(tx, garden.id, revision, gone)
+  return { recorded: fresh.length, known: sent.length - fresh.length }
 }
 
 /** One writer per garden: two hands sowing the last seeds at once must see each other. Each turn is a new revision. */
