@@ -19,6 +19,9 @@ export const RoundQuery = v.object({
 /** The year a season is asked for; absent: the present one. */
 export const SeasonQuery = v.object({ year: v.optional(v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1900), v.maxValue(2199))) })
 
+/** Lines of a day's log that come with its round, the last ones; the garden's log has them all. */
+export const MOST_NOTED = 60
+
 /** A stop with the names and states that its screen shows. */
 export interface RoundStop extends Stop {
   seedParent: Parent
@@ -41,6 +44,7 @@ export interface Round {
   carry: string[]
   pollen: Parent[]
   ahead: { day: string, steps: Partial<Record<Stop['step'], number>> }[]
+  /** the last of what was noted, at most {@link MOST_NOTED} lines */
   done: LogLine[]
 }
 

@@ -3,6 +3,7 @@
 import { mdiChevronLeft, mdiChevronRight } from '@mdi/js'
 import { addDays, dayInWords, hourOf } from '@virgulta/core/time/days'
 import type { Round, RoundStop } from '#shared/round'
+import { MOST_NOTED } from '#shared/round'
 
 const garden = useGardenStore()
 const route = useRoute()
@@ -100,6 +101,7 @@ useShortcuts([
         <PaperSheet :heading="isToday ? 'Noted today' : 'Noted on this day'">
           <LogLines v-if="round.done.length" :lines="round.done" :with-day="false" />
           <p v-else class="quiet">Nothing yet.</p>
+          <p v-if="round.done.length === MOST_NOTED" class="quiet small">The last {{ MOST_NOTED }}; <NuxtLink to="/garden">the log</NuxtLink> has them all.</p>
         </PaperSheet>
       </aside>
     </div>

@@ -116,6 +116,13 @@ test('looks are kept on the device, keys are listed, and the find box acts', asy
   await page.keyboard.type('add a plant')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('dialog', { name: 'Add a plant' })).toBeVisible()
+
+  // Enter in the empty box does what is marked, and waits for nothing.
+  await page.goto('/today')
+  await page.getByRole('button', { name: 'Find' }).click()
+  await expect(page.getByRole('option', { name: 'Plan a cross' })).toHaveAttribute('aria-selected', 'true')
+  await page.getByRole('combobox', { name: /^Find a plant/ }).press('Enter')
+  await expect(page).toHaveURL(/crosses\/new/)
 })
 
 test('when the server is away, the screen says so and nothing that was typed is gone', async ({ page }) => {

@@ -35,9 +35,10 @@ function go(index = chosen.value) {
 /** A scanner types the code and Enter faster than an answer comes: then the first answer is followed when it is there. */
 const isWaiting = ref(false)
 function enter() {
-  if (wanted.value === typed.value && data.value) return go()
+  if (!typed.value.trim() || (wanted.value === typed.value && data.value)) return go()
   isWaiting.value = true
 }
+watch(isFindOpen, () => isWaiting.value = false)
 watch(data, () => {
   if (isWaiting.value && data.value && wanted.value === typed.value) {
     isWaiting.value = false

@@ -27,9 +27,12 @@ export async function find(db: Database, garden: Garden, typed: string): Promise
     .where(and(eq(crosses.gardenId, garden.id), sql`${crosses.state} ->> 'aim' ilike ${containing(text)}`)).orderBy(asc(crosses.code)).limit(6)
   const ids = tagged.map(tag => tag.id)
   const [taggedPlants, taggedFlowers] = [await statesOf(db, garden.id, 'plant', ids), await statesOf(db, garden.id, 'flower', ids)]
-  const found: Found[] = tagged.map(({ code, type, id }) => type === 'flower'
-    ? { what: 'flower', code, name: 'flower', to: `/crosses/${taggedFlowers.get(id)!.crossId}?flower=${id}` }
-    : { what: screens[type]!.what, code, name: taggedPlants.get(id)?.name ?? screens[type]!.what, to: screens[type]!.to(id) })
+  const found = tagged.flatMap(({ code, type, id }): Found[] => {
+    if (type !== 'flower') return [{ what: screens[type]!.what, code, name: taggedPlants.get(id)?.name ?? screens[type]!.what, to: screens[type]!.to(id) }]
+    // Taken back since its tag was read, it is not there any more.
+    const flower = taggedFlowers.get(id)
+    return flower ? [{ what: 'flower', code, name: 'flower', to: `/crosses/${flower.crossId}?flower=${id}` }] : []
+  })
   found.push(...named.map(p => ({ what: 'plant' as const, code: p.code, name: p.name, to: `/plants/${p.id}` })))
   found.push(...aimed.map(c => ({ what: 'cross' as const, code: c.code, name: c.state.aim, to: `/crosses/${c.id}` })))
   return [...new Map(found.map(f => [f.to, f])).values()].slice(0, 12)

@@ -40,7 +40,7 @@ export async function linesOn(db: Database, garden: Garden, subjectIds: string[]
 }
 
 /** What was noted between two instants, the last of it. */
-export function linesBetween(db: Database, garden: Garden, from: string, to: string, limit = 60): Promise<LogLine[]> {
+export function linesBetween(db: Database, garden: Garden, from: string, to: string, limit: number): Promise<LogLine[]> {
   return lines(db, garden, and(sql`${entries.happenedAt} >= ${from}`, sql`${entries.happenedAt} < ${to}`), limit)
 }
 

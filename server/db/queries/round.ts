@@ -6,6 +6,7 @@ import { addDays, instantAt, yearOf } from '@virgulta/core/time/days'
 import { rollup } from 'd3-array'
 import { and, eq, sql } from 'drizzle-orm'
 import type { Round, Season } from '../../../shared/round'
+import { MOST_NOTED } from '../../../shared/round'
 import type { Database } from '../connection'
 import { among } from '../connection'
 import { remembered } from '../remembered'
@@ -69,7 +70,7 @@ async function wholeRound(db: Database, garden: Garden, day: ISODate): Promise<R
     pollen: [...pollen.values()],
     ahead: Array.from({ length: 7 }, (_, i) => addDays(garden.today, i + 1))
       .map(coming => ({ day: coming, steps: countBy(foreseen.filter(s => s.from === coming), stop => stop.step) })),
-    done: await linesBetween(db, garden, instantAt(day, 0, garden.zone), instantAt(addDays(day, 1), 0, garden.zone)),
+    done: await linesBetween(db, garden, instantAt(day, 0, garden.zone), instantAt(addDays(day, 1), 0, garden.zone), MOST_NOTED),
   }
 }
 
