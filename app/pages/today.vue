@@ -101,7 +101,7 @@ useShortcuts([
         <PaperSheet :heading="isToday ? 'Noted today' : 'Noted on this day'">
           <LogLines v-if="round.done.length" :lines="round.done" :with-day="false" />
           <p v-else class="quiet">Nothing yet.</p>
-          <p v-if="round.done.length === MOST_NOTED" class="quiet small">The last {{ MOST_NOTED }}; <NuxtLink to="/garden">the log</NuxtLink> has them all.</p>
+          <p v-if="round.done.length === MOST_NOTED" class="quiet small last">The last {{ MOST_NOTED }}; <NuxtLink to="/garden">the log</NuxtLink> has them all.</p>
         </PaperSheet>
       </aside>
     </div>
@@ -109,6 +109,7 @@ useShortcuts([
 </template>
 
 <style scoped>
+.last { margin: 8px 0 0; }
 .top { margin-bottom: 12px; align-items: end; }
 .columns { display: grid; grid-template-columns: minmax(0, 1fr) 336px; gap: 16px; align-items: start; }
 @media (max-width: 1000px) { .columns { grid-template-columns: minmax(0, 1fr); } }

@@ -21,6 +21,7 @@ export default defineVuetifyConfiguration({
     global: { ripple: false },
     VBtn: { variant: 'outlined', rounded: 'sm', color: 'primary', height: 36 },
     VTextField: { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary' },
+    VFileInput: { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary' },
     VTextarea: { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary', rows: 2, autoGrow: true },
     VSelect: { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary' },
     VAutocomplete: { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary' },
