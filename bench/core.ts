@@ -36,7 +36,7 @@ export async function coreRows(): Promise<Row[]> {
       for (const { type, id, deeds: own } of bySubject.values()) fold(type, id, own)
     }),
     await work('what is expected of a crop, from all its records', () => cropKnowledge(chilli, digestOf(history))),
-    await work('how many more flowers, by 1000 runs each', () => keepersOf(knowledge).moreFlowers(nothing, 3)),
+    await work('how many more flowers', () => keepersOf(knowledge).moreFlowers(nothing, 3)),
     await work('the round of all flowers', () => roundUntil([{ guide: chilli, knowledge, history }], () => null, '2026-06-12')),
   ]
 }

@@ -17,9 +17,11 @@ import { serve } from '../tests/server/serving'
 import { temporaryFolder } from '../tests/server/setup'
 import { Visitor } from '../tests/server/visitor'
 import { backupRows } from './backup'
+import { bloomRows } from './bloom'
 import { coreRows } from './core'
 import { fillLargeGarden } from './largeGarden'
 import type { Row } from './measure'
+import { oddsRows } from './odds'
 import { printed } from './measure'
 import { pageRows } from './page'
 import { serverRows } from './server'
@@ -58,7 +60,7 @@ try {
   rows.push({ what: 'rebuild', value: entries / ((performance.now() - began) / 1000), unit: 'entries/s' })
   await server.kill()
   tell('Backing up and restoring …')
-  rows.push(...await backupRows(owner.db, postgres.url, garden.id, entries, folder), ...await coreRows())
+  rows.push(...await backupRows(owner.db, postgres.url, garden.id, entries, folder), ...await coreRows(), ...await oddsRows(), ...await bloomRows())
   if (isJson) console.log(JSON.stringify({ at: new Date().toISOString(), node: process.version, cores: cpus().length, entries, rows }))
   else console.log(`\n${entries} entries, ${cpus().length} cores, Node.js ${process.version}\n\n${printed(rows)}`)
 }

@@ -1,10 +1,44 @@
+import type { Page } from '@playwright/test'
 import { chromium } from '@playwright/test'
+import { quantileSorted } from 'd3-array'
+import type { CrossRow } from '../shared/crosses'
 import type { Row } from './measure'
 
 const VISIT_AIM_MS = 1500
 const SCRIPT_AIM_KB = 350
 /** How long after Today is usable something may still be fetched that counts as needed for it. */
 const SETTLE_MS = 300
+
+const DRAG_AIM_MS = 16
+
+/** How long one step of a sowing date takes on the bloom screen, from the pointer's move to the changed drawing, laid out. */
+async function dragRow(page: Page, address: string): Promise<Row> {
+  const crosses = await (await page.request.get(`${address}/api/crosses`)).json() as CrossRow[]
+  const { cross } = crosses.find(c => c.cross.crop === 'squash' && c.cross.pollenParentId && c.cross.pollenParentId !== c.cross.seedParentId)!
+  await page.goto(`${address}/bloom?crop=squash&seed=${cross.seedParentId}&pollen=${cross.pollenParentId}`)
+  await page.getByRole('button', { name: 'Add a batch' }).click()
+  await page.getByRole('slider', { name: 'Sowing date of batch 1' }).waitFor()
+  const box = (await page.getByRole('slider', { name: 'Sowing date of batch 1' }).boundingBox())!
+  const at = { x: box.x + box.width / 2, y: box.y + box.height / 2 }
+  await page.mouse.move(at.x, at.y)
+  await page.mouse.down()
+  const taken = await page.evaluate(async ({ x, y }) => {
+    const handle = document.querySelector('[role=slider][aria-label^="Sowing date"]')!
+    const times: number[] = []
+    for (let i = 0; i < 40; i++) {
+      const from = performance.now()
+      handle.dispatchEvent(new PointerEvent('pointermove', { clientX: x + 8 * (i % 30), clientY: y, bubbles: true }))
+      // The drawing is patched in a microtask; reading a size makes the browser lay it out.
+      for (let turn = 0; turn < 10; turn++) await Promise.resolve()
+      handle.getBoundingClientRect()
+      times.push(performance.now() - from)
+      await new Promise(resolve => setTimeout(resolve, 60))
+    }
+    return times.slice(4).sort((a, b) => a - b)
+  }, at)
+  await page.mouse.up()
+  return { what: 'bloom in the browser: a sowing date dragged one step', p50: quantileSorted(taken, 0.5), p95: quantileSorted(taken, 0.95), unit: 'ms', aim: DRAG_AIM_MS }
+}
 
 /** What the first page weighs, and how long it takes until Today can be used, on a first and a second visit. */
 export async function pageRows(address: string, cookie: string): Promise<Row[]> {
@@ -35,6 +69,7 @@ export async function pageRows(address: string, cookie: string): Promise<Row[]> 
       rows.push({ what: `${visit} visit: everything over the wire`, value: bytes.all / 1000, unit: 'kB' })
       await page.close()
     }
+    rows.push(await dragRow(await context.newPage(), address))
     return rows
   }
   finally {

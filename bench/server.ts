@@ -3,6 +3,7 @@ import { v7 } from 'uuid'
 import { serve } from '../tests/server/serving'
 import { Visitor } from '../tests/server/visitor'
 import type { OpenGarden } from '../shared/garden'
+import type { AimRow } from '../shared/aims'
 import type { CrossRow } from '../shared/crosses'
 import type { PlantPage } from '../shared/plants'
 import type { Row } from './measure'
@@ -34,6 +35,7 @@ export async function serverRows(ownerUrl: string, address: string, keeper: Visi
   const { now } = await keeper.get<OpenGarden>('/api/garden')
   const crosses = await keeper.get<CrossRow[]>('/api/crosses')
   const { plants } = await keeper.get<PlantPage>('/api/plants?crop=chilli&size=200&sort=since&order=desc')
+  const aims = await keeper.get<AimRow[]>('/api/aims')
   const client = () => {
     const visitor = new Visitor(address)
     visitor.cookie = keeper.cookie
@@ -41,6 +43,7 @@ export async function serverRows(ownerUrl: string, address: string, keeper: Visi
   }
   const clients = Array.from({ length: 8 }, client)
   const reading = (path: (turn: number) => string) => async (turn: number) => (await clients[turn % 8]!.ask('GET', path(turn))).status === 200
+  const meeting = crosses.filter(c => c.cross.pollenParentId && c.cross.plannedOn > '2026').slice(0, 40)
   const words = ['ember', '26-3', 'lantern', 'slate', '25-4', 'row', 'purple']
   const reads: [string, (turn: number) => string][] = [
     ['Today', () => '/api/round'],
@@ -48,6 +51,9 @@ export async function serverRows(ownerUrl: string, address: string, keeper: Visi
     ['another cross each time', turn => `/api/crosses/${crosses[(turn * 37) % crosses.length]!.cross.id}`],
     ['all crosses', () => '/api/crosses'],
     ['find', turn => `/api/find?q=${words[turn % words.length]}`],
+    ['an aim with its candidates', () => `/api/aims/${aims[0]!.aim.id}`],
+    ['bloom, ten months of the plants in play', () => '/api/bloom?from=2026-04-01&to=2027-01-31'],
+    ['two plants that should meet', turn => `/api/bloom/meet?seed=${meeting[turn % meeting.length]!.cross.seedParentId}&pollen=${meeting[turn % meeting.length]!.cross.pollenParentId}`],
     ['plants, a page', turn => `/api/plants?page=${1 + turn % 20}&size=50`],
   ]
   const scored = (turn: number): Deed => ({ id: v7(), kind: 'scored', subjectId: plants[turn % plants.length]!.id, payload: { trait: 'height', value: 30 + turn % 20 }, happenedAt: now })
@@ -56,5 +62,7 @@ export async function serverRows(ownerUrl: string, address: string, keeper: Visi
   for (const [what, path] of reads) for (const count of [1, 8]) rows.push(await timed(what, count, TIMES, reading(path), READ_AIM_MS))
   for (const count of [1, 8]) rows.push(await timed('an entry written', count, TIMES, writing, WRITE_AIM_MS))
   rows.push(await timed('Today, right after an entry', 1, 40, async turn => await writing(turn) && reading(() => '/api/round')(turn), undefined))
+  rows.push(await timed('bloom, right after an entry', 1, 20, async turn => await writing(turn) && reading(() => '/api/bloom?from=2026-04-01&to=2027-01-31')(turn), undefined))
+  rows.push(await timed('an aim, right after an entry', 1, 10, async turn => await writing(turn) && reading(() => `/api/aims/${aims[0]!.aim.id}`)(turn), undefined))
   return [...rows, ...await startRows(ownerUrl, keeper.cookie)]
 }

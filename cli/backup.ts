@@ -5,12 +5,8 @@ import { parseArgs } from 'node:util'
 import { SNAPSHOT, backup, restore, writerTo } from '../server/db/backup'
 import { migrate } from '../server/db/migrate'
 import { lastingGardens } from '../server/db/queries/garden'
+import { complain } from './complain'
 import { onDatabase, progressOf } from './database'
-
-function complain(sentence: string): number {
-  console.error(sentence)
-  return 2
-}
 
 /** `backup FILE`: one garden into one JSON file, which stands there whole or not at all. */
 export async function backupGarden(words: string[]): Promise<number> {

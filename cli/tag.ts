@@ -1,10 +1,6 @@
 import { parseArgs } from 'node:util'
 import { SERIALS_PER_YEAR, checkTagCode, codeInWords, tagCodes } from '@virgulta/core/tags/code'
-
-function complain(sentence: string): number {
-  console.error(sentence)
-  return 2
-}
+import { complain } from './complain'
 
 /** `tag new` prints codes, one a line; `tag check CODE` prints what a code says, and exits 1 when it is wrong. */
 export function tag([what, ...words]: string[]): number {

@@ -1,11 +1,13 @@
 import type { CropGuide } from '@virgulta/core/crops/guide'
 import type { ISODate } from '@virgulta/core/time/days'
 import { addDays } from '@virgulta/core/time/days'
-import type { DemoCross, Outcome } from './programmes'
+import type { Genes } from './genes'
+import { inherited, looksOf, meritOf } from './genes'
+import type { DemoCross } from './programmes'
 import type { Scribe } from './scribe'
 
-/** A plant that can be a parent: its id, and where it stands. */
-export interface DemoPlant { id: string, placeId: string | null }
+/** A plant that can be a parent: its id, where it stands, and its genes. */
+export interface DemoPlant { id: string, placeId: string | null, genes: Genes }
 
 /** A packet of the story. */
 interface DemoLot { lotId: string, seeds: number, harvestedOn: ISODate }
@@ -119,35 +121,33 @@ export function raiseFamily(stage: Stage, lots: DemoLot[], placeId: string): Dem
     const isRaised = scribe.note(raisedOn, 10, 'seedlingsRaised', sowingId, {
       plants, crop: guide.id, crossId, seedParentId: seedParent.id, pollenParentId: pollenParent.id, placeId,
     })
-    if (isRaised) family.push(...plants.map(p => ({ id: p.id, placeId })))
+    if (isRaised) family.push(...plants.map(p => ({ id: p.id, placeId, genes: inherited(seedParent.genes, pollenParent.genes, scribe) })))
   }
   return family
 }
 
-function valueOf(scribe: Scribe, outcome: Outcome): number {
-  if ('steps' in outcome) return scribe.draw(outcome.steps)
-  const bell = Array.from({ length: 6 }, () => scribe.random.uniform()).reduce((sum, u) => sum + u, -3) * Math.SQRT2
-  return Math.max(1, Math.round((outcome.mean + outcome.spread * bell) * 10) / 10)
-}
+/** Of a family's plants so many are kept, and so many looked at again. */
+const [KEPT, WATCHED] = [0.04, 0.12]
 
 /**
- * Scores a family in the row and decides on its plants.
+ * Scores a family in the row and decides on its plants: the best are kept.
  *
- * @param chosen numbers of the plants that become parents later: these are kept
+ * @returns the judged plants, the best first: parents of later crosses come from them
  */
-export function judgeFamily({ scribe, guide, cross }: Stage, family: DemoPlant[], chosen: Set<number>): void {
-  if (!cross.judge) return
+export function judgeFamily({ scribe, guide, cross }: Stage, family: DemoPlant[]): DemoPlant[] {
+  if (!cross.judge) return family
   const { on, share, traits } = cross.judge
-  const judged = family.slice(0, Math.round(family.length * share))
-  const faults = guide.judging.reasons.slice(3)
-  judged.forEach((plant, i) => {
-    const hour = 9 + i * 0.012
-    const scores = Object.entries(traits).map(([trait, outcome]) => ({ trait, value: trait === 'height' ? Math.round(valueOf(scribe, outcome)) : valueOf(scribe, outcome) }))
-    for (const score of scores) scribe.note(on, hour, 'scored', plant.id, score)
-    const fate = chosen.has(i + 1) ? 0 : scribe.draw([0.05, 0.1, 0.85])
+  const judged = family.slice(0, Math.round(family.length * share)).map(plant => ({ plant, looks: looksOf(cross.crop, plant.genes, scribe) }))
+  const ranked = [...judged].sort((a, b) => meritOf(cross.crop, b.looks) - meritOf(cross.crop, a.looks))
+  const faults = guide.judging.reasons.slice(4)
+  judged.forEach(({ plant, looks }, i) => {
+    const hour = 9 + i * 0.01
+    for (const trait of traits) scribe.note(on, hour, 'scored', plant.id, { trait, value: looks[trait]! })
+    const rank = ranked.findIndex(r => r.plant === plant) / ranked.length
+    const verdict = rank < Math.max(KEPT, 2 / ranked.length) ? 'keep' : rank < WATCHED ? 'watch' : 'discard'
     scribe.note(on, hour + 0.005, 'judged', plant.id, {
-      verdict: (['keep', 'watch', 'discard'] as const)[fate]!,
-      reason: fate === 0 ? scribe.pick(guide.judging.reasons.slice(0, 3)) : fate === 1 ? 'look again' : scribe.pick(faults),
+      verdict, reason: verdict === 'keep' ? scribe.pick(guide.judging.reasons.slice(0, 3)) : verdict === 'watch' ? 'look again' : scribe.pick(faults),
     })
   })
+  return ranked.map(r => r.plant)
 }

@@ -10,18 +10,18 @@ type Row = [name: string, place: string, scores: Record<string, number>, note?: 
 const chillies: Row[] = [
   ['Ember Row', 'North bench 2', { 'leaf-colour': 2, 'fruit-stance': 2, 'height': 82, 'vigour': 2 }, 'Purple to the stalk; bare below the first fork.'],
   ['Small Lantern', 'North bench 2', { 'leaf-colour': 0, 'fruit-stance': 0, 'height': 34, 'vigour': 3 }, 'Half the height of the others, never staked.'],
-  ['Dusk Bantam', 'North bench 1', { 'leaf-colour': 2, 'fruit-stance': 1, 'height': 48, 'vigour': 1 }],
+  ['Dusk Bantam', 'North bench 1', { 'leaf-colour': 2, 'fruit-stance': 2, 'height': 48, 'vigour': 1 }],
   ['Copper Wren', 'North bench 1', { 'leaf-colour': 0, 'fruit-stance': 2, 'height': 61, 'vigour': 2 }],
   ['Ink Thimble', 'North bench 1', { 'leaf-colour': 3, 'fruit-stance': 2, 'height': 55, 'vigour': 1 }, 'Darkest leaf in the house; few flowers.'],
   ['Pale Rocket', 'South bench', { 'leaf-colour': 0, 'fruit-stance': 2, 'height': 90, 'vigour': 3 }],
-  ['Marsh Torch', 'South bench', { 'leaf-colour': 0, 'fruit-stance': 1, 'height': 74, 'vigour': 3 }],
-  ['Low Ladder', 'North bench 2', { 'leaf-colour': 0, 'fruit-stance': 1, 'height': 38, 'vigour': 2 }, 'Forks low, stands up to wind.'],
+  ['Marsh Torch', 'South bench', { 'leaf-colour': 0, 'fruit-stance': 0, 'height': 74, 'vigour': 3 }],
+  ['Low Ladder', 'North bench 2', { 'leaf-colour': 0, 'fruit-stance': 0, 'height': 38, 'vigour': 2 }, 'Forks low, stands up to wind.'],
   ['Soot Wick', 'South bench', { 'leaf-colour': 3, 'fruit-stance': 0, 'height': 70, 'vigour': 1 }],
-  ['Vesper Peg', 'South bench', { 'leaf-colour': 1, 'fruit-stance': 2, 'height': 58, 'vigour': 2 }],
-  ['Kite Ribbon', 'North bench 1', { 'leaf-colour': 0, 'fruit-stance': 0, 'height': 66, 'vigour': 2 }, 'Mild.'],
+  ['Vesper Peg', 'South bench', { 'leaf-colour': 2, 'fruit-stance': 2, 'height': 58, 'vigour': 2 }],
+  ['Kite Ribbon', 'North bench 1', { 'leaf-colour': 0, 'fruit-stance': 0, 'height': 66, 'pungent': 0, 'vigour': 2 }, 'Mild.'],
   ['Quick Tallow', 'South bench', { 'leaf-colour': 0, 'fruit-stance': 2, 'height': 44, 'vigour': 3 }, 'First ripe in three seasons of four.'],
-  ['Brindle Peg', 'North bench 1', { 'leaf-colour': 1, 'fruit-stance': 1, 'height': 57, 'vigour': 2 }],
-  ['Saffron Oar', 'South bench', { 'leaf-colour': 0, 'fruit-stance': 0, 'height': 80, 'vigour': 3 }],
+  ['Brindle Peg', 'North bench 1', { 'leaf-colour': 0, 'fruit-stance': 0, 'height': 57, 'vigour': 2 }],
+  ['Saffron Oar', 'South bench', { 'leaf-colour': 0, 'fruit-stance': 0, 'height': 80, 'pungent': 0, 'vigour': 3 }],
 ]
 
 const hellebores: Row[] = [
@@ -53,6 +53,15 @@ const squashes: Row[] = [
   ['Winter Loaf', 'Squash plot', { 'skin': 0, 'fruit-mass': 3.1, 'mildew': 1, 'fruits': 5 }],
   ['Thick Jerkin', 'Squash plot', { 'skin': 3, 'fruit-mass': 6.0, 'mildew': 2, 'fruits': 2 }],
 ]
+
+/** What is amiss with the whole plant, where something is: 2 is sound. */
+export const faults: Record<string, { health?: number, weather?: number }> = {
+  'Ink Thimble': { health: 1, weather: 1 }, 'Soot Wick': { health: 0, weather: 1 }, 'Pale Rocket': { weather: 0 }, 'Saffron Oar': { weather: 0 }, 'Ember Row': { weather: 1 }, 'Dusk Bantam': { health: 1 },
+  'Night Ferry': { health: 0 }, 'Ash Pail': { health: 1, weather: 1 }, 'Double Rain': { weather: 1 }, 'Lace Cellar': { health: 1, weather: 0 }, 'Broad Thole': { health: 1 },
+}
+
+/** Swatches of a trait of the garden's own. */
+export const edgeSwatches = [{ name: 'plain', colour: '#7d6a78' }, { name: 'bone', colour: '#e6dcc8' }, { name: 'wine line', colour: '#6b2239' }]
 
 const founders = (crop: string, plantKind: Founder['plantKind'], rows: Row[]): Founder[] =>
   rows.map(([name, place, scores, note = null]) => ({ name, crop, plantKind, place, note, scores }))

@@ -1,11 +1,10 @@
 /** `npm run pictures`: takes the pictures in docs/screenshots anew, from a fresh demo garden on its first morning. */
 import { spawn } from 'node:child_process'
-import { mkdirSync, rmSync, writeFileSync } from 'node:fs'
+import { mkdirSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { chromium } from '@playwright/test'
 import { chromium as executablePath } from './lib/install.mjs'
 import { root } from './lib/paths.mjs'
-import { exitCode } from './lib/run.mjs'
 
 const baseURL = 'http://127.0.0.1:4641'
 const data = join(root, '.cache/pictures-data')
@@ -44,18 +43,27 @@ try {
   await page.request.post('/api/session/demo')
   const crosses = await ask('/api/crosses')
   const told = crosses.find(r => r.cross.aim.startsWith('Purple leaf on a plant half the height, with')).cross.id
-  const busy = crosses.find(r => r.cross.aim.startsWith('Low purple × early dark, the next')).cross.id
-  const { flowers } = await ask(`/api/crosses/${busy}`)
-  const waiting = flowers.find(f => f.flower.status === 'waiting').flower.id
   const { sowings } = await ask('/api/seed')
   const tray = sowings.find(s => s.sowing.standing && s.sowing.losses.length).sowing.id
 
+  const [{ aim }] = (await ask('/api/aims')).filter(a => a.aim.words.startsWith('Purple leaf and upright'))
+  const { plants: candidates } = await ask(`/api/aims/${aim.id}`)
+  const named = name => candidates.find(p => p.name === name).id
+  const settled = words => () => page.getByText(words).first().waitFor()
+  await take('bench', `/aims/${aim.id}?q=line`, { before: () => page.getByLabel('Take Ember Row for a pair').check().then(() => page.getByLabel('Take Small Lantern for a pair').check()) })
+  await take('pairs', `/aims/${aim.id}?part=pairs`, { before: settled(/the best of/) })
+  await take('odds', `/odds?aim=${aim.id}&seed=${named('Small Lantern')}&pollen=${named('Ember Row')}`, { before: async () => {
+    await settled(/flowers for/)()
+    await page.getByRole('heading', { name: 'The odds' }).evaluate(e => window.scrollTo(0, e.getBoundingClientRect().top + scrollY - 92))
+  } })
+  const { rows: bloomers } = await ask('/api/bloom?from=2026-06-01&to=2027-05-31&who=all')
+  const bloomer = name => bloomers.find(r => r.plant.name === name).plant.id
+  await take('bloom', '/bloom', { before: settled('stigmas ready') })
+  await take('meet', `/bloom?crop=hellebore&seed=${bloomer('Slate Hour')}&pollen=${bloomer('Second Bell')}`, { before: settled(/Hold Slate Hour back/) })
+  await take('hours', '/bloom/hours', { before: settled(/stigmas are ready/i) })
   await take('today', '/today')
   await take('walk', '/walk', { size: telephone })
-  await take('walk-sun', '/walk', { size: telephone, look: 'sun', before: () => page.getByRole('button', { name: 'Ready', exact: true }).click().then(() => page.getByRole('heading', { name: /Pollinate/ }).waitFor()) })
   await take('cross', `/crosses/${told}`)
-  await take('cross-dark', `/crosses/${told}`, { look: 'dark' })
-  await take('flower', `/crosses/${busy}?flower=${waiting}`)
   await take('crosses', '/crosses')
   await take('packets', '/seed')
   await take('tray', `/seed/trays/${tray}`)
@@ -64,11 +72,6 @@ try {
   await take('learnt', '/crops/chilli?of=toReceptive')
   await take('garden', '/garden')
   await take('data', '/garden/data')
-
-  const sheet = join(data, 'tags.pdf')
-  writeFileSync(sheet, await (await page.request.get(`/api/crosses/${busy}/tags.pdf`)).body())
-  const code = await exitCode('pdftoppm', ['-png', '-r', '80', '-singlefile', sheet, join(folder, 'tag-sheet')]).catch(() => 1)
-  console.log(code === 0 ? 'tag-sheet.png' : 'tag-sheet.png was left as it is: pdftoppm (Debian\'s poppler-utils) is not installed.')
 
   const keeper = { name: 'Una Sedge', email: 'una@garden.example', password: 'four words for the picture' }
   await page.request.post('/api/account', { data: keeper })

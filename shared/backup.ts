@@ -14,7 +14,7 @@ export const BackupHead = v.strictObject({
   format: v.literal('virgulta-garden'),
   version: v.literal(BACKUP_VERSION),
   madeAt: moment,
-  garden: v.strictObject({ id: Id, name: words(80), zone: v.string(), latitude: v.number(), isDemo: v.boolean(), clockAt: v.nullable(moment) }),
+  garden: v.strictObject({ id: Id, name: words(80), zone: v.string(), latitude: v.number(), longitude: v.optional(v.nullable(v.number()), null), isDemo: v.boolean(), clockAt: v.nullable(moment) }),
   people: v.array(v.strictObject({ id: Id, name: words(80) })),
   members: v.array(v.strictObject({ personId: Id, role: v.picklist(roles), leftAt: v.optional(v.nullable(moment), null) })),
   places: v.array(v.strictObject({ id: Id, name: words(60), position: v.number() })),

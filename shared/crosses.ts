@@ -41,5 +41,6 @@ export const PlanQuery = v.object({
   seedParentId: Id,
   pollenParentId: v.nullable(Id),
   flowers: amount(1, 2000),
+  wantedShare: v.optional(v.nullable(v.pipe(v.number(), v.gtValue(0), v.maxValue(1))), null),
 })
 export interface PlanAnswer { course: Record<Stage, Spread>, runs: number, takeRecords: number }

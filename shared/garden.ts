@@ -1,3 +1,4 @@
+import type { CropDefinition } from '@virgulta/core/crops/definition'
 import type { CropGuide } from '@virgulta/core/crops/guide'
 import type { CropKnowledge } from '@virgulta/core/crops/knowledge'
 import { words } from '@virgulta/core/log/kind'
@@ -29,6 +30,9 @@ export interface Place { id: string, name: string, position: number }
 /** A crop with its guide and what the garden has learnt of it. */
 export interface Crop { guide: CropGuide, knowledge: CropKnowledge }
 
+/** A crop as every screen needs it: also with what is scored on it and how it inherits. */
+export interface OpenCrop extends Crop { definition: CropDefinition }
+
 /** The open garden as every screen needs it. */
 export interface OpenGarden {
   id: string
@@ -41,5 +45,5 @@ export interface OpenGarden {
   now: string
   today: string
   places: Place[]
-  crops: Crop[]
+  crops: OpenCrop[]
 }

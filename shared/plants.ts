@@ -1,3 +1,6 @@
+import type { Batch } from '@virgulta/core/bloom/batch'
+import type { Summaries } from '@virgulta/core/aims/bench'
+import type { Possible } from '@virgulta/core/odds/carriers'
 import type { Plant } from '@virgulta/core/plants/plant'
 import { PLANT_KINDS } from '@virgulta/core/plants/kinds'
 import * as v from 'valibot'
@@ -21,4 +24,19 @@ export type PlantQuery = v.InferOutput<typeof PlantQuery>
 export interface PlantPage { plants: Plant[], total: number }
 
 /** One plant with its parents, its crosses and its part of the log. */
-export interface PlantStory { plant: Plant, seedParent: Plant | null, pollenParent: Plant | null, crosses: CrossRow[], log: LogLine[] }
+export interface PlantStory {
+  plant: Plant
+  seedParent: Plant | null
+  pollenParent: Plant | null
+  crosses: CrossRow[]
+  batches: Batch[]
+  log: LogLine[]
+}
+
+/** What is worked out of a plant from all of its crop. */
+export interface PlantGenes {
+  /** what its scores come to, by trait */
+  summaries: Summaries
+  /** what it may be, at loci that are looked at together */
+  genes: { loci: string[], isExact: boolean, possible: Possible }[]
+}

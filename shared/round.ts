@@ -1,3 +1,4 @@
+import type { Blooming } from '@virgulta/core/bloom/note'
 import type { Flower } from '@virgulta/core/flowers/flower'
 import type { Stop } from '@virgulta/core/round/round'
 import type { Sowing } from '@virgulta/core/seed/sowing'
@@ -24,8 +25,12 @@ export const MOST_NOTED = 60
 
 /** A stop with the names and states that its screen shows. */
 export interface RoundStop extends Stop {
-  seedParent: Parent
+  seedParent: Parent | null
   pollenParent: Parent | null
+  /** the plant that it is done at, where that is neither flower, packet nor tray */
+  plant: Parent | null
+  /** where a bloom of the seed parent is noted: at the batch of it that stands, else at the plant */
+  blooms: { type: 'plant' | 'batch', id: string, blooming: Blooming } | null
   flower: Flower | null
   sowing: Sowing | null
   /** seeds left, for a packet */

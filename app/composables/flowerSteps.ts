@@ -16,12 +16,19 @@ export const questions: Record<RoundStep, string> = {
   harvest: 'Is the fruit ripe?',
   sow: 'Sow this seed',
   countUp: 'How many more are up?',
+  bloomLook: 'Is the first flower open?',
+  bloomEnd: 'Is it still in bloom?',
+  sowBatch: 'Sow the batch',
+  holdBack: 'Move it to the cool',
+  bringBack: 'Bring it back from the cool',
+  collectPollen: 'Collect and keep its pollen',
 }
 
 /** A short word for a step, for lists and counts. */
 export const stepWords: Record<RoundStep, string> = {
   choose: 'choose flowers', emasculate: 'emasculate', lensCheck: 'lens check', isolate: 'cover', look: 'look', pollinate: 'pollinate',
   takeLook: 'look for take', harvest: 'harvest', sow: 'sow', countUp: 'count seedlings',
+  bloomLook: 'look for first flowers', bloomEnd: 'look for last flowers', sowBatch: 'sow a batch', holdBack: 'hold back', bringBack: 'bring back', collectPollen: 'collect pollen',
 }
 
 /** The wait that says when a step is due. */
@@ -55,7 +62,12 @@ export function cueOf(step: RoundStep, guide: CropGuide): { yes: string, no: str
     case 'takeLook': return { yes: guide.take.yes, no: [guide.take.no] }
     case 'harvest': return { yes: guide.ripening.cue, no: [] }
     case 'sow': return { yes: guide.seedHandling.how, no: [] }
-    case 'countUp': return { yes: guide.sowing.how, no: [] }
+    case 'countUp': case 'sowBatch': return { yes: guide.sowing.how, no: [] }
+    case 'bloomLook': return { yes: 'One flower open far enough to work or to give pollen counts as the first.', no: ['a bud that only shows colour'] }
+    case 'bloomEnd': return { yes: 'The last flower counts when it fades and no bud follows that could still be worked.', no: [] }
+    case 'holdBack': return { yes: guide.bloom.hold?.how ?? 'Keep it cool and light.', no: guide.bloom.hold ? [guide.bloom.hold.against] : [] }
+    case 'bringBack': return { yes: 'Back to its place; its first flowers come some days later.', no: [] }
+    case 'collectPollen': return { yes: guide.bloom.keeps?.how ?? 'Dry it in the shade, then keep it cool and dry.', no: guide.bloom.keeps ? [guide.bloom.keeps.against] : [] }
   }
 }
 

@@ -32,9 +32,3 @@ async function signOut() {
     <NuxtPage />
   </div>
 </template>
-
-<style scoped>
-.parts { display: flex; gap: 20px; border-bottom: 1px solid var(--rule); }
-.parts a { padding: 8px 2px; color: var(--quiet); text-decoration: none; border-bottom: 3px solid transparent; }
-.parts .here { color: var(--sap); font-weight: 650; border-color: var(--sap); }
-</style>

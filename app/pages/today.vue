@@ -89,6 +89,7 @@ useShortcuts([
             <li v-for="plant in round.pollen" :key="plant.id">pollen of <ParentName role="pollen" :name="plant.name" /></li>
           </ul>
         </PaperSheet>
+        <HoursToday v-if="isToday" />
         <PaperSheet v-if="isToday" heading="The week ahead">
           <ol class="ahead">
             <li v-for="coming in round.ahead" :key="coming.day">

@@ -21,7 +21,7 @@ const guide = computed(() => stop.value && garden.cropOf(stop.value.crop)!.guide
 /** Stops that are left, of which the server hands out the first ones. */
 const left = computed(() => (round.value?.total ?? 0) - (round.value?.stops.length ?? 0) + stops.value.length)
 const atPlace = computed(() => (round.value?.atPlaces[stop.value?.placeId ?? ''] ?? 0) - (round.value?.stops.filter(s => s.placeId === stop.value?.placeId && skipped.value.includes(s.subject.id)).length ?? 0))
-const answers = computed(() => stop.value?.flower && guide.value ? [...answersAt(stop.value.step, stop.value.flower, guide.value), lostAnswer(stop.value.flower, guide.value)] : [])
+const answers = computed(() => stop.value?.flower && guide.value ? [...answersAt(stop.value.step, stop.value.flower, guide.value), lostAnswer(stop.value.flower, guide.value)] : stop.value ? bloomAnswers(stop.value, garden.today) : [])
 const cue = computed(() => stop.value && guide.value && cueOf(stop.value.step, guide.value))
 const caution = computed(() => stop.value && guide.value && cautionOf(stop.value.step, guide.value))
 const clock = computed(() => {
@@ -37,7 +37,7 @@ const isBusy = ref(false)
 async function choose() {
   const { crossId, seedParent, pollenParent } = stop.value!
   isBusy.value = true
-  const tied = await tagFlowers({ crossId, seedParentId: seedParent.id, pollenParentId: pollenParent?.id ?? null })
+  const tied = await tagFlowers({ crossId: crossId!, seedParentId: seedParent!.id, pollenParentId: pollenParent?.id ?? null })
   isBusy.value = false
   here.value = tied?.[0]?.id ?? here.value
 }
@@ -46,6 +46,8 @@ function skip() {
   skipped.value.push(stop.value!.subject.id)
   here.value = null
 }
+/** What is opened comes into view above the answers. */
+const show = ({ target }: Event) => (target as HTMLDetailsElement).open && (target as HTMLElement).scrollIntoView({ block: 'center' })
 const isHarvesting = ref(false)
 const isSowing = ref(false)
 
@@ -72,7 +74,8 @@ useShortcuts([
     <template v-if="stop && guide && cue">
       <section class="middle" :aria-label="`Stop ${stop.code}`">
         <TagLabel :code="stop.code" large />
-        <CrossName :seed-parent="stop.seedParent" :pollen-parent="stop.pollenParent" />
+        <strong v-if="stop.plant" class="plant">{{ stop.plant.name }}</strong>
+        <CrossName v-if="stop.seedParent" :seed-parent="stop.seedParent" :pollen-parent="stop.pollenParent" />
         <h2>{{ questions[stop.step] }}<template v-if="stop.step === 'pollinate' && stop.pollenParent"> from {{ stop.pollenParent.name }}</template></h2>
         <p class="quiet">{{ stop.because }} <EstimateMark v-if="stop.estimate" :estimate="stop.estimate" v-bind="markOf(waitBefore[stop.step]!, stop.crop)" /></p>
         <FlowerDrawing v-if="stop.flower || stop.step === 'choose'" :form="guide.form" :step="stop.step" />
@@ -80,10 +83,11 @@ useShortcuts([
         <p v-for="no in cue.no" :key="no" class="quiet small">Not: {{ no }}</p>
         <p v-if="stop.tools.length" class="take">Take: {{ stop.tools.join(', ') }}<template v-if="stop.step === 'pollinate' && stop.pollenParent">, <ParentName role="pollen" :name="`${stop.pollenParent.name} pollen`" /></template></p>
         <p v-if="caution" class="caution small">{{ caution }}</p>
+        <details v-if="garden.mayNote && stop.seedParent && stop.blooms && !stop.plant" :key="stop.subject.id" class="bloom" @toggle="show"><summary>Bloom of {{ stop.seedParent.name }}</summary><BloomKeys :id="stop.blooms.id" :type="stop.blooms.type" :blooming="stop.blooms.blooming" @noted="here = stop.subject.id" /></details>
         <CountStepper v-if="stop.step === 'countUp' && stop.sowing" v-model="up" label="New seedlings since the last count" :hint="`${stop.sowing.up} of ${stop.sowing.seeds} up so far, sown ${dayInWords(stop.sowing.sownOn)}`" />
       </section>
       <footer class="answers">
-        <AnswerKeys v-if="stop.flower && stop.step !== 'harvest'" :answers="answers" @noted="here = stop.subject.id"><button type="button" class="key skip" @click="skip">Skip</button></AnswerKeys>
+        <AnswerKeys v-if="answers.length && stop.step !== 'harvest'" :answers="answers" @noted="here = stop.subject.id"><button type="button" class="key skip" @click="skip">Skip</button></AnswerKeys>
         <div v-else class="keys">
           <p v-if="!garden.mayNote" class="quiet">You read along here as a guest.</p>
           <button v-else-if="stop.step === 'choose'" type="button" class="big" :disabled="isBusy" @click="choose">Choose one, give me its tag</button>
@@ -93,7 +97,7 @@ useShortcuts([
           <button type="button" class="skip" @click="skip">{{ stop.step === 'harvest' ? 'Not ripe, skip' : stop.step === 'choose' ? 'None at this stage, skip' : 'Skip' }}</button>
         </div>
       </footer>
-      <HarvestDialog v-if="stop.flower" v-model="isHarvesting" :cross-id="stop.crossId" :crop="stop.crop" :flowers="[stop.flower]" :first="stop.flower.id" />
+      <HarvestDialog v-if="stop.flower && stop.crossId" v-model="isHarvesting" :cross-id="stop.crossId" :crop="stop.crop" :flowers="[stop.flower]" :first="stop.flower.id" />
       <SowLotDialog v-if="stop.step === 'sow'" v-model="isSowing" :lot-id="stop.subject.id" :crop="stop.crop" />
     </template>
     <EmptyPage v-else-if="round" heading="The round is done">
@@ -117,6 +121,9 @@ useShortcuts([
 .middle h2 { font-size: 28px; margin-top: 4px; }
 .middle p { margin: 0; }
 .cue { font-size: 17px; }
+summary { cursor: pointer; min-height: 44px; padding: 10px 0; color: var(--sap); font-weight: 650; }
+.bloom { width: 100%; }
+.plant { font-size: 17px; }
 .take { border: 1px solid var(--rule); background: var(--sheet); border-radius: var(--radius); padding: 10px 12px; width: 100%; }
 .answers { position: sticky; bottom: 0; background: var(--paper); border-top: 1px solid var(--rule); padding: 12px 18px 16px; }
 .keys { display: grid; gap: 10px; }

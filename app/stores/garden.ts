@@ -1,6 +1,6 @@
 import type { ISODate, Instant } from '@virgulta/core/time/days'
 import { dayOf, instantAt } from '@virgulta/core/time/days'
-import type { Crop, OpenGarden, Place } from '#shared/garden'
+import type { OpenCrop, OpenGarden, Place } from '#shared/garden'
 import { reaches } from '#shared/people'
 
 /** The open garden: its name, clock, places and crops. */
@@ -37,7 +37,7 @@ export const useGardenStore = defineStore('garden', () => {
     return day === today.value ? (garden.value?.isDemo ? now.value : new Date().toISOString()) : instantAt(day, 24 - 1 / 60, garden.value!.zone)
   }
 
-  const cropOf = (id: string): Crop | undefined => garden.value?.crops.find(crop => crop.guide.id === id)
+  const cropOf = (id: string): OpenCrop | undefined => garden.value?.crops.find(crop => crop.guide.id === id)
   const placeName = (id: string | null): string => garden.value?.places.find(place => place.id === id)?.name ?? 'no place'
 
   // What is expected of a crop changes with what is noted.

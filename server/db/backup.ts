@@ -36,10 +36,10 @@ async function headOf(tx: Database, gardenId: string): Promise<BackupHead | null
   const memberRows = await tx.select({ personId: members.personId, role: members.role, leftAt: members.leftAt }).from(members).where(eq(members.gardenId, gardenId))
   const recorders = await tx.selectDistinct({ id: entries.recordedBy }).from(entries).where(eq(entries.gardenId, gardenId))
   const [counted] = await tx.select({ count: sql<number>`count(*)::int` }).from(entries).where(eq(entries.gardenId, gardenId))
-  const { id, name, zone, latitude, isDemo, clockAt } = garden
+  const { id, name, zone, latitude, longitude, isDemo, clockAt } = garden
   return {
     format: 'virgulta-garden', version: BACKUP_VERSION, madeAt: new Date().toISOString(),
-    garden: { id, name, zone, latitude, isDemo, clockAt: clockAt && instant(clockAt) },
+    garden: { id, name, zone, latitude, longitude, isDemo, clockAt: clockAt && instant(clockAt) },
     people: await tx.select({ id: people.id, name: people.name }).from(people).where(among(people.id, [...memberRows.map(m => m.personId), ...recorders.map(r => r.id)])),
     members: memberRows.map(m => ({ ...m, leftAt: m.leftAt && instant(m.leftAt) })),
     places: await tx.select({ id: places.id, name: places.name, position: places.position }).from(places).where(eq(places.gardenId, gardenId)).orderBy(asc(places.position)),

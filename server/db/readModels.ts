@@ -4,15 +4,25 @@ import { and, eq, getTableColumns, sql } from 'drizzle-orm'
 import type { PgTable } from 'drizzle-orm/pg-core'
 import type { Database } from './connection'
 import { among } from './connection'
-import { crosses, flowers, gardens, plants, seedLots, sowings } from './schema'
+import { aims, batches, crosses, flowers, gardens, inheritances, loci, plants, readings, rules, seedLots, sowings, tasks, traits } from './schema'
+
+const ofCrop = ({ crop }: { crop: string }) => ({ crop })
 
 /** The table of each type of subject, and which of its state's fields have columns of their own. */
 export const readModels = {
-  plant: { table: plants, columns: ({ name, crop, plantKind, placeId, crossId, verdict, since }: States['plant']) => ({ name, crop, plantKind, placeId, crossId, verdict: verdict?.verdict ?? null, since }) },
-  cross: { table: crosses, columns: ({ crop, seedParentId, pollenParentId, plannedOn }: States['cross']) => ({ crop, seedParentId, pollenParentId, plannedOn }) },
-  flower: { table: flowers, columns: ({ crossId, seedParentId, status }: States['flower']) => ({ crossId, seedParentId, status }) },
-  seedLot: { table: seedLots, columns: ({ crossId }: States['seedLot']) => ({ crossId }) },
-  sowing: { table: sowings, columns: ({ crossId, lotId }: States['sowing']) => ({ crossId, lotId }) },
+  plant: { table: plants, columns: ({ code, name, crop, plantKind, placeId, crossId, verdict, since }: States['plant']) => ({ code, name, crop, plantKind, placeId, crossId, verdict: verdict?.verdict ?? null, since }) },
+  cross: { table: crosses, columns: ({ code, crop, seedParentId, pollenParentId, plannedOn }: States['cross']) => ({ code, crop, seedParentId, pollenParentId, plannedOn }) },
+  flower: { table: flowers, columns: ({ code, crossId, seedParentId, status }: States['flower']) => ({ code, crossId, seedParentId, status }) },
+  seedLot: { table: seedLots, columns: ({ code, crossId }: States['seedLot']) => ({ code, crossId }) },
+  sowing: { table: sowings, columns: ({ code, crossId, lotId }: States['sowing']) => ({ code, crossId, lotId }) },
+  trait: { table: traits, columns: ofCrop },
+  locus: { table: loci, columns: ofCrop },
+  rule: { table: rules, columns: ofCrop },
+  inheritance: { table: inheritances, columns: ofCrop },
+  aim: { table: aims, columns: ofCrop },
+  batch: { table: batches, columns: ({ code, crop, plantId }: States['batch']) => ({ code, crop, plantId }) },
+  task: { table: tasks, columns: ofCrop },
+  readings: { table: readings, columns: ({ readOn }: States['readings']) => ({ readOn }) },
 }
 
 export const subjectTypes = Object.keys(readModels) as SubjectType[]
@@ -33,7 +43,7 @@ const modelOf = (type: SubjectType) => readModels[type] as unknown as Model
  *
  * @param revision of the log that changed them
  */
-export async function saveStates(db: Database, gardenId: string, revision: number, type: SubjectType, states: { id: string, code: string }[]): Promise<void> {
+export async function saveStates(db: Database, gardenId: string, revision: number, type: SubjectType, states: { id: string }[]): Promise<void> {
   const { table, columns } = modelOf(type)
   const changing = Object.fromEntries(
     Object.entries(getTableColumns(table as PgTable))
@@ -41,7 +51,7 @@ export async function saveStates(db: Database, gardenId: string, revision: numbe
       .map(([name, column]) => [name, sql.raw(`excluded."${column.name}"`)]),
   )
   for (const group of inGroups(states)) {
-    const rows = group.map(state => ({ gardenId, id: state.id, code: state.code, state, revision, ...columns(state) }))
+    const rows = group.map(state => ({ gardenId, id: state.id, state, revision, ...columns(state) }))
     await db.insert(table).values(rows as never).onConflictDoUpdate({ target: [table.gardenId, table.id], set: changing })
   }
 }
@@ -62,6 +72,13 @@ export async function statesOf<T extends SubjectType>(db: Database, gardenId: st
   if (!ids.length) return new Map()
   const rows = await db.select({ id: table.id, state: table.state }).from(table).where(and(eq(table.gardenId, gardenId), among(table.id, ids)))
   return new Map(rows.map(({ id, state }) => [id, state as unknown as States[T]]))
+}
+
+/** The states of all subjects of one type, for types of which a garden has few. */
+export async function allStates<T extends 'trait' | 'locus' | 'rule' | 'inheritance' | 'aim' | 'batch' | 'task' | 'readings'>(db: Database, gardenId: string, type: T): Promise<States[T][]> {
+  const { table } = modelOf(type)
+  const rows = await db.select({ state: table.state }).from(table).where(eq(table.gardenId, gardenId)).orderBy(table.id)
+  return rows.map(({ state }) => state as unknown as States[T])
 }
 
 /** The ids of all subjects of one type that have a state. */

@@ -147,14 +147,21 @@ test('every screen passes the accessibility check, is readable in every look, an
   const flower = flowers.find((f: { due: object | null }) => f.due).flower
   const { lots, sowings } = await first('/api/seed')
   const { plants } = await first('/api/plants')
+  const [{ aim }] = await first('/api/aims')
+  const { plants: [seed, pollen] } = await first(`/api/aims/${aim.id}`)
+  const odds = `/odds?aim=${aim.id}&seed=${seed.id}&pollen=${pollen.id}`
+  const meet = `/bloom?seed=${seed.id}&pollen=${pollen.id}`
   const screens: [string, string | RegExp][] = [
+    ['/aims', 'Aims'], ['/aims/new', 'Set an aim'], [`/aims/${aim.id}`, aim.words], [`/aims/${aim.id}?part=pairs`, aim.words], [odds, /×/],
+    ['/bloom', 'Bloom'], [meet, 'Bloom'], [`/bloom?aim=${aim.id}`, 'Bloom'], ['/bloom/hours', 'Bloom'], ['/bloom/weather', 'Bloom'],
+    ['/crops/hellebore/traits', 'What is known of hellebore'], ['/crops/chilli/genes', 'What is known of chilli'],
     ['/today', /June/], ['/crosses', 'Crosses'], ['/crosses/new', 'Plan a cross'], [`/crosses/${told.id}`, told.aim], [`/crosses/${open.id}?flower=${flower.id}`, open.aim],
     ['/seed', 'Seed'], ['/seed?show=trays', 'Seed'], [`/seed/packets/${lots[0].lot.id}`, /in the packet/], [`/seed/trays/${sowings[0].sowing.id}`, /up/],
     ['/offspring', 'Offspring'], [`/offspring/${told.id}`, told.aim], ['/plants', 'Plants'], [`/plants/${plants[0].id}`, plants[0].name],
     ['/crops/chilli?of=take', 'What is known of chilli'], ['/garden', 'Quillmere Glasshouses'], ['/garden/people', /./], ['/garden/data', /./], ['/walk', /./],
   ]
   /** Screens that between them hold every kind of text and field; the palette itself has a test of its own. */
-  const manyKinds = new Set(['/crosses/new', '/plants', `/crosses/${open.id}?flower=${flower.id}`, `/offspring/${told.id}`])
+  const manyKinds = new Set([`/aims/${aim.id}`, odds, meet, '/bloom/hours', '/crosses/new', '/plants', `/crosses/${open.id}?flower=${flower.id}`, `/offspring/${told.id}`])
   for (const [path, heading] of screens) {
     await page.goto(path)
     await expect(page.getByRole('heading', { level: 1, name: heading, includeHidden: true })).toBeVisible()

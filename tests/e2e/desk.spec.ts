@@ -120,9 +120,9 @@ test('looks are kept on the device, keys are listed, and the find box acts', asy
   // Enter in the empty box does what is marked, and waits for nothing.
   await page.goto('/today')
   await page.getByRole('button', { name: 'Find' }).click()
-  await expect(page.getByRole('option', { name: 'Plan a cross' })).toHaveAttribute('aria-selected', 'true')
+  await expect(page.getByRole('option', { name: 'Set an aim' })).toHaveAttribute('aria-selected', 'true')
   await page.getByRole('combobox', { name: /^Find a plant/ }).press('Enter')
-  await expect(page).toHaveURL(/crosses\/new/)
+  await expect(page).toHaveURL(/aims\/new/)
 })
 
 test('when the server is away, the screen says so and nothing that was typed is gone', async ({ page }) => {

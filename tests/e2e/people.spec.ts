@@ -44,6 +44,7 @@ test('a hand comes by invitation, notes work and takes back their own; a guest r
   await signUp(guest, 'Fern Vale')
   await guest.goto(link)
   await guest.getByRole('button', { name: 'Join as Fern Vale' }).click()
+  await expect(guest.getByRole('heading', { name: 'Nothing is due today' })).toBeVisible()
   await guest.goto('/plants')
   await expect(guest.getByText('Shared Ember')).toBeVisible()
   await expect(guest.getByRole('button', { name: 'Add a plant' })).toHaveCount(0)

@@ -37,7 +37,7 @@ async function answered(method: string, path: string, body?: unknown, by = visit
 // Opening the demo garden takes nothing that could be wrong, and makes a garden each time.
 describe.each(routes.filter(r => r.name !== 'POST /api/session/demo'))('$name', ({ method, path, name }) => {
   it('answers any query in words', async () => {
-    const names = fc.constantFrom('q', 'on', 'year', 'page', 'size', 'sort', 'order', 'crop', 'kind', 'verdict', 'code', 'of', 'cross', 'what')
+    const names = fc.constantFrom('q', 'on', 'year', 'page', 'size', 'sort', 'order', 'crop', 'kind', 'verdict', 'code', 'of', 'cross', 'what', 'from', 'to', 'who', 'also', 'seed', 'pollen', 'season')
     await fc.assert(fc.asyncProperty(fc.array(fc.tuple(names, strange), { maxLength: 4 }), async (pairs) => {
       await answered(method, `${path}?${pairs.map(([name, text]) => `${name}=${encodeURIComponent(text.slice(0, 4000).toWellFormed())}`).join('&')}`, method === 'GET' ? undefined : {}, byWhom(name))
     }), { numRuns: RUNS })

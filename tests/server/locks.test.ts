@@ -1,10 +1,11 @@
 /** The second lock: what the server's role can reach, whatever a query forgets. */
+import { randomUUID } from 'node:crypto'
 import { sql } from 'drizzle-orm'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { serverRoleOf } from '../../scripts/lib/serverRole.mjs'
 import { inGarden, open, rowsOf } from '../../server/db/connection'
 import { grantToServer } from '../../server/db/grants'
-import { Visitor, plantedCross } from './visitor'
+import { Visitor, entry, plantedCross } from './visitor'
 
 const owner = open(inject('databaseUrl'))
 const { role, url } = serverRoleOf(inject('databaseUrl'))
@@ -12,9 +13,29 @@ const server = open(url)
 let [mine, theirs] = ['', '']
 let tables: string[] = []
 
+/** One of everything that a garden describes its crops by, or plans and reads for them. */
+async function describedCrop(visitor: Visitor, plantId: string): Promise<void> {
+  const [trait, locus] = [randomUUID(), randomUUID()]
+  const [code] = await visitor.codes(1)
+  const { status } = await visitor.send(
+    entry('traitAdded', trait, { crop: 'chilli', trait: { name: 'stripe', hint: 'ripe fruit', scale: 'yesNo' } }),
+    entry('locusAdded', locus, { crop: 'chilli', name: 'striped', alleles: ['T', 't'], dominance: 'complete', group: null, cM: null, note: null }),
+    entry('ruleAdded', randomUUID(), { crop: 'chilli', name: 'stripe', trait, cases: [{ when: { [locus]: 'T' }, is: 'yes' }], otherwise: 'no' }),
+    entry('inheritanceSet', randomUUID(), { crop: 'squash', mating: 'outcrossing', ploidy: 2, map: 'kosambi', doubleReduction: 0 }),
+    entry('batchPlanned', randomUUID(), { code: code!, crop: 'chilli', plantId, on: '2027-02-20', why: 'stock' }),
+    entry('taskPlanned', randomUUID(), { does: 'holdBack', crop: 'chilli', plantId, forId: null, from: '2027-05-01', until: '2027-05-04', why: 'to meet' }),
+    entry('weatherRead', randomUUID(), { unit: 'day', source: 'a file', rows: [['2025-03-01', 2, 9, null]] }),
+    entry('aimSet', randomUUID(), { crop: 'chilli', words: 'striped', wishes: [{ trait, way: 'bring', target: { classes: [1] }, weight: 3, must: true }] }),
+  )
+  expect(status).toBe(200)
+}
+
 beforeAll(async () => {
-  await plantedCross(await new Visitor().startGarden('Locked beds'))
-  await plantedCross(await new Visitor().startGarden('Other locked beds'))
+  for (const name of ['Locked beds', 'Other locked beds']) {
+    const visitor = await new Visitor().startGarden(name)
+    const { ids } = await plantedCross(visitor)
+    await describedCrop(visitor, ids.seedParent)
+  }
   const gardenId = async (name: string) => ((await rowsOf<{ id: string }>(owner.db, sql`select id from gardens where name = ${name}`))[0])!.id
   mine = await gardenId('Locked beds')
   theirs = await gardenId('Other locked beds')

@@ -17,6 +17,8 @@ const takes: Record<string, 'nothing' | 'person' | 'account' | Role> = {
   'GET /api/round': 'guest', 'GET /api/season': 'guest', 'GET /api/seed': 'guest', 'GET /api/seed/lots/[id]': 'guest', 'GET /api/seed/sowings/[id]': 'guest',
   'GET /api/members': 'guest', 'DELETE /api/members/[id]': 'guest', 'GET /api/tokens': 'guest', 'POST /api/tokens': 'guest', 'DELETE /api/tokens/[id]': 'guest',
   'POST /api/entries': 'hand', 'POST /api/tags/fresh': 'hand', 'POST /api/garden/places': 'hand',
+  'GET /api/aims': 'guest', 'GET /api/aims/[id]': 'guest', 'GET /api/odds': 'guest', 'GET /api/plants/[id]/genes': 'guest',
+  'GET /api/bloom': 'guest', 'GET /api/bloom/meet': 'guest', 'GET /api/bloom/hours': 'guest', 'GET /api/weather': 'guest', 'POST /api/bloom/read': 'hand', 'PUT /api/garden/site': 'keeper',
   'DELETE /api/garden': 'keeper', 'GET /api/garden/backup': 'keeper', 'POST /api/garden/clock': 'keeper', 'POST /api/garden/compare': 'keeper', 'PUT /api/members/[id]': 'keeper',
   'GET /api/invitations': 'keeper', 'POST /api/invitations': 'keeper', 'DELETE /api/invitations/[id]': 'keeper',
 }
@@ -78,7 +80,7 @@ describe('every route', () => {
     const { ids } = planted
     const theirs: Record<string, string> = {
       'crosses': ids.cross, 'offspring': ids.cross, 'plants': ids.seedParent, 'members': members[0]!.personId, 'tokens': tokenId, 'invitations': invitationId, 'jobs': jobId,
-      'seed/lots': ids.flower, 'seed/sowings': ids.flower,
+      'seed/lots': ids.flower, 'seed/sowings': ids.flower, 'aims': ids.flower,
     }
     // A crop is no secret, and the id of a file is chosen by who sends it.
     const withId = routes.filter(r => r.name.includes('[id]') && !/crops|uploads/.test(r.name))

@@ -12,7 +12,12 @@ const { estimate, unit, what, records } = defineProps<{
 }>()
 const show = (n: number) => numberInWords(n, unit, estimate.high)
 const suffix = computed(() => unit === 'each' ? '' : ` ${unit}`)
-const origin = computed(() => estimate.origin === 'guide' ? 'guide' : `${estimate.records} of yours`)
+const origin = computed(() => estimate.origin === 'records' ? `${estimate.records} of yours` : estimate.origin)
+const whence = computed(() => ({
+  guide: 'From the crop guide; your own records replace it as they come in.',
+  records: `From ${estimate.records} records of this garden, with the crop guide as the starting point.`,
+  odds: 'From the odds of the cross, by the genes of its parents.',
+})[estimate.origin])
 </script>
 
 <template>
@@ -24,9 +29,9 @@ const origin = computed(() => estimate.origin === 'guide' ? 'guide' : `${estimat
       </template>
       <v-card class="why">
         <p><strong>{{ what }}</strong></p>
-        <p>Half of the cases lie below {{ show(estimate.median) }}{{ suffix }}; four in five between {{ show(estimate.low) }} and {{ show(estimate.high) }}{{ suffix }}.</p>
-        <p class="quiet small">{{ estimate.origin === 'guide' ? 'From the crop guide; your own records replace it as they come in.' : `From ${estimate.records} records of this garden, with the crop guide as the starting point.` }}</p>
-        <p v-if="records"><NuxtLink :to="records">{{ estimate.origin === 'guide' ? 'What is learnt of this crop' : 'Open the records' }}</NuxtLink></p>
+        <p v-if="estimate.origin !== 'odds'">Half of the cases lie below {{ show(estimate.median) }}{{ suffix }}; four in five between {{ show(estimate.low) }} and {{ show(estimate.high) }}{{ suffix }}.</p>
+        <p class="quiet small">{{ whence }}</p>
+        <p v-if="records && estimate.origin !== 'odds'"><NuxtLink :to="records">{{ estimate.origin === 'guide' ? 'What is learnt of this crop' : 'Open the records' }}</NuxtLink></p>
       </v-card>
     </v-menu>
   </span>

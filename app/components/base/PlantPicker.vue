@@ -3,7 +3,7 @@
 import type { Plant } from '@virgulta/core/plants/plant'
 import type { PlantPage } from '#shared/plants'
 
-const plant = defineModel<Plant | null>({ required: true })
+const plant = defineModel<Pick<Plant, 'id' | 'name' | 'code' | 'crop'> | null>({ required: true })
 const { label, crop, error } = defineProps<{ label: string, crop?: string, error?: string }>()
 const typed = ref('')
 const wanted = refDebounced(typed, 150)
@@ -16,7 +16,7 @@ const choices = computed(() => (data.value?.plants ?? []).filter(p => !p.lost))
 
 <template>
   <v-autocomplete
-    v-model="plant" v-model:search="typed" :items="choices" :label="label" :loading="isLoading" item-title="name" return-object clearable no-filter
+    v-model="plant as Plant | null" v-model:search="typed" :items="choices" :label="label" :loading="isLoading" item-title="name" return-object clearable no-filter
     :error-messages="error ? [error] : []" no-data-text="No plant is called that; add it under Plants."
   >
     <template #item="{ item, props }">

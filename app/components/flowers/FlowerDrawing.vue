@@ -10,8 +10,8 @@ const isCovered = computed(() => step === 'isolate')
 const petals = computed(() => form === 'openBowl' ? 5 : form === 'smallOpen' ? 5 : 6)
 const words = computed(() => ({
   choose: 'on the eve of opening', emasculate: 'anthers out', lensCheck: 'stalks only', isolate: 'covered below the flower', look: 'sticky and bright?', pollinate: 'grains on the tip',
-  takeLook: 'base swells, stays green?', harvest: 'ripe?', sow: '', countUp: '',
-})[step])
+  takeLook: 'base swells, stays green?', harvest: 'ripe?',
+} as Partial<Record<RoundStep, string>>)[step] ?? '')
 const angles = computed(() => Array.from({ length: form === 'openBowl' ? 9 : 5 }, (_, i) => -60 + i * 120 / ((form === 'openBowl' ? 9 : 5) - 1)))
 </script>
 

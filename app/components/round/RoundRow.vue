@@ -5,11 +5,11 @@ import type { RoundStop } from '#shared/round'
 
 const { stop, isOpen, readonly } = defineProps<{ stop: RoundStop, isOpen: boolean, readonly: boolean }>()
 const emit = defineEmits<{ toggle: [] }>()
-const to = computed(() => ({ cross: `/crosses/${stop.crossId}`, flower: `/crosses/${stop.crossId}?flower=${stop.subject.id}`, seedLot: `/seed/packets/${stop.subject.id}`, sowing: `/seed/trays/${stop.subject.id}` } as Record<string, string>)[stop.subject.type]!)
+const to = computed(() => ({ cross: `/crosses/${stop.crossId}`, flower: `/crosses/${stop.crossId}?flower=${stop.subject.id}`, seedLot: `/seed/packets/${stop.subject.id}`, sowing: `/seed/trays/${stop.subject.id}` } as Record<string, string>)[stop.subject.type] ?? `/plants/${stop.plantId}`)
 const garden = useGardenStore()
 const log = useLogStore()
 const guide = computed(() => garden.cropOf(stop.crop)!.guide)
-const answers = computed(() => stop.flower ? [...answersAt(stop.step, stop.flower, guide.value), lostAnswer(stop.flower, guide.value)] : [])
+const answers = computed(() => stop.flower ? [...answersAt(stop.step, stop.flower, guide.value), lostAnswer(stop.flower, guide.value)] : bloomAnswers(stop, garden.today))
 const usual = computed(() => answers.value.find(a => a.tone === 'main'))
 const isBusy = ref(false)
 async function give() {
@@ -25,7 +25,8 @@ async function give() {
       <TagLabel :code="stop.code" :to="to" />
       <div class="what">
         <strong>{{ questions[stop.step] }}</strong>
-        <CrossName :seed-parent="stop.seedParent" :pollen-parent="stop.pollenParent" class="small" />
+        <span v-if="stop.plant" class="small">{{ stop.plant.name }}</span>
+        <CrossName v-else-if="stop.seedParent" :seed-parent="stop.seedParent" :pollen-parent="stop.pollenParent" class="small" />
       </div>
       <p class="why small quiet">
         {{ stop.because }}
@@ -50,8 +51,9 @@ async function give() {
 <style scoped>
 .stop { border-bottom: 1px solid var(--rule); padding: 7px 0; }
 .stop:last-child { border: 0; }
-.line { display: grid; grid-template-columns: 110px minmax(0, 1fr) minmax(0, 1fr) auto; gap: 12px; align-items: center; }
-.what { display: grid; }
+.line { display: grid; grid-template-columns: 110px minmax(0, 1.3fr) minmax(0, 1fr) auto; gap: 12px; align-items: center; }
+.what { display: grid; min-width: 0; }
+.what :deep(.cross-name) { flex-wrap: wrap; column-gap: 6px; row-gap: 0; }
 .why { margin: 0; }
 .late { font-weight: 650; }
 .acts { display: flex; gap: 6px; justify-content: end; min-width: 132px; }

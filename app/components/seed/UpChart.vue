@@ -5,11 +5,10 @@ import { daysBetween } from '@virgulta/core/time/days'
 import { Chart, Legend, LineElement, LinearScale, PointElement, Tooltip } from 'chart.js'
 import { cumsum } from 'd3-array'
 import { Line } from 'vue-chartjs'
-import { looks } from '../../theme/looks'
 
 Chart.register(LinearScale, PointElement, LineElement, Legend, Tooltip)
 const { sowing } = defineProps<{ sowing: Sowing }>()
-const { look } = storeToRefs(useLookStore())
+const { colours, font, axis } = useChartLook()
 const garden = useGardenStore()
 
 /** Running sums over the days after sowing. */
@@ -20,8 +19,6 @@ function sums(changes: { on: string, by: number }[]) {
 }
 const points = computed(() => sums(sowing.looks.map(l => ({ on: l.on, by: l.up }))))
 const alive = computed(() => sums([...sowing.looks.map(l => ({ on: l.on, by: l.up })), ...sowing.losses.map(l => ({ on: l.on, by: -l.count }))]))
-const colours = computed(() => looks[look.value])
-const font = { family: 'Atkinson Hyperlegible Next Variable', size: 13 }
 const chart = computed(() => ({
   datasets: [
     { label: 'up', data: points.value, stepped: 'before' as const, borderColor: colours.value.sap, backgroundColor: colours.value.sap, borderWidth: 2, pointRadius: 4 },
@@ -32,15 +29,15 @@ const options = computed(() => ({
   responsive: true, maintainAspectRatio: false, animation: false as const,
   plugins: { legend: { display: sowing.losses.length > 0, align: 'end' as const, labels: { color: colours.value.quiet, font, boxHeight: 1, boxWidth: 28 } } },
   scales: {
-    x: { type: 'linear' as const, min: 0, suggestedMax: Math.min(daysBetween(sowing.sownOn, garden.today), points.value.at(-1)!.x + 14), title: { display: true, text: 'days after sowing', color: colours.value.quiet, font }, ticks: { color: colours.value.quiet, font, precision: 0 }, grid: { display: false } },
-    y: { min: 0, suggestedMax: sowing.seeds, title: { display: true, text: `of ${sowing.seeds} seeds`, color: colours.value.quiet, font }, ticks: { color: colours.value.quiet, font, precision: 0 }, grid: { color: colours.value.rule } },
+    x: axis('days after sowing', { type: 'linear', min: 0, suggestedMax: Math.min(daysBetween(sowing.sownOn, garden.today), points.value.at(-1)!.x + 14), ticks: { precision: 0 } }),
+    y: axis(`of ${sowing.seeds} seeds`, { lines: true, min: 0, suggestedMax: sowing.seeds, ticks: { precision: 0 } }),
   },
 }))
 const inWords = computed(() => `${points.value.slice(1).map(p => `${p.y} up after ${p.x} days`).join(', ') || 'No seedling is up yet'}${sowing.lost ? `; ${sowing.lost} of them lost` : ''}`)
 </script>
 
 <template>
-  <div class="chart"><Line :data="chart" :options="options" role="img" :aria-label="inWords" /></div>
+  <div class="chart"><Line :data="chart" :options="options as never" role="img" :aria-label="inWords" /></div>
 </template>
 
 <style scoped>

@@ -10,6 +10,7 @@ const wanted = refDebounced(typed, 120)
 const { data } = useLive<Found[]>(() => isFindOpen.value && wanted.value.trim() ? `/api/find?q=${encodeURIComponent(wanted.value)}` : null)
 
 const actions = [
+  { name: 'Set an aim', to: '/aims/new', notes: true },
   { name: 'Plan a cross', to: '/crosses/new', notes: true },
   { name: 'Add a plant', to: '/plants?add=1', notes: true },
   { name: 'Walk the round', to: '/walk' },

@@ -1,9 +1,11 @@
 <!-- The areas, in the order of the season. Areas that do not exist yet are not listed. -->
 <script setup lang="ts">
-import { mdiFlowerOutline, mdiGreenhouse, mdiMagnify, mdiMultiplication, mdiSeedOutline, mdiSproutOutline, mdiWeatherSunsetUp } from '@mdi/js'
+import { mdiCalendarRange, mdiFlowerOutline, mdiGreenhouse, mdiMagnify, mdiMultiplication, mdiSeedOutline, mdiSproutOutline, mdiTargetVariant, mdiWeatherSunsetUp } from '@mdi/js'
 
 const areas = [
   { to: '/today', word: 'Today', icon: mdiWeatherSunsetUp },
+  { to: '/aims', word: 'Aims', icon: mdiTargetVariant },
+  { to: '/bloom', word: 'Bloom', icon: mdiCalendarRange },
   { to: '/crosses', word: 'Crosses', icon: mdiMultiplication },
   { to: '/seed', word: 'Seed', icon: mdiSeedOutline },
   { to: '/offspring', word: 'Offspring', icon: mdiSproutOutline },
@@ -12,7 +14,10 @@ const areas = [
 ]
 const route = useRoute()
 const shell = useShellStore()
-const isHere = (to: string) => route.path === to || route.path.startsWith(`${to}/`)
+/** Odds belong to the aims, crops to the garden. */
+const belongs: Record<string, string> = { '/odds': '/aims', '/crops': '/garden' }
+const path = computed(() => Object.entries(belongs).find(([own]) => route.path.startsWith(own))?.[1] ?? route.path)
+const isHere = (to: string) => path.value === to || path.value.startsWith(`${to}/`)
 </script>
 
 <template>

@@ -1,7 +1,6 @@
 <!-- One cross as its stem, with its flowers, packets, trays and log. -->
 <script setup lang="ts">
 import { mdiPrinterOutline } from '@mdi/js'
-import { RUNS } from '@virgulta/core/crosses/course'
 import { dayInWords, daysBetween } from '@virgulta/core/time/days'
 import type { CrossPage } from '#shared/crosses'
 import type { Column } from '../../components/base/ReadTable.vue'
@@ -88,6 +87,7 @@ const logOfFlower = computed(() => (page.value?.log ?? []).filter(l => l.subject
         <p class="quiet">{{ guide.name }}, planned {{ dayInWords(page.cross.plannedOn, true) }}: {{ page.cross.flowersPlanned }} flowers for {{ page.cross.keepersWanted }} worth keeping. <button v-if="garden.mayNote" type="button" class="link" @click="isPlanning = true">Change the plan</button></p>
       </div>
       <div class="row">
+        <v-btn v-if="page.pollenParent && page.pollenParent.id !== page.seedParent.id" class="quietly" :to="`/bloom?seed=${page.seedParent.id}&pollen=${page.pollenParent.id}`">Do they meet?</v-btn>
         <v-btn :prepend-icon="mdiPrinterOutline" :href="`/api/crosses/${page.cross.id}/tags.pdf`" target="_blank">Print tags</v-btn>
         <v-btn v-if="garden.mayNote" variant="flat" :disabled="isBusy" @click="tagFlower()">Choose a flower</v-btn>
       </div>
@@ -100,10 +100,9 @@ const logOfFlower = computed(() => (page.value?.log ?? []).filter(l => l.subject
         <PaperSheet heading="What the stem says">
           <p>
             The <TermMark term="stem" /> goes from flowers to keepers. From what is there now, <strong>{{ page.stem.outlook.wanted }} worth keeping</strong> come with a chance of <strong class="figures">{{ chanceWords(page.stem.outlook.chance) }}</strong>.
-            <template v-if="page.stem.outlook.moreFlowers === 0">That is nine in ten or better: no more flowers are needed.</template>
-            <template v-else-if="page.stem.outlook.moreFlowers"><strong>{{ page.stem.outlook.moreFlowers }} more {{ page.stem.outlook.moreFlowers === 1 ? 'flower' : 'flowers' }}</strong> pollinated would make it nine in ten.</template>
-            <template v-else>Five hundred more flowers would not make it nine in ten; the share kept is too small.</template>
-            {{ ' ' }}<span class="quiet small">({{ RUNS }} runs)</span>
+            <template v-if="page.stem.outlook.moreFlowers === 0">That is {{ chanceWords(page.stem.outlook.confidence) }} or better: no more flowers are needed.</template>
+            <template v-else-if="page.stem.outlook.moreFlowers"><strong>{{ page.stem.outlook.moreFlowers }} more {{ page.stem.outlook.moreFlowers === 1 ? 'flower' : 'flowers' }}</strong> pollinated would make it {{ chanceWords(page.stem.outlook.confidence) }}.</template>
+            <template v-else>Five hundred more flowers would not make it {{ chanceWords(page.stem.outlook.confidence) }}; the share kept is too small.</template>
           </p>
           <p v-if="worstWords" class="doubt">{{ worstWords }}</p>
           <p v-if="page.stem.tagged" class="quiet">{{ page.stem.tagged }} tagged {{ page.stem.tagged === 1 ? 'flower waits' : 'flowers wait' }} for pollen.</p>

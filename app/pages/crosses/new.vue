@@ -8,7 +8,13 @@ const log = useLogStore()
 definePageMeta({ isNoting: true })
 const route = useRoute()
 // What is typed survives a reload.
-const draft = useSessionStorage('virgulta-plan', { aim: '', flowers: 12, keepers: 2, seedParent: null as Plant | null, pollenParent: null as Plant | null })
+type Chosen = Pick<Plant, 'id' | 'name' | 'code' | 'crop'>
+const empty = () => ({ aim: '', flowers: 12, keepers: 2, seedParent: null as Chosen | null, pollenParent: null as Chosen | null, wantedShare: null as number | null, confidence: 0.9, aimId: null as string | null })
+const draft = useSessionStorage('virgulta-plan', empty(), { mergeDefaults: true })
+/** The odds are those of this pair; for another they do not hold. */
+const isFirst = ref(true)
+watch(() => [draft.value.seedParent?.id, draft.value.pollenParent?.id].join(), () => isFirst.value ? undefined : draft.value.wantedShare = null)
+onMounted(() => isFirst.value = false)
 const { data: given } = useLive<{ plant: Plant }>(() => route.query.seed ? `/api/plants/${route.query.seed}` : null)
 watch(given, g => g && (draft.value.seedParent = g.plant))
 onMounted(() => log.problem = null)
@@ -19,7 +25,7 @@ watch(crop, (now, before) => {
 })
 const answer = ref<PlanAnswer | null>(null)
 const asked = computed(() => draft.value.seedParent && draft.value.flowers > 0
-  ? { crop: draft.value.seedParent.crop, seedParentId: draft.value.seedParent.id, pollenParentId: draft.value.pollenParent?.id ?? null, flowers: draft.value.flowers }
+  ? { crop: draft.value.seedParent.crop, seedParentId: draft.value.seedParent.id, pollenParentId: draft.value.pollenParent?.id ?? null, flowers: draft.value.flowers, wantedShare: draft.value.wantedShare }
   : null)
 watchDebounced(asked, async wish => answer.value = wish && await $fetch<PlanAnswer>('/api/crosses/plan', { method: 'POST', body: wish }).catch(() => null), { debounce: 200, immediate: true, deep: true })
 
@@ -29,15 +35,15 @@ const isSelfAsked = computed(() => log.problem?.code === 'self-meant')
 
 async function plan(selfMeant = false) {
   tried.value = true
-  const { seedParent, pollenParent, aim, flowers, keepers } = draft.value
+  const { seedParent, pollenParent, aim, flowers, keepers, wantedShare, confidence, aimId } = draft.value
   if (missing.value || !seedParent) return
   const id = v7()
   const isPlanned = await log.noteTagged(1, ([code]) => [{
     kind: 'crossPlanned', subjectId: id,
-    payload: { code: code!, crop: seedParent.crop, seedParentId: seedParent.id, pollenParentId: pollenParent?.id ?? null, selfMeant, aim: aim.trim(), flowersPlanned: flowers, keepersWanted: keepers },
+    payload: { code: code!, crop: seedParent.crop, seedParentId: seedParent.id, pollenParentId: pollenParent?.id ?? null, selfMeant, aim: aim.trim(), flowersPlanned: flowers, keepersWanted: keepers, wantedShare, confidence, aimId },
   }])
   if (isPlanned) {
-    draft.value = { aim: '', flowers: 12, keepers: 2, seedParent: null, pollenParent: null }
+    draft.value = empty()
     await navigateTo(`/crosses/${id}`)
   }
 }
@@ -65,6 +71,8 @@ async function plan(selfMeant = false) {
           <CountStepper v-model="draft.flowers" label="Flowers to pollinate" :least="1" :most="2000" />
           <CountStepper v-model="draft.keepers" label="Plants worth keeping, wanted" :least="1" :most="1000" />
         </div>
+        <p v-if="draft.wantedShare !== null" class="row odds"><span v-if="draft.wantedShare === 1">Every plant of this cross will do to go on with; the plan is to be {{ Math.round(draft.confidence * 100) }} % sure.</span><span v-else>By the odds <strong>{{ oneIn(draft.wantedShare) }}</strong> of the offspring is as wished; the plan is to be {{ Math.round(draft.confidence * 100) }} % sure.</span><button type="button" class="link" @click="draft.wantedShare = null">Plan without the odds</button></p>
+        <p v-else-if="draft.seedParent && draft.pollenParent" class="small"><NuxtLink :to="`/odds?seed=${draft.seedParent.id}&pollen=${draft.pollenParent.id}`">Work out the odds of this pair, and how many flowers it takes</NuxtLink></p>
       </PaperSheet>
       <PaperSheet v-if="answer" heading="What so many flowers should lead to">
         <ol class="course">
@@ -89,6 +97,7 @@ h1 { margin-bottom: 12px; }
 .times { padding-top: 8px; }
 @media (max-width: 600px) { .parents { grid-template-columns: 1fr; } .times { display: none; } }
 .counts { gap: 24px; margin-top: 14px; align-items: start; }
+.odds { margin: 12px 0 0; }
 .ask { border-left: 3px solid var(--doubt); padding: 4px 12px; margin-top: 8px; color: var(--doubt); }
 .course { list-style: none; display: grid; grid-template-columns: repeat(6, 1fr); padding: 0; margin: 0 0 8px; text-align: center; }
 .course li { display: grid; }

@@ -3,6 +3,7 @@
 import { mdiDownload } from '@mdi/js'
 import type { Plant } from '@virgulta/core/plants/plant'
 import { latestScore, scoreInWords } from '@virgulta/core/offspring/score'
+import { classNames } from '@virgulta/core/offspring/trait'
 import type { FamilyPage } from '#shared/offspring'
 
 const route = useRoute()
@@ -11,10 +12,12 @@ const garden = useGardenStore()
 const log = useLogStore()
 const { data: family, problem } = useLive<FamilyPage>(() => `/api/offspring/${route.params.id}`)
 const guide = computed(() => family.value && garden.cropOf(family.value.cross.crop)?.guide)
-const traits = computed(() => guide.value?.judging.traits ?? [])
+const traits = computed(() => (family.value && garden.cropOf(family.value.cross.crop)?.definition.traits) ?? [])
 const keep = (change: Record<string, string | undefined>) => router.replace({ query: { ...route.query, ...change } })
 const traitId = computed({ get: () => String(route.query.trait ?? traits.value[0]?.id ?? ''), set: id => keep({ trait: id }) })
 const trait = computed(() => traits.value.find(t => t.id === traitId.value))
+/** The classes that the number keys score; null where a number is typed. */
+const classes = computed(() => trait.value ? classNames(trait.value) : null)
 const show = computed({ get: () => String(route.query.show ?? 'all'), set: value => keep({ show: value === 'all' ? undefined : value }) })
 const sort = computed({ get: () => String(route.query.sort ?? 'code'), set: value => keep({ sort: value === 'code' ? undefined : value }) })
 
@@ -69,14 +72,12 @@ function ask(verdict: VerdictWord) {
 useShortcuts([
   { key: 'ArrowDown', does: 'next plant', run: () => move(1) },
   { key: 'ArrowUp', does: 'plant before', run: () => move(-1) },
-  ...Array.from({ length: 9 }, (_, i) => ({ key: String(i + 1), does: i === 0 ? 'score the first step (2 the second …)' : `score step ${i + 1}`, notes: true, run: () => { if (trait.value?.scale === 'steps' && i < trait.value.steps.length) score(i) } })),
+  ...Array.from({ length: 9 }, (_, i) => ({ key: String(i + 1), does: i === 0 ? 'score the first step (2 the second …)' : `score step ${i + 1}`, notes: true, run: () => { if (classes.value && i < classes.value.length) score(i) } })),
   { key: 'k', does: 'keep', notes: true, run: () => ask('keep') },
   { key: 'w', does: 'watch', notes: true, run: () => ask('watch') },
   { key: 'd', does: 'discard', notes: true, run: () => ask('discard') },
 ])
-const tally = computed(() => trait.value?.scale === 'steps'
-  ? trait.value.steps.map((step, i) => ({ step, count: living.value.filter(p => latestScore(p.scores, traitId.value)?.value === i).length }))
-  : [])
+const tally = computed(() => (classes.value ?? []).map((step, i) => ({ step, count: living.value.filter(p => latestScore(p.scores, traitId.value)?.value === i).length })))
 const valueOf = (p: Plant, id: string) => {
   const found = latestScore(p.scores, id)
   return found ? scoreInWords(traits.value.find(t => t.id === id)!, found.value) : ''
@@ -123,9 +124,9 @@ const exportCsv = () => saveCsv(`family-${family.value!.cross.code}`, ['plant', 
         <p class="quiet small hint">{{ trait.hint }}</p>
         <template v-if="plant">
           <div class="row spread"><TagLabel :code="plant.code" large :to="`/plants/${plant.id}`" /><span class="quiet small">{{ index + 1 }} of {{ shown.length }}</span></div>
-          <div v-if="trait.scale === 'steps'" class="steps" role="group" :aria-label="trait.name">
-            <button v-for="(step, i) in trait.steps" :key="step" type="button" class="step" :disabled="!garden.mayNote" :class="{ on: latestScore(plant.scores, trait.id)?.value === i }" :aria-pressed="latestScore(plant.scores, trait.id)?.value === i" @click="score(i)">
-              <kbd>{{ i + 1 }}</kbd><span>{{ step }}</span><span class="figures quiet small">{{ tally[i]?.count || '' }}</span>
+          <div v-if="classes" class="steps" role="group" :aria-label="trait.name">
+            <button v-for="(step, i) in classes" :key="step" type="button" class="step" :disabled="!garden.mayNote" :class="{ on: latestScore(plant.scores, trait.id)?.value === i }" :aria-pressed="latestScore(plant.scores, trait.id)?.value === i" @click="score(i)">
+              <kbd v-if="i < 9">{{ i + 1 }}</kbd><span><span v-if="trait.scale === 'colour'" class="swatch" :style="{ background: trait.swatches[i]!.colour }" aria-hidden="true" />{{ step }}</span><span class="figures quiet small">{{ tally[i]?.count || '' }}</span>
             </button>
           </div>
           <form v-else-if="garden.mayNote" class="row typed" @submit.prevent="scoreTyped">
@@ -158,7 +159,7 @@ td { height: 36px; border-bottom: 1px solid var(--rule); padding: 0 10px 0 0; wh
 tr[aria-selected=true] td { background: var(--wash); box-shadow: inset 0 -1px var(--sap), inset 0 1px var(--sap); }
 tbody tr { cursor: pointer; }
 .now { font-weight: 650; color: var(--ink); }
-.head { border: 0; background: none; font: inherit; color: inherit; cursor: pointer; padding: 0; }
+.head { border: 0; background: none; font: inherit; color: inherit; cursor: pointer; padding: 0; text-align: left; }
 .verdict { font-weight: 650; }
 .verdict.keep { color: var(--sap); }
 .verdict.watch { color: var(--doubt); }
@@ -166,6 +167,7 @@ tbody tr { cursor: pointer; }
 .scorer { position: sticky; top: 88px; }
 .hint { margin: 6px 0 10px; }
 .steps { display: grid; gap: 6px; margin: 12px 0; }
+.swatch { display: inline-block; width: 14px; height: 14px; border-radius: 50%; border: 1px solid var(--quiet); margin-right: 6px; vertical-align: -2px; }
 .typed { margin: 12px 0; flex-wrap: nowrap; }
 .verdicts { display: grid; grid-template-columns: 5fr 6fr 7fr; gap: 6px; border-top: 1px solid var(--rule); padding-top: 12px; }
 .step { display: flex; align-items: center; gap: 10px; min-height: 44px; padding: 4px 12px; border: 1px solid var(--quiet); border-radius: var(--radius); background: var(--sheet); color: var(--ink); font: inherit; cursor: pointer; text-align: left; }

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { estimateCount } from './count'
-import { betaQuantile, tQuantile } from './distributions'
+import { betaQuantile, normalCdf, tQuantile, tabulatedCdf } from './distributions'
 import { estimateDuration } from './duration'
 import { OutOfRange } from './estimate'
 import { estimateRate, learnShare, shareFromGuide } from './rate'
@@ -167,4 +167,11 @@ describe('a random stream', () => {
     const random = randomStream(1)
     expect([random.binomial(0, 0.5), random.binomial(9, 0), random.binomial(9, 1), random.poisson(0)]).toEqual([0, 0, 9, 0])
   })
+})
+
+it('reads the normal distribution from a table nearly as well as it is computed', () => {
+  fc.assert(fc.property(fc.double({ min: -9, max: 9, noNaN: true }), (z) => {
+    expect(Math.abs(tabulatedCdf(z) - normalCdf(z))).toBeLessThan(3e-7)
+  }), { numRuns: 400 })
+  expect([tabulatedCdf(-Infinity), tabulatedCdf(0), tabulatedCdf(Infinity), tabulatedCdf(NaN)]).toEqual([0, 0.5, 1, NaN])
 })

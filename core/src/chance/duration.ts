@@ -1,7 +1,9 @@
 import { sum } from 'd3-array'
-import { normalCdf, tQuantile } from './distributions'
+import { normalCdf } from './distributions'
 import type { Estimate, GuideRange } from './estimate'
 import { checkRange, originOf } from './estimate'
+import type { NormalBelief } from './normalBelief'
+import { beliefFrom, learnNormal, momentsOf, predictive, quantileOf } from './normalBelief'
 
 /**
  * One observed duration in days. Seen on the day it happened: `from` = `to`. Seen only between two looks
@@ -17,43 +19,21 @@ const GUIDE_WEIGHT = 4
 /** Shortest duration the logarithm is taken of; a thing done the same day took about a quarter of one. */
 const SHORTEST_DAYS = 0.25
 
-/** Belief about the log of a duration: normal–inverse-gamma. */
-interface LogBelief { mean: number, weight: number, shape: number, scale: number }
+/** Belief about the log of a duration. */
+const beliefFromGuide = ({ low, high }: GuideRange): NormalBelief => beliefFrom({ low: Math.log(low), high: Math.log(high) }, GUIDE_WEIGHT)
 
-function beliefFromGuide({ low, high }: GuideRange): LogBelief {
-  const spread = (Math.log(high) - Math.log(low)) / (2 * tQuantile(0.9, GUIDE_WEIGHT))
-  const shape = GUIDE_WEIGHT / 2
-  return {
-    mean: (Math.log(low) + Math.log(high)) / 2,
-    weight: GUIDE_WEIGHT,
-    shape,
-    scale: spread ** 2 * shape * GUIDE_WEIGHT / (GUIDE_WEIGHT + 1),
-  }
-}
+const learnExact = (belief: NormalBelief, records: { days: number, times: number }[]): NormalBelief => learnNormal(belief, momentsOf(records.map(({ days, times }) => ({ value: Math.log(days), times }))))
 
-function learnExact(belief: LogBelief, records: { days: number, times: number }[]): LogBelief {
-  const n = sum(records, r => r.times)
-  const mean = sum(records, r => r.times * Math.log(r.days)) / n
-  const squares = sum(records, r => r.times * (Math.log(r.days) - mean) ** 2)
-  const weight = belief.weight + n
-  return {
-    mean: (belief.weight * belief.mean + n * mean) / weight,
-    weight,
-    shape: belief.shape + n / 2,
-    scale: belief.scale + squares / 2 + belief.weight * n * (mean - belief.mean) ** 2 / (2 * weight),
-  }
-}
-
-function predictExact({ mean, weight, shape, scale }: LogBelief): (p: number) => number {
-  const spread = Math.sqrt(scale * (weight + 1) / (shape * weight))
-  return p => Math.exp(mean + spread * tQuantile(p, 2 * shape))
+function predictExact(belief: NormalBelief): (p: number) => number {
+  const next = predictive(belief)
+  return p => Math.exp(quantileOf(next, p))
 }
 
 /**
  * Predictive quantiles when some records are intervals: the posterior over (mean, spread) of the log duration is
  * summed on a grid, so that an interval contributes its probability and not a made-up day inside it.
  */
-function predictOnGrid(prior: LogBelief, records: DurationRecord[]): (p: number) => number {
+function predictOnGrid(prior: NormalBelief, records: DurationRecord[]): (p: number) => number {
   const centre = learnExact(prior, records.map(r => ({ days: (Math.max(r.from, SHORTEST_DAYS) + r.to) / 2, times: timesOf(r) })))
   const typical = Math.sqrt(centre.scale / centre.shape)
   const distinct = tally(records)

@@ -1,5 +1,5 @@
-/** Where a number comes from: the crop guide alone, or the garden's records on top of it. */
-export type Origin = 'guide' | 'records'
+/** Where a number comes from: the crop guide alone, the garden's records on top of it, or the odds of the cross. */
+export type Origin = 'guide' | 'records' | 'odds'
 
 /** What the work depends on, never as a bare number. */
 export interface Estimate {

@@ -8,6 +8,8 @@ import type { ShareBelief } from './rate'
 export interface Stream {
   /** a number of [0, 1) */
   uniform: () => number
+  /** a whole number of 1 … 2³² − 1, for loops in which a draw must be cheap */
+  integer: () => number
   /** draws of a share, or of a mean, that is known only so far */
   shares: (belief: ShareBelief) => () => number
   means: (belief: MeanBelief) => () => number
@@ -19,10 +21,12 @@ export interface Stream {
 /** A stream of draws from a seed, a positive whole number. */
 export function randomStream(seed: number): Stream {
   // The library's types leave out what its generators carry.
-  const uniform = (mt19937.factory({ seed }) as unknown as { normalized: () => number }).normalized
+  const generator = mt19937.factory({ seed }) as unknown as { (): number, normalized: () => number }
+  const uniform = generator.normalized
   const [beta, gamma, binomial, poisson] = [randomBeta.source(uniform), randomGamma.source(uniform), randomBinomial.source(uniform), randomPoisson.source(uniform)]
   return {
     uniform: () => uniform(),
+    integer: generator,
     shares: ({ a, b }) => beta(a, b),
     means: ({ shape, rate }) => gamma(shape, 1 / rate),
     binomial: (tries, share) => tries <= 0 || share <= 0 ? 0 : share >= 1 ? tries : binomial(tries, share)(),

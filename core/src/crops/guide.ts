@@ -1,4 +1,7 @@
 import * as v from 'valibot'
+import { MATINGS, PLOIDIES } from '../odds/genome'
+import { LocusDescription, RuleDescription } from '../odds/described'
+import { Trait } from '../offspring/trait'
 import { FLOWER_FORMS } from './flowerForms'
 
 const text = v.pipe(v.string(), v.nonEmpty())
@@ -18,15 +21,45 @@ const count = v.pipe(
   v.check(range => range.low >= 0 && range.low < range.high, 'A range of counts needs 0 ≤ low < high.'),
 )
 
-const monthDay = v.pipe(v.string(), v.regex(/^\d{2}-\d{2}$/, 'A day of the year is written as 06-14.'))
+const around = v.pipe(
+  v.object({ low: v.number(), high: v.number() }),
+  v.check(range => range.low < range.high, 'A range needs low < high.'),
+)
 
-/** What is scored on a plant, and the values it can take. */
-export const Trait = v.variant('scale', [
-  v.object({ id: text, name: text, hint: text, scale: v.literal('steps'), steps: v.pipe(v.array(text), v.minLength(2), v.maxLength(9)) }),
-  v.object({ id: text, name: text, hint: text, scale: v.literal('count'), most: v.number() }),
-  v.object({ id: text, name: text, hint: text, scale: v.literal('measure'), unit: text, most: v.number() }),
-])
-export type Trait = v.InferOutput<typeof Trait>
+/** What a flower needs to go on with its day, beside time. */
+export const HOUR_NEEDS = ['light', 'warmth', 'dryness'] as const
+
+/** When in the day something happens at a flower on a clear, mild, dry day, and what puts it off. */
+const hourRule = v.object({
+  after: v.picklist(['sunrise', 'noon', 'sunset']),
+  /** minutes after it; negative: before */
+  minutes: around,
+  /** how long it lasts */
+  lastsMinutes: v.number(),
+  needs: v.array(v.picklist(HOUR_NEEDS)),
+})
+export type HourRule = v.InferOutput<typeof hourRule>
+
+const flowerHours = v.object({
+  /** °C at which it goes as usual */
+  mildCelsius: v.number(),
+  opens: hourRule,
+  receptive: hourRule,
+  sheds: hourRule,
+})
+export type FlowerHourRules = v.InferOutput<typeof flowerHours>
+
+const usualHours: FlowerHourRules = {
+  mildCelsius: 15,
+  opens: { after: 'sunrise', minutes: { low: 120, high: 240 }, lastsMinutes: 600, needs: ['light', 'warmth'] },
+  receptive: { after: 'sunrise', minutes: { low: 150, high: 270 }, lastsMinutes: 360, needs: ['warmth'] },
+  sheds: { after: 'sunrise', minutes: { low: 210, high: 330 }, lastsMinutes: 300, needs: ['warmth', 'dryness'] },
+}
+
+/** A remedy with its limit in days, how it is done and what speaks against it. */
+const remedy = v.object({ days: v.number(), how: text, against: text })
+
+const monthDay = v.pipe(v.string(), v.regex(/^\d{2}-\d{2}$/, 'A day of the year is written as 06-14.'))
 
 /**
  * What is generally known of a crop, as ranges: the starting point of every estimate, replaced by the garden's own
@@ -36,8 +69,37 @@ export const CropGuide = v.object({
   id: v.pipe(v.string(), v.regex(/^[a-z][a-z-]*$/)),
   name: text,
   form: v.picklist(FLOWER_FORMS),
-  /** first and last day of the usual bloom; the last may lie in the next year */
-  bloom: v.object({ from: monthDay, to: monthDay }),
+  mating: v.optional(v.picklist(MATINGS), 'outcrossing'),
+  /** sets of chromosomes that pair; allopolyploids count as 2 */
+  ploidy: v.optional(v.picklist(PLOIDIES), 2),
+  /** seasons from a flower to the flowers of its offspring */
+  seasons: v.optional(v.number(), 1),
+  /** how many fruits a plant carries at a time without harm */
+  fruitLoad: v.optional(v.nullable(count), null),
+  /** commonly reported loci, to be checked in one's own families, and what they make together */
+  loci: v.optional(v.array(v.object({ id: text, ...LocusDescription.entries })), []),
+  rules: v.optional(v.array(v.object({ id: text, ...RuleDescription.entries })), []),
+  bloom: v.object({
+    /** first and last day of the usual bloom of the crop; the last may lie in the next year */
+    from: monthDay,
+    to: monthDay,
+    /** days after `from` within which a plant opens its first flower */
+    firstFlower: v.optional(around, { low: 0, high: 40 }),
+    /** days from a plant's first flower to its last */
+    lengthDays: v.optional(days, { low: 14, high: 60 }),
+    /** days from a flower's opening until its stigma is ready, and until its anthers shed */
+    receptiveAfter: v.optional(v.number(), 0),
+    shedsAfter: v.optional(v.number(), 0),
+    /** days from sowing to the first flower, for what is sown for the season */
+    fromSowing: v.optional(v.nullable(days), null),
+    /** degree days to the first flower, from sowing or from a day of the year on */
+    warmth: v.optional(v.nullable(v.object({ base: v.number(), since: v.union([v.literal('sowing'), monthDay]), degreeDays: days })), null),
+    /** holding the seed parent back in the cool */
+    hold: v.optional(v.nullable(remedy), null),
+    /** keeping pollen */
+    keeps: v.optional(v.nullable(remedy), null),
+    hours: v.optional(flowerHours, usualHours),
+  }),
   stage: v.object({ cue: text, tooYoung: text, tooOld: text }),
   emasculation: v.variant('needed', [
     v.object({ needed: v.literal(true), method: text, tools: v.array(text), caution: text }),

@@ -15,7 +15,7 @@ export type Share = ShareBelief & { records: number }
 
 /** What a cross of a crop should lead to, step by step. */
 export interface CropYields {
-  shares: Record<'take' | 'sound' | 'germination' | 'survival' | 'keep', Share>
+  shares: Record<'take' | 'sound' | 'germination' | 'survival', Share> & { /** a number where the odds of the cross say it exactly */ keep: Share | number }
   seedsPerFruit: MeanBelief & { records: number, estimate: Estimate }
 }
 
@@ -23,7 +23,9 @@ export interface CropYields {
 export interface CropKnowledge extends CropYields { days: Record<'toReceptive' | 'toTake' | 'toRipe' | 'toUp', Estimate> }
 
 /** A share as an estimate: median and 80 % interval. */
-export function shareEstimate({ a, b, records }: Share): Estimate {
+export function shareEstimate(share: Share | number): Estimate {
+  if (typeof share === 'number') return { median: share, low: share, high: share, origin: 'odds', records: 0 }
+  const { a, b, records } = share
   return { median: betaQuantile(0.5, a, b), low: betaQuantile(0.1, a, b), high: betaQuantile(0.9, a, b), origin: originOf(records), records }
 }
 
@@ -33,12 +35,12 @@ function takePools(takes: Digest['takes'], pair?: Pair): Tally[] {
     const fitting = takes.filter(fits)
     return { successes: sum(fitting, t => t.successes), tries: sum(fitting, t => t.tries) }
   }
-  const ofSeedParent = (t: Pair) => t.seedParentId === pair?.seedParentId
-  const ofPair = (t: Pair) => ofSeedParent(t) && t.pollenParentId === pair?.pollenParentId
+  const ofSeedParent = (t: Digest['takes'][number]) => t.seedParentId === pair?.seedParentId
+  const ofPair = (t: Digest['takes'][number]) => ofSeedParent(t) && t.pollenParentId === pair?.pollenParentId
   return pair ? [total(t => !ofSeedParent(t)), total(t => ofSeedParent(t) && !ofPair(t)), total(ofPair)] : [total(() => true)]
 }
 
-interface Pair { seedParentId: string, pollenParentId: string | null }
+interface Pair { seedParentId: string, pollenParentId: string | null, /** share of the offspring that is wanted, from the odds; absent or null: the crop's usual share of keepers */ wantedShare?: number | null }
 
 /**
  * What crosses of a crop, or of one pair of it, should lead to.
@@ -58,7 +60,7 @@ export function cropYields(guide: CropGuide, digest: Digest, pair?: Pair): CropY
       sound: share(guide.ripening.sound, [sound]),
       germination: share(guide.sowing.germination, [germination]),
       survival: share(guide.sowing.survival, [survival]),
-      keep: share(guide.judging.keepShare, [keep]),
+      keep: pair?.wantedShare ?? share(guide.judging.keepShare, [keep]),
     },
     seedsPerFruit: {
       ...learnMean(guide.ripening.seedsPerFruit, fruits, seeds),

@@ -2,7 +2,7 @@ import type { DurationRecord } from '../chance/duration'
 import type { Tally } from '../chance/rate'
 import type { Cross } from '../crosses/cross'
 import type { Flower } from '../flowers/flower'
-import type { SubjectType } from '../log/kind'
+import type { TaggedType } from '../log/kind'
 import type { Plant } from '../plants/plant'
 import type { SeedLot } from '../seed/lot'
 import type { Sowing } from '../seed/sowing'
@@ -16,7 +16,7 @@ export type Judged = Pick<Plant, 'id' | 'code' | 'crossId' | 'verdict' | 'lost'>
 export interface CropHistory { crosses: Cross[], flowers: Flower[], lots: SeedLot[], sowings: Sowing[], offspring: Judged[] }
 
 /** Where a record was noted: the thing with the tag, its cross, and the day on which it was known. */
-interface Noted { type: SubjectType, id: string, code: string, crossId: string, on: ISODate }
+interface Noted { type: TaggedType, id: string, code: string, crossId: string, on: ISODate }
 
 /** A wait that was observed. */
 export type WaitRecord = Noted & DurationRecord
@@ -30,7 +30,7 @@ function waited(start: ISODate, looksBefore: ISODate[], end: ISODate): DurationR
   return { from: Math.max(0, ...before), to: Math.max(daysBetween(start, end), 0.5) }
 }
 
-const at = (type: SubjectType, { id, code, crossId }: { id: string, code: string, crossId: string }, on: ISODate): Noted => ({ type, id, code, crossId, on })
+const at = (type: TaggedType, { id, code, crossId }: { id: string, code: string, crossId: string }, on: ISODate): Noted => ({ type, id, code, crossId, on })
 
 /** A tray counts for germination and survival when it has been emptied or given up: before, more may come up. */
 const finished = (sowings: Sowing[]) => sowings.flatMap((s) => {

@@ -4,7 +4,28 @@ export const squash: CropGuide = {
   id: 'squash',
   name: 'Squash',
   form: 'separateTied',
-  bloom: { from: '06-05', to: '09-05' },
+  mating: 'outcrossing',
+  ploidy: 2,
+  seasons: 1,
+  fruitLoad: { low: 1, high: 3 },
+  bloom: {
+    from: '06-05', to: '09-05',
+    firstFlower: { low: -3, high: 35 },
+    lengthDays: { low: 30, high: 75 },
+    // The first males open about a week before the first female.
+    receptiveAfter: 6,
+    shedsAfter: 0,
+    fromSowing: { low: 45, high: 68 },
+    warmth: { base: 6, since: 'sowing', degreeDays: { low: 230, high: 420 } },
+    hold: null,
+    keeps: { days: 1, how: 'Cut males, tied shut, with their stalks in water in a cool room overnight.', against: 'The pollen is good for a day; it does not stand freezing without special drying.' },
+    hours: {
+      mildCelsius: 14,
+      opens: { after: 'sunrise', minutes: { low: -10, high: 40 }, lastsMinutes: 330, needs: ['warmth'] },
+      receptive: { after: 'sunrise', minutes: { low: 0, high: 50 }, lastsMinutes: 240, needs: ['warmth'] },
+      sheds: { after: 'sunrise', minutes: { low: 20, high: 80 }, lastsMinutes: 210, needs: ['warmth', 'dryness'] },
+    },
+  },
   stage: {
     cue: 'At dusk: tip of the female bud yellow and loose, with the small fruit behind it. It opens tomorrow at dawn.',
     tooYoung: 'Tip green and tight: two days or more to go.',
@@ -50,10 +71,17 @@ export const squash: CropGuide = {
     traits: [
       { id: 'skin', name: 'skin colour', hint: 'Ripe fruit, shaded side.', scale: 'steps', steps: ['cream', 'orange', 'green', 'blue-grey'] },
       { id: 'fruit-mass', name: 'fruit mass', hint: 'Largest fruit on the plant.', scale: 'measure', unit: 'kg', most: 60 },
-      { id: 'mildew', name: 'mildew', hint: 'Leaves covered, late August.', scale: 'steps', steps: ['none', 'a little', 'half', 'all over'] },
+      { id: 'mildew', name: 'mildew', hint: 'Leaves covered, late August.', scale: 'steps', steps: ['none', 'a little', 'half', 'all over'], good: 'low' },
       { id: 'fruits', name: 'fruits', hint: 'Set and held on the plant.', scale: 'count', most: 40 },
+      { id: 'bush', name: 'bush', hint: 'Short vine with crowded leaves, before the first fruit sets.', scale: 'yesNo' },
+      { id: 'vigour', name: 'vigour', hint: 'Against its neighbours, in July.', scale: 'steps', steps: ['poor', 'fair', 'good', 'very good'], good: 'high' },
+      { id: 'health', name: 'health', hint: 'Leaf and stem, in August.', scale: 'steps', steps: ['sick', 'marked', 'clean'], good: 'high' },
     ],
   },
+  loci: [
+    { id: 'bushy', name: 'bush', alleles: ['B', 'b'], dominance: 'complete', group: null, cM: null, note: 'Bush is reported as dominant while plants are young; check in your own families.' },
+  ],
+  rules: [{ id: 'bush-rule', name: 'bush', trait: 'bush', otherwise: 'no', cases: [{ when: { bushy: 'B' }, is: 'yes' }] }],
   lostReasons: ['tie burst', 'tag lost', 'broken off', 'eaten'],
   cautions: ['Bees and wasps may be shut inside a tied flower: look before you reach in. Never eat fruit that tastes bitter.'],
 }

@@ -1,6 +1,9 @@
+import type { ShareBelief } from '../chance/rate'
 import type { Stream } from '../chance/stream'
 import { randomStream } from '../chance/stream'
 import type { CropYields } from '../crops/knowledge'
+import type { BudgetSteps, Waiting } from '../odds/budget'
+import { keepersFrom } from '../odds/budget'
 
 /** The stations of a cross, from the flower to the plants that are kept. */
 export const STAGES = ['pollinated', 'taken', 'seeds', 'sown', 'up', 'judged', 'kept'] as const
@@ -27,12 +30,14 @@ function run(flowers: number, { take, seedsEach, sound, germination, survival, k
   return { pollinated: flowers, taken, seeds, sown: seeds, up, judged, kept: random.binomial(judged, keep) }
 }
 
+const drawsOf = (share: ShareBelief | number, random: Stream) => typeof share === 'number' ? () => share : random.shares(share)
+
 /** {@link RUNS} draws of the shares. */
 function draws({ shares, seedsPerFruit }: CropYields, seed: number): Drawn[] {
   const random = randomStream(seed)
   const of = {
     take: random.shares(shares.take), seedsEach: random.means(seedsPerFruit), sound: random.shares(shares.sound),
-    germination: random.shares(shares.germination), survival: random.shares(shares.survival), keep: random.shares(shares.keep),
+    germination: random.shares(shares.germination), survival: random.shares(shares.survival), keep: drawsOf(shares.keep, random),
   }
   return Array.from({ length: RUNS }, () => ({
     take: of.take(), seedsEach: of.seedsEach(), sound: of.sound(), germination: of.germination(), survival: of.survival(), keep: of.keep(),
@@ -59,56 +64,18 @@ export function expectedCourse(flowers: number, yields: CropYields, seed = 1): R
   })) as Record<Stage, Spread>
 }
 
-/**
- * What keepers are to be hoped for; all answers under the same draws of the shares, so that they can be compared.
- *
- * Each seed or seedling is kept or not by itself, so the steps on its way come to one share, and the keepers of a fruit
- * to a Poisson count: the same as {@link run}, with a draw for each station instead of each step.
- */
+const stepsOf = ({ shares: { take, sound, germination, survival, keep }, seedsPerFruit }: CropYields): BudgetSteps => ({ take, seedsPerFruit, passes: [sound, germination, survival, keep] })
+
+/** What stands at the stations, as the budget takes it; the seeds of a packet are sound. */
+const waitingOf = ({ pollinated, taken, seeds, sown, up, judged, kept }: Standing): Waiting => ({ flowers: pollinated, fruits: taken, before: [0, seeds + sown, up, judged], kept })
+
+/** What keepers are to be hoped for; all answers under the same draws of the shares, so that they can be compared. */
 export function keepersOf(yields: CropYields, seed = 1) {
-  const shares = draws(yields, seed).map(({ take, seedsEach, sound, germination, survival, keep }) => {
-    const up = survival * keep
-    const seed = germination * up
-    return { take, fruit: seedsEach * sound * seed, seed, up, judged: keep }
-  })
-
-  /** Chance of `wanted` keepers for any number of flowers in place of those of a standing. */
-  function chances(from: Standing, wanted: number): (flowers: number) => number {
-    const luck = randomStream(seed + 1)
-    const inHand = shares.map(({ fruit, seed, up, judged }) =>
-      from.kept + luck.poisson(from.taken * fruit) + luck.binomial(from.seeds + from.sown, seed) + luck.binomial(from.up, up) + luck.binomial(from.judged, judged))
-    return (flowers) => {
-      const luck = randomStream(seed + 2)
-      return shares.filter(({ take, fruit }, i) => inHand[i]! >= wanted || inHand[i]! + luck.poisson(luck.binomial(flowers, take) * fruit) >= wanted).length / RUNS
-    }
+  const keepers = keepersFrom(stepsOf(yields), seed, 2)
+  return {
+    /** chance that at least `wanted` plants are kept in the end, from what stands at each station now */
+    chance: (from: Standing, wanted: number): number => keepers.chance(waitingOf(from), wanted).chance,
+    /** how many more flowers bring that chance to `confidence`; null when hundreds are not enough */
+    moreFlowers: (from: Standing, wanted: number, confidence = 0.9): number | null => keepers.moreFlowers(waitingOf(from), wanted, confidence),
   }
-
-  /** Chance that at least `wanted` plants are kept in the end, from what stands at each station now. */
-  const chance = (from: Standing, wanted: number): number => chances(from, wanted)(from.pollinated)
-
-  /**
-   * How many more flowers bring the chance of `wanted` keepers to `confidence`.
-   *
-   * @returns 0 when no more are needed, null when `most` flowers are not enough
-   */
-  function moreFlowers(from: Standing, wanted: number, confidence = 0.9, most = 500): number | null {
-    const chanceOf = chances(from, wanted)
-    const isEnough = (flowers: number) => chanceOf(from.pollinated + flowers) >= confidence
-    if (isEnough(0)) return 0
-    let tooFew = 0
-    let enough = 1
-    // Few flowers are quickly tried, many are seldom needed: the step doubles until it is enough.
-    while (!isEnough(enough)) {
-      if (enough >= most) return null
-      tooFew = enough
-      enough = Math.min(2 * enough, most)
-    }
-    while (enough - tooFew > 1) {
-      const middle = Math.floor((enough + tooFew) / 2)
-      if (isEnough(middle)) enough = middle
-      else tooFew = middle
-    }
-    return enough
-  }
-  return { chance, moreFlowers }
 }

@@ -13,6 +13,12 @@ export interface Cross {
   aim: string
   flowersPlanned: number
   keepersWanted: number
+  /** share of the offspring that is wanted, by the odds; null: the crop's usual share of keepers */
+  wantedShare: number | null
+  /** how sure the plan is to be of its keepers */
+  confidence: number
+  /** the aim it was planned for */
+  aimId: string | null
   plannedOn: ISODate
 }
 
@@ -27,12 +33,15 @@ export function askIfSelf(seedParentId: string, pollenParentId: string | null, s
   }
 }
 
+const unasked = { wantedShare: null, confidence: 0.9, aimId: null }
+
 /** The cross after one more deed. @throws {Refusal} if the deed does not fit. */
 export function crossAfter(cross: Cross | null, deed: LoggedDeed, id: string): Cross {
   if (deed.kind === 'crossPlanned') {
     if (cross) throw new Refusal('already-there', 'This cross is planned already.')
     askIfSelf(deed.payload.seedParentId, deed.payload.pollenParentId, deed.payload.selfMeant)
-    return { id, ...deed.payload, plannedOn: deed.day }
+    // Entries that were noted before there were odds hold neither share nor aim.
+    return { id, ...unasked, ...deed.payload, plannedOn: deed.day }
   }
   if (!cross) throw new Refusal('unknown-cross', 'This cross is not planned; plan it first.')
   return deed.kind === 'planChanged' ? { ...cross, ...deed.payload } : cross

@@ -1,10 +1,16 @@
 import * as v from 'valibot'
+import type { Subject } from '../log/kind'
 import { Code, Id, amount, kind, words } from '../log/kind'
+import { own } from '../odds/kinds'
 
 const plan = {
   aim: words(300),
   flowersPlanned: amount(1, 2000),
   keepersWanted: amount(1, 1000),
+  /** share of the offspring that is wanted, where the odds were worked out; else the crop's usual share of keepers counts */
+  wantedShare: v.optional(v.nullable(v.pipe(v.number(), v.gtValue(0, 'The share of wanted plants lies above 0.'), v.maxValue(1, 'The share of wanted plants is at most 1.')))),
+  /** how sure the plan is to be of its keepers */
+  confidence: v.optional(v.pipe(v.number(), v.minValue(0.5, 'Plan with a confidence of at least a half.'), v.maxValue(0.999, 'Plan with a confidence of at most 0.999.'))),
 }
 
 export const crossKinds = {
@@ -17,9 +23,11 @@ export const crossKinds = {
     pollenParentId: v.nullable(Id),
     /** said yes to "is a self meant?" */
     selfMeant: v.boolean(),
+    /** the aim it was planned for */
+    aimId: v.optional(v.nullable(Id)),
   }), p => `planned ${p.flowersPlanned} flowers: ${p.aim}`, {
     codes: p => [{ code: p.code }],
-    needs: p => [p.seedParentId, p.pollenParentId].flatMap(id => id ? [{ type: 'plant', id }] : []),
+    needs: p => [...[p.seedParentId, p.pollenParentId].flatMap((id): Subject[] => id ? [{ type: 'plant', id }] : []), ...own('aim', p.aimId ?? '')],
   }),
   planChanged: kind('cross', v.strictObject(plan), p => `plan changed to ${p.flowersPlanned} flowers: ${p.aim}`),
 }

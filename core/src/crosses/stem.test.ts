@@ -4,6 +4,7 @@ import type { CropHistory } from '../crops/records'
 import { cropKnowledge } from '../crops/knowledge'
 import { digestOf } from '../crops/digest'
 import { fold } from '../log/fold'
+import { meanShare } from '../odds/budget'
 import { deed, harvest, ids, newId, sow, upToPollination } from '../testing/deeds'
 import { expectedCourse, keepersOf, nothing } from './course'
 import { stemOf } from './stem'
@@ -41,13 +42,11 @@ describe('the expected course of a cross', () => {
 
   it('hopes for what each station still holds', () => {
     const { keep, survival, germination } = knowledge.shares
-    const mean = ({ a, b }: { a: number, b: number }) => a / (a + b)
     // With one plant the chance of one keeper is the share itself.
     const chance = (from: object) => keepersOf(knowledge).chance({ ...nothing, ...from }, 1)
-    const error = (found: number, expected: number) => Math.abs(found - expected) / Math.sqrt(expected * (1 - expected) / 1000)
-    expect(error(chance({ judged: 1 }), mean(keep))).toBeLessThan(4)
-    expect(error(chance({ up: 1 }), mean(keep) * mean(survival))).toBeLessThan(4)
-    expect(error(chance({ sown: 1 }), mean(keep) * mean(survival) * mean(germination))).toBeLessThan(4)
+    expect(chance({ judged: 1 })).toBeCloseTo(meanShare(keep), 4)
+    expect(chance({ up: 1 })).toBeCloseTo(meanShare(keep) * meanShare(survival), 3)
+    expect(chance({ sown: 1 })).toBeCloseTo(meanShare(keep) * meanShare(survival) * meanShare(germination), 3)
     expect(chance({ seeds: 1 })).toBe(chance({ sown: 1 }))
     expect(chance({ taken: 3 })).toBeGreaterThan(chance({ taken: 1 }))
   })

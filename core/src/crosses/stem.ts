@@ -46,7 +46,9 @@ export interface Stem {
     /** chance of the wanted keepers from what is there now */
     chance: number
     wanted: number
-    /** flowers that bring it to nine in ten; null when hundreds would not do */
+    /** how sure the plan is to be */
+    confidence: number
+    /** flowers that bring the chance there; null when hundreds would not do */
     moreFlowers: number | null
   }
   /** the station before which the largest share was lost against plan */
@@ -145,7 +147,8 @@ export function stemOf(story: CrossStory, before: CropYields, now: CropYields): 
     outlook: {
       wanted: cross.keepersWanted,
       chance: keepers.chance(inHand, cross.keepersWanted),
-      moreFlowers: keepers.moreFlowers(inHand, cross.keepersWanted),
+      confidence: cross.confidence,
+      moreFlowers: keepers.moreFlowers(inHand, cross.keepersWanted, cross.confidence),
     },
     worst: worstStage(rates, before),
   }

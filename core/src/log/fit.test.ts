@@ -27,6 +27,7 @@ const around: Surroundings = {
   find: <T extends SubjectType>(type: T, id: string) => state[type]?.[id] as States[T] | undefined,
   guide: crop => [chilli, squash].find(g => g.id === crop),
   hasPlace: id => id === 'here',
+  own: () => ({ traits: [], loci: [], rules: [], inheritances: [] }),
 }
 const refused = (made: LoggedDeed, changed: Partial<Surroundings> = {}) => {
   try {
@@ -49,6 +50,17 @@ describe('a deed among the things around it', () => {
     expect(refused(but(chosen('2026-06-01'), { code: good }))).toBeNull()
     expect(refused(but(harvest('2026-08-01', 3, 3, 0), { code: good }))).toBeNull()
     expect(refused(but(sow('2026-09-01', 3), { code: good }))).toBeNull()
+  })
+
+  it('plans batches and work at plants of its crop that live', () => {
+    const batch = deed('2026-05-01', 'batchPlanned', newId(), { code: good, crop: 'chilli', plantId: ids.seedParent, on: '2026-06-01', why: 'stock' })
+    const task = deed('2026-05-01', 'taskPlanned', newId(), { does: 'holdBack', crop: 'chilli', plantId: ids.pollenParent, forId: null, from: '2026-06-01', until: '2026-06-02', why: 'to meet' })
+    expect([refused(batch), refused(task)]).toEqual([null, null])
+    expect(refused(but(batch, { plantId: ids.other }))).toEqual(['other-crop', 'plantId'])
+    expect(refused(but(task, { plantId: ids.other }))).toEqual(['other-crop', 'plantId'])
+    const lost = plant(ids.seedParent, 'chilli', deed('2026-04-01', 'plantLost', ids.seedParent, { reason: 'frost' }))
+    const find = <T extends SubjectType>(type: T, id: string) => (id === ids.seedParent ? lost : around.find(type, id)) as States[T] | undefined
+    expect(refused(batch, { find })).toEqual(['plant-lost', 'plantId'])
   })
 
   it('has a tag code that checks', () => {

@@ -1,4 +1,8 @@
+import { checkAim } from '../aims/fit'
+import type { OwnDefinitions } from '../crops/definition'
+import { definitionOf } from '../crops/definition'
 import type { CropGuide } from '../crops/guide'
+import { checkGenetics, checkNoted } from '../odds/fit'
 import { checkScore } from '../offspring/score'
 import { checkTagCode } from '../tags/code'
 import type { Deed } from './entry'
@@ -12,6 +16,8 @@ export interface Surroundings {
   find: <T extends SubjectType>(type: T, id: string) => States[T] | undefined
   guide: (crop: string) => CropGuide | undefined
   hasPlace: (id: string) => boolean
+  /** the garden's own traits, loci and rules, after the deed */
+  own: () => OwnDefinitions
 }
 
 /**
@@ -67,16 +73,49 @@ export function checkFit(deed: Deed, around: Surroundings): void {
       break
     }
     case 'scored': {
+      const { traits } = definitionFor(around.find('plant', deed.subjectId)!.crop, around)
+      checkScore(traits.find(t => t.id === deed.payload.trait), deed.payload.value)
+      break
+    }
+    case 'genotypeNoted': {
       const { crop } = around.find('plant', deed.subjectId)!
-      checkScore(guideOf(crop, around).judging.traits.find(t => t.id === deed.payload.trait), deed.payload.value)
+      checkNoted(deed.payload, definitionFor(crop, around))
+      break
+    }
+    case 'traitAdded': case 'locusAdded': case 'ruleAdded': case 'inheritanceSet':
+      checkGenetics(definitionFor(deed.payload.crop, around))
+      break
+    case 'traitChanged': case 'traitDropped': case 'locusChanged': case 'locusDropped': case 'ruleChanged': case 'ruleDropped': {
+      const type = deed.kind.startsWith('trait') ? 'trait' : deed.kind.startsWith('locus') ? 'locus' : 'rule'
+      const { crop } = around.find(type, deed.subjectId)!
+      checkGenetics(definitionFor(crop, around))
+      break
+    }
+    case 'batchPlanned':
+      checkOfCrop(deed.payload.crop, deed.payload.plantId, 'plantId', around)
+      break
+    case 'taskPlanned':
+      checkOfCrop(deed.payload.crop, deed.payload.plantId, 'plantId', around)
+      break
+    case 'aimSet': case 'aimChanged': {
+      const { crop, wishes } = around.find('aim', deed.subjectId)!
+      checkAim(wishes, definitionFor(crop, around).traits)
     }
   }
 }
+
+const definitionFor = (crop: string, around: Surroundings) => definitionOf(guideOf(crop, around), around.own())
 
 function guideOf(crop: string, around: Surroundings): CropGuide {
   const guide = around.guide(crop)
   if (!guide) throw new Refusal('unknown-crop', 'There is no guide for this crop in the garden; choose one of its crops.', 'crop')
   return guide
+}
+
+function checkOfCrop(crop: string, id: string, field: string, around: Surroundings): void {
+  const plant = around.find('plant', id)!
+  if (plant.crop !== crop) throw new Refusal('other-crop', `${plant.name} is of another crop.`, field)
+  if (plant.lost) throw new Refusal('plant-lost', `${plant.name} was lost (${plant.lost.reason}); choose another plant.`, field)
 }
 
 function checkPartner(crop: string, id: string | null, field: string, around: Surroundings): void {

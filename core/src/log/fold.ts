@@ -1,18 +1,44 @@
+import type { Aim } from '../aims/aim'
+import { aimAfter } from '../aims/aim'
+import type { Batch } from '../bloom/batch'
+import { batchAfter } from '../bloom/batch'
+import type { Task } from '../bloom/task'
+import { taskAfter } from '../bloom/task'
 import type { Cross } from '../crosses/cross'
 import { crossAfter } from '../crosses/cross'
 import type { Flower } from '../flowers/flower'
 import { flowerAfter } from '../flowers/flower'
+import type { OwnInheritance, OwnLocus, OwnRule } from '../odds/crop'
+import { inheritanceAfter, locusAfter, ruleAfter } from '../odds/crop'
+import type { OwnTrait } from '../offspring/ownTrait'
+import { traitAfter } from '../offspring/ownTrait'
 import type { Plant } from '../plants/plant'
 import { plantAfter } from '../plants/plant'
 import type { SeedLot } from '../seed/lot'
 import { seedLotAfter } from '../seed/lot'
 import type { Sowing } from '../seed/sowing'
 import { sowingAfter } from '../seed/sowing'
+import type { Readings } from '../weather/readings'
+import { readingsAfter } from '../weather/readings'
 import type { LoggedDeed } from './entry'
 import type { SubjectType } from './kind'
 
 /** The state of each type of subject. */
-export interface States { plant: Plant, cross: Cross, flower: Flower, seedLot: SeedLot, sowing: Sowing }
+export interface States {
+  plant: Plant
+  cross: Cross
+  flower: Flower
+  seedLot: SeedLot
+  sowing: Sowing
+  trait: OwnTrait
+  locus: OwnLocus
+  rule: OwnRule
+  inheritance: OwnInheritance
+  aim: Aim
+  batch: Batch
+  task: Task
+  readings: Readings
+}
 
 /**
  * How one more deed changes a subject. Each throws a {@link Refusal} when the deed does not fit the state: the same
@@ -24,6 +50,14 @@ const after: { [T in SubjectType]: (state: States[T] | null, deed: LoggedDeed, i
   flower: flowerAfter,
   seedLot: seedLotAfter,
   sowing: sowingAfter,
+  trait: traitAfter,
+  locus: locusAfter,
+  rule: ruleAfter,
+  inheritance: inheritanceAfter,
+  aim: aimAfter,
+  batch: batchAfter,
+  task: taskAfter,
+  readings: readingsAfter,
 }
 
 /** Deeds in the order in which they happened; those of one moment in the order of their ids. */

@@ -1,7 +1,11 @@
 import * as v from 'valibot'
+import { isDay } from '../time/days'
+
+/** What carries a tag. */
+export type TaggedType = 'plant' | 'cross' | 'flower' | 'seedLot' | 'sowing' | 'batch'
 
 /** Whatever has a history of its own in the log. */
-export type SubjectType = 'plant' | 'cross' | 'flower' | 'seedLot' | 'sowing'
+export type SubjectType = TaggedType | 'trait' | 'locus' | 'rule' | 'inheritance' | 'aim' | 'task' | 'readings'
 
 /** One subject, by type and id. */
 export interface Subject { type: SubjectType, id: string }
@@ -36,6 +40,9 @@ export function kind<T extends SubjectType, S extends Schema>(
 /** The id of a subject or an entry: a UUID, made where the entry is made. */
 export const Id = v.pipe(v.string(), v.uuid('An id must be a UUID.'))
 
+/** True for the id of a subject; what a crop guide brings goes by words. */
+export const isId = (id: string): boolean => v.is(Id, id)
+
 /** A database of texts holds no zero byte and no half of a letter. */
 export const isKeepable = (text: string): boolean => !/[\0\p{Surrogate}]/u.test(text)
 
@@ -51,6 +58,12 @@ export const words = (most: number) => v.pipe(
 export const amount = (least: number, most: number) => v.pipe(
   v.number('Give a number.'), v.integer('Give a whole number.'),
   v.minValue(least, `Give at least ${least}.`), v.maxValue(most, `Give at most ${most}.`),
+)
+
+/** A day that people gave. */
+export const Day = v.pipe(
+  v.string('Give a day as 2027-06-14.'), v.check(isDay, 'Give a day as 2027-06-14.'),
+  v.check(day => day >= '1900' && day < '2200', 'Give a day between the years 1900 and 2200.'),
 )
 
 /** A tag code as it was given out. */

@@ -1,10 +1,14 @@
+import { aimKinds } from '../aims/kinds'
+import { bloomKinds } from '../bloom/kinds'
 import { crossKinds } from '../crosses/kinds'
 import { flowerKinds } from '../flowers/kinds'
+import { geneticKinds } from '../odds/kinds'
 import { offspringKinds } from '../offspring/kinds'
 import { plantKinds } from '../plants/kinds'
 import { seedKinds } from '../seed/kinds'
+import { weatherKinds } from '../weather/kinds'
 
 /** Every kind of entry. An area registers its kinds here and nowhere else. */
-export const kinds = { ...plantKinds, ...crossKinds, ...flowerKinds, ...seedKinds, ...offspringKinds }
+export const kinds = { ...plantKinds, ...crossKinds, ...flowerKinds, ...seedKinds, ...offspringKinds, ...geneticKinds, ...aimKinds, ...bloomKinds, ...weatherKinds }
 
 export type KindName = keyof typeof kinds

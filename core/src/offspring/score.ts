@@ -1,10 +1,11 @@
-import type { Trait } from '../crops/guide'
 import { Refusal } from '../log/refusal'
 import type { ISODate } from '../time/days'
 import type { VERDICTS } from './kinds'
+import type { TraitDescription } from './trait'
+import { classNames } from './trait'
 
-/** One look at one trait: the number of the step (from 0), the count or the measure in the trait's unit. */
-export interface Score { trait: string, value: number, on: ISODate }
+/** One look at one trait: the number of the class (from 0), the count or the measure in the trait's unit; and where the plant stood. */
+export interface Score { trait: string, value: number, on: ISODate, placeId: string | null }
 
 /** What was decided on an offspring, and why. */
 export interface Verdict { verdict: typeof VERDICTS[number], reason: string, on: ISODate }
@@ -15,8 +16,9 @@ export function latestScore(scores: Score[], trait: string): Score | null {
 }
 
 /** A score in the trait's words: "upright", "42 cm". */
-export function scoreInWords(trait: Trait, value: number): string {
-  if (trait.scale === 'steps') return trait.steps[value] ?? String(value)
+export function scoreInWords(trait: TraitDescription, value: number): string {
+  const classes = classNames(trait)
+  if (classes) return classes[value] ?? String(value)
   return trait.scale === 'measure' ? `${value} ${trait.unit}` : String(value)
 }
 
@@ -25,15 +27,13 @@ export function scoreInWords(trait: Trait, value: number): string {
  *
  * @throws {Refusal} with what is allowed
  */
-export function checkScore(trait: Trait | undefined, value: number): void {
-  if (!trait) throw new Refusal('unknown-trait', 'This trait is not scored on this crop; its guide lists the ones that are.', 'trait')
-  if (trait.scale === 'steps') {
-    if (!Number.isInteger(value) || value >= trait.steps.length) {
-      throw new Refusal('off-scale', `${trait.name} is one of: ${trait.steps.join(', ')}.`, 'value')
-    }
+export function checkScore(trait: TraitDescription | undefined, value: number): void {
+  if (!trait) throw new Refusal('unknown-trait', 'This trait is not scored on this crop; the crop lists the ones that are.', 'trait')
+  const classes = classNames(trait)
+  if (classes) {
+    if (!Number.isInteger(value) || value >= classes.length) throw new Refusal('off-scale', `${trait.name} is one of: ${classes.join(', ')}.`, 'value')
+    return
   }
-  else {
-    if (trait.scale === 'count' && !Number.isInteger(value)) throw new Refusal('off-scale', `${trait.name} is counted in whole numbers.`, 'value')
-    if (value > trait.most) throw new Refusal('off-scale', `${trait.name} is at most ${scoreInWords(trait, trait.most)}.`, 'value')
-  }
+  if (trait.scale === 'count' && !Number.isInteger(value)) throw new Refusal('off-scale', `${trait.name} is counted in whole numbers.`, 'value')
+  if ('most' in trait && value > trait.most) throw new Refusal('off-scale', `${trait.name} is at most ${scoreInWords(trait, trait.most)}.`, 'value')
 }

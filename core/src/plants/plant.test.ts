@@ -88,6 +88,7 @@ describe('a deed in its surroundings', () => {
     find: ((type: string, wanted: string) => type === 'plant' ? (wanted === ids.other ? other : plant()) : type === 'cross' ? cross : { code: '26-4RMX', crossId: ids.other, seedParentId: id }) as never,
     guide: (crop: string) => crop === 'chilli' ? chilli : undefined,
     hasPlace: () => false,
+    own: () => ({ traits: [], loci: [], rules: [], inheritances: [] }),
   }
   const fit = (d: LoggedDeed) => () => checkFit(d as Deed, around)
   // Codes that pass their check, since that is looked at first.

@@ -1,8 +1,10 @@
 import { group } from 'd3-array'
+import type { BloomDue } from '../bloom/due'
 import type { Estimate } from '../chance/estimate'
 import type { CropGuide } from '../crops/guide'
 import type { CropKnowledge } from '../crops/knowledge'
 import type { CropHistory } from '../crops/records'
+import type { Cross } from '../crosses/cross'
 import { crossDue } from '../crosses/due'
 import type { FlowerStep } from '../flowers/due'
 import { daysOverdue, dueAt } from '../flowers/due'
@@ -10,14 +12,22 @@ import type { Subject } from '../log/kind'
 import { lotDue, sowingDue } from '../seed/due'
 import type { ISODate } from '../time/days'
 
-export type RoundStep = FlowerStep | 'choose' | 'sow' | 'countUp'
+export type RoundStep = FlowerStep | 'choose' | 'sow' | 'countUp' | BloomDue['step']
+
+/** Which two plants something is done for. */
+export interface Parents { seedParentId: string, pollenParentId: string | null }
 
 /** One thing to do at one tag. */
 export interface Stop {
   subject: Subject
   code: string
   step: RoundStep
-  crossId: string
+  /** null where it is done for no cross yet */
+  crossId: string | null
+  /** the parents of the cross, or of the cross that is hoped for; null where there are none */
+  parents: Parents | null
+  /** the plant that it is done at, where that is neither flower, packet nor tray */
+  plantId: string | null
   crop: string
   placeId: string | null
   from: ISODate
@@ -30,8 +40,13 @@ export interface Stop {
   tools: string[]
 }
 
-/** What a crop brings to the round: what stands of it, and what is expected of it. */
-export interface CropOnRound { guide: CropGuide, knowledge: CropKnowledge, history: Omit<CropHistory, 'offspring'> }
+/** Work at a plant or a batch that follows from its bloom. */
+export interface BloomWork extends Pick<Stop, 'subject' | 'code' | 'crossId' | 'parents'> { plantId: string, due: BloomDue }
+
+/** What a crop brings to the round: what stands of it, what is expected of it, and what its bloom asks for. */
+export interface CropOnRound { guide: CropGuide, knowledge: CropKnowledge, history: Omit<CropHistory, 'offspring'>, bloom?: BloomWork[] }
+
+const parentsOf = (cross: Cross | undefined): Parents | null => cross ? { seedParentId: cross.seedParentId, pollenParentId: cross.pollenParentId } : null
 
 /** Hours in which a step should be done: those of the flower for what the flower decides, any hour for the rest. */
 function hoursFor(step: RoundStep, { receptive }: CropGuide): Stop['hours'] {
@@ -45,10 +60,13 @@ function toolsFor(step: RoundStep, guide: CropGuide): string[] {
     case 'look': case 'pollinate': return guide.pollination.tools
     case 'choose': return ['tags', 'pencil']
     case 'harvest': return ['packets', 'pencil']
-    case 'sow': return ['trays', 'labels']
+    case 'sow': case 'sowBatch': return ['trays', 'labels']
+    case 'collectPollen': return ['pollen tubes', 'drying agent', 'labels']
     default: return []
   }
 }
+
+type Due = { step: RoundStep, from: ISODate, until: ISODate, estimate?: Estimate | null, because: string } | null
 
 /**
  * All work that is due by `until`, in the order of the round: first what an hour decides, by the hour at which it
@@ -58,20 +76,20 @@ function toolsFor(step: RoundStep, guide: CropGuide): string[] {
  */
 export function roundUntil(crops: Iterable<CropOnRound>, placeOf: (plantId: string) => string | null, today: ISODate, until: ISODate = today): Stop[] {
   const stops: Stop[] = []
-  for (const { guide, knowledge, history } of crops) {
-    const add = (type: Subject['type'], { id, code, crossId }: { id: string, code: string, crossId: string }, seedParentId: string | null,
-      due: { step: RoundStep, from: ISODate, until: ISODate, estimate: Estimate | null, because: string } | null) => {
+  for (const { guide, knowledge, history, bloom = [] } of crops) {
+    const crosses = new Map(history.crosses.map(cross => [cross.id, cross]))
+    const add = (at: Pick<Stop, 'subject' | 'code' | 'crossId' | 'parents' | 'plantId' | 'placeId'>, due: Due) => {
       if (!due || due.from > until) return
-      stops.push({
-        subject: { type, id }, code, crossId, crop: guide.id, placeId: seedParentId && placeOf(seedParentId), ...due,
-        overdue: daysOverdue(due, today), hours: hoursFor(due.step, guide), tools: toolsFor(due.step, guide),
-      })
+      stops.push({ ...at, crop: guide.id, estimate: null, ...due, overdue: daysOverdue(due, today), hours: hoursFor(due.step, guide), tools: toolsFor(due.step, guide) })
     }
+    const addTagged = (type: Subject['type'], { id, code, crossId }: { id: string, code: string, crossId: string }, seedParentId: string | null, due: Due) =>
+      add({ subject: { type, id }, code, crossId, parents: parentsOf(crosses.get(crossId)), plantId: null, placeId: seedParentId && placeOf(seedParentId) }, due)
     const flowersOf = group(history.flowers, flower => flower.crossId)
-    for (const cross of history.crosses) add('cross', { ...cross, crossId: cross.id }, cross.seedParentId, crossDue(cross, flowersOf.get(cross.id) ?? [], guide, today))
-    for (const flower of history.flowers) add('flower', flower, flower.seedParentId, dueAt(flower, guide, knowledge))
-    for (const lot of history.lots) add('seedLot', lot, null, lotDue(lot, guide))
-    for (const sowing of history.sowings) add('sowing', sowing, null, sowingDue(sowing, knowledge))
+    for (const cross of history.crosses) addTagged('cross', { ...cross, crossId: cross.id }, cross.seedParentId, crossDue(cross, flowersOf.get(cross.id) ?? [], guide, today))
+    for (const flower of history.flowers) addTagged('flower', flower, flower.seedParentId, dueAt(flower, guide, knowledge))
+    for (const lot of history.lots) addTagged('seedLot', lot, null, lotDue(lot, guide))
+    for (const sowing of history.sowings) addTagged('sowing', sowing, null, sowingDue(sowing, knowledge))
+    for (const { due, ...at } of bloom) add({ ...at, placeId: placeOf(at.plantId) }, due)
   }
   const latest = (stop: Stop) => stop.hours?.to ?? 24
   return stops.sort((a, b) =>

@@ -35,6 +35,9 @@ export function bloomIn(year: number, { from, to }: { from: string, to: string }
   return [{ from: `${year}-01-01`, to: `${year}-${to}` }, { from: `${year}-${from}`, to: `${year}-12-31` }]
 }
 
+/** True on the days of a crop's usual bloom. */
+export const isInBloom = (day: ISODate, bloom: { from: string, to: string }): boolean => bloomIn(yearOf(day), bloom).some(part => part.from <= day && day <= part.to)
+
 /** The first whole bloom that ends on a day or after it; one that runs over New Year ends in the year after. */
 export function bloomEndingAfter(day: ISODate, { from, to }: { from: string, to: string }): { from: ISODate, to: ISODate } {
   const year = yearOf(day)

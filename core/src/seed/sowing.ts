@@ -1,3 +1,5 @@
+import type { Blooming } from '../bloom/note'
+import { neverSeen, withBloomNote } from '../bloom/note'
 import type { LoggedDeed } from '../log/entry'
 import { Refusal } from '../log/refusal'
 import type { ISODate } from '../time/days'
@@ -22,6 +24,7 @@ export interface Sowing {
   raisedOn: ISODate | null
   /** seedlings that stand in the tray now */
   standing: number
+  blooming: Blooming
   ended: { on: ISODate, reason: string } | null
 }
 
@@ -32,7 +35,7 @@ export function sowingAfter(sowing: Sowing | null, deed: LoggedDeed, id: string)
     const { code, lotId, crossId, container, placeId, seeds } = deed.payload
     return {
       id, code, lotId, crossId, container, placeId, seeds, sownOn: deed.day,
-      looks: [], losses: [], up: 0, lost: 0, raised: 0, raisedOn: null, standing: 0, ended: null,
+      looks: [], losses: [], up: 0, lost: 0, raised: 0, raisedOn: null, standing: 0, blooming: neverSeen, ended: null,
     }
   }
   if (!sowing) throw new Refusal('unknown-sowing', 'This tray does not exist; sow seeds from a packet first.')
@@ -55,6 +58,9 @@ function stepOn(sowing: Sowing, deed: LoggedDeed): Sowing {
     case 'seedlingsRaised':
       checkStanding(sowing, deed.payload.plants.length, 'be raised')
       return { ...sowing, raised: sowing.raised + deed.payload.plants.length, raisedOn: sowing.raisedOn ?? deed.day }
+    case 'trayBloomSeen':
+      if (deed.payload.on < sowing.sownOn) throw new Refusal('bloom-before-sowing', `${sowing.code} was sown on ${dayInWords(sowing.sownOn)}; it cannot have bloomed before.`, 'on')
+      return { ...sowing, blooming: withBloomNote(sowing.blooming, deed.payload, sowing.code, deed.day) }
     case 'sowingEnded':
       return { ...sowing, ended: { on: deed.day, reason: deed.payload.reason } }
     default: return sowing

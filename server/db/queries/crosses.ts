@@ -90,7 +90,7 @@ async function pageOf(db: Database, garden: Garden, id: string): Promise<CrossPa
 
 /** What so many flowers of a pair should lead to; null for a crop without a guide. */
 export async function planAnswer(
-  db: Database, garden: Garden, plan: { crop: string, seedParentId: string, pollenParentId: string | null, flowers: number },
+  db: Database, garden: Garden, plan: { crop: string, seedParentId: string, pollenParentId: string | null, flowers: number, wantedShare: number | null },
 ): Promise<PlanAnswer | null> {
   const crop = (await learntCrops(db, garden)).get(plan.crop)
   if (!crop) return null

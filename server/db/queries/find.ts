@@ -1,7 +1,7 @@
 import { and, asc, eq, ilike, sql } from 'drizzle-orm'
 import type { Found } from '../../../shared/find'
 import type { Database } from '../connection'
-import { statesOf } from '../readModels'
+import { allStates, statesOf } from '../readModels'
 import { crosses, plants, tags } from '../schema'
 import type { Garden } from './garden'
 import { containing } from './plants'
@@ -14,7 +14,7 @@ const screens: Record<string, { what: Found['what'], to: (id: string) => string 
   sowing: { what: 'tray', to: id => `/seed/trays/${id}` },
 }
 
-/** Plants, crosses and tags whose name, aim or code holds what was typed or scanned; at most a dozen. */
+/** Aims, plants, crosses and tags whose words, name or code hold what was typed or scanned; at most a dozen. */
 export async function find(db: Database, garden: Garden, typed: string): Promise<Found[]> {
   const text = typed.trim()
   if (!text) return []
@@ -27,7 +27,11 @@ export async function find(db: Database, garden: Garden, typed: string): Promise
     .where(and(eq(crosses.gardenId, garden.id), sql`${crosses.state} ->> 'aim' ilike ${containing(text)}`)).orderBy(asc(crosses.code)).limit(6)
   const ids = tagged.map(tag => tag.id)
   const [taggedPlants, taggedFlowers] = [await statesOf(db, garden.id, 'plant', ids), await statesOf(db, garden.id, 'flower', ids)]
+  const taggedBatches = await statesOf(db, garden.id, 'batch', ids)
   const found = tagged.flatMap(({ code, type, id }): Found[] => {
+    const batch = taggedBatches.get(id)
+    if (batch) return [{ what: 'batch', code, name: 'batch', to: `/plants/${batch.plantId}` }]
+    if (type === 'batch') return []
     if (type !== 'flower') return [{ what: screens[type]!.what, code, name: taggedPlants.get(id)?.name ?? screens[type]!.what, to: screens[type]!.to(id) }]
     // Taken back since its tag was read, it is not there any more.
     const flower = taggedFlowers.get(id)
@@ -35,5 +39,8 @@ export async function find(db: Database, garden: Garden, typed: string): Promise
   })
   found.push(...named.map(p => ({ what: 'plant' as const, code: p.code, name: p.name, to: `/plants/${p.id}` })))
   found.push(...aimed.map(c => ({ what: 'cross' as const, code: c.code, name: c.state.aim, to: `/crosses/${c.id}` })))
+  const words = text.toLowerCase()
+  const aims = (await allStates(db, garden.id, 'aim')).filter(aim => aim.words.toLowerCase().includes(words)).slice(0, 4)
+  found.unshift(...aims.map(aim => ({ what: 'aim' as const, code: '', name: aim.words, to: `/aims/${aim.id}` })))
   return [...new Map(found.map(f => [f.to, f])).values()].slice(0, 12)
 }

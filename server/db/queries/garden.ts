@@ -1,6 +1,8 @@
 import { randomUUID } from 'node:crypto'
 import { builtInGuides } from '@virgulta/core/crops/guides'
 import type { Instant, ISODate } from '@virgulta/core/time/days'
+import type { Site } from '@virgulta/core/time/sun'
+import { longitudeOf } from '@virgulta/core/time/sun'
 import { dayOf } from '@virgulta/core/time/days'
 import { SERIALS_PER_YEAR, tagCodes } from '@virgulta/core/tags/code'
 import { and, asc, eq, isNull, sql } from 'drizzle-orm'
@@ -14,6 +16,7 @@ export interface Garden {
   id: string
   name: string
   zone: string
+  site: Site
   isDemo: boolean
   /** when a visitor's copy is cleared away; null for gardens that stay */
   expiresAt: Instant | null
@@ -30,7 +33,7 @@ export interface Garden {
 function gardenOf(row: typeof gardens.$inferSelect): Garden {
   const clockAt = row.clockAt && new Date(row.clockAt).toISOString()
   const now = clockAt ?? new Date().toISOString()
-  return { id: row.id, name: row.name, zone: row.zone, isDemo: row.isDemo, expiresAt: row.expiresAt, revision: row.revision, removedAt: row.removedAt, clockAt, now, today: dayOf(now, row.zone) }
+  return { id: row.id, name: row.name, zone: row.zone, site: { latitude: row.latitude, longitude: row.longitude ?? longitudeOf(row.zone) }, isDemo: row.isDemo, expiresAt: row.expiresAt, revision: row.revision, removedAt: row.removedAt, clockAt, now, today: dayOf(now, row.zone) }
 }
 
 /**
@@ -87,12 +90,12 @@ export async function clearExpired(db: Database): Promise<void> {
 /** Makes a garden with its first keeper, the built-in crop guides and its places. @returns its id */
 export async function createGarden(
   db: Database, keeperId: string,
-  wish: { name: string, zone: string, latitude?: number, isDemo?: boolean, isTemplate?: boolean, clockAt?: Instant, placeNames?: string[] },
+  wish: { name: string, zone: string, latitude?: number, longitude?: number, isDemo?: boolean, isTemplate?: boolean, clockAt?: Instant, placeNames?: string[] },
 ): Promise<string> {
-  const { name, zone, latitude = 50, isDemo = false, isTemplate = false, clockAt = null, placeNames = ['First bench'] } = wish
+  const { name, zone, latitude = 50, longitude = null, isDemo = false, isTemplate = false, clockAt = null, placeNames = ['First bench'] } = wish
   const gardenId = randomUUID()
   await inGarden(db, gardenId, async (tx) => {
-    await tx.insert(gardens).values({ id: gardenId, name, zone, latitude, isDemo, isTemplate, clockAt })
+    await tx.insert(gardens).values({ id: gardenId, name, zone, latitude, longitude, isDemo, isTemplate, clockAt })
     await tx.insert(members).values({ gardenId, personId: keeperId, role: 'keeper' })
     await tx.insert(crops).values(builtInGuides.map(guide => ({ gardenId, id: guide.id, guide })))
     await tx.insert(places).values(placeNames.map((place, position) => ({ gardenId, id: randomUUID(), name: place, position })))
@@ -129,6 +132,11 @@ export async function guidesOf(db: Database, garden: Garden) {
 /** Sets the garden's own clock. */
 export async function setClock(db: Database, garden: Garden, at: Instant): Promise<void> {
   await db.update(gardens).set({ clockAt: at }).where(eq(gardens.id, garden.id))
+}
+
+/** Says where the garden lies: sun and climate follow from it, so that what was worked out before is worked out anew. */
+export async function setSite(db: Database, garden: Garden, { latitude, longitude }: Site): Promise<void> {
+  await db.update(gardens).set({ latitude, longitude, revision: sql`${gardens.revision} + 1` }).where(eq(gardens.id, garden.id))
 }
 
 /** Takes fresh tag codes of the garden's year out of the row; a code is never given out twice, even when it stays unused. */

@@ -13,7 +13,7 @@ import { and, eq, sql } from 'drizzle-orm'
 import type { Role } from '../../../shared/people'
 import type { Database, Transaction } from '../connection'
 import { among, rowsOf } from '../connection'
-import { inGroups, keptIds, removeStates, saveStates, statesOf, subjectTypes } from '../readModels'
+import { allStates, inGroups, keptIds, removeStates, saveStates, statesOf, subjectTypes } from '../readModels'
 import { crops, entries, gardens, places, tags, touches } from '../schema'
 import type { Garden } from './garden'
 
@@ -185,7 +185,14 @@ async function checkSurroundings(tx: Database, garden: Garden, deeds: Deed[], st
   }))
   const guides = new Map((await tx.select().from(crops).where(eq(crops.gardenId, garden.id))).map(c => [c.id, c.guide]))
   const placeIds = new Set((await tx.select({ id: places.id }).from(places).where(eq(places.gardenId, garden.id))).map(p => p.id))
+  /** Those that are kept and those that the deeds just made or changed. */
+  const all = async <T extends 'trait' | 'locus' | 'rule' | 'inheritance'>(type: T): Promise<States[T][]> => {
+    const kept = await allStates(tx, garden.id, type)
+    return [...new Map([...kept.map((state): [string, States[T]] => [keyOf({ type, id: state.id }), state]), ...around as Map<string, States[T]>].filter(([key]) => key.startsWith(`${type} `))).values()]
+  }
+  const own = { traits: await all('trait'), loci: await all('locus'), rules: await all('rule'), inheritances: await all('inheritance') }
   const surroundings: Surroundings = {
+    own: () => own,
     find: <T extends SubjectType>(type: T, id: string) => around.get(keyOf({ type, id })) as States[T] | undefined,
     guide: crop => guides.get(crop),
     hasPlace: id => placeIds.has(id),

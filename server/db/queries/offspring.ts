@@ -2,7 +2,7 @@ import { and, eq, isNotNull, sql } from 'drizzle-orm'
 import type { FamilyPage, FamilyRow } from '../../../shared/offspring'
 import type { Database } from '../connection'
 import { statesOf } from '../readModels'
-import { crosses, plants } from '../schema'
+import { plants } from '../schema'
 import { crossById } from './crosses'
 import type { Garden } from './garden'
 import { offspringOf, parentsOf } from './plants'
@@ -10,17 +10,17 @@ import { offspringOf, parentsOf } from './plants'
 /** All families that have plants, counted in the database. */
 export async function families(db: Database, garden: Garden): Promise<FamilyRow[]> {
   const verdict = (which: string) => sql<number>`count(*) filter (where ${plants.verdict} = ${which})::int`
-  const counts = db.select({
+  const counts = await db.select({
     crossId: plants.crossId,
-    plants: sql<number>`count(*)::int`.as('plants'),
-    scored: sql<number>`count(*) filter (where jsonb_array_length(${plants.state} -> 'scores') > 0)::int`.as('scored'),
-    keep: verdict('keep').as('keep'),
-    watch: verdict('watch').as('watch'),
-    discard: verdict('discard').as('discard'),
-  }).from(plants).where(and(eq(plants.gardenId, garden.id), isNotNull(plants.crossId))).groupBy(plants.crossId).as('counts')
-  const rows = await db.select({
-    cross: crosses.state, plants: counts.plants, scored: counts.scored, keep: counts.keep, watch: counts.watch, discard: counts.discard,
-  }).from(counts).innerJoin(crosses, and(eq(crosses.gardenId, garden.id), eq(crosses.id, counts.crossId)))
+    plants: sql<number>`count(*)::int`,
+    scored: sql<number>`count(*) filter (where jsonb_array_length(${plants.state} -> 'scores') > 0)::int`,
+    keep: verdict('keep'),
+    watch: verdict('watch'),
+    discard: verdict('discard'),
+  }).from(plants).where(and(eq(plants.gardenId, garden.id), isNotNull(plants.crossId))).groupBy(plants.crossId)
+  // In a second step: joined, the database may count all plants again for each cross of a garden that it has not counted yet.
+  const crosses = await statesOf(db, garden.id, 'cross', counts.map(c => c.crossId!))
+  const rows = counts.map(({ crossId, ...count }) => ({ cross: crosses.get(crossId!)!, ...count }))
   const parents = await parentsOf(db, garden, rows.flatMap(r => [r.cross.seedParentId, r.cross.pollenParentId]))
   return rows.map(row => ({
     ...row, seedParent: parents.get(row.cross.seedParentId)!, pollenParent: parents.get(row.cross.pollenParentId ?? '') ?? null,

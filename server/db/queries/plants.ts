@@ -1,14 +1,16 @@
 import type { Plant } from '@virgulta/core/plants/plant'
 import { and, asc, desc, eq, ilike, isNull, or, sql } from 'drizzle-orm'
 import type { Parent } from '../../../shared/crosses'
-import type { PlantPage, PlantQuery, PlantStory } from '../../../shared/plants'
+import type { PlantGenes, PlantPage, PlantQuery, PlantStory } from '../../../shared/plants'
 import type { Database } from '../connection'
 import { among } from '../connection'
 import { statesOf } from '../readModels'
 import { remembered } from '../remembered'
-import { plants } from '../schema'
+import { batches, plants } from '../schema'
+import { learntCrops } from './crops'
 import { crossRows } from './crosses'
 import type { Garden } from './garden'
+import { stockOf } from './genes'
 import { linesOn } from './lines'
 
 /** Text for a pattern search: what people type is meant literally. */
@@ -53,12 +55,22 @@ export async function offspringOf(db: Database, garden: Garden, crossId: string)
 export async function plantStory(db: Database, garden: Garden, id: string): Promise<PlantStory | null> {
   const plant = (await statesOf(db, garden.id, 'plant', [id])).get(id)
   if (!plant) return null
+  const own = (await db.select({ state: batches.state }).from(batches).where(and(eq(batches.gardenId, garden.id), eq(batches.plantId, id))).orderBy(asc(batches.code))).map(row => row.state)
   const parents = await statesOf(db, garden.id, 'plant', [plant.seedParentId, plant.pollenParentId].filter(p => p !== null))
   return {
     plant,
     seedParent: parents.get(plant.seedParentId ?? '') ?? null,
     pollenParent: parents.get(plant.pollenParentId ?? '') ?? null,
     crosses: await crossRows(db, garden, id),
-    log: await linesOn(db, garden, [id]),
+    batches: own,
+    log: await linesOn(db, garden, [id, ...own.map(b => b.id)]),
   }
+}
+
+/** What its scores come to and what it may be; null when it is not in the garden. */
+export async function plantGenes(db: Database, garden: Garden, id: string): Promise<PlantGenes | null> {
+  const plant = (await statesOf(db, garden.id, 'plant', [id])).get(id)
+  if (!plant) return null
+  const { summaries, worked } = await stockOf(db, garden, (await learntCrops(db, garden)).get(plant.crop)!.guide)
+  return { summaries: summaries.get(id)!, genes: worked.map(({ loci, isExact, of }) => ({ loci, isExact, possible: of(id) })) }
 }

@@ -10,6 +10,8 @@ export const gardens = pgTable('gardens', {
   /** IANA time zone */
   zone: text().notNull(),
   latitude: doublePrecision().notNull(),
+  /** null: where the middle of its time zone lies */
+  longitude: doublePrecision(),
   /** a demo garden has a clock of its own that can be moved on */
   isDemo: boolean('is_demo').notNull().default(false),
   /** the demo garden that every visitor gets a copy of */
@@ -66,3 +68,9 @@ export const crops = pgTable('crops', {
   id: text().notNull(),
   guide: jsonb().$type<CropGuide>().notNull(),
 }, t => [primaryKey({ columns: [t.gardenId, t.id] }), ofPresentGarden()])
+
+/** One row: which rules the read models were folded by; see `server/db/modelsVersion.ts`. */
+export const modelsVersion = pgTable('models_version', {
+  isOnly: boolean('is_only').primaryKey().default(true),
+  version: integer().notNull(),
+})

@@ -5,14 +5,16 @@ import { bigint, date, index, jsonb, pgTable, primaryKey, text, uuid } from 'dri
 import { gardens } from './garden'
 import { ofPresentGarden } from './locks'
 
-/** The columns every read model has: whose it is, its tag code, its whole state as the core folded it, and the log's number when it changed. */
-const modelOf = <T extends SubjectType>() => ({
+/** The columns every read model has: whose it is, its whole state as the core folded it, and the log's number when it changed. */
+const stateOf = <T extends SubjectType>() => ({
   gardenId: uuid('garden_id').notNull().references(() => gardens.id, { onDelete: 'cascade' }),
   id: uuid().notNull(),
-  code: text().notNull(),
   state: jsonb().$type<States[T]>().notNull(),
   revision: bigint({ mode: 'number' }).notNull().default(0),
 })
+
+/** Things with a tag. */
+const modelOf = <T extends SubjectType>() => ({ ...stateOf<T>(), code: text().notNull() })
 
 export const plants = pgTable('plants', {
   ...modelOf<'plant'>(),
@@ -74,3 +76,18 @@ export const sowings = pgTable('sowings', {
   index('sowings_by_cross').on(t.gardenId, t.crossId),
   index('sowings_by_revision').on(t.gardenId, t.revision),
 ])
+
+/** What a crop is described by, and what is wished of it: things without a tag, few of each. */
+const describedOf = <T extends SubjectType>(name: string) => pgTable(name, { ...stateOf<T>(), crop: text().notNull() }, t => [primaryKey({ columns: [t.gardenId, t.id] }), ofPresentGarden()])
+
+export const traits = describedOf<'trait'>('traits')
+export const loci = describedOf<'locus'>('loci')
+export const rules = describedOf<'rule'>('rules')
+export const inheritances = describedOf<'inheritance'>('inheritances')
+export const aims = describedOf<'aim'>('aims')
+export const tasks = describedOf<'task'>('tasks')
+
+export const batches = pgTable('batches', { ...modelOf<'batch'>(), crop: text().notNull(), plantId: uuid('plant_id').notNull() }, t => [primaryKey({ columns: [t.gardenId, t.id] }), index('batches_by_plant').on(t.gardenId, t.plantId), ofPresentGarden()])
+
+/** Weather that was read in from files; a month or so in each row. */
+export const readings = pgTable('readings', { ...stateOf<'readings'>(), readOn: date('read_on', { mode: 'string' }).notNull() }, t => [primaryKey({ columns: [t.gardenId, t.id] }), ofPresentGarden()])

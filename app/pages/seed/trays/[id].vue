@@ -81,6 +81,7 @@ async function raise() {
                 <v-btn height="48" variant="flat" @click="raise">Give them codes</v-btn>
               </div>
             </template>
+            <div class="stack"><span class="quiet small">Flowers in the tray</span><BloomKeys :id="sowing.id" type="sowing" :blooming="day === garden.today ? sowing.blooming : undefined" :on="day" /></div>
             <div>
               <v-btn v-if="!isEnding" variant="text" class="quietly" @click="isEnding = true">Give the tray up</v-btn>
               <ReasonChips v-else :reasons="['all that will come are up', 'damped off', 'dried out', 'nothing came']" question="Why is it given up?" @choose="giveUp" />

@@ -1,0 +1,60 @@
+<!-- Reads weather from a file: what is certain, with what was left out and why; it counts only when that is agreed to. -->
+<script setup lang="ts">
+import type { WeatherFile } from '@virgulta/core/weather/readCsv'
+import { MOST_ROWS } from '@virgulta/core/weather/kinds'
+import { dayInWords } from '@virgulta/core/time/days'
+import { v7 } from 'uuid'
+import type { Draft } from '../../stores/log'
+
+const garden = useGardenStore()
+const log = useLogStore()
+const file = ref<File | null>(null)
+const text = ref('')
+/** The largest file that is read at once: about ten years of hours. */
+const MOST_BYTES = 6_000_000
+const tooLarge = ref(false)
+watch(file, async (chosen) => {
+  text.value = ''
+  tooLarge.value = (chosen?.size ?? 0) > MOST_BYTES
+  if (chosen && !tooLarge.value) text.value = await chosen.text()
+})
+const { answer, progress, refused, isStopped, stop, again } = useWork('weatherFile', () => text.value ? { text: text.value, zone: garden.garden!.zone } : null)
+const read = computed(() => answer.value && !('why' in answer.value) ? answer.value as WeatherFile : null)
+const why = computed(() => answer.value && 'why' in answer.value ? answer.value.why : null)
+const count = computed(() => read.value ? read.value.days.length || read.value.hours.length : 0)
+const gapWords = computed(() => (read.value?.gaps ?? []).map(({ from, to }) => read.value!.unit === 'day' ? (from === to ? dayInWords(from, true) : `${dayInWords(from, true)} to ${dayInWords(to, true)}`) : `${from.slice(0, 16).replace('T', ' ')} to ${to.slice(0, 16).replace('T', ' ')} UTC`))
+function chunks<T>(rows: T[]): T[][] {
+  return Array.from({ length: Math.ceil(rows.length / MOST_ROWS) }, (_, i) => rows.slice(i * MOST_ROWS, (i + 1) * MOST_ROWS))
+}
+async function take() {
+  const source = file.value!.name.slice(0, 120)
+  const { unit, days, hours } = read.value!
+  const drafts: Draft[] = unit === 'day'
+    ? chunks(days).map(rows => ({ kind: 'weatherRead', subjectId: v7(), payload: { unit, source, rows } }))
+    : chunks(hours).map(rows => ({ kind: 'weatherRead', subjectId: v7(), payload: { unit, source, rows } }))
+  if (await log.note(drafts)) file.value = null
+}
+</script>
+
+<template>
+  <PaperSheet heading="Read your own weather">
+    <div class="stack">
+      <p class="quiet">A CSV file of days (date, tmin, tmax, perhaps rain) or of hours (time, temperature, perhaps rain, humidity, wind, light). It counts before the station. Nothing changes before you agree.</p>
+      <v-file-input v-model="file" label="Weather file" accept=".csv,.txt,text/csv,text/plain" prepend-icon="" hide-details />
+      <p v-if="tooLarge" class="fail" role="alert">The file is too large; at most six megabytes are read at once. Split it, for instance by year.</p>
+      <WorkLine :progress="progress" :refused="refused" :is-stopped="isStopped" what="the file" @stop="stop" @again="again" />
+      <p v-if="why" class="fail" role="alert">{{ why }}</p>
+      <template v-if="read && file">
+        <p role="status"><strong>{{ count.toLocaleString('en') }} {{ read.unit === 'day' ? 'days' : 'hours' }} can be read</strong><template v-if="read.leftOut.length">; {{ read.leftOut.length }} {{ read.leftOut.length === 1 ? 'line is' : 'lines are' }} left out</template><template v-if="read.gaps.length">; {{ read.gaps.length }} {{ read.gaps.length === 1 ? 'gap' : 'gaps' }} between them</template>.</p>
+        <ul class="list small"><li v-for="note in read.notes" :key="note">{{ note }}</li><li v-for="gap in gapWords.slice(0, 40)" :key="gap" class="doubt">Nothing for {{ gap }}</li><li v-if="gapWords.length > 40">and {{ gapWords.length - 40 }} more gaps</li></ul>
+        <ul v-if="read.leftOut.length" class="list small" aria-label="Left out"><li v-for="(l, i) in read.leftOut.slice(0, 200)" :key="i" class="doubt">Line {{ l.line }}: {{ l.why }} <span class="code quiet">{{ l.text }}</span></li><li v-if="read.leftOut.length > 200">and {{ read.leftOut.length - 200 }} more lines</li></ul>
+        <div class="row"><v-btn variant="flat" height="40" @click="take">Take these {{ read.unit === 'day' ? 'days' : 'hours' }}</v-btn><v-btn variant="text" class="quietly" @click="file = null">Leave it</v-btn></div>
+        <p v-if="log.problem" class="fail" role="alert">{{ log.problem.sentence }}</p>
+      </template>
+    </div>
+  </PaperSheet>
+</template>
+
+<style scoped>
+.list { margin: 0; padding: 6px 10px 6px 26px; max-height: 190px; overflow: auto; border: 1px solid var(--rule); border-radius: var(--radius); }
+</style>

@@ -1,0 +1,112 @@
+import { describe, expect, it } from 'vitest'
+import { betaQuantile } from '../chance/distributions'
+import { OutOfRange } from '../chance/estimate'
+import { randomStream } from '../chance/stream'
+import { STRATA, shareStrata } from '../chance/strata'
+import type { BudgetSteps } from './budget'
+import { budgetStations, checkSteps, keepersFrom, nothingWaiting } from './budget'
+import { plantsNeeded } from './plantsNeeded'
+
+const belief = (mean: number, strength: number) => ({ a: mean * strength, b: (1 - mean) * strength })
+const steps: BudgetSteps = { take: belief(0.6, 20), seedsPerFruit: { shape: 4, rate: 4 / 12 }, passes: [belief(0.7, 30), belief(0.8, 30), 1 / 16] }
+const none = nothingWaiting(steps)
+
+/** Runs of every step by itself: independent of the sums in the budget. */
+function simulated({ take, seedsPerFruit, passes }: BudgetSteps, flowers: number, runs: number): number[] {
+  const random = randomStream(99)
+  const share = (s: typeof take) => typeof s === 'number' ? () => s : random.shares(s)
+  const mean = typeof seedsPerFruit === 'number' ? () => seedsPerFruit : random.means(seedsPerFruit)
+  const [taking, passing] = [share(take), passes.map(share)]
+  return Array.from({ length: runs }, () => {
+    const taken = random.binomial(flowers, taking())
+    const seeds = random.poisson(taken * mean())
+    return passing.reduce((left, pass) => random.binomial(left, pass()), seeds)
+  })
+}
+const shareWith = (counts: number[], wanted: number) => counts.filter(c => c >= wanted).length / counts.length
+
+describe('the flower budget', () => {
+  it('cuts a belief into slices at its quantiles', () => {
+    for (const [a, b] of [[12, 8], [1.2, 15], [300, 100], [4, 0.8]] as const) {
+      const strata = shareStrata({ a, b })
+      for (const slice of [0, 25, 128, 230, 255]) expect(strata[slice]).toBeCloseTo(betaQuantile((slice + 0.5) / STRATA, a, b), 4)
+    }
+  })
+
+  it.each([[10, 1], [25, 2], [40, 5]])('hopes from %d flowers for %d keepers as often as runs of every step bring them', (flowers, wanted) => {
+    const runs = 60_000
+    const expected = shareWith(simulated(steps, flowers, runs), wanted)
+    const { chance, standardError } = keepersFrom(steps).chance({ ...none, flowers }, wanted)
+    expect(Math.abs(chance - expected)).toBeLessThan(4 * Math.sqrt(expected * (1 - expected) / runs + standardError ** 2))
+  })
+
+  it('is exact where every step is known', () => {
+    const exact: BudgetSteps = { take: 0.6, seedsPerFruit: 12, passes: [0.7, 0.8, 1 / 16] }
+    const lambda = 12 * 0.7 * 0.8 / 16
+    const { chance, standardError } = keepersFrom(exact).chance({ ...nothingWaiting(exact), flowers: 9 }, 1)
+    expect(chance).toBeCloseTo(1 - (0.4 + 0.6 * Math.exp(-lambda)) ** 9, 12)
+    expect(standardError).toBeLessThan(1e-12)
+  })
+
+  it('sums many keepers from few flowers over the takes, and draws beyond sixty, to the same chance', () => {
+    const rich: BudgetSteps = { take: belief(0.5, 10), seedsPerFruit: 30, passes: [0.9] }
+    const start = nothingWaiting(rich)
+    for (const [flowers, wanted] of [[3, 40], [5, 58], [5, 64]] as const) {
+      const expected = shareWith(simulated(rich, flowers, 40_000), wanted)
+      expect(Math.abs(keepersFrom(rich, 1, 16).chance({ ...start, flowers }, wanted).chance - expected)).toBeLessThan(0.02)
+    }
+  })
+
+  it('counts what is on the way already', () => {
+    const hopes = keepersFrom(steps)
+    const chance = (more: object) => hopes.chance({ ...none, ...more }, 1).chance
+    expect(chance({ before: [0, 0, 1] })).toBeCloseTo(1 / 16, 12)
+    expect(chance({ before: [0, 1, 0] })).toBeCloseTo(0.8 / 16, 5)
+    expect(chance({ fruits: 1 })).toBeGreaterThan(chance({ flowers: 1 }))
+    expect(chance({ kept: 1 })).toBe(1)
+    expect(chance({})).toBe(0)
+  })
+
+  it('names the smallest number of flowers that is enough', () => {
+    const hopes = keepersFrom(steps, 1, 16)
+    const flowers = hopes.moreFlowers(none, 2, 0.9)!
+    expect(hopes.chance({ ...none, flowers }, 2).chance).toBeGreaterThanOrEqual(0.9)
+    expect(hopes.chance({ ...none, flowers: flowers - 1 }, 2).chance).toBeLessThan(0.9)
+    const runs = simulated(steps, flowers + 1, 60_000)
+    expect(shareWith(runs, 2)).toBeGreaterThan(0.9 - 0.005)
+    expect(hopes.moreFlowers(none, 2, 0.9, flowers - 1)).toBeNull()
+  })
+
+  it('needs no seeds more than the plants of the class, when nothing is lost on the way', () => {
+    const lossless: BudgetSteps = { take: 1, seedsPerFruit: 1, passes: [1 / 16] }
+    const flowers = keepersFrom(lossless).moreFlowers(nothingWaiting(lossless), 1, 0.95)!
+    // A Poisson number of seeds instead of one each: ln 20 · 16.
+    expect(flowers).toBe(48)
+    expect(flowers).toBeGreaterThanOrEqual(plantsNeeded(1 / 16, 1, 0.95))
+  })
+
+  it('tells how likely each number of keepers is', () => {
+    const distribution = keepersFrom(steps).distribution({ ...none, flowers: 14 })
+    const runs = simulated(steps, 14, 60_000)
+    expect(distribution.reduce((sum, p) => sum + p, 0)).toBeCloseTo(1, 3)
+    for (const kept of [0, 1, 2, 5]) expect(distribution[kept]).toBeCloseTo(runs.filter(c => c === kept).length / runs.length, 2)
+  })
+
+  it('says where most is lost, and what one more would do', () => {
+    const { stations, worst } = budgetStations(steps, 20, 2)
+    expect(worst).toBe(5)
+    expect(stations[2]!.expected).toBeCloseTo(20 * 0.6 * 12, 9)
+    const gains = [stations[0], ...stations.slice(2)].map(s => s!.oneMore)
+    expect(gains.every(gain => gain > 0)).toBe(true)
+    expect(stations.at(-1)!.oneMore).toBeGreaterThan(stations[0]!.oneMore)
+  })
+
+  it.each([
+    [{ take: 0 }, /"take" is a share above 0 and up to 1, not 0/], [{ take: 1.4 }, /"take"/], [{ seedsPerFruit: 0 }, /"seedsPerFruit" is a number above 0/],
+    [{ passes: [0.5, 0, 1] }, /"survival"/], [{ take: { a: 2, b: 0 } }, /strength above 0/],
+  ])('refuses %j', (wrong, sentence) => {
+    const check = () => checkSteps({ ...steps, ...wrong }, { take: 'take', seedsPerFruit: 'seedsPerFruit', passes: ['germination', 'survival', 'share'] })
+    expect(check).toThrow(OutOfRange)
+    expect(check).toThrow(sentence)
+  })
+})

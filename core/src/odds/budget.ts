@@ -1,0 +1,281 @@
+import type { MeanBelief } from '../chance/count'
+import { OutOfRange } from '../chance/estimate'
+import type { ShareBelief } from '../chance/rate'
+import type { Stream } from '../chance/stream'
+import { randomStream } from '../chance/stream'
+import { STRATA, meanStrata, shareStrata, shuffled } from '../chance/strata'
+
+/** The steps from a flower to a plant that is kept; each is a belief, or a number that is exactly known. */
+export interface BudgetSteps {
+  /** pollinated flowers that take */
+  take: ShareBelief | number
+  seedsPerFruit: MeanBelief | number
+  /** the shares a seed must pass on its way, in order: sound, germination … */
+  passes: (ShareBelief | number)[]
+}
+
+/** What there is on the way already. */
+export interface Waiting {
+  flowers: number
+  fruits: number
+  /** how many wait before each of the passes */
+  before: number[]
+  kept: number
+}
+
+/** The steps as they might be: our not knowing them. */
+interface Drawn {
+  take: number
+  /** keepers that a fruit is good for, on average */
+  fruit: number
+  /** chance of one that waits before each pass */
+  from: number[]
+}
+
+/** Times that every slice of what is believed is drawn; each in another order, so that their spread tells the error. */
+const REPEATS = 4
+
+/** Up to so many keepers wanted, the luck of the draw is summed exactly; beyond, it is drawn. */
+const SUMMED = 60
+
+/** Draws of the steps, {@link REPEATS} × {@link STRATA}. */
+function draws({ take, seedsPerFruit, passes }: BudgetSteps, repeats: number, stream: Stream): Drawn[] {
+  const fixed = (value: number) => new Float64Array(STRATA).fill(value)
+  const shares = [take, ...passes].map(share => typeof share === 'number' ? fixed(share) : shareStrata(share))
+  const means = typeof seedsPerFruit === 'number' ? fixed(seedsPerFruit) : meanStrata(seedsPerFruit)
+  return Array.from({ length: repeats }, () => {
+    const [takes, ...passed] = shares.map(strata => shuffled(strata, stream))
+    const seeds = shuffled(means, stream)
+    return Array.from({ length: STRATA }, (_, i): Drawn => {
+      const from = passed.map(p => p[i]!)
+      for (let pass = from.length - 2; pass >= 0; pass--) from[pass]! *= from[pass + 1]!
+      return { take: takes![i]!, fruit: seeds[i]! * (from[0] ?? 1), from }
+    })
+  }).flat()
+}
+
+/** Adds one more independent count: the first `counts.length` probabilities of the sum. */
+function plus(counts: Float64Array, others: Float64Array): Float64Array {
+  const sum = new Float64Array(counts.length)
+  for (let i = 0; i < counts.length; i++) for (let j = 0; i + j < counts.length; j++) sum[i + j]! += counts[i]! * others[j]!
+  return sum
+}
+
+function poissonTo(most: number, mean: number): Float64Array {
+  const p = new Float64Array(most)
+  p[0] = Math.exp(-mean)
+  for (let k = 1; k < most; k++) p[k] = p[k - 1]! * mean / k
+  return p
+}
+
+function binomialTo(most: number, tries: number, share: number): Float64Array {
+  const p = new Float64Array(most)
+  if (share >= 1) {
+    if (tries < most) p[tries] = 1
+    return p
+  }
+  p[0] = (1 - share) ** tries
+  for (let k = 1; k < most && k <= tries; k++) p[k] = p[k - 1]! * (tries - k + 1) / k * share / (1 - share)
+  return p
+}
+
+/**
+ * Keepers from so many flowers, the first `most` probabilities. Each flower takes or not, and a fruit is good for a
+ * Poisson number of keepers: the count of one flower, taken to the power of the flowers as a power series.
+ *
+ * @see Knuth (1997), The Art of Computer Programming, vol. 2, 4.7 (powers of a power series)
+ */
+function fromFlowers(most: number, flowers: number, { take, fruit }: Drawn): Float64Array {
+  if (most > flowers + 2) {
+    // The series would lose digits where more are wanted than there are flowers: sum over the takes instead.
+    const takes = binomialTo(flowers + 1, flowers, take)
+    const p = new Float64Array(most)
+    takes.forEach((share, taken) => {
+      const of = poissonTo(most, taken * fruit)
+      for (let k = 0; k < most; k++) p[k]! += share * of[k]!
+    })
+    return p
+  }
+  const one = poissonTo(most, fruit).map(p => take * p)
+  one[0]! += 1 - take
+  const p = new Float64Array(most)
+  p[0] = one[0]! ** flowers
+  for (let k = 1; k < most; k++) {
+    let sum = 0
+    for (let i = 1; i <= k; i++) sum += (i * (flowers + 1) - k) * one[i]! * p[k - i]!
+    p[k] = sum / (k * one[0]!)
+  }
+  return p
+}
+
+/** Keepers from what is on the way already, flowers apart. */
+function fromWaiting(most: number, { fruits, before }: Waiting, { fruit, from }: Drawn): Float64Array {
+  const none = new Float64Array(most)
+  none[0] = 1
+  const withFruits = fruits ? plus(none, poissonTo(most, fruits * fruit)) : none
+  return before.reduce((counts, waiting, pass) => waiting ? plus(counts, binomialTo(most, waiting, from[pass]!)) : counts, withFruits)
+}
+
+/** A chance, with the standard error of the draws it is averaged over. */
+export interface Chance { chance: number, standardError: number }
+
+function averaged(chances: number[], repeats: number): Chance {
+  const means = Array.from({ length: repeats }, (_, r) => chances.slice(r * STRATA, (r + 1) * STRATA).reduce((sum, c) => sum + c, 0) / STRATA)
+  const chance = means.reduce((sum, m) => sum + m, 0) / repeats
+  return { chance, standardError: Math.sqrt(means.reduce((sum, m) => sum + (m - chance) ** 2, 0) / Math.max(1, repeats - 1) / repeats) }
+}
+
+/**
+ * What keepers are to be hoped for; all answers under the same draws of the steps, so that they can be compared.
+ *
+ * The steps themselves are known only so far: they are drawn from what is believed of them, every slice equally often.
+ * Under each draw, the luck of flowers and seeds is summed exactly (for more than 60 keepers it is drawn too).
+ *
+ * @param seed of the draws
+ * @param repeats of every slice; more make the answer surer
+ */
+export function keepersFrom(steps: BudgetSteps, seed = 1, repeats = REPEATS) {
+  const drawn = draws(steps, repeats, randomStream(seed))
+
+  /** Chance of `wanted` keepers for any number of flowers in place of those that wait. */
+  function chances(waiting: Waiting, wanted: number): (flowers: number) => Chance {
+    const needed = wanted - waiting.kept
+    if (needed <= 0) return () => ({ chance: 1, standardError: 0 })
+    if (needed > SUMMED) return drawnChances(waiting, needed)
+    // P(at most n from what waits), for n = 0 … needed − 1
+    const atMost = drawn.map((draw) => {
+      const p = fromWaiting(needed, waiting, draw)
+      for (let k = 1; k < needed; k++) p[k]! += p[k - 1]!
+      return p
+    })
+    return flowers => averaged(drawn.map((draw, i) => {
+      const own = fromFlowers(needed, flowers, draw)
+      let tooFew = 0
+      for (let k = 0; k < needed; k++) tooFew += own[k]! * atMost[i]![needed - 1 - k]!
+      return 1 - tooFew
+    }), repeats)
+  }
+
+  function drawnChances({ fruits, before }: Waiting, needed: number): (flowers: number) => Chance {
+    const luck = randomStream(seed + 1)
+    const inHand = drawn.map(({ fruit, from }) => luck.poisson(fruits * fruit) + before.reduce((sum, waiting, pass) => sum + luck.binomial(waiting, from[pass]!), 0))
+    return (flowers) => {
+      const luck = randomStream(seed + 2)
+      return averaged(drawn.map(({ take, fruit }, i) => inHand[i]! + luck.poisson(luck.binomial(flowers, take) * fruit) >= needed ? 1 : 0), repeats)
+    }
+  }
+
+  /** Chance that at least `wanted` plants are kept in the end. */
+  const chance = (waiting: Waiting, wanted: number): Chance => chances(waiting, wanted)(waiting.flowers)
+
+  /**
+   * How many more flowers bring the chance of `wanted` keepers to `confidence`.
+   *
+   * @returns 0 when no more are needed, null when `most` flowers are not enough
+   */
+  function moreFlowers(waiting: Waiting, wanted: number, confidence = 0.9, most = 500): number | null {
+    const chanceOf = chances(waiting, wanted)
+    const isEnough = (flowers: number) => chanceOf(waiting.flowers + flowers).chance >= confidence
+    if (isEnough(0)) return 0
+    let tooFew = 0
+    let enough = 1
+    // Few flowers are quickly tried, many are seldom needed: the step doubles until it is enough.
+    while (!isEnough(enough)) {
+      if (enough >= most) return null
+      tooFew = enough
+      enough = Math.min(2 * enough, most)
+    }
+    while (enough - tooFew > 1) {
+      const middle = Math.floor((enough + tooFew) / 2)
+      if (isEnough(middle)) enough = middle
+      else tooFew = middle
+    }
+    return enough
+  }
+
+  /** How likely each number of keepers is, from 0 on, until all but a ten-thousandth is told. */
+  function distribution(waiting: Waiting): number[] {
+    const luck = randomStream(seed + 3)
+    const expected = drawn.reduce((sum, { take, fruit, from }) => sum + (waiting.flowers * take + waiting.fruits) * fruit + waiting.before.reduce((s, n, pass) => s + n * from[pass]!, 0), 0) / drawn.length
+    const found: number[] = []
+    if (expected <= SUMMED / 2) {
+      let rest = 1
+      for (let most = SUMMED; rest > 1e-4 && most <= 8 * SUMMED; most *= 2) {
+        const sums = new Float64Array(most)
+        for (const draw of drawn) plus(fromWaiting(most, waiting, draw), fromFlowers(most, waiting.flowers, draw)).forEach((p, k) => sums[k]! += p / drawn.length)
+        found.splice(0, found.length, ...sums)
+        rest = 1 - sums.reduce((sum, p) => sum + p, 0)
+      }
+    }
+    else {
+      const RUNS = 20
+      for (const { take, fruit, from } of drawn) {
+        for (let run = 0; run < RUNS; run++) {
+          const kept = luck.poisson((waiting.fruits + luck.binomial(waiting.flowers, take)) * fruit) + waiting.before.reduce((sum, n, pass) => sum + luck.binomial(n, from[pass]!), 0)
+          while (found.length <= kept) found.push(0)
+          found[kept]! += 1 / drawn.length / RUNS
+        }
+      }
+    }
+    let left = found.length
+    let tail = 0
+    while (left > 1 && tail + found[left - 1]! < 1e-4) tail += found[--left]!
+    return [...Array<number>(waiting.kept).fill(0), ...found.slice(0, left)]
+  }
+
+  return { chance, moreFlowers, distribution }
+}
+
+/** Nothing is on the way yet. */
+export const nothingWaiting = ({ passes }: BudgetSteps): Waiting => ({ flowers: 0, fruits: 0, before: passes.map(() => 0), kept: 0 })
+
+/** The mean of what is believed of a share. */
+export const meanShare = (share: ShareBelief | number): number => typeof share === 'number' ? share : share.a / (share.a + share.b)
+const meanCount = (count: MeanBelief | number): number => typeof count === 'number' ? count : count.shape / count.rate
+
+/** A station on the way from flowers to keepers. */
+export interface BudgetStation {
+  /** how many come so far, on average */
+  expected: number
+  /** share of those of the station before that do not; null for seeds, of which a fruit has many */
+  lost: number | null
+  /** what one more here adds to the chance of enough keepers */
+  oneMore: number
+}
+
+/**
+ * A budget station by station: flowers, fruits, seeds, and those past each of the passes.
+ *
+ * @param flowers how many are pollinated
+ * @returns stations, and the index of the one before which the largest share is lost
+ */
+export function budgetStations(steps: BudgetSteps, flowers: number, wanted: number, seed = 1): { stations: BudgetStation[], worst: number } {
+  const keepers = keepersFrom(steps, seed)
+  const waiting = { ...nothingWaiting(steps), flowers }
+  const now = keepers.chance(waiting, wanted).chance
+  const gain = (more: Partial<Waiting>) => keepers.chance({ ...waiting, ...more }, wanted).chance - now
+  const stations: BudgetStation[] = [
+    { expected: flowers, lost: null, oneMore: gain({ flowers: flowers + 1 }) },
+    { expected: flowers * meanShare(steps.take), lost: 1 - meanShare(steps.take), oneMore: gain({ fruits: 1 }) },
+    { expected: flowers * meanShare(steps.take) * meanCount(steps.seedsPerFruit), lost: null, oneMore: gain({ before: steps.passes.map((_, i) => i === 0 ? 1 : 0) }) },
+  ]
+  steps.passes.forEach((pass, i) => stations.push({
+    expected: stations.at(-1)!.expected * meanShare(pass),
+    lost: 1 - meanShare(pass),
+    oneMore: i + 1 < steps.passes.length ? gain({ before: steps.passes.map((_, j) => j === i + 1 ? 1 : 0) }) : gain({ kept: 1 }),
+  }))
+  const worst = stations.reduce((at, { lost }, i) => (lost ?? -1) > (stations[at]!.lost ?? -1) ? i : at, 1)
+  return { stations, worst }
+}
+
+/** @throws {OutOfRange} unless every step is a share above 0 and up to 1, or a count above 0 */
+export function checkSteps({ take, seedsPerFruit, passes }: BudgetSteps, names: { take: string, seedsPerFruit: string, passes: string[] }): void {
+  const shares: [string, ShareBelief | number][] = [[names.take, take], ...passes.map((pass, i): [string, ShareBelief | number] => [names.passes[i]!, pass])]
+  for (const [name, share] of shares) {
+    const mean = meanShare(share)
+    if (!(mean > 0 && mean <= 1)) throw new OutOfRange(`"${name}" is a share above 0 and up to 1, not ${mean}.`)
+    if (typeof share !== 'number' && !(share.a > 0 && share.b > 0)) throw new OutOfRange(`"${name}" is in doubt, so its mean lies between 0 and 1 and its strength above 0; give a plain number for what is exactly known.`)
+  }
+  const seeds = meanCount(seedsPerFruit)
+  if (!(seeds > 0 && Number.isFinite(seeds))) throw new OutOfRange(`"${names.seedsPerFruit}" is a number above 0, not ${seeds}.`)
+}

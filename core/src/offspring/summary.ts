@@ -1,0 +1,72 @@
+import { group, mean, sum } from 'd3-array'
+import type { ISODate } from '../time/days'
+import type { Score } from './score'
+import type { TraitDescription } from './trait'
+import { classNames, isOrdered } from './trait'
+
+/** What the looks at one trait of one plant come to. */
+export interface TraitSummary {
+  /** looks, and the seasons and places they were made in */
+  n: number
+  occasions: number
+  /** mean over the occasions; null for swatches, which have no order */
+  mean: number | null
+  /** of the mean; null while nothing tells how much looks differ */
+  standardError: number | null
+  /** share of the looks that saw each class; null for counts and measures */
+  shares: number[] | null
+  lastOn: ISODate
+}
+
+/** How much the looks at one plant differ from occasion to occasion, and how often that was seen. */
+export interface Within { variance: number, freedom: number }
+
+/** A look at a scale of steps hides up to half a step on either side: the variance of that. */
+const STEP_VARIANCE = 1 / 12
+
+/** How many occasions what is known of all plants is worth, beside a plant's own. */
+const POOL_FREEDOM = 4
+
+/** Means of the looks of each season and place: looks of one day under one sky are no two witnesses. */
+function occasionMeans(scores: Score[]): number[] {
+  return [...group(scores, s => `${s.on.slice(0, 4)} ${s.placeId}`).values()].map(together => mean(together, s => s.value)!)
+}
+
+const squares = (values: number[]) => {
+  const centre = mean(values)!
+  return sum(values, v => (v - centre) ** 2)
+}
+
+/** How much looks at one plant differ, over all plants of a crop that were seen more than once; null when none was. */
+export function withinPlants(plants: Score[][]): Within | null {
+  const repeated = plants.map(occasionMeans).filter(means => means.length > 1)
+  const freedom = sum(repeated, means => means.length - 1)
+  return freedom ? { variance: sum(repeated, squares) / freedom, freedom } : null
+}
+
+/**
+ * Mean, standard error and number of the looks at one trait of one plant.
+ *
+ * The variance between occasions is the plant's own, drawn towards that of all plants of the crop as if that had been seen
+ * on four occasions: two seasons of one plant say little about how much it varies.
+ *
+ * @param scores of this trait on this plant
+ * @param within of the crop, for this trait
+ * @returns null for a plant that was not scored: missing stays missing
+ */
+export function summaryOf(trait: TraitDescription, scores: Score[], within: Within | null): TraitSummary | null {
+  if (!scores.length) return null
+  const classes = classNames(trait)
+  const means = occasionMeans(scores)
+  const lastOn = scores.reduce((last, s) => s.on > last ? s.on : last, scores[0]!.on)
+  const shares = classes && classes.map((_, i) => scores.filter(s => s.value === i).length / scores.length)
+  if (!isOrdered(trait)) return { n: scores.length, occasions: means.length, mean: null, standardError: null, shares, lastOn }
+  const pool = within ? Math.min(POOL_FREEDOM, within.freedom) : 0
+  const freedom = pool + means.length - 1
+  const variance = freedom ? (pool * (within?.variance ?? 0) + squares(means)) / freedom : null
+  const least = classes ? STEP_VARIANCE : 0
+  return {
+    n: scores.length, occasions: means.length, mean: mean(means)!,
+    standardError: variance === null ? null : Math.sqrt(Math.max(variance, least) / means.length), shares, lastOn,
+  }
+}

@@ -1,0 +1,94 @@
+import type { ISODate } from '@virgulta/core/time/days'
+import { addDays, dayOf, daysBetween, instantAt, yearOf } from '@virgulta/core/time/days'
+import type { DayWarmth } from '@virgulta/core/time/thermal'
+import { normalsFor } from '@virgulta/core/weather/climate'
+import type { WeatherHour } from '@virgulta/core/weather/hour'
+import { daysRead } from '@virgulta/core/weather/readings'
+import type { WeatherDay } from '@virgulta/core/weather/simulated'
+import { FORECAST_DAYS } from '@virgulta/core/weather/simulated'
+import { max, min, rollup, sum } from 'd3-array'
+import { LRUCache } from 'lru-cache'
+import type { DayView, WeatherPage } from '../../../shared/bloom'
+import type { WeatherStation } from '../../devices/weatherStation'
+import { stationAt } from '../../devices/weatherStation'
+import type { Database } from '../connection'
+import { allStates } from '../readModels'
+import { remembered } from '../remembered'
+import type { Garden } from './garden'
+
+/** The weather of a garden: what was read in, else what the station measured; ahead of today, what is foretold. */
+export interface Weather {
+  station: WeatherStation
+  /** last day that has been or is foretold */
+  knownUntil: ISODate
+  /** a day's weather; asked for a day further ahead it is a fault */
+  dayAt: (day: ISODate) => DayWarmth
+  view: (day: ISODate) => DayView
+  /** years whose weather the days to come may have, and where they come from */
+  years: number[]
+  yearsFrom: 'read' | 'station'
+}
+
+/** Years that stand for the days to come: of one's own readings, when there are so many whole ones, else of the station. */
+const [ENOUGH_YEARS, YEARS] = [3, 10]
+/** Days of a year that make it a whole one. */
+const WHOLE_YEAR = 360
+
+/** Days of the station by year and site: they never change, and every copy of the demo garden has the same. */
+const yearsOfStation = new LRUCache<string, Map<ISODate, WeatherDay>>({ max: 200 })
+
+function stationDay(station: WeatherStation, { site }: Garden, day: ISODate): WeatherDay {
+  const key = `${site.latitude} ${site.longitude} ${day.slice(0, 4)}`
+  let year = yearsOfStation.get(key)
+  if (!year) yearsOfStation.set(key, year = new Map(station.days(`${day.slice(0, 4)}-01-01`, `${day.slice(0, 4)}-12-31`).map(d => [d.day, d])))
+  return year.get(day)!
+}
+
+/** The hours of today and the days ahead: measured up to now, then foretold. */
+export function hoursAhead(garden: Garden): (WeatherHour & { isForecast: boolean })[] {
+  const station = stationAt(garden.site)
+  const measured = station.hours(instantAt(garden.today, 0, garden.zone), garden.now).map(hour => ({ ...hour, isForecast: false }))
+  return [...measured, ...station.forecast(garden.now).map(hour => ({ ...hour, isForecast: true }))]
+}
+
+/** The weather of a garden, as far as it is known now. */
+export function weatherOf(db: Database, garden: Garden): Promise<Weather> {
+  return remembered(garden, `weather ${garden.now.slice(0, 13)}`, async () => {
+    const station = stationAt(garden.site)
+    const read = new Map((await allStates(db, garden.id, 'readings').then(all => daysRead(all, garden.zone))).map(d => [d.day, d]))
+    const knownUntil = addDays(garden.today, FORECAST_DAYS - 1)
+    const foretold = rollup(hoursAhead(garden), hours => ({ tmin: min(hours, h => h.celsius)!, tmax: max(hours, h => h.celsius)!, rainMm: Math.round(sum(hours, h => h.rainMm) * 10) / 10 }), h => dayOf(h.at, garden.zone))
+    const dayAt = (day: ISODate): DayWarmth => {
+      const own = read.get(day)
+      if (own) return own
+      const ahead = day >= garden.today ? foretold.get(day) : undefined
+      return ahead ? { day, tmin: ahead.tmin, tmax: ahead.tmax } : stationDay(station, garden, day)
+    }
+    const wholeYears = [...rollup(read.values(), days => days.length, d => yearOf(d.day))].filter(([, days]) => days >= WHOLE_YEAR).map(([year]) => year)
+    const last = yearOf(garden.today) - 1
+    return {
+      station, knownUntil, dayAt,
+      view: day => ({ ...dayAt(day), rainMm: read.has(day) ? read.get(day)!.rainMm : day >= garden.today ? foretold.get(day)?.rainMm ?? null : stationDay(station, garden, day).rainMm, from: read.has(day) ? 'read' : day >= garden.today ? 'forecast' : 'station' }),
+      ...wholeYears.length >= ENOUGH_YEARS ? { years: wholeYears.sort(), yearsFrom: 'read' as const } : { years: Array.from({ length: YEARS }, (_, i) => last - YEARS + 1 + i), yearsFrom: 'station' as const },
+    }
+  })
+}
+
+/** Days of a span that have been or are foretold. */
+export function daysIn(weather: Weather, from: ISODate, to: ISODate): DayView[] {
+  const last = to < weather.knownUntil ? to : weather.knownUntil
+  return Array.from({ length: Math.max(0, daysBetween(from, last) + 1) }, (_, i) => weather.view(addDays(from, i)))
+}
+
+/** What is known of the weather of a garden, the last months in days. */
+export async function weatherPage(db: Database, garden: Garden): Promise<WeatherPage> {
+  const weather = await weatherOf(db, garden)
+  const from = addDays(garden.today, -90)
+  const to = addDays(garden.today, 60)
+  const read = await allStates(db, garden.id, 'readings')
+  return {
+    station: { name: weather.station.name, isSimulated: weather.station.isSimulated }, site: garden.site, years: weather.years, yearsFrom: weather.yearsFrom,
+    days: daysIn(weather, from, to), normals: normalsFor(weather.dayAt, from, to, weather.years),
+    read: read.map(({ id, source, readOn, unit, rows }) => ({ id, source, readOn, unit, from: rows[0]![0].slice(0, 10), to: rows.at(-1)![0].slice(0, 10), rows: rows.length })).sort((a, b) => b.from.localeCompare(a.from)),
+  }
+}
