@@ -109,7 +109,8 @@ it.each(works)('%s is found by indexes', async (_, work) => {
 
 // The database guesses that such a garden is empty: a plan that is good for an empty garden may take minutes for a full one.
 it.each(works)('%s is found quickly in a garden that has just come', async (_, work) => {
-  const read = (node: Plan) => node['Actual Loops']! * (node['Actual Rows']! + (node['Rows Removed by Filter'] ?? 0) + (node['Rows Removed by Join Filter'] ?? 0))
+  // Rows taken out of tables, or paired and thrown away; a node that only hands on what it was given reads nothing.
+  const read = (node: Plan) => node['Actual Loops']! * ((node.Plans ? 0 : node['Actual Rows']! + (node['Rows Removed by Filter'] ?? 0)) + (node['Rows Removed by Join Filter'] ?? 0))
   const plans = await plansOf(fresh, work, 'analyze, format json')
   expect(plans.length).toBeGreaterThan(0)
   for (const { statement, plan } of plans) expect(sum(nodes(plan), read), statement).toBeLessThan(5 * entries)

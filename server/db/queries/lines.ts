@@ -17,19 +17,22 @@ import { beginsWith } from './tags'
  * @param filter which entries; the garden is always its own
  */
 async function lines(db: Database, garden: Garden, filter: SQL | undefined, limit: number, offset = 0): Promise<LogLine[]> {
-  const rows = await db.select({ entry: entries, by: people.name }).from(entries).innerJoin(people, eq(people.id, entries.recordedBy))
+  const rows = await db.select().from(entries)
     .where(and(eq(entries.gardenId, garden.id), sql`${entries.kind} <> 'voided'`, filter))
     .orderBy(desc(entries.happenedAt), desc(entries.id)).limit(limit).offset(offset)
-  const takenBack = await takenBackOf(db, garden, rows.map(r => r.entry.id))
+  const takenBack = await takenBackOf(db, garden, rows.map(row => row.id))
+  // Asked for the page alone: joined, a garden the database has not counted yet would have every line looked up.
+  const named = await db.select({ id: people.id, name: people.name }).from(people).where(among(people.id, [...new Set(rows.map(row => row.recordedBy))]))
+  const nameOf = new Map(named.map(person => [person.id, person.name]))
   const codes = await db.select({ code: tags.code, id: tags.subjectId }).from(tags)
-    .where(and(eq(tags.gardenId, garden.id), among(tags.subjectId, rows.flatMap(r => r.entry.subjectId ?? []))))
+    .where(and(eq(tags.gardenId, garden.id), among(tags.subjectId, rows.flatMap(row => row.subjectId ?? []))))
   const codeOf = new Map(codes.map(c => [c.id, c.code]))
-  return rows.map(({ entry, by }) => {
+  return rows.map((entry) => {
     const deed = { ...entry } as unknown as Deed
     const happenedAt = new Date(entry.happenedAt).toISOString()
     return {
       id: entry.id, kind: entry.kind, words: wordsOf(deed), code: codeOf.get(entry.subjectId!) ?? null, subject: subjectsOf(deed)[0]!,
-      day: dayOf(happenedAt, garden.zone), happenedAt, by, byId: entry.recordedBy, isTakenBack: takenBack.has(entry.id),
+      day: dayOf(happenedAt, garden.zone), happenedAt, by: nameOf.get(entry.recordedBy)!, byId: entry.recordedBy, isTakenBack: takenBack.has(entry.id),
     }
   })
 }
