@@ -1,6 +1,7 @@
 import type { Quantity } from '@virgulta/core/crops/quantities'
 import { quantities } from '@virgulta/core/crops/quantities'
 import type { CountRecord, WaitRecord } from '@virgulta/core/crops/records'
+import type { OwnCustom, OwnGuide } from '@virgulta/core/crops/ownGuide'
 import * as v from 'valibot'
 import { Id } from '@virgulta/core/log/kind'
 import type { Crop } from './garden'
@@ -13,3 +14,6 @@ export const RecordsQuery = v.object({
 
 /** A crop with the records behind one of its quantities. */
 export interface CropPage extends Crop { of: Quantity, records: (WaitRecord | CountRecord)[] }
+
+/** What a garden has of its own beside the built-in guides. */
+export interface OwnGuides { own: OwnGuide[], customs: OwnCustom[] }

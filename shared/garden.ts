@@ -45,5 +45,10 @@ export interface OpenGarden {
   now: string
   today: string
   places: Place[]
+  /** those of which it has a plant */
   crops: OpenCrop[]
+  /** every crop that has a guide, by name */
+  guides: { id: string, name: string }[]
+  /** cautions it has had enough of */
+  hiddenCautions: string[]
 }

@@ -11,7 +11,7 @@ import type { Database } from './connection'
 import { among, rowsOf, tellTransaction } from './connection'
 import { gardenById } from './queries/garden'
 import { addEntries, rebuild } from './queries/log'
-import { crops, entries, gardens, members, people, places, tagSerials } from './schema'
+import { entries, gardens, members, people, places, tagSerials } from './schema'
 
 /** Entries that are read or written at once: what a backup holds in memory does not grow with the log. */
 const ENTRIES_AT_ONCE = 2000
@@ -43,7 +43,6 @@ async function headOf(tx: Database, gardenId: string): Promise<BackupHead | null
     people: await tx.select({ id: people.id, name: people.name }).from(people).where(among(people.id, [...memberRows.map(m => m.personId), ...recorders.map(r => r.id)])),
     members: memberRows.map(m => ({ ...m, leftAt: m.leftAt && instant(m.leftAt) })),
     places: await tx.select({ id: places.id, name: places.name, position: places.position }).from(places).where(eq(places.gardenId, gardenId)).orderBy(asc(places.position)),
-    crops: (await tx.select({ guide: crops.guide }).from(crops).where(eq(crops.gardenId, gardenId)).orderBy(asc(crops.id))).map(row => row.guide),
     tagSerials: await tx.select({ year: tagSerials.year, next: tagSerials.next }).from(tagSerials).where(eq(tagSerials.gardenId, gardenId)).orderBy(asc(tagSerials.year)),
     count: counted!.count,
   }
@@ -166,7 +165,6 @@ async function writeHead(tx: Database, head: BackupHead, { gardenId, keeperId }:
     : [...head.members.filter(m => m.personId !== keeperId).map(m => ({ ...m, leftAt: m.leftAt ?? head.madeAt })), { personId: keeperId, role: 'keeper' as const }]
   if (memberRows.length) await tx.insert(members).values(memberRows.map(m => ({ gardenId, ...m })))
   if (head.places.length) await tx.insert(places).values(head.places.map(p => ({ gardenId, ...p })))
-  if (head.crops.length) await tx.insert(crops).values(head.crops.map(guide => ({ gardenId, id: guide.id, guide })))
   if (head.tagSerials.length) await tx.insert(tagSerials).values(head.tagSerials.map(s => ({ gardenId, ...s })))
 }
 

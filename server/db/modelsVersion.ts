@@ -1,16 +1,14 @@
-import { builtInGuides } from '@virgulta/core/crops/guides'
 import { and, eq, isNotNull, or } from 'drizzle-orm'
 import { open } from './connection'
 import { lastingGardens } from './queries/garden'
 import { rebuild } from './queries/log'
-import { crops, gardens, modelsVersion } from './schema'
+import { gardens, modelsVersion } from './schema'
 
-/** Grows when the core folds entries to states of another shape, or the built-in guides say more than before. */
-export const MODELS_VERSION = 3
+/** Grows when the core folds entries to states of another shape, or the demo garden tells another story. */
+export const MODELS_VERSION = 4
 
 /**
- * Brings what is kept beside the log up to the rules of this version: the built-in guides of every garden, and all read
- * models. The demo garden and its visitors' copies are dropped; the demo is then loaded anew, as this version tells it.
+ * Brings what is kept beside the log up to the rules of this version: all read models. The demo garden and its visitors' copies are dropped; the demo is then loaded anew, as this version tells it.
  *
  * @param ownerUrl of the database, as the owner of the tables
  * @param onGarden is told the name of each garden that is rebuilt
@@ -23,7 +21,6 @@ export async function renewModels(ownerUrl: string, onGarden: (name: string) => 
       const [kept] = await tx.select().from(modelsVersion)
       if (kept?.version === MODELS_VERSION) return
       await tx.delete(gardens).where(and(eq(gardens.isDemo, true), or(eq(gardens.isTemplate, true), isNotNull(gardens.expiresAt))))
-      for (const guide of builtInGuides) await tx.update(crops).set({ guide }).where(eq(crops.id, guide.id))
       for (const garden of await lastingGardens(tx)) {
         onGarden(garden.name)
         await rebuild(tx, garden)

@@ -2,7 +2,10 @@ import * as v from 'valibot'
 import { MATINGS, PLOIDIES } from '../odds/genome'
 import { LocusDescription, RuleDescription } from '../odds/described'
 import { Trait } from '../offspring/trait'
-import { FLOWER_FORMS } from './flowerForms'
+import type { School, SchoolStep } from '../flowers/schools'
+import { SCHOOLS, SCHOOL_STEPS, schoolsAt } from '../flowers/schools'
+import { CAUTION_IDS } from './cautions'
+import { FORM_IDS } from './forms/forms'
 
 const text = v.pipe(v.string(), v.nonEmpty())
 
@@ -59,6 +62,27 @@ const usualHours: FlowerHourRules = {
 /** A remedy with its limit in days, how it is done and what speaks against it. */
 const remedy = v.object({ days: v.number(), how: text, against: text })
 
+/** Kinds of crops, for lists. */
+export const CROP_GROUPS = ['garden flower', 'bulb', 'orchid', 'succulent', 'carnivorous plant', 'fruit', 'tree or shrub', 'vegetable', 'pulse', 'cereal'] as const
+
+/** How long pollen of a crop lives: months dry and cold, weeks, or a day at most. */
+export const POLLEN_CLASSES = ['long', 'medium', 'short'] as const
+
+/** Which school is usual for the crop, which others are in use, and why. */
+const schoolChoice = v.object({ usual: text, others: v.array(text), why: text })
+export type SchoolChoice = v.InferOutput<typeof schoolChoice>
+
+const schoolChoices = v.pipe(
+  v.record(v.picklist(SCHOOL_STEPS), schoolChoice),
+  v.check(choices => Object.entries(choices).every(([step, { usual, others }]) => [usual, ...others].every(school => school in SCHOOLS[step as SchoolStep])), 'A school that is not known at this step.'),
+)
+
+/** A word for each school of taking the anthers out: how it is done. */
+const emasculationWays = v.pipe(
+  v.record(v.picklist(schoolsAt('emasculation')), text),
+  v.check(ways => Object.keys(ways).length > 0, 'Say how the anthers are taken out, in one school at least.'),
+)
+
 const monthDay = v.pipe(v.string(), v.regex(/^\d{2}-\d{2}$/, 'A day of the year is written as 06-14.'))
 
 /**
@@ -68,7 +92,9 @@ const monthDay = v.pipe(v.string(), v.regex(/^\d{2}-\d{2}$/, 'A day of the year 
 export const CropGuide = v.object({
   id: v.pipe(v.string(), v.regex(/^[a-z][a-z-]*$/)),
   name: text,
-  form: v.picklist(FLOWER_FORMS),
+  botanical: text,
+  group: v.picklist(CROP_GROUPS),
+  form: v.picklist(FORM_IDS),
   mating: v.optional(v.picklist(MATINGS), 'outcrossing'),
   /** sets of chromosomes that pair; allopolyploids count as 2 */
   ploidy: v.optional(v.picklist(PLOIDIES), 2),
@@ -100,12 +126,26 @@ export const CropGuide = v.object({
     keeps: v.optional(v.nullable(remedy), null),
     hours: v.optional(flowerHours, usualHours),
   }),
+  schools: schoolChoices,
   stage: v.object({ cue: text, tooYoung: text, tooOld: text }),
+  /** how a cluster is thinned; null where it is not */
+  thin: v.nullable(text),
   emasculation: v.variant('needed', [
-    v.object({ needed: v.literal(true), method: text, tools: v.array(text), caution: text }),
+    v.object({
+      needed: v.literal(true),
+      ways: emasculationWays,
+      tools: v.array(text),
+      /** what is counted, and how many a flower usually has */
+      counts: v.picklist(['anthers', 'florets', 'pollen masses']),
+      usual: v.nullable(v.number()),
+      /** washings within a few hours */
+      washes: v.number(),
+      /** what is checked with the lens */
+      lens: text,
+    }),
     v.object({ needed: v.literal(false), why: text }),
   ]),
-  isolation: v.object({ ways: v.pipe(v.array(v.picklist(['bag', 'net', 'tie', 'none'])), v.minLength(1)), how: text }),
+  isolation: v.object({ ways: v.pipe(v.array(v.picklist(schoolsAt('cover'))), v.minLength(1)), how: text }),
   receptive: v.object({
     /** from isolation until the stigma is ready */
     daysAfterIsolation: days,
@@ -117,13 +157,22 @@ export const CropGuide = v.object({
     /** hours of the day in which pollination usually works */
     hours: v.pipe(v.object({ from: v.number(), to: v.number() }), v.check(h => h.from >= 0 && h.from < h.to && h.to <= 24)),
   }),
-  pollination: v.object({ method: text, tools: v.array(text) }),
+  pollination: v.object({
+    method: text,
+    tools: v.array(text),
+    /** passes at most, while no sign shows */
+    passes: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(12)),
+    pollen: v.picklist(POLLEN_CLASSES),
+  }),
   take: v.object({ daysAfterPollination: days, rate: share, yes: text, no: text, failReasons: v.array(text) }),
-  ripening: v.object({ daysAfterPollination: days, cue: text, seedsPerFruit: count, sound: share }),
+  ripening: v.object({ daysAfterPollination: days, cue: text, /** fruit that opens and drops its seed is netted before */ splits: v.boolean(), seedsPerFruit: count, sound: share }),
   seedHandling: v.object({ kind: v.picklist(['dry', 'sowAtOnce', 'chill', 'flask']), how: text }),
   sowing: v.object({ depthMm: v.number(), how: text, daysToUp: days, germination: share, survival: share, lossReasons: v.array(text) }),
   judging: v.object({ daysAfterRaising: days, keepShare: share, reasons: v.array(text), traits: v.pipe(v.array(Trait), v.minLength(1)) }),
   lostReasons: v.array(text),
-  cautions: v.array(text),
+  cautions: v.array(v.picklist(CAUTION_IDS)),
 })
 export type CropGuide = v.InferOutput<typeof CropGuide>
+
+/** The school that is usual for a crop at a step; null where the step has none for it. */
+export const usualSchool = <S extends SchoolStep>(guide: CropGuide, step: S): School<S> | null => (guide.schools[step]?.usual ?? null) as School<S> | null

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { fold } from '../log/fold'
 import { chosen, deed, harvest, ids, newId, sow, upToPollination } from '../testing/deeds'
-import { chilli } from './chilli'
+import { chilli } from './guides/chilli'
 import { cropKnowledge } from './knowledge'
 import { digestOf } from './digest'
 import { quantities } from './quantities'

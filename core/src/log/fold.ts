@@ -4,6 +4,8 @@ import type { Batch } from '../bloom/batch'
 import { batchAfter } from '../bloom/batch'
 import type { Task } from '../bloom/task'
 import { taskAfter } from '../bloom/task'
+import type { OwnCustom, OwnGuide } from '../crops/ownGuide'
+import { customAfter, guideAfter } from '../crops/ownGuide'
 import type { Cross } from '../crosses/cross'
 import { crossAfter } from '../crosses/cross'
 import type { Flower } from '../flowers/flower'
@@ -22,6 +24,7 @@ import type { Readings } from '../weather/readings'
 import { readingsAfter } from '../weather/readings'
 import type { LoggedDeed } from './entry'
 import type { SubjectType } from './kind'
+import { kinds } from './kinds'
 
 /** The state of each type of subject. */
 export interface States {
@@ -38,6 +41,8 @@ export interface States {
   batch: Batch
   task: Task
   readings: Readings
+  guide: OwnGuide
+  custom: OwnCustom
 }
 
 /**
@@ -58,11 +63,14 @@ const after: { [T in SubjectType]: (state: States[T] | null, deed: LoggedDeed, i
   batch: batchAfter,
   task: taskAfter,
   readings: readingsAfter,
+  guide: guideAfter,
+  custom: customAfter,
 }
 
-/** Deeds in the order in which they happened; those of one moment in the order of their ids. */
+/** Deeds in the order in which they happened, what founds the subject first; those of one moment in the order of their ids. */
 export function inOrder(deeds: LoggedDeed[]): LoggedDeed[] {
-  return [...deeds].sort((a, b) => a.happenedAt < b.happenedAt ? -1 : a.happenedAt > b.happenedAt ? 1 : a.id < b.id ? -1 : 1)
+  const founds = (deed: LoggedDeed) => kinds[deed.kind].founds
+  return [...deeds].sort((a, b) => Number(founds(b)) - Number(founds(a)) || (a.happenedAt < b.happenedAt ? -1 : a.happenedAt > b.happenedAt ? 1 : a.id < b.id ? -1 : 1))
 }
 
 /**

@@ -5,7 +5,7 @@ import { isDay } from '../time/days'
 export type TaggedType = 'plant' | 'cross' | 'flower' | 'seedLot' | 'sowing' | 'batch'
 
 /** Whatever has a history of its own in the log. */
-export type SubjectType = TaggedType | 'trait' | 'locus' | 'rule' | 'inheritance' | 'aim' | 'task' | 'readings'
+export type SubjectType = TaggedType | 'trait' | 'locus' | 'rule' | 'inheritance' | 'aim' | 'task' | 'readings' | 'guide' | 'custom'
 
 /** One subject, by type and id. */
 export interface Subject { type: SubjectType, id: string }
@@ -23,6 +23,8 @@ export interface Kind<T extends SubjectType = SubjectType, S extends Schema = Sc
   needs: (payload: v.InferOutput<S>) => Subject[]
   /** the entry as a line in the log: "emasculated, all anthers out" */
   words: (payload: v.InferOutput<S>) => string
+  /** it comes first whatever its date says: without it there is nothing that the others could be about */
+  founds: boolean
   /** tag codes that the entry gives out */
   codes: (payload: v.InferOutput<S>) => { code: string, subject?: Subject }[]
 }
@@ -32,9 +34,9 @@ export function kind<T extends SubjectType, S extends Schema>(
   subject: T,
   payload: S,
   words: Kind<T, S>['words'],
-  more: Partial<Pick<Kind<T, S>, 'changes' | 'needs' | 'codes'>> = {},
+  more: Partial<Pick<Kind<T, S>, 'changes' | 'needs' | 'codes' | 'founds'>> = {},
 ): Kind<T, S> {
-  return { subject, payload, words, changes: () => [], needs: () => [], codes: () => [], ...more }
+  return { subject, payload, words, changes: () => [], needs: () => [], codes: () => [], founds: false, ...more }
 }
 
 /** The id of a subject or an entry: a UUID, made where the entry is made. */

@@ -1,5 +1,6 @@
 import { aimKinds } from '../aims/kinds'
 import { bloomKinds } from '../bloom/kinds'
+import { cropKinds } from '../crops/kinds'
 import { crossKinds } from '../crosses/kinds'
 import { flowerKinds } from '../flowers/kinds'
 import { geneticKinds } from '../odds/kinds'
@@ -9,6 +10,6 @@ import { seedKinds } from '../seed/kinds'
 import { weatherKinds } from '../weather/kinds'
 
 /** Every kind of entry. An area registers its kinds here and nowhere else. */
-export const kinds = { ...plantKinds, ...crossKinds, ...flowerKinds, ...seedKinds, ...offspringKinds, ...geneticKinds, ...aimKinds, ...bloomKinds, ...weatherKinds }
+export const kinds = { ...plantKinds, ...crossKinds, ...flowerKinds, ...seedKinds, ...offspringKinds, ...geneticKinds, ...aimKinds, ...bloomKinds, ...weatherKinds, ...cropKinds }
 
 export type KindName = keyof typeof kinds

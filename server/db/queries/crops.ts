@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from 'node:util'
 import type { Digest } from '@virgulta/core/crops/digest'
 import { digestOf, joined } from '@virgulta/core/crops/digest'
 import type { CropGuide } from '@virgulta/core/crops/guide'
@@ -15,6 +16,7 @@ import { and, eq, gt, isNotNull, sql } from 'drizzle-orm'
 import { LRUCache } from 'lru-cache'
 import type { CropPage } from '../../../shared/crops'
 import type { Database } from '../connection'
+import { rowsOf } from '../connection'
 import { remembered } from '../remembered'
 import { crosses, flowers, plants, seedLots, sowings } from '../schema'
 import type { Garden } from './garden'
@@ -93,6 +95,17 @@ export function learnt(db: Database, garden: Garden): Promise<Learnt> {
   })
 }
 
+/** What is expected of a crop that nobody crossed yet: what its guide says, once for each guide. */
+function unlearnt(guide: CropGuide): { digest: Digest, knowledge: CropKnowledge } {
+  const known = ofGuides.get(guide)
+  if (known) return known
+  const digest = digestOf({ crosses: [], flowers: [], lots: [], sowings: [], offspring: [] })
+  const made = { digest, knowledge: cropKnowledge(guide, digest) }
+  ofGuides.set(guide, made)
+  return made
+}
+const ofGuides = new WeakMap<CropGuide, ReturnType<typeof unlearnt>>()
+
 async function learn(db: Database, garden: Garden, before?: Learnt): Promise<Learnt> {
   const isUsable = before && before.gathered.revision >= garden.removedAt && before.gathered.revision <= garden.revision
   const { now, changed } = await gatherSince(db, garden, isUsable ? before.gathered : nothingYet)
@@ -100,11 +113,12 @@ async function learn(db: Database, garden: Garden, before?: Learnt): Promise<Lea
   const ofCrop = { crosses: group(now.crosses.values(), c => c.crop), flowers: byCross(now.flowers), lots: byCross(now.lots), sowings: byCross(now.sowings), offspring: byCross(now.offspring) }
   const crops = new Map((await guidesOf(db, garden)).map((guide): [string, LearntCrop] => {
     const known = isUsable ? before.crops.get(guide.id) : undefined
-    if (known && !changedCrops.has(guide.id)) return [guide.id, known]
+    if (known && !changedCrops.has(guide.id) && isDeepStrictEqual(known.guide, guide)) return [guide.id, known]
     const crossesOf = ofCrop.crosses.get(guide.id) ?? []
     const ofCross = (id: string): CropHistory => ({
       crosses: [now.crosses.get(id)!], flowers: ofCrop.flowers.get(id) ?? [], lots: ofCrop.lots.get(id) ?? [], sowings: ofCrop.sowings.get(id) ?? [], offspring: ofCrop.offspring.get(id) ?? [],
     })
+    if (!crossesOf.length) return [guide.id, { guide, history: { crosses: [], flowers: [], lots: [], sowings: [], offspring: [] }, ofCross, digests: new Map(), ...unlearnt(guide) }]
     const parts = crossesOf.map(c => ofCross(c.id))
     const history = { crosses: crossesOf, flowers: parts.flatMap(p => p.flowers), lots: parts.flatMap(p => p.lots), sowings: parts.flatMap(p => p.sowings), offspring: parts.flatMap(p => p.offspring) }
     const digests = new Map(crossesOf.map(({ id }, i) => [id, (changed.has(id) ? undefined : known?.digests.get(id)) ?? digestOf(parts[i]!)]))
@@ -115,6 +129,15 @@ async function learn(db: Database, garden: Garden, before?: Learnt): Promise<Lea
 }
 
 const byCross = <T extends { crossId: string | null }>(things: Map<string, T>) => group(things.values(), thing => thing.crossId ?? '')
+
+/** The crops of which the garden has a plant, by id: one look into the index for each. */
+export function grownCrops(db: Database, garden: Garden): Promise<Set<string>> {
+  return remembered({ ...garden, today: '' }, 'grown', async () => {
+    const ids = (await guidesOf(db, garden)).map(guide => guide.id)
+    const rows = await rowsOf<{ id: string }>(db, sql`select wanted.id from unnest(${sql.param(ids)}::text[]) as wanted(id) where exists (select 1 from ${plants} where ${plants.gardenId} = ${garden.id} and ${plants.crop} = wanted.id)`)
+    return new Set(rows.map(row => row.id))
+  })
+}
 
 /** A crop with the records behind one of its quantities, those of one cross if wanted; null for an unknown crop. */
 export async function cropPage(db: Database, garden: Garden, id: string, of: Quantity, crossId?: string): Promise<CropPage | null> {

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
-import { builtInGuides } from '@virgulta/core/crops/guides'
+import type { CropGuide } from '@virgulta/core/crops/guide'
+import { customsOf, guidesWith } from '@virgulta/core/crops/ownGuide'
 import type { Instant, ISODate } from '@virgulta/core/time/days'
 import type { Site } from '@virgulta/core/time/sun'
 import { longitudeOf } from '@virgulta/core/time/sun'
@@ -9,7 +10,9 @@ import { and, asc, eq, isNull, sql } from 'drizzle-orm'
 import type { Place } from '../../../shared/garden'
 import type { Database } from '../connection'
 import { inGarden, rowsOf } from '../connection'
-import { crops, gardens, members, people, places, tagSerials } from '../schema'
+import { allStates } from '../readModels'
+import { remembered } from '../remembered'
+import { gardens, members, people, places, tagSerials } from '../schema'
 
 /** A garden as queries take it: whose data, and what time it is there. */
 export interface Garden {
@@ -87,7 +90,7 @@ export async function clearExpired(db: Database): Promise<void> {
   })
 }
 
-/** Makes a garden with its first keeper, the built-in crop guides and its places. @returns its id */
+/** Makes a garden with its first keeper and its places. @returns its id */
 export async function createGarden(
   db: Database, keeperId: string,
   wish: { name: string, zone: string, latitude?: number, longitude?: number, isDemo?: boolean, isTemplate?: boolean, clockAt?: Instant, placeNames?: string[] },
@@ -97,7 +100,6 @@ export async function createGarden(
   await inGarden(db, gardenId, async (tx) => {
     await tx.insert(gardens).values({ id: gardenId, name, zone, latitude, longitude, isDemo, isTemplate, clockAt })
     await tx.insert(members).values({ gardenId, personId: keeperId, role: 'keeper' })
-    await tx.insert(crops).values(builtInGuides.map(guide => ({ gardenId, id: guide.id, guide })))
     await tx.insert(places).values(placeNames.map((place, position) => ({ gardenId, id: randomUUID(), name: place, position })))
   })
   return gardenId
@@ -123,10 +125,18 @@ export async function addPlace(db: Database, garden: Garden, name: string): Prom
   return place!
 }
 
-/** The crop guides of a garden. */
-export async function guidesOf(db: Database, garden: Garden) {
-  const rows = await db.select({ guide: crops.guide }).from(crops).where(eq(crops.gardenId, garden.id)).orderBy(asc(crops.id))
-  return rows.map(row => row.guide)
+/** The guide of every crop as the garden has it: built in, changed or added by it, with its customs. */
+export async function guidesOf(db: Database, garden: Garden): Promise<CropGuide[]> {
+  return (await customGuides(db, garden)).guides
+}
+
+/** What the garden does its own way: the cautions it hides, the schools it keeps to; and the guides that come of it. */
+export function customGuides(db: Database, garden: Garden) {
+  return remembered({ ...garden, today: '' }, 'guides', async () => {
+    const customs = await allStates(db, garden.id, 'custom')
+    const own = await allStates(db, garden.id, 'guide')
+    return { guides: guidesWith(own, customs), own, customs, ...customsOf(customs) }
+  })
 }
 
 /** Sets the garden's own clock. */

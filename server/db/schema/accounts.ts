@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm'
 import { index, integer, pgPolicy, pgTable, text, timestamp, uuid } from 'drizzle-orm/pg-core'
-import { roles } from '../../../shared/people'
+import { roles, tokenKinds } from '../../../shared/people'
 import { gardens, people } from './garden'
 import { ofPresentGarden, presentEmail, presentPerson, presentSecret } from './locks'
 
@@ -48,6 +48,8 @@ export const accessTokens = pgTable('access_tokens', {
   gardenId: uuid('garden_id').notNull().references(() => gardens.id, { onDelete: 'cascade' }),
   personId: uuid('person_id').notNull().references(() => people.id, { onDelete: 'cascade' }),
   name: text().notNull(),
+  /** what it opens: everything the person may do, or the calendar alone */
+  opens: text({ enum: tokenKinds }).notNull().default('garden'),
   /** SHA-256 of the token */
   secret: text().notNull().unique(),
   madeAt: moment('made_at').notNull().defaultNow(),

@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm'
 import { bigint, boolean, doublePrecision, index, integer, jsonb, pgPolicy, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core'
-import type { CropGuide } from '@virgulta/core/crops/guide'
 import { roles } from '../../../shared/people'
+import type { PrintedTag } from '../../../shared/tags'
 import { ofPresentGarden, presentGarden, presentPerson } from './locks'
 
 export const gardens = pgTable('gardens', {
@@ -63,10 +63,12 @@ export const places = pgTable('places', {
   position: integer().notNull(),
 }, t => [primaryKey({ columns: [t.gardenId, t.id] }), ofPresentGarden()])
 
-export const crops = pgTable('crops', {
+/** What came out of the simulated label printer. */
+export const printouts = pgTable('printouts', {
   gardenId: uuid('garden_id').notNull().references(() => gardens.id, { onDelete: 'cascade' }),
-  id: text().notNull(),
-  guide: jsonb().$type<CropGuide>().notNull(),
+  id: uuid().notNull(),
+  tag: jsonb().$type<PrintedTag>().notNull(),
+  printedAt: timestamp('printed_at', { withTimezone: true, mode: 'string' }).notNull(),
 }, t => [primaryKey({ columns: [t.gardenId, t.id] }), ofPresentGarden()])
 
 /** One row: which rules the read models were folded by; see `server/db/modelsVersion.ts`. */

@@ -31,6 +31,7 @@ export const plants = pgTable('plants', {
   index('plants_by_name').on(t.gardenId, t.name),
   index('plants_by_cross').on(t.gardenId, t.crossId),
   index('plants_by_revision').on(t.gardenId, t.revision),
+  index('plants_by_crop').on(t.gardenId, t.crop),
   index('plants_listed').on(t.gardenId, sql`(name = code)`, t.name, t.id),
   // Most plants are seedlings that go by their code; those with a name are searched by it.
   index('plants_named').on(t.gardenId, t.name).where(sql`name <> code`),
@@ -85,9 +86,13 @@ export const loci = describedOf<'locus'>('loci')
 export const rules = describedOf<'rule'>('rules')
 export const inheritances = describedOf<'inheritance'>('inheritances')
 export const aims = describedOf<'aim'>('aims')
+export const guides = describedOf<'guide'>('guides')
 export const tasks = describedOf<'task'>('tasks')
 
 export const batches = pgTable('batches', { ...modelOf<'batch'>(), crop: text().notNull(), plantId: uuid('plant_id').notNull() }, t => [primaryKey({ columns: [t.gardenId, t.id] }), index('batches_by_plant').on(t.gardenId, t.plantId), ofPresentGarden()])
 
 /** Weather that was read in from files; a month or so in each row. */
 export const readings = pgTable('readings', { ...stateOf<'readings'>(), readOn: date('read_on', { mode: 'string' }).notNull() }, t => [primaryKey({ columns: [t.gardenId, t.id] }), ofPresentGarden()])
+
+/** What the garden does its own way. */
+export const customs = pgTable('customs', stateOf<'custom'>(), t => [primaryKey({ columns: [t.gardenId, t.id] }), ofPresentGarden()])

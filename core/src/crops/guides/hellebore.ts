@@ -1,8 +1,10 @@
-import type { CropGuide } from './guide'
+import type { CropGuide } from '../guide'
 
 export const hellebore: CropGuide = {
   id: 'hellebore',
   name: 'Hellebore',
+  botanical: 'Helleborus',
+  group: 'garden flower',
   form: 'openBowl',
   mating: 'outcrossing',
   ploidy: 2,
@@ -26,18 +28,33 @@ export const hellebore: CropGuide = {
       sheds: { after: 'sunrise', minutes: { low: 180, high: 300 }, lastsMinutes: 240, needs: ['warmth', 'dryness'] },
     },
   },
+  schools: {
+    emasculation: { usual: 'pluck', others: ['clip', 'none'], why: 'Rings of anthers shed one after the other; plucked in the bud none has.' },
+    petals: { usual: 'on', others: ['off'], why: 'They stay on and shelter the pods; off, no bee comes and rain dries faster.' },
+    cover: { usual: 'mesh', others: ['paper', 'none'], why: 'Few bees fly in the cold; on mild days they do.' },
+    transfer: { usual: 'cottonBud', others: ['brush', 'fingertip', 'anther', 'tubeCap'], why: 'One bud for each father, then thrown away.' },
+    timing: { usual: 'receptive', others: ['nextMorning', 'atOnce'], why: 'Styles curl one to four days after the bud was opened.' },
+    hour: { usual: 'lateMorning', others: ['earlyMorning'], why: 'Pollen is dry and fluffy when it has warmed up.' },
+    passes: { usual: 'daily', others: ['once', 'twiceDaily'], why: 'Styles ripen one after the other, slowly in the cold.' },
+    source: { usual: 'otherPlant', others: ['samePlant', 'ownFlower'], why: 'Another clone keeps vigour.' },
+    harvest: { usual: 'split', others: ['colour', 'days'], why: 'Seed drops as soon as the pods split.' },
+  },
   stage: {
     cue: 'Bud coloured and about to part; a fingertip just fits between the petals.',
     tooYoung: 'Bud hard and green-tipped.',
     tooOld: 'Outer anthers dusty, or a bee has been in.',
   },
+  thin: 'Keep two or three buds to a stem; take off what is open and the last small ones.',
   emasculation: {
     needed: true,
-    method: 'Open the bud and pull the anthers off ring by ring with forceps; the styles in the middle stay untouched.',
-    tools: ['forceps', 'spirit and wipes', 'lens', 'gloves'],
-    caution: 'All parts are poisonous and the sap irritates: gloves, and wash afterwards. Let spirit dry away from flames.',
+    ways: {
+      pluck: 'Open the bud and pull the anthers off ring by ring with forceps; the styles in the middle stay untouched.',
+      clip: 'Cut the ring of filaments with fine scissors held flat, then tip the anthers out.',
+    },
+    tools: ['forceps', 'spirit and wipes', 'lens', 'gloves'], counts: 'anthers', usual: null, washes: 0,
+    lens: 'Turn the flower under the lens: stalks without heads only, and no dust on the styles.',
   },
-  isolation: { ways: ['bag', 'none'], how: 'A light bag tied below the flower; leave room for the petals.' },
+  isolation: { ways: ['mesh', 'paper', 'none'], how: 'A light bag tied below the flower; leave room for the petals.' },
   receptive: {
     daysAfterIsolation: { low: 1, high: 4 },
     lasts: { low: 3, high: 7 },
@@ -46,7 +63,7 @@ export const hellebore: CropGuide = {
     tooLate: 'Style tips dark and dry.',
     hours: { from: 10, to: 15 },
   },
-  pollination: { method: 'Dab dry pollen on every style tip; again the next two days if it is cold.', tools: ['cotton buds', 'pollen tube', 'tags'] },
+  pollination: { method: 'Dab dry pollen on every style tip; again the next two days if it is cold.', tools: ['cotton buds', 'pollen tube', 'tags'], passes: 3, pollen: 'long' },
   take: {
     daysAfterPollination: { low: 12, high: 28 },
     rate: { low: 0.45, high: 0.85 },
@@ -57,6 +74,7 @@ export const hellebore: CropGuide = {
   ripening: {
     daysAfterPollination: { low: 80, high: 125 },
     cue: 'Pods turn straw-coloured and begin to split at the tip; net them before.',
+    splits: true,
     seedsPerFruit: { low: 12, high: 42 },
     sound: { low: 0.75, high: 0.95 },
   },
@@ -87,5 +105,5 @@ export const hellebore: CropGuide = {
   ],
   rules: [{ id: 'doubling-rule', name: 'doubling', trait: 'doubling', otherwise: 'double', cases: [{ when: { single: 'S' }, is: 'single' }] }],
   lostReasons: ['frost', 'tag lost', 'eaten', 'stem broken'],
-  cautions: ['Sap and seed are poisonous and irritate the skin: gloves, also when cleaning seed.'],
+  cautions: ['poisonous'],
 }

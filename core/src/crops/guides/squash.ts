@@ -1,8 +1,10 @@
-import type { CropGuide } from './guide'
+import type { CropGuide } from '../guide'
 
 export const squash: CropGuide = {
   id: 'squash',
   name: 'Squash',
+  botanical: 'Cucurbita',
+  group: 'vegetable',
   form: 'separateTied',
   mating: 'outcrossing',
   ploidy: 2,
@@ -26,13 +28,23 @@ export const squash: CropGuide = {
       sheds: { after: 'sunrise', minutes: { low: 20, high: 80 }, lastsMinutes: 210, needs: ['warmth', 'dryness'] },
     },
   },
+  schools: {
+    cover: { usual: 'tie', others: ['clip', 'mesh'], why: 'Soft tape or a clip at dusk holds until dawn and is opened in a moment.' },
+    transfer: { usual: 'flower', others: ['brush', 'cottonBud'], why: 'The stripped male is the brush.' },
+    timing: { usual: 'nextMorning', others: ['atOnce'], why: 'What is tied at dusk opens at dawn.' },
+    hour: { usual: 'earlyMorning', others: ['lateMorning'], why: 'Stigma and pollen are fresh for a few hours only.' },
+    passes: { usual: 'once', others: ['daily'], why: 'The flower lasts one morning.' },
+    source: { usual: 'otherPlant', others: ['samePlant'], why: 'Another plant keeps a population broad; a male of the same plant gives a self.' },
+    harvest: { usual: 'colour', others: ['days'], why: 'Stalk and skin tell; some count days.' },
+  },
   stage: {
     cue: 'At dusk: tip of the female bud yellow and loose, with the small fruit behind it. It opens tomorrow at dawn.',
     tooYoung: 'Tip green and tight: two days or more to go.',
     tooOld: 'Already open or wilted: bees have been.',
   },
+  thin: null,
   emasculation: { needed: false, why: 'Male and female flowers are separate: tying the female shut is enough.' },
-  isolation: { ways: ['tie', 'bag'], how: 'Tie tomorrow’s female shut with soft tape at dusk; tie two males of the pollen parent as well.' },
+  isolation: { ways: ['tie', 'clip', 'mesh'], how: 'Tie tomorrow’s female shut with soft tape at dusk; tie two males of the pollen parent as well.' },
   receptive: {
     daysAfterIsolation: { low: 0.6, high: 1.4 },
     lasts: { low: 0.3, high: 0.9 },
@@ -41,7 +53,7 @@ export const squash: CropGuide = {
     tooLate: 'Flower wilted or the tie has burst.',
     hours: { from: 5, to: 9 },
   },
-  pollination: { method: 'Strip the petals off the tied male and roll its anther over all lobes; tie the female shut again.', tools: ['soft tape', 'scissors', 'tags'] },
+  pollination: { method: 'Strip the petals off the tied male and roll its anther over all lobes; tie the female shut again.', tools: ['soft tape', 'scissors', 'tags'], passes: 1, pollen: 'short' },
   take: {
     daysAfterPollination: { low: 3, high: 7 },
     rate: { low: 0.4, high: 0.8 },
@@ -52,6 +64,7 @@ export const squash: CropGuide = {
   ripening: {
     daysAfterPollination: { low: 50, high: 80 },
     cue: 'Stalk corky, skin resists a thumbnail. Let the fruit rest three weeks before it is opened.',
+    splits: false,
     seedsPerFruit: { low: 90, high: 260 },
     sound: { low: 0.8, high: 0.96 },
   },
@@ -83,5 +96,5 @@ export const squash: CropGuide = {
   ],
   rules: [{ id: 'bush-rule', name: 'bush', trait: 'bush', otherwise: 'no', cases: [{ when: { bushy: 'B' }, is: 'yes' }] }],
   lostReasons: ['tie burst', 'tag lost', 'broken off', 'eaten'],
-  cautions: ['Bees and wasps may be shut inside a tied flower: look before you reach in. Never eat fruit that tastes bitter.'],
+  cautions: ['insectsInside', 'bitterFruit'],
 }

@@ -1,8 +1,10 @@
-import type { CropGuide } from './guide'
+import type { CropGuide } from '../guide'
 
 export const chilli: CropGuide = {
   id: 'chilli',
   name: 'Chilli',
+  botanical: 'Capsicum',
+  group: 'vegetable',
   form: 'smallOpen',
   mating: 'selfing',
   ploidy: 2,
@@ -25,18 +27,33 @@ export const chilli: CropGuide = {
       sheds: { after: 'sunrise', minutes: { low: 200, high: 300 }, lastsMinutes: 270, needs: ['light', 'warmth', 'dryness'] },
     },
   },
+  schools: {
+    emasculation: { usual: 'pluck', others: ['strip', 'none'], why: 'Anthers stand free and are easily counted; stripping is faster and bruises more.' },
+    petals: { usual: 'off', others: ['on'], why: 'They are in the way of the forceps; without them nothing visits.' },
+    cover: { usual: 'mesh', others: ['paper', 'none'], why: 'Indoors, with the petals gone, some do not cover.' },
+    transfer: { usual: 'anther', others: ['brush', 'fingertip', 'tubeCap', 'toothpick'], why: 'A split anther carries plenty and touches nothing else.' },
+    timing: { usual: 'nextMorning', others: ['atOnce', 'receptive'], why: 'The tip is usually ready a day after; some pollinate in the same go.' },
+    hour: { usual: 'earlyMorning', others: ['lateMorning'], why: 'Before the heat; pollen dries on the tip by noon.' },
+    passes: { usual: 'once', others: ['daily', 'twiceDaily'], why: 'One touch is enough when the tip glistens.' },
+    source: { usual: 'otherPlant', others: ['samePlant', 'ownFlower'], why: 'For a cross another plant; a line is kept by its own flower.' },
+    harvest: { usual: 'colour', others: ['days'], why: 'Seed ripens with the colour.' },
+  },
   stage: {
     cue: 'Fat white bud on the eve of opening; petals still closed, anthers inside not yet split.',
     tooYoung: 'Bud green and small: the style tears when it is opened.',
     tooOld: 'Petals apart or anthers dusty: it may have selfed already.',
   },
+  thin: 'Take off what is open and all small buds at the fork but one or two.',
   emasculation: {
     needed: true,
-    method: 'Ease the petals off with forceps, then lift out every anther by its stalk. Count them.',
-    tools: ['fine forceps', 'spirit and wipes', 'lens'],
-    caution: 'Wear gloves and keep hands from your eyes: fruit and sap burn. Let spirit dry before the next plant, away from flames.',
+    ways: {
+      pluck: 'Ease the petals off with forceps, then lift out every anther by its stalk. Count them.',
+      strip: 'Grip petals and anthers near the base and draw both off over the style in one pull.',
+    },
+    tools: ['fine forceps', 'spirit and wipes', 'lens'], counts: 'anthers', usual: 6, washes: 0,
+    lens: 'Turn the flower under the lens: stalks without heads only, and no yellow dust on the style.',
   },
-  isolation: { ways: ['bag', 'net', 'none'], how: 'Slip a small mesh bag over the bud and tie it below the stalk without snapping it.' },
+  isolation: { ways: ['mesh', 'paper', 'none'], how: 'Slip a small mesh bag over the bud and tie it below the stalk without snapping it.' },
   receptive: {
     daysAfterIsolation: { low: 0.6, high: 2.6 },
     lasts: { low: 1, high: 3 },
@@ -45,7 +62,7 @@ export const chilli: CropGuide = {
     tooLate: 'Tip brown, or the style has dropped.',
     hours: { from: 7, to: 10.5 },
   },
-  pollination: { method: 'Touch a freshly split anther of the pollen parent to the tip until grains show under the lens.', tools: ['small brush', 'lens', 'tags'] },
+  pollination: { method: 'Touch a freshly split anther of the pollen parent to the tip until grains show under the lens.', tools: ['small brush', 'lens', 'tags'], passes: 2, pollen: 'medium' },
   take: {
     daysAfterPollination: { low: 4, high: 9 },
     rate: { low: 0.35, high: 0.75 },
@@ -56,6 +73,7 @@ export const chilli: CropGuide = {
   ripening: {
     daysAfterPollination: { low: 45, high: 75 },
     cue: 'Whole fruit in its final colour and slightly soft.',
+    splits: false,
     seedsPerFruit: { low: 14, high: 48 },
     sound: { low: 0.8, high: 0.96 },
   },
@@ -97,5 +115,5 @@ export const chilli: CropGuide = {
     { id: 'heat-rule', name: 'pungent', trait: 'pungent', otherwise: 'no', cases: [{ when: { heat: 'C' }, is: 'yes' }] },
   ],
   lostReasons: ['knocked off', 'tag lost', 'eaten', 'dried up'],
-  cautions: ['Fruit, seed and dust burn skin and eyes: gloves, and do not rub your eyes.'],
+  cautions: ['burning'],
 }

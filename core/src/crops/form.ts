@@ -1,0 +1,46 @@
+import type { School } from '../flowers/schools'
+import type { FlowerStep } from '../flowers/steps'
+
+/** What a flower consists of, as the method speaks of it. */
+export interface FlowerPart { name: string, does: string }
+
+/** A school of taking the anthers out: how it is done. */
+export type EmasculationWays = Partial<Record<Exclude<School<'emasculation'>, 'none'>, string>>
+
+/**
+ * A flower form: how such flowers are built, and how they are worked. A guide takes from it what its crop has in common with
+ * others of the form.
+ */
+export interface FlowerForm {
+  id: string
+  name: string
+  like: string
+  /** what one tag is tied to */
+  unit: 'flower' | 'cluster' | 'head' | 'ear' | 'ear shoot' | 'catkin' | 'flower in the sheath'
+  parts: readonly FlowerPart[]
+  /** what is done, in its order */
+  steps: readonly FlowerStep[]
+  stage: { cue: string, tooYoung: string, tooOld: string }
+  /** how a cluster or head is thinned, where it is */
+  thin: string | null
+  /** null where the form needs none */
+  emasculation: {
+    ways: EmasculationWays
+    tools: readonly string[]
+    /** what is counted while it is taken out, and how many a flower usually has */
+    counts: 'anthers' | 'florets' | 'pollen masses'
+    usual: number | null
+    /** washings within a few hours, for florets that cannot be emasculated dry */
+    washes: number
+  } | null
+  /** why it needs no emasculation */
+  noEmasculation: string | null
+  lens: string
+  cover: { ways: readonly School<'cover'>[], how: string }
+  ready: { cue: string, notYet: string, tooLate: string }
+  transfer: { ways: readonly School<'transfer'>[], how: string, tools: readonly string[] }
+  take: { yes: string, no: string, failReasons: readonly string[] }
+  lostReasons: readonly string[]
+  /** what leaving a step out means for the seed */
+  omitted: Partial<Record<FlowerStep, string>>
+}

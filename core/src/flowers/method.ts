@@ -1,0 +1,24 @@
+import type { CropGuide } from '../crops/guide'
+import { flowerForms } from '../crops/forms/forms'
+import type { FlowerStep } from './steps'
+
+/** The steps that flowers of a crop go through, in the order of the work: those of their form that the crop needs. */
+export function stepsOf(guide: CropGuide): FlowerStep[] {
+  const isLeftOut = (step: FlowerStep) => {
+    switch (step) {
+      case 'thin': return guide.thin === null
+      case 'petalsOff': return !guide.schools.petals
+      case 'emasculate': case 'lensCheck': return !guide.emasculation.needed
+      case 'wash': return !guide.emasculation.needed || guide.emasculation.washes === 0
+      case 'net': return !guide.ripening.splits
+      default: return false
+    }
+  }
+  return flowerForms[guide.form].steps.filter(step => !isLeftOut(step))
+}
+
+/** True where a step belongs to the method of a crop. */
+export const hasStep = (guide: CropGuide, step: FlowerStep): boolean => stepsOf(guide).includes(step)
+
+/** What it means for the seed that a step of the form was left out; null where little is known of it. */
+export const omissionOf = (guide: CropGuide, step: FlowerStep): string | null => flowerForms[guide.form].omitted[step] ?? null

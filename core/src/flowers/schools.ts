@@ -1,0 +1,38 @@
+/**
+ * The ways in which competent people do the same step. What was done is noted as such, so that schools can be compared; none
+ * of them is the right one.
+ */
+export const SCHOOLS = {
+  emasculation: {
+    pluck: 'anthers plucked', clip: 'filaments clipped', strip: 'corolla stripped off with its stamens', clipFlorets: 'florets clipped', wash: 'pollen washed off', none: 'not emasculated',
+  },
+  petals: { off: 'petals taken off', on: 'petals left on' },
+  timing: { atOnce: 'pollinated at once', nextMorning: 'pollinated the next morning', receptive: 'pollinated when ready, a day or more later' },
+  hour: { earlyMorning: 'early morning', lateMorning: 'late morning', evening: 'evening' },
+  transfer: {
+    brush: 'brush', cottonBud: 'cotton bud', toothpick: 'toothpick', fingertip: 'fingertip', palm: 'palm of the hand', anther: 'the anther itself', flower: 'the flower itself', tubeCap: 'cap of the tube',
+    wand: 'vibrating rod', bag: 'poured from a bag',
+  },
+  passes: { once: 'one pass', twiceDaily: 'twice a day until the sign', daily: 'daily for some days' },
+  source: { ownFlower: 'the flower’s own pollen', samePlant: 'another flower of the plant', otherPlant: 'another plant' },
+  cover: { mesh: 'mesh bag', paper: 'paper bag', tie: 'tied shut', clip: 'clipped shut', none: 'not covered' },
+  harvest: { days: 'harvested by days', colour: 'harvested by colour', split: 'harvested at the first split' },
+} as const satisfies Record<string, Record<string, string>>
+
+/** A step that has schools, and the schools of one. */
+export type SchoolStep = keyof typeof SCHOOLS
+export type School<S extends SchoolStep = SchoolStep> = S extends SchoolStep ? keyof typeof SCHOOLS[S] & string : never
+
+export const SCHOOL_STEPS = Object.keys(SCHOOLS) as SchoolStep[]
+
+/** What each step with schools is called. */
+export const SCHOOL_STEP_NAMES: Record<SchoolStep, string> = {
+  emasculation: 'taking the anthers out', petals: 'petals', timing: 'when to pollinate', hour: 'hour of the day', transfer: 'bringing the pollen', passes: 'how often', source: 'whose pollen for a self',
+  cover: 'covering', harvest: 'when to harvest',
+}
+
+/** The schools of a step, as a list for a schema or a picker. */
+export const schoolsAt = <S extends SchoolStep>(step: S) => Object.keys(SCHOOLS[step]) as [School<S>, ...School<S>[]]
+
+/** A school in words. */
+export const schoolWords = (step: SchoolStep, school: string): string => (SCHOOLS[step] as Record<string, string>)[school] ?? school
