@@ -7,7 +7,11 @@ import { Sought } from './find'
 /** What a client sends to be noted: written all or none. */
 export const NewEntries = v.object({
   entries: v.pipe(v.array(Entry), v.minLength(1, 'Send at least one entry.'), v.maxLength(5000, 'Send at most 5000 entries at a time.')),
-}) as v.GenericSchema<{ entries: EntryType[] }>
+  /** the sender's clock as it sends, by which a wrong one is put right */
+  sentAt: v.optional(v.pipe(v.string(), v.isoTimestamp())),
+  /** take also what does not go together with other notes, for a person to settle */
+  anyway: v.optional(v.boolean()),
+}) as v.GenericSchema<{ entries: EntryType[], sentAt?: string, anyway?: boolean }>
 
 const whole = (least: number, most: number) => v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(least), v.maxValue(most))
 

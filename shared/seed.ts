@@ -3,6 +3,9 @@ import type { Sowing } from '@virgulta/core/seed/sowing'
 import type { Parent } from './crosses'
 import type { LogLine } from './entries'
 
+/** What makes seed doubtful, and at how many of its flowers. */
+export interface SeedDoubt { words: string, flowers: number }
+
 interface OfCross { crossCode: string, crop: string, seedParent: Parent, pollenParent: Parent | null }
 
 export interface LotRow extends OfCross { lot: SeedLot }
@@ -14,7 +17,6 @@ export interface SeedShelf { lots: LotRow[], sowings: SowingRow[] }
 export interface SowingStory extends SowingRow { lot: SeedLot, log: LogLine[] }
 export interface LotStory extends LotRow {
   sowings: Sowing[]
-  /** what makes its seed doubtful, and at how many of its flowers */
-  doubts: { words: string, flowers: number }[]
+  doubts: SeedDoubt[]
   log: LogLine[]
 }

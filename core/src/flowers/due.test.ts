@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { cropKnowledge } from '../crops/knowledge'
 import { digestOf } from '../crops/digest'
-import { chilli } from '../crops/chilli'
-import { squash } from '../crops/squash'
+import { builtInGuide } from '../crops/guides/all'
+import { chilli } from '../crops/guides/chilli'
+import { squash } from '../crops/guides/squash'
 import { fold } from '../log/fold'
 import type { LoggedDeed } from '../log/entry'
 import { chosen, deed, harvest, ids, upToPollination } from '../testing/deeds'
@@ -24,7 +25,9 @@ describe('what is due at a flower', () => {
     expect(due(...steps.slice(0, 5))).toMatchObject({ step: 'pollinate', from: '2026-06-02', until: '2026-06-03' })
     // Guide: a take shows after 4 to 9 days.
     expect(due(...steps)).toMatchObject({ step: 'takeLook', from: '2026-06-06', until: '2026-06-11' })
-    expect(due(...steps, deed('2026-06-08', 'takeNoted', ids.flower, { take: 'taken', reason: null }))).toMatchObject({ step: 'harvest', from: '2026-07-17', until: '2026-08-16' })
+    const taken = deed('2026-06-08', 'takeNoted', ids.flower, { take: 'taken', reason: null })
+    expect(due(...steps, taken)).toMatchObject({ step: 'uncover', from: '2026-06-08', until: '2026-06-12' })
+    expect(due(...steps, taken, deed('2026-06-09', 'uncovered', ids.flower, {}))).toMatchObject({ step: 'harvest', from: '2026-07-17', until: '2026-08-16' })
   })
 
   it('asks again a day after "not yet"', () => {
@@ -57,5 +60,61 @@ describe('what is due at a flower', () => {
 
   it('is overdue by whole days', () => {
     expect([daysOverdue({ until: '2026-06-10' }, '2026-06-12'), daysOverdue({ until: '2026-06-12' }, '2026-06-12')]).toEqual([2, 0])
+  })
+})
+
+describe('the steps of other forms', () => {
+  const at = (crop: string, deeds: LoggedDeed[], rainOn: string | null = null) => {
+    const guide = builtInGuide(crop)!
+    return dueAt(fold('flower', ids.flower, deeds)!, guide, cropKnowledge(guide, digestOf(nothing)), rainOn)
+  }
+  const pollinated = (day: string) => deed(day, 'pollinated', ids.flower, { pollenParentId: ids.pollenParent, selfMeant: false })
+  const start = [chosen('2026-06-01')]
+  const cut = [...start, deed('2026-06-01', 'emasculated', ids.flower, { school: 'wash', count: 15 })]
+  const taken = (day: string) => deed(day, 'takeNoted', ids.flower, { take: 'taken', reason: null })
+
+  it('wash a cut head as often as the guide says, then look it over', () => {
+    expect(at('lettuce', cut)).toMatchObject({ step: 'wash', because: expect.stringMatching(/Washing 1 of 3/) })
+    const washed = Array.from({ length: 3 }, () => deed('2026-06-01', 'washed', ids.flower, {}))
+    expect(at('lettuce', [...cut, ...washed.slice(0, 2)])).toMatchObject({ step: 'wash' })
+    expect(at('lettuce', [...cut, ...washed])).toMatchObject({ step: 'lensCheck' })
+  })
+
+  it('cut the silks the day before they are looked at', () => {
+    const shoot = [...start, deed('2026-06-01', 'isolated', ids.flower, { way: 'paper' })]
+    expect(at('sweetcorn', shoot)).toMatchObject({ step: 'cutSilks', from: '2026-06-02' })
+    expect(at('sweetcorn', [...shoot, deed('2026-06-02', 'silksCut', ids.flower, {})])).toMatchObject({ step: 'look', from: '2026-06-03' })
+  })
+
+  it('go on to the look where nothing is covered, and without emasculation where it was left', () => {
+    const column = [...start, deed('2026-06-03', 'emasculated', ids.flower, { school: 'pluck', count: 2 }), deed('2026-06-03', 'lensChecked', ids.flower, { found: 'clean' })]
+    expect(at('moth-orchid', column)).toMatchObject({ step: 'look', because: expect.stringMatching(/^Emasculated on 3 June/) })
+    expect(at('daylily', [...start, deed('2026-06-01', 'emasculated', ids.flower, { school: 'none' })])).toMatchObject({ step: 'isolate' })
+  })
+
+  it('do not come back to what was passed by', () => {
+    expect(at('chilli', [...start, deed('2026-06-01', 'isolated', ids.flower, { way: 'mesh' })])).toMatchObject({ step: 'look' })
+  })
+
+  it('bring pollen again until the limit or the sign', () => {
+    const passes = (...days: string[]) => at('dahlia', [...start, ...days.map(pollinated)])
+    expect(passes('2026-06-03')).toMatchObject({ step: 'pollinate', from: '2026-06-04', because: expect.stringMatching(/^Pass 2 of at most 6/) })
+    expect(passes('2026-06-03', '2026-06-04', '2026-06-05', '2026-06-06', '2026-06-07', '2026-06-08')).toMatchObject({ step: 'takeLook' })
+    expect(at('dahlia', [...start, pollinated('2026-06-03'), deed('2026-06-04', 'takeNoted', ids.flower, { take: 'notYet', reason: null })])).toMatchObject({ step: 'takeLook' })
+    expect(at('chilli', [...start, pollinated('2026-06-03')])).toMatchObject({ step: 'takeLook' })
+  })
+
+  it('take the petals off before rain, where they were left on', () => {
+    const hellebore = [...start, deed('2026-06-01', 'emasculated', ids.flower, { school: 'pluck' }), ...['2026-06-03', '2026-06-04', '2026-06-05'].map(pollinated)]
+    expect(at('hellebore', hellebore, '2026-06-07')).toMatchObject({ step: 'petalsOff', until: '2026-06-07', because: expect.stringMatching(/^Rain is likely on 7 June/) })
+    expect(at('hellebore', [...hellebore, deed('2026-06-06', 'petalsOff', ids.flower, {})], '2026-06-07')).toMatchObject({ step: 'takeLook' })
+    expect(at('hellebore', hellebore)).toMatchObject({ step: 'takeLook' })
+    expect(at('tomato', [...start, pollinated('2026-06-03')], '2026-06-04')).toMatchObject({ step: 'takeLook' })
+  })
+
+  it('net what splits before it is ripe', () => {
+    const fruit = [...start, pollinated('2026-06-01'), taken('2026-06-20')]
+    expect(at('hellebore', fruit)).toMatchObject({ step: 'net', from: '2026-08-10', until: '2026-08-20' })
+    expect(at('hellebore', [...fruit, deed('2026-08-12', 'fruitNetted', ids.flower, {})])).toMatchObject({ step: 'harvest', from: '2026-08-20' })
   })
 })

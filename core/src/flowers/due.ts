@@ -1,12 +1,12 @@
 import type { Estimate } from '../chance/estimate'
 import type { CropGuide } from '../crops/guide'
+import { usualSchool } from '../crops/guide'
 import type { CropKnowledge } from '../crops/knowledge'
 import type { ISODate } from '../time/days'
 import { addDays, dayInWords, daysBetween } from '../time/days'
 import type { Flower } from './flower'
-
-/** The steps at a flower, in the order of the work. */
-export type FlowerStep = 'emasculate' | 'lensCheck' | 'isolate' | 'look' | 'pollinate' | 'takeLook' | 'harvest'
+import { stepsOf } from './method'
+import type { FlowerStep } from './steps'
 
 /** Work that is due at a flower: from the first day it makes sense to the day after which it may be too late. */
 export interface FlowerDue {
@@ -24,60 +24,137 @@ function window(start: ISODate, { low, high }: Estimate): { from: ISODate, until
   return { from: addDays(start, Math.round(low)), until: addDays(start, Math.max(1, Math.ceil(high - 1e-6))) }
 }
 
+/** Before pollination: whether a step was done, or need not be. */
+const isDone: Partial<Record<FlowerStep, (flower: Flower, guide: CropGuide) => boolean>> = {
+  emasculate: f => f.emasculatedOn !== null,
+  wash: (f, g) => f.emasculation?.school === 'none' || (g.emasculation.needed && f.washes.length >= g.emasculation.washes),
+  lensCheck: f => f.lens !== null || f.emasculation?.school === 'none',
+  isolate: f => f.isolation !== null,
+  cutSilks: f => f.silksCutOn !== null,
+}
+
+/** The first step before the look that was not done and is not passed by already; null when it waits for its look. */
+function nextBeforeLook(flower: Flower, guide: CropGuide): FlowerStep | null {
+  const steps = stepsOf(guide).filter(step => step in isDone)
+  const last = steps.findLastIndex(step => isDone[step]!(flower, guide) && (step !== 'wash' || flower.washes.length > 0))
+  return steps.find((step, i) => i > last && !isDone[step]!(flower, guide)) ?? null
+}
+
+/** Days before the first ripe fruit on which it is netted. */
+const NET_AHEAD = 10
+/** Days within which a bag comes off when the fruit swells. */
+const UNCOVER_WITHIN = 4
+
 /**
  * What is to be done next at a flower, or null when it has come to its end.
  *
  * @param flower its state from the log
  * @param guide the guide of its crop
  * @param knowledge what is expected of its crop
+ * @param rainOn the next day on which rain is likely; null where none is foretold
  */
-export function dueAt(flower: Flower, guide: CropGuide, knowledge: CropKnowledge): FlowerDue | null {
-  const sameDay = (step: FlowerStep, day: ISODate, because: string): FlowerDue => ({ step, from: day, until: day, estimate: null, because })
+export function dueAt(flower: Flower, guide: CropGuide, knowledge: CropKnowledge, rainOn: ISODate | null = null): FlowerDue | null {
+  const due = nextAt(flower, guide, knowledge)
+  if (due && rainOn && wantsPetalsOff(flower, guide) && (due.from > rainOn || due.step === 'takeLook')) {
+    return { step: 'petalsOff', from: flower.pollinations.at(-1)!.on, until: rainOn, estimate: null, because: `Rain is likely on ${dayInWords(rainOn)}; wet petals rot on the stigma.` }
+  }
+  return due
+}
+
+/** A flower that was left its petals loses them before rain, once it is pollinated and unless paper keeps it dry. */
+const wantsPetalsOff = (flower: Flower, guide: CropGuide) =>
+  flower.status === 'pollinated' && !flower.petalsOffOn && flower.emasculation?.school !== 'strip' && flower.isolation?.way !== 'paper'
+  && stepsOf(guide).includes('petalsOff') && usualSchool(guide, 'petals') === 'on'
+
+function nextAt(flower: Flower, guide: CropGuide, knowledge: CropKnowledge): FlowerDue | null {
   switch (flower.status) {
-    case 'chosen':
-      return guide.emasculation.needed
-        ? sameDay('emasculate', flower.chosenOn, `Chosen on ${dayInWords(flower.chosenOn)}; the anthers must be out before they shed.`)
-        : sameDay('isolate', flower.chosenOn, `Chosen on ${dayInWords(flower.chosenOn)}; it must be shut before it opens.`)
-    case 'open':
-      return flower.lens
-        ? sameDay('isolate', flower.emasculatedOn!, `Emasculated on ${dayInWords(flower.emasculatedOn!)} and not covered yet.`)
-        : sameDay('lensCheck', flower.emasculatedOn!, 'One anther left behind would self the flower.')
-    case 'waiting': {
-      const start = flower.isolation!.on
-      const expected = window(start, knowledge.days.toReceptive)
-      const lastLook = flower.looks.at(-1)
-      const again = lastLook ? addDays(lastLook.on, 1) : expected.from
-      const from = again > expected.from ? again : expected.from
-      return {
-        step: 'look', from,
-        // Looked at and not ready on the last expected day: it stays worth a look the day after.
-        until: from > expected.until ? from : expected.until,
-        estimate: knowledge.days.toReceptive,
-        because: lastLook
-          ? `Not ready on ${dayInWords(lastLook.on)}; look again a day later.`
-          : `Covered on ${dayInWords(start)}; ready about then.`,
-      }
+    case 'chosen': case 'open': case 'waiting': {
+      const step = nextBeforeLook(flower, guide)
+      return step ? preparation(step, flower, guide, knowledge) : lookDue(flower, knowledge)
     }
     case 'ready': {
       const seen = flower.looks.at(-1)!.on
       return { step: 'pollinate', from: seen, until: addDays(seen, Math.max(0, Math.floor(guide.receptive.lasts.low))), estimate: null, because: `Seen ready on ${dayInWords(seen)}.` }
     }
-    case 'pollinated': {
-      const start = flower.pollinations.at(-1)!.on
-      const expected = window(start, knowledge.days.toTake)
-      const lastLook = flower.takeLooks.at(-1)
-      const from = lastLook && addDays(lastLook, 2) > expected.from ? addDays(lastLook, 2) : expected.from
-      return {
-        step: 'takeLook', from, until: from > expected.until ? from : expected.until, estimate: knowledge.days.toTake,
-        because: `Pollinated on ${dayInWords(start)}; a take shows by now.`,
-      }
-    }
-    case 'taken': {
-      const start = flower.pollinations.at(-1)!.on
-      return { step: 'harvest', ...window(start, knowledge.days.toRipe), estimate: knowledge.days.toRipe, because: `Pollinated on ${dayInWords(start)}; look for the ripeness cue.` }
-    }
+    case 'pollinated': return nextPass(flower, guide, knowledge) ?? takeLookDue(flower, knowledge)
+    case 'taken': return fruitDue(flower, guide, knowledge)
     default: return null
   }
+}
+
+/** A step before the look, on the day on which it became due. */
+function preparation(step: FlowerStep, flower: Flower, guide: CropGuide, knowledge: CropKnowledge): FlowerDue {
+  const { chosenOn, emasculatedOn, isolation, washes } = flower
+  const on = (day: ISODate, because: string, until = day): FlowerDue => ({ step, from: day, until, estimate: null, because })
+  switch (step) {
+    case 'emasculate': return on(chosenOn, `Chosen on ${dayInWords(chosenOn)}; the anthers must be out before they shed.`)
+    case 'wash': return on(emasculatedOn ?? chosenOn, `Washing ${washes.length + 1} of ${guide.emasculation.needed ? guide.emasculation.washes : 1}; the styles must be clean when they part.`)
+    case 'lensCheck': return on(emasculatedOn!, 'One anther left behind would self the flower.')
+    case 'cutSilks': {
+      const from = addDays(isolation?.on ?? chosenOn, Math.max(0, Math.round(knowledge.days.toReceptive.low) - 1))
+      return on(from, 'Cut the day before, silks grow an even brush.', addDays(from, 2))
+    }
+    default: return emasculatedOn
+      ? on(emasculatedOn, `Emasculated on ${dayInWords(emasculatedOn)} and not covered yet.`)
+      : on(chosenOn, `Chosen on ${dayInWords(chosenOn)}; it must be shut before it opens.`)
+  }
+}
+
+function lookDue(flower: Flower, knowledge: CropKnowledge): FlowerDue {
+  const start = flower.isolation?.on ?? flower.emasculatedOn ?? flower.chosenOn
+  const expected = window(start, knowledge.days.toReceptive)
+  const lastLook = flower.looks.at(-1)
+  const again = lastLook ? addDays(lastLook.on, 1) : expected.from
+  const from = again > expected.from ? again : expected.from
+  return {
+    step: 'look', from,
+    // Looked at and not ready on the last expected day: it stays worth a look the day after.
+    until: from > expected.until ? from : expected.until,
+    estimate: knowledge.days.toReceptive,
+    because: lastLook
+      ? `Not ready on ${dayInWords(lastLook.on)}; look again a day later.`
+      : `${flower.isolation ? 'Covered' : flower.emasculatedOn ? 'Emasculated' : 'Chosen'} on ${dayInWords(start)}; ready about then.`,
+  }
+}
+
+/** The next pass of pollen, while the crop wants more and no sign can be seen yet. */
+function nextPass(flower: Flower, guide: CropGuide, knowledge: CropKnowledge): FlowerDue | null {
+  const school = usualSchool(guide, 'passes') ?? 'once'
+  const { pollinations, takeLooks } = flower
+  const limit = guide.pollination.passes
+  if (school === 'once' || pollinations.length >= limit || takeLooks.length) return null
+  const last = pollinations.at(-1)!
+  const passesThatDay = pollinations.filter(p => p.on === last.on).length
+  const from = addDays(last.on, school === 'twiceDaily' && passesThatDay < 2 ? 0 : 1)
+  if (from >= window(last.on, knowledge.days.toTake).from) return null
+  return { step: 'pollinate', from, until: from, estimate: null, because: `Pass ${pollinations.length + 1} of at most ${limit}, until the sign shows; the last on ${dayInWords(last.on)}.` }
+}
+
+function takeLookDue(flower: Flower, knowledge: CropKnowledge): FlowerDue {
+  const start = flower.pollinations.at(-1)!.on
+  const expected = window(start, knowledge.days.toTake)
+  const lastLook = flower.takeLooks.at(-1)
+  const from = lastLook && addDays(lastLook, 2) > expected.from ? addDays(lastLook, 2) : expected.from
+  return {
+    step: 'takeLook', from, until: from > expected.until ? from : expected.until, estimate: knowledge.days.toTake,
+    because: `Pollinated on ${dayInWords(start)}; a take shows by now.`,
+  }
+}
+
+/** What a fruit on the plant asks for: its bag off, a net before it splits, the harvest. */
+function fruitDue(flower: Flower, guide: CropGuide, knowledge: CropKnowledge): FlowerDue {
+  const start = flower.pollinations.at(-1)!.on
+  const ripe = window(start, knowledge.days.toRipe)
+  const steps = stepsOf(guide)
+  const isCovered = !flower.uncoveredOn && (flower.coveredAgainOn !== null || (flower.isolation !== null && flower.isolation.way !== 'none'))
+  if (isCovered && steps.includes('uncover')) {
+    return { step: 'uncover', from: flower.takenOn!, until: addDays(flower.takenOn!, UNCOVER_WITHIN), estimate: null, because: 'It has taken; a bag or tie would hold the fruit back.' }
+  }
+  if (!flower.nettedOn && steps.includes('net')) {
+    const from = addDays(ripe.from, -NET_AHEAD)
+    return { step: 'net', from: from > flower.takenOn! ? from : flower.takenOn!, until: ripe.from, estimate: knowledge.days.toRipe, because: `Ripe from about ${dayInWords(ripe.from)}; it splits and drops its seed.` }
+  }
+  return { step: 'harvest', ...ripe, estimate: knowledge.days.toRipe, because: `Pollinated on ${dayInWords(start)}; look for the ripeness cue.` }
 }
 
 /** How many days past its last day a work is on `today`; 0 while it is in time. */

@@ -3,10 +3,25 @@ import type { LoggedDeed } from '../log/entry'
 import { Refusal } from '../log/refusal'
 import type { ISODate, Instant } from '../time/days'
 import { dayInWords } from '../time/days'
-import type { ISOLATIONS, LOOKS } from './kinds'
+import type { COVERS, GRAINS, LOOKS, STAGES } from './kinds'
+import type { School } from './schools'
 
 /** Where a flower stands. The last five are ends: no step at the flower follows. */
 export type FlowerStatus = 'chosen' | 'open' | 'waiting' | 'ready' | 'pollinated' | 'taken' | 'harvested' | 'failed' | 'missed' | 'lost'
+
+/** One pass of pollen. */
+export interface Pollination {
+  pollenParentId: string
+  on: ISODate
+  at: Instant
+  tool: School<'transfer'> | null
+  isToolClean: boolean | null
+  grains: typeof GRAINS[number] | null
+  source: School<'source'> | null
+}
+
+/** A note that does not go together with what was noted before it in the order of time; a person settles it. */
+export interface Conflict { entryId: string, on: ISODate, code: string, sentence: string, field: string | null }
 
 /** Whatever one tag is tied to, with all that was done to it. */
 export interface Flower {
@@ -17,21 +32,40 @@ export interface Flower {
   /** the pollen parent the cross was planned with */
   pollenParentId: string | null
   blooms: number
+  stage: typeof STAGES[number] | null
   chosenOn: ISODate
+  chosenAt: Instant
+  petalsOffOn: ISODate | null
   emasculatedOn: ISODate | null
+  emasculation: { school: School<'emasculation'> | null, count: number | null } | null
+  washes: Instant[]
   lens: 'clean' | 'anthersLeft' | null
-  isolation: { way: typeof ISOLATIONS[number], on: ISODate } | null
+  anthersLeft: number | null
+  /** the cover it waited in for its pollen */
+  isolation: { way: typeof COVERS[number], on: ISODate } | null
+  silksCutOn: ISODate | null
   looks: { look: typeof LOOKS[number], on: ISODate, at: Instant }[]
-  pollinations: { pollenParentId: string, on: ISODate }[]
+  pollinations: Pollination[]
+  coveredAgainOn: ISODate | null
+  uncoveredOn: ISODate | null
   /** days on which it could not yet be told whether it took */
   takeLooks: ISODate[]
   takenOn: ISODate | null
+  /** how many of a cluster took, where it was counted */
+  fruits: number | null
+  nettedOn: ISODate | null
   failed: { on: ISODate, reason: string } | null
   lost: { on: ISODate, reason: string } | null
-  harvest: { on: ISODate, lotId: string, fruits: number } | null
+  harvest: { on: ISODate, lotId: string, fruits: number, cue: School<'harvest'> | null } | null
   status: FlowerStatus
   /** what makes its seed doubtful, in words */
   doubts: string[]
+  /** what a person has yet to settle */
+  conflicts: Conflict[]
+  /** entries whose conflict was looked at */
+  settled: string[]
+  /** a step is dated before the tag was tied */
+  isMisdated: boolean
 }
 
 /** Refuses a step on a flower that has come to its end. */
@@ -53,55 +87,100 @@ function checkPollinated(flower: Flower, step: string): void {
   if (!flower.pollinations.length) throw new Refusal('not-pollinated', `${flower.code} has not been pollinated yet, so it cannot be ${step}.`)
 }
 
-/** The flower after one more deed. @throws {Refusal} if the flower is not in a fit state for the step. */
+function checkBlooms({ code, blooms }: Flower, count: number, what: string, field: string): void {
+  if (count > blooms) throw new Refusal('too-many-fruits', `${code} is tied to ${blooms === 1 ? 'one flower' : `${blooms} flowers`}, so it cannot ${what}.`, field)
+}
+
+/**
+ * The flower after one more deed. A deed that does not fit what was noted before it changes nothing and stands as a conflict,
+ * so that the state is the same whoever noted first and whatever arrives late.
+ *
+ * @throws {Refusal} only for a flower that was never chosen
+ */
 export function flowerAfter(flower: Flower | null, deed: LoggedDeed, id: string): Flower {
-  if (deed.kind === 'flowerChosen') {
-    if (flower) throw new Refusal('already-there', `${flower.code} is tied to this flower already.`)
+  if (!flower) {
+    if (deed.kind !== 'flowerChosen') throw new Refusal('unknown-flower', 'This flower has no tag yet; choose it first.')
     return withStatus({
-      id, ...deed.payload, chosenOn: deed.day, emasculatedOn: null, lens: null, isolation: null, looks: [], pollinations: [],
-      takeLooks: [], takenOn: null, failed: null, lost: null, harvest: null, status: 'chosen', doubts: [],
+      id, stage: null, ...deed.payload, chosenOn: deed.day, chosenAt: deed.happenedAt, petalsOffOn: null, emasculatedOn: null, emasculation: null, washes: [], lens: null, anthersLeft: null,
+      isolation: null, silksCutOn: null, looks: [], pollinations: [], coveredAgainOn: null, uncoveredOn: null, takeLooks: [], takenOn: null, fruits: null, nettedOn: null,
+      failed: null, lost: null, harvest: null, status: 'chosen', doubts: [], conflicts: [], settled: [], isMisdated: false,
     })
   }
-  if (!flower) throw new Refusal('unknown-flower', 'This flower has no tag yet; choose it first.')
-  return withStatus(stepOn(flower, deed))
+  const known = deed.happenedAt < flower.chosenAt ? { ...flower, isMisdated: true } : flower
+  try {
+    return withStatus(stepOn(known, deed))
+  }
+  catch (error) {
+    if (!(error instanceof Refusal)) throw error
+    if (known.settled.includes(deed.id)) return withStatus(known)
+    return withStatus({ ...known, conflicts: [...known.conflicts, { entryId: deed.id, on: deed.day, code: error.code, sentence: error.message, field: error.field ?? null }] })
+  }
 }
 
 function stepOn(flower: Flower, deed: LoggedDeed): Flower {
   switch (deed.kind) {
+    case 'flowerChosen':
+      throw new Refusal('already-there', `${flower.code} is tied to this flower already.`)
+    case 'flowerThinned':
+      checkNotPollinated(flower, 'thinned')
+      checkBlooms(flower, deed.payload.kept, `keep ${deed.payload.kept}`, 'kept')
+      return { ...flower, blooms: deed.payload.kept }
+    case 'petalsOff':
+      checkStillOnPlant(flower, 'freed of its petals')
+      return { ...flower, petalsOffOn: flower.petalsOffOn ?? deed.day }
     case 'emasculated':
       checkNotPollinated(flower, 'emasculated')
-      return { ...flower, emasculatedOn: deed.day }
+      return { ...flower, emasculatedOn: deed.day, emasculation: { school: deed.payload.school ?? null, count: deed.payload.count ?? null } }
+    case 'washed':
+      checkNotPollinated(flower, 'washed')
+      return { ...flower, washes: [...flower.washes, deed.happenedAt] }
     case 'lensChecked':
       checkNotPollinated(flower, 'checked for anthers')
       if (!flower.emasculatedOn) throw new Refusal('not-emasculated', `${flower.code} has not been emasculated yet; the lens check comes after.`)
-      return { ...flower, lens: deed.payload.found }
+      return { ...flower, lens: deed.payload.found, anthersLeft: deed.payload.left ?? null }
     case 'isolated':
       checkStillOnPlant(flower, 'isolated')
-      return { ...flower, isolation: { way: deed.payload.way, on: deed.day } }
+      return flower.pollinations.length ? { ...flower, coveredAgainOn: deed.payload.way === 'none' ? null : deed.day, uncoveredOn: null } : { ...flower, isolation: { way: deed.payload.way, on: deed.day } }
+    case 'silksCut':
+      checkNotPollinated(flower, 'cut back')
+      return { ...flower, silksCutOn: deed.day }
     case 'looked':
       checkNotPollinated(flower, 'looked at for readiness')
       return { ...flower, looks: [...flower.looks, { look: deed.payload.look, on: deed.day, at: deed.happenedAt }] }
-    case 'pollinated':
+    case 'pollinated': {
       checkStillOnPlant(flower, 'pollinated')
       if (flower.looks.at(-1)?.look === 'tooLate') throw new Refusal('flower-missed', `${flower.code} was too late on ${dayInWords(flower.looks.at(-1)!.on)}; choose another flower.`)
       if (flower.takenOn) throw new Refusal('already-taken', `${flower.code} took on ${dayInWords(flower.takenOn)}; more pollen would change nothing.`)
-      askIfSelf(flower.seedParentId, deed.payload.pollenParentId, deed.payload.selfMeant)
-      return { ...flower, pollinations: [...flower.pollinations, { pollenParentId: deed.payload.pollenParentId, on: deed.day }] }
+      const { pollenParentId, selfMeant, tool = null, isToolClean = null, grains = null, source = null } = deed.payload
+      askIfSelf(flower.seedParentId, pollenParentId, selfMeant)
+      return { ...flower, coveredAgainOn: null, pollinations: [...flower.pollinations, { pollenParentId, on: deed.day, at: deed.happenedAt, tool, isToolClean, grains, source }] }
+    }
     case 'takeNoted':
       checkPollinated(flower, 'looked at for its take')
-      if (deed.payload.take === 'taken') return { ...flower, takenOn: flower.takenOn ?? deed.day }
+      if (deed.payload.take === 'taken') {
+        if (deed.payload.fruits) checkBlooms(flower, deed.payload.fruits, `give ${deed.payload.fruits} fruits`, 'fruits')
+        return { ...flower, takenOn: flower.takenOn ?? deed.day, fruits: deed.payload.fruits ?? flower.fruits }
+      }
       if (deed.payload.take === 'notYet') return { ...flower, takeLooks: [...flower.takeLooks, deed.day] }
       return { ...flower, failed: { on: deed.day, reason: deed.payload.reason ?? 'no reason noted' } }
+    case 'uncovered':
+      checkStillOnPlant(flower, 'uncovered')
+      return { ...flower, uncoveredOn: deed.day }
+    case 'fruitNetted':
+      checkPollinated(flower, 'netted')
+      return { ...flower, nettedOn: deed.day }
     case 'flowerLost':
       checkStillOnPlant(flower, 'lost again')
       return { ...flower, lost: { on: deed.day, reason: deed.payload.reason } }
     case 'harvested': {
       checkPollinated(flower, 'harvested')
       const { fruits } = deed.payload.flowers.find(f => f.flowerId === flower.id)!
-      if (fruits > flower.blooms) {
-        throw new Refusal('too-many-fruits', `${flower.code} is tied to ${flower.blooms === 1 ? 'one flower' : `${flower.blooms} flowers`}, so it cannot give ${fruits} fruits.`, 'fruits')
-      }
-      return { ...flower, takenOn: flower.takenOn ?? deed.day, harvest: { on: deed.day, lotId: deed.subjectId, fruits } }
+      checkBlooms(flower, fruits, `give ${fruits} fruits`, 'fruits')
+      return { ...flower, takenOn: flower.takenOn ?? deed.day, harvest: { on: deed.day, lotId: deed.subjectId, fruits, cue: deed.payload.cue ?? null } }
+    }
+    case 'conflictSettled': {
+      const { entryId } = deed.payload
+      return { ...flower, conflicts: flower.conflicts.filter(c => c.entryId !== entryId), settled: [...flower.settled, entryId] }
     }
     default: return flower
   }
@@ -124,13 +203,19 @@ function statusOf({ lost, failed, harvest, takenOn, pollinations, looks, isolati
   return emasculatedOn ? 'open' : 'chosen'
 }
 
-function doubtsOf({ lens, isolation, looks, pollinations, pollenParentId }: Flower): string[] {
+/** Doubts that hold for every form; what a form's steps mean, {@link import('./doubts').doubtsAt} knows. */
+function doubtsOf({ stage, lens, anthersLeft, looks, pollinations, pollenParentId, isMisdated }: Flower): string[] {
   const doubts: string[] = []
-  if (lens === 'anthersLeft') doubts.push('anthers were left: some seed may be selfed')
-  if (pollinations.length && (!isolation || isolation.way === 'none')) doubts.push('was not isolated: other pollen may have come')
+  if (stage === 'open') doubts.push('was open before it was covered: other pollen may have come first')
+  if (lens === 'anthersLeft') doubts.push(`${anthersLeft === 1 ? 'an anther was' : anthersLeft ? `${anthersLeft} anthers were` : 'anthers were'} left: some seed may be selfed`)
   if (pollinations.length && looks.at(-1)?.look === 'notYet') doubts.push('was pollinated before it was ready')
+  if (pollinations.some(p => p.isToolClean === false)) doubts.push('was pollinated with a tool that was used before and not cleaned')
   const fathers = new Set(pollinations.map(p => p.pollenParentId))
   if (fathers.size > 1) doubts.push('has pollen of more than one parent')
   else if (fathers.size === 1 && pollenParentId && !fathers.has(pollenParentId)) doubts.push('has another pollen parent than planned')
+  if (isMisdated) doubts.push('has a step dated before its tag: a telephone’s clock may be wrong')
   return doubts
 }
+
+/** Refusals of what does not go together at a flower: what they say may be noted all the same, and then stands as a conflict until somebody settles it. */
+export const SETTLEABLE = ['flower-lost', 'flower-failed', 'flower-harvested', 'already-pollinated', 'not-pollinated', 'flower-missed', 'already-taken', 'not-emasculated', 'already-there', 'before-tag']

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { chilli } from '../crops/chilli'
-import { squash } from '../crops/squash'
+import { chilli } from '../crops/guides/chilli'
+import { squash } from '../crops/guides/squash'
 import { chosen, deed, harvest, ids, newId, sow } from '../testing/deeds'
 import type { LoggedDeed } from './entry'
 import type { Surroundings } from './fit'

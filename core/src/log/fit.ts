@@ -52,9 +52,10 @@ export function checkFit(deed: Deed, around: Surroundings): void {
       break
     }
     case 'pollinated': {
-      const flower = around.find('flower', deed.subjectId)!
-      const crop = around.find('plant', flower.seedParentId)!.crop
-      checkPartner(crop, deed.payload.pollenParentId, 'pollenParentId', around)
+      // A flower whose tag has not arrived yet is compared when it is there; pollen outlives its donor.
+      const flower = around.find('flower', deed.subjectId)
+      const donor = around.find('plant', deed.payload.pollenParentId)!
+      if (flower) checkSameCrop(around.find('plant', flower.seedParentId)!.crop, donor, 'pollenParentId')
       break
     }
     case 'harvested':
@@ -118,10 +119,14 @@ function checkOfCrop(crop: string, id: string, field: string, around: Surroundin
   if (plant.lost) throw new Refusal('plant-lost', `${plant.name} was lost (${plant.lost.reason}); choose another plant.`, field)
 }
 
+function checkSameCrop(crop: string, plant: States['plant'], field: string): void {
+  if (plant.crop !== crop) throw new Refusal('other-crop', `${plant.name} is of another crop; both parents must be of one.`, field)
+}
+
 function checkPartner(crop: string, id: string | null, field: string, around: Surroundings): void {
   const plant = id && around.find('plant', id)
   if (!plant) return
-  if (plant.crop !== crop) throw new Refusal('other-crop', `${plant.name} is of another crop; both parents must be of one.`, field)
+  checkSameCrop(crop, plant, field)
   if (plant.lost) throw new Refusal('plant-lost', `${plant.name} was lost (${plant.lost.reason}); choose another plant.`, field)
 }
 

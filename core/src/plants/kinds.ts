@@ -1,4 +1,5 @@
 import * as v from 'valibot'
+import { MARK_KINDS, isMark } from '../tags/marks'
 import { Code, Id, amount, kind, words } from '../log/kind'
 
 /** Kinds of plant material; a seedling is one plant of a family. */
@@ -28,5 +29,16 @@ export const plantKinds = {
   struckOff: kind('plant', v.strictObject({ reason: words(200) }), p => `struck off: ${p.reason}`),
   reinstated: kind('plant', v.strictObject({ reason: words(200) }), p => `a candidate again: ${p.reason}`),
   setsCounted: kind('plant', v.strictObject({ sets: v.nullable(amount(1, 12)) }), p => p.sets ? `${p.sets} sets of chromosomes` : 'sets of chromosomes not known'),
+  /** marks that stand for pollen parents on flowers too small for a tag */
+  marksSet: kind('plant', v.strictObject({
+    of: v.picklist(MARK_KINDS),
+    marks: v.pipe(
+      v.array(v.strictObject({ mark: v.pipe(v.string(), v.check(isMark, 'This is not a mark.')), pollenParentId: Id })), v.maxLength(40),
+      v.check(list => new Set(list.map(m => m.mark)).size === list.length, 'Two pollen parents have the same mark.'),
+      v.check(list => new Set(list.map(m => m.pollenParentId)).size === list.length, 'A pollen parent has two marks.'),
+    ),
+  }), p => `marks in ${p.of} for ${p.marks.length} pollen ${p.marks.length === 1 ? 'parent' : 'parents'}`, {
+    needs: p => p.marks.map(({ pollenParentId }) => ({ type: 'plant', id: pollenParentId })),
+  }),
   plantLost: kind('plant', v.strictObject({ reason: words(200) }), p => `lost: ${p.reason}`),
 }

@@ -2,6 +2,7 @@ import type { Blooming } from '../bloom/note'
 import { neverSeen, withBloomNote } from '../bloom/note'
 import type { LoggedDeed } from '../log/entry'
 import { Refusal } from '../log/refusal'
+import type { MarkKind } from '../tags/marks'
 import type { Score, Verdict } from '../offspring/score'
 import type { ISODate } from '../time/days'
 import { dayInWords } from '../time/days'
@@ -34,6 +35,8 @@ export interface Plant {
   pottedOn: ISODate[]
   /** when it was held back in the cool; the last one may still go on */
   holds: { from: ISODate, until: ISODate | null }[]
+  /** what its small flowers are marked with, and which mark means which pollen */
+  marks: { of: MarkKind, marks: { mark: string, pollenParentId: string }[] } | null
   lost: { on: ISODate, reason: string } | null
 }
 
@@ -41,7 +44,7 @@ export interface Plant {
 export function plantAfter(plant: Plant | null, deed: LoggedDeed, id: string): Plant {
   if (deed.kind === 'plantAdded' || deed.kind === 'seedlingsRaised') {
     if (plant) throw new Refusal('already-there', `${plant.name} is in the garden already.`)
-    const empty = { id, scores: [], verdict: null, struckOff: null, genotype: {}, sets: null, blooming: neverSeen, pottedOn: [], holds: [], lost: null, since: deed.day }
+    const empty = { id, scores: [], verdict: null, struckOff: null, genotype: {}, sets: null, blooming: neverSeen, pottedOn: [], holds: [], marks: null, lost: null, since: deed.day }
     if (deed.kind === 'plantAdded') return { ...empty, ...deed.payload, crossId: null, sowingId: null }
     const { plants, ...from } = deed.payload
     const seedling = plants.find(p => p.id === id)!
@@ -64,6 +67,7 @@ export function plantAfter(plant: Plant | null, deed: LoggedDeed, id: string): P
     case 'reinstated':
       if (!plant.struckOff) throw new Refusal('not-struck-off', `${plant.name} is not struck off.`)
       return { ...plant, struckOff: null }
+    case 'marksSet': return { ...plant, marks: deed.payload }
     case 'setsCounted': return { ...plant, sets: deed.payload.sets }
     case 'bloomSeen': return { ...plant, blooming: withBloomNote(plant.blooming, deed.payload, plant.name, deed.day) }
     case 'potted': return { ...plant, pottedOn: [...plant.pottedOn, deed.day] }

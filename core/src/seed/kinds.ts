@@ -1,4 +1,5 @@
 import * as v from 'valibot'
+import { schoolsAt } from '../flowers/schools'
 import { Code, Id, amount, kind, words } from '../log/kind'
 
 const CONTAINERS = ['tray', 'pots', 'bed'] as const
@@ -16,6 +17,8 @@ export const seedKinds = {
     seeds: amount(0, 1_000_000),
     sound: amount(0, 1_000_000),
     empty: amount(0, 1_000_000),
+    /** by what it was told to be ripe */
+    cue: v.optional(v.picklist(schoolsAt('harvest'))),
   }), p => `harvested ${p.seeds} seeds, ${p.sound} sound`, {
     codes: p => [{ code: p.code }],
     changes: p => p.flowers.map(f => ({ type: 'flower', id: f.flowerId })),

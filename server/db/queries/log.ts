@@ -1,6 +1,7 @@
 import { isDeepStrictEqual } from 'node:util'
 import type { Deed, Entry, LoggedDeed, Voiding } from '@virgulta/core/log/entry'
 import { codesOf, needsOf, subjectsOf } from '@virgulta/core/log/entry'
+import { guidesWith } from '@virgulta/core/crops/ownGuide'
 import type { Surroundings } from '@virgulta/core/log/fit'
 import { checkFit } from '@virgulta/core/log/fit'
 import type { States } from '@virgulta/core/log/fold'
@@ -14,7 +15,7 @@ import type { Role } from '../../../shared/people'
 import type { Database, Transaction } from '../connection'
 import { among, rowsOf } from '../connection'
 import { allStates, inGroups, keptIds, removeStates, saveStates, statesOf, subjectTypes } from '../readModels'
-import { crops, entries, gardens, places, tags, touches } from '../schema'
+import { entries, gardens, places, tags, touches } from '../schema'
 import type { Garden } from './garden'
 
 type Row = typeof entries.$inferSelect
@@ -61,12 +62,15 @@ const CLOCK_TOLERANCE_MS = 2 * 60_000
  * @param tx ends with what is thrown here
  * @param garden whose log; the clock its `now` stands on decides what is the future
  * @param by who noted them; a hand takes back only what they noted themselves
+ * @param how `anyway`: what does not go together with other notes is taken all the same, for a person to settle: so it is with what
+ *   a telephone brings late; `sentAt`: the sender's clock as it sent, by which a wrong one is put right
  * @returns how many were new and how many had been recorded before (sent twice they count once)
  * @throws {Refusal} if an entry does not fit the log; nothing is written then
  */
-export async function record(tx: Transaction, garden: Garden, by: { personId: string, role: Role }, sent: Entry[]): Promise<{ recorded: number, known: number }> {
+export async function record(tx: Transaction, garden: Garden, by: { personId: string, role: Role }, sent: Entry[], how: { anyway?: boolean, sentAt?: string } = {}): Promise<{ recorded: number, known: number }> {
   const revision = await takeTurn(tx, garden)
-  const fresh = await withoutKnown(tx, garden, sent)
+  const shift = clockShift(garden, how.sentAt)
+  const fresh = (await withoutKnown(tx, garden, sent, shift !== 0)).map(entry => shift ? { ...entry, happenedAt: new Date(Date.parse(entry.happenedAt) + shift).toISOString() } : entry)
   checkNotInFuture(fresh, garden)
 
   const deeds = fresh.filter((e): e is Deed => e.kind !== 'voided')
@@ -77,7 +81,8 @@ export async function record(tx: Transaction, garden: Garden, by: { personId: st
   const voidedIds = new Set(takenBack.map(d => d.id))
   const earlier = (await deedsOf(tx, garden, changed.map(s => s.id))).filter(d => !voidedIds.has(d.id))
   const logged = deeds.map(deed => ({ ...deed, day: dayOf(deed.happenedAt, garden.zone) }) as LoggedDeed)
-  const states = foldAll(changed, [...earlier, ...logged], takenBack.length > 0)
+  const states = foldAll(changed, [...earlier, ...logged], { isUndo: takenBack.length > 0, takesOrphans: how.anyway ?? false })
+  if (!how.anyway) await checkNoNewConflict(tx, garden, states, takenBack.length > 0)
   const gone = changed.filter(s => !states.has(keyOf(s)))
 
   await checkSurroundings(tx, garden, deeds, states)
@@ -102,14 +107,15 @@ function distinct(subjects: Subject[]): Subject[] {
 }
 
 /** Leaves out what is in the log already; the same id with other contents is a fault of the sender. */
-async function withoutKnown(tx: Database, garden: Garden, sent: Entry[]): Promise<Entry[]> {
+async function withoutKnown(tx: Database, garden: Garden, sent: Entry[], isShifted: boolean): Promise<Entry[]> {
   const known = new Map<string, Entry>()
   const rows = await tx.select().from(entries).where(and(eq(entries.gardenId, garden.id), among(entries.id, sent.map(e => e.id))))
   for (const row of rows) known.set(row.id, entryOf(row))
   return sent.filter((entry) => {
     const same = known.get(entry.id)
     const normal = { ...entry, happenedAt: new Date(entry.happenedAt).toISOString() }
-    if (same && !isDeepStrictEqual(same, normal)) throw new Refusal('id-used', 'This id already stands for another entry; give the new entry an id of its own.', 'id')
+    // Sent again, a wrong clock is put right by a little more or less.
+    if (same && !isDeepStrictEqual(same, isShifted ? { ...normal, happenedAt: same.happenedAt } : normal)) throw new Refusal('id-used', 'This id already stands for another entry; give the new entry an id of its own.', 'id')
     known.set(entry.id, normal)
     return !same
   })
@@ -149,7 +155,12 @@ function groupBySubject(deeds: LoggedDeed[]): Map<string, LoggedDeed[]> {
 
 type AnyState = States[SubjectType]
 
-function foldAll(subjects: Subject[], deeds: LoggedDeed[], isUndo: boolean): Map<string, AnyState> {
+/**
+ * The states of some subjects.
+ *
+ * @param how `takesOrphans`: deeds on a flower whose tag has not arrived yet wait for it without a state
+ */
+function foldAll(subjects: Subject[], deeds: LoggedDeed[], { isUndo, takesOrphans }: { isUndo: boolean, takesOrphans: boolean }): Map<string, AnyState> {
   const groups = groupBySubject(deeds)
   const states = new Map<string, AnyState>()
   for (const subject of subjects) {
@@ -158,6 +169,7 @@ function foldAll(subjects: Subject[], deeds: LoggedDeed[], isUndo: boolean): Map
       if (state) states.set(keyOf(subject), state)
     }
     catch (error) {
+      if (takesOrphans && error instanceof Refusal && error.code === 'unknown-flower') continue
       if (isUndo && error instanceof Refusal) {
         throw new Refusal('stands-on-it', `Later steps stand on this one, so it cannot be taken back before them. ${error.message}`)
       }
@@ -165,6 +177,33 @@ function foldAll(subjects: Subject[], deeds: LoggedDeed[], isUndo: boolean): Map
     }
   }
   return states
+}
+
+/** How far the sender's clock is off, in milliseconds to add; 0 where it is near enough, and in gardens with a clock of their own. */
+function clockShift(garden: Garden, sentAt: string | undefined): number {
+  const shift = sentAt && !garden.clockAt ? Date.parse(garden.now) - Date.parse(sentAt) : 0
+  return Math.abs(shift) > CLOCK_TOLERANCE_MS ? shift : 0
+}
+
+/**
+ * What does not go together with what was noted is refused while somebody is there to be told; only what stood so before stays.
+ *
+ * @throws {Refusal} with the sentence of the conflict
+ */
+async function checkNoNewConflict(tx: Database, garden: Garden, states: Map<string, AnyState>, isUndo: boolean): Promise<void> {
+  const torn = [...states].flatMap(([key, state]) => key.startsWith('flower ') ? [state as States['flower']] : []).filter(flower => flower.conflicts.length || flower.isMisdated)
+  const before = await statesOf(tx, garden.id, 'flower', torn.map(flower => flower.id))
+  for (const flower of torn) {
+    const kept = before.get(flower.id)
+    if (flower.isMisdated && !kept?.isMisdated) {
+      throw new Refusal('before-tag', `${flower.code} got its tag on ${dayInWords(flower.chosenOn, true)}; this would have been before. Choose a day from then on, or take the tag back and choose the flower on its day.`, 'happenedAt')
+    }
+    const known = new Set(kept?.conflicts.map(c => c.entryId))
+    const conflict = flower.conflicts.find(c => !known.has(c.entryId))
+    if (!conflict) continue
+    if (isUndo) throw new Refusal('stands-on-it', `Later steps stand on this one, so it cannot be taken back before them. ${conflict.sentence}`)
+    throw new Refusal(conflict.code, conflict.sentence, conflict.field ?? undefined)
+  }
 }
 
 async function checkSurroundings(tx: Database, garden: Garden, deeds: Deed[], states: Map<string, AnyState>): Promise<void> {
@@ -183,13 +222,13 @@ async function checkSurroundings(tx: Database, garden: Garden, deeds: Deed[], st
     const flower = d.kind === 'pollinated' && states.get(keyOf({ type: 'flower', id: d.subjectId })) as States['flower']
     return flower ? [{ type: 'plant', id: flower.seedParentId }] : []
   }))
-  const guides = new Map((await tx.select().from(crops).where(eq(crops.gardenId, garden.id))).map(c => [c.id, c.guide]))
   const placeIds = new Set((await tx.select({ id: places.id }).from(places).where(eq(places.gardenId, garden.id))).map(p => p.id))
   /** Those that are kept and those that the deeds just made or changed. */
-  const all = async <T extends 'trait' | 'locus' | 'rule' | 'inheritance'>(type: T): Promise<States[T][]> => {
+  const all = async <T extends 'trait' | 'locus' | 'rule' | 'inheritance' | 'guide'>(type: T): Promise<States[T][]> => {
     const kept = await allStates(tx, garden.id, type)
     return [...new Map([...kept.map((state): [string, States[T]] => [keyOf({ type, id: state.id }), state]), ...around as Map<string, States[T]>].filter(([key]) => key.startsWith(`${type} `))).values()]
   }
+  const guides = new Map(guidesWith(await all('guide'), []).map(guide => [guide.id, guide]))
   const own = { traits: await all('trait'), loci: await all('locus'), rules: await all('rule'), inheritances: await all('inheritance') }
   const surroundings: Surroundings = {
     own: () => own,
@@ -298,15 +337,15 @@ export async function rebuild(db: Database, garden: Garden, onProgress: (done: n
 async function rebuildSubjects(tx: Database, garden: Garden, revision: number, ids: Set<string>): Promise<{ subjects: Subject[], differed: Subject[] }> {
   const deeds = await deedsOf(tx, garden, [...ids])
   const subjects = distinct(deeds.flatMap(subjectsOf)).filter(s => ids.has(s.id))
-  const states = foldAll(subjects, deeds, false)
+  const states = foldAll(subjects, deeds, { isUndo: false, takesOrphans: true })
   const differed: Subject[] = []
   for (const type of subjectTypes) {
     const ofType = subjects.filter(s => s.type === type)
     const before = await statesOf(tx, garden.id, type, ofType.map(s => s.id))
     for (const subject of ofType) {
-      if (!isDeepStrictEqual(before.get(subject.id), JSON.parse(JSON.stringify(states.get(keyOf(subject)))))) differed.push(subject)
+      if (!isDeepStrictEqual(before.get(subject.id), JSON.parse(JSON.stringify(states.get(keyOf(subject)) ?? null)) ?? undefined)) differed.push(subject)
     }
-    await saveStates(tx, garden.id, revision, type, ofType.map(s => states.get(keyOf(s))!))
+    await saveStates(tx, garden.id, revision, type, ofType.flatMap(s => states.get(keyOf(s)) ?? []))
   }
   // A deed that touches subjects of several groups ties its tags once, with its own subject.
   await changeTags(tx, garden, deeds.filter(d => ids.has(d.subjectId)), [])

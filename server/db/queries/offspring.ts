@@ -3,9 +3,11 @@ import type { FamilyPage, FamilyRow } from '../../../shared/offspring'
 import type { Database } from '../connection'
 import { statesOf } from '../readModels'
 import { plants } from '../schema'
+import { learntCrops } from './crops'
 import { crossById } from './crosses'
 import type { Garden } from './garden'
 import { offspringOf, parentsOf } from './plants'
+import { doubtsBehind } from './seed'
 
 /** All families that have plants, counted in the database. */
 export async function families(db: Database, garden: Garden): Promise<FamilyRow[]> {
@@ -31,11 +33,17 @@ export async function families(db: Database, garden: Garden): Promise<FamilyRow[
 export async function familyPage(db: Database, garden: Garden, crossId: string): Promise<FamilyPage | null> {
   const cross = await crossById(db, garden, crossId)
   if (!cross) return null
+  const { guide, ofCross } = (await learntCrops(db, garden)).get(cross.crop)!
+  const { flowers, lots } = ofCross(crossId)
+  const sown = new Set(lots.filter(lot => lot.sown > 0).flatMap(lot => lot.flowerIds))
+  const behind = flowers.filter(flower => sown.has(flower.id))
   const parents = await statesOf(db, garden.id, 'plant', [cross.seedParentId, cross.pollenParentId].filter(p => p !== null))
   return {
     cross,
     seedParent: parents.get(cross.seedParentId)!,
     pollenParent: parents.get(cross.pollenParentId ?? '') ?? null,
     plants: await offspringOf(db, garden, crossId),
+    doubts: doubtsBehind(behind, guide),
+    flowers: behind.length,
   }
 }

@@ -1,10 +1,14 @@
+import type { CropGuide } from '@virgulta/core/crops/guide'
+import { doubtsAt } from '@virgulta/core/flowers/doubts'
+import type { Flower } from '@virgulta/core/flowers/flower'
 import { rollup } from 'd3-array'
 import { asc, and, desc, eq } from 'drizzle-orm'
 import type { Cross } from '@virgulta/core/crosses/cross'
-import type { LotStory, SeedShelf, SowingStory } from '../../../shared/seed'
+import type { LotStory, SeedDoubt, SeedShelf, SowingStory } from '../../../shared/seed'
 import type { Database } from '../connection'
 import { statesOf } from '../readModels'
 import { crosses, seedLots, sowings } from '../schema'
+import { learntCrops } from './crops'
 import type { Garden } from './garden'
 import { linesOn } from './lines'
 import { parentsOf } from './plants'
@@ -28,6 +32,11 @@ export async function seedShelf(db: Database, garden: Garden): Promise<SeedShelf
   return { lots: await withParents(db, garden, lots), sowings: await withParents(db, garden, trays) }
 }
 
+/** What makes seed doubtful, and at how many of the flowers it comes from. */
+export function doubtsBehind(flowers: Flower[], guide: CropGuide): SeedDoubt[] {
+  return [...rollup(flowers.flatMap(flower => doubtsAt(flower, guide)), all => all.length, words => words)].map(([words, count]) => ({ words, flowers: count }))
+}
+
 /** One packet with what was sown from it; null when it is not in the garden. */
 export async function lotStory(db: Database, garden: Garden, id: string): Promise<LotStory | null> {
   const lot = (await statesOf(db, garden.id, 'seedLot', [id])).get(id)
@@ -37,8 +46,8 @@ export async function lotStory(db: Database, garden: Garden, id: string): Promis
   const sown = await db.select({ state: sowings.state }).from(sowings)
     .where(and(eq(sowings.gardenId, garden.id), eq(sowings.lotId, id))).orderBy(asc(sowings.code))
   const harvested = await statesOf(db, garden.id, 'flower', lot.flowerIds)
-  const doubts = rollup([...harvested.values()].flatMap(f => f.doubts), all => all.length, words => words)
-  return { ...row!, sowings: sown.map(s => s.state), doubts: [...doubts].map(([words, flowers]) => ({ words, flowers })), log: await linesOn(db, garden, [id]) }
+  const guide = (await learntCrops(db, garden)).get(cross.crop)!.guide
+  return { ...row!, sowings: sown.map(s => s.state), doubts: doubtsBehind([...harvested.values()], guide), log: await linesOn(db, garden, [id]) }
 }
 
 /** One tray with its packet; null when it is not in the garden. */
