@@ -6,6 +6,7 @@ import { Day, Id } from '@virgulta/core/log/kind'
 import type { SunDay } from '@virgulta/core/time/sun'
 import type { WeatherHour } from '@virgulta/core/weather/hour'
 import type { Normal } from '@virgulta/core/weather/climate'
+import type { FormId } from '@virgulta/core/crops/forms/forms'
 import * as v from 'valibot'
 import type { Parent } from './crosses'
 
@@ -97,7 +98,7 @@ export interface MeetPage {
 export interface HoursPage {
   station: StationView
   zone: string
-  days: { day: string, sun: SunDay, crops: { crop: string, name: string, form: string, hours: FlowerHours }[] }[]
+  days: { day: string, sun: SunDay, crops: { crop: string, name: string, form: FormId, hours: FlowerHours }[] }[]
   hours: (WeatherHour & { isForecast: boolean })[]
 }
 

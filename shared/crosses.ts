@@ -1,4 +1,6 @@
 import type { Spread, Stage } from '@virgulta/core/crosses/course'
+import type { FruitLoad } from '@virgulta/core/plants/fruitLoad'
+import type { CrossProgress } from '@virgulta/core/crosses/progress'
 import type { Cross } from '@virgulta/core/crosses/cross'
 import type { Stem } from '@virgulta/core/crosses/stem'
 import type { FlowerDue } from '@virgulta/core/flowers/due'
@@ -18,7 +20,7 @@ export interface CrossRow {
   seedParent: Parent
   pollenParent: Parent | null
   counts: Record<Stage, number>
-  tagged: number
+  progress: CrossProgress
   due: number
 }
 
@@ -28,6 +30,9 @@ export interface CrossPage {
   seedParent: Parent
   pollenParent: Parent | null
   stem: Stem
+  progress: CrossProgress
+  /** what its seed parent carries, from all crosses */
+  load: FruitLoad
   flowers: { flower: Flower, due: FlowerDue | null }[]
   lots: SeedLot[]
   sowings: Sowing[]

@@ -23,7 +23,9 @@ export const OpenWish = v.object({ gardenId: Id })
 export const MemberChange = v.object({ role: RoleWish })
 export const NewInvitation = v.object({ role: RoleWish, email: v.nullable(Email) })
 export const InvitationSecret = v.object({ secret: Secret })
-export const NewToken = v.object({ name: words(60) })
+/** What a token opens: everything its person may do in the garden, or only the calendar of the work. */
+export const tokenKinds = ['garden', 'calendar'] as const
+export const NewToken = v.object({ name: words(60), opens: v.optional(v.picklist(tokenKinds), 'garden') })
 
 /** A garden that a person belongs to. */
 export interface OwnGarden { id: string, name: string, role: Role }
@@ -47,7 +49,7 @@ export interface Invitation { id: string, role: Role, email: string | null, by: 
 export interface InvitationOffer { garden: string, role: Role, by: string, expiresAt: string }
 
 /** A token with which a program of the person's acts in the garden. */
-export interface AccessToken { id: string, name: string, madeAt: string, lastUsedAt: string | null }
+export interface AccessToken { id: string, name: string, opens: typeof tokenKinds[number], madeAt: string, lastUsedAt: string | null }
 
 /** A letter that would have been sent. */
 export interface Letter { id: string, to: string, subject: string, text: string, sentAt: string }

@@ -1,3 +1,4 @@
+import type { FruitLoad } from '@virgulta/core/plants/fruitLoad'
 import type { Batch } from '@virgulta/core/bloom/batch'
 import type { Summaries } from '@virgulta/core/aims/bench'
 import type { Possible } from '@virgulta/core/odds/carriers'
@@ -30,6 +31,7 @@ export interface PlantStory {
   pollenParent: Plant | null
   crosses: CrossRow[]
   batches: Batch[]
+  load: FruitLoad
   log: LogLine[]
 }
 

@@ -3,6 +3,7 @@ import type { Flower } from '@virgulta/core/flowers/flower'
 import type { Stop } from '@virgulta/core/round/round'
 import type { Sowing } from '@virgulta/core/seed/sowing'
 import { isDay } from '@virgulta/core/time/days'
+import type { MarkKind } from '@virgulta/core/tags/marks'
 import * as v from 'valibot'
 import type { Parent } from './crosses'
 import type { LogLine } from './entries'
@@ -31,8 +32,12 @@ export interface RoundStop extends Stop {
   plant: Parent | null
   /** where a bloom of the seed parent is noted: at the batch of it that stands, else at the plant */
   blooms: { type: 'plant' | 'batch', id: string, blooming: Blooming } | null
+  /** marks of the seed parent, where it has some: what they are made of, and what each means */
+  marks: { of: MarkKind, marks: { mark: string, pollenParentId: string, name: string }[] } | null
   flower: Flower | null
   sowing: Sowing | null
+  /** fruits that may come off, the youngest first, for a plant that carries too many */
+  fruits: { id: string, code: string }[] | null
   /** seeds left, for a packet */
   seeds: number | null
 }
@@ -46,7 +51,11 @@ export interface Round {
   total: number
   /** how many there are at each place; the empty name is no place */
   atPlaces: Partial<Record<string, number>>
-  carry: string[]
+  carry: { what: string, count: number | null }[]
+  /** what two notes say of a flower that does not go together */
+  torn: { flower: Flower, seedParent: Parent }[]
+  /** what the weather made of the day's hours, crop by crop */
+  weather: { crop: string, words: string }[]
   pollen: Parent[]
   ahead: { day: string, steps: Partial<Record<Stop['step'], number>> }[]
   /** the last of what was noted, at most {@link MOST_NOTED} lines */

@@ -16,6 +16,7 @@ const LIMITS = {
   'reset': { ofAccount: 3, ofAddress: 30, minutes: 60, what: 'letters asked for' },
   'invitation': { ofAddress: 60, minutes: 60, what: 'invitations' },
   'link': { ofAddress: 60, minutes: 15, what: 'links' },
+  'calendar': { ofAddress: 240, minutes: 60, what: 'calendars asked for' },
   'demo': { ofAddress: 60, minutes: 60, what: 'demo gardens' },
 } satisfies Record<string, Limit>
 export type Trial = keyof typeof LIMITS

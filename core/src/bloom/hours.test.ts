@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { chilli } from '../crops/chilli'
-import { squash } from '../crops/squash'
+import { chilli } from '../crops/guides/chilli'
+import { squash } from '../crops/guides/squash'
 import type { FlowerHourRules } from '../crops/guide'
 import type { WeatherHour } from '../weather/hour'
 import { clockWords, hoursInWords, hoursOn } from './hours'

@@ -7,8 +7,8 @@ import type { BloomNote } from './note'
 import { neverSeen, openBloom, withBloomNote } from './note'
 import { certain, dayNumber } from './chances'
 import { bloomRecords, seasonOf } from './season'
-import { chilli } from '../crops/chilli'
-import { hellebore } from '../crops/hellebore'
+import { chilli } from '../crops/guides/chilli'
+import { hellebore } from '../crops/guides/hellebore'
 
 const TODAY = '2026-06-12'
 const noted = (...notes: [BloomNote['sign'], string][]) => notes.reduce((story, [sign, on]) => withBloomNote(story, { sign, on }, 'Ember Row', TODAY), neverSeen)

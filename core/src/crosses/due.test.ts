@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { chilli } from '../crops/chilli'
+import { chilli } from '../crops/guides/chilli'
 import { fold } from '../log/fold'
 import { chosen, deed, ids, newId, upToPollination } from '../testing/deeds'
 import { crossDue } from './due'

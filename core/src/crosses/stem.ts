@@ -40,8 +40,6 @@ export interface StemStage {
 /** A cross from flowers to keepers, planned against real. */
 export interface Stem {
   stages: StemStage[]
-  /** flowers tagged that are not pollinated yet */
-  tagged: number
   outlook: {
     /** chance of the wanted keepers from what is there now */
     chance: number
@@ -143,7 +141,6 @@ export function stemOf(story: CrossStory, before: CropYields, now: CropYields): 
       stage, count: counts[stage], plan: plan[stage], rate: rates[stage],
       loss: losses[stage].loss, lossWords: losses[stage].words, waiting: waiting[stage], waitingWords: waitingWords[stage],
     })),
-    tagged: flowers.filter(f => ['chosen', 'open', 'waiting', 'ready'].includes(f.status)).length,
     outlook: {
       wanted: cross.keepersWanted,
       chance: keepers.chance(inHand, cross.keepersWanted),

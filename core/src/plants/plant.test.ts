@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { chilli } from '../crops/chilli'
+import { chilli } from '../crops/guides/chilli'
 import type { Deed, LoggedDeed } from '../log/entry'
 import { Entry, codesOf, needsOf, subjectsOf, wordsOf } from '../log/entry'
 import { checkFit } from '../log/fit'

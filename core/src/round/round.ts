@@ -1,18 +1,25 @@
 import { group } from 'd3-array'
 import type { BloomDue } from '../bloom/due'
+import type { FlowerHours } from '../bloom/hours'
+import { hoursInWords } from '../bloom/hours'
 import type { Estimate } from '../chance/estimate'
 import type { CropGuide } from '../crops/guide'
+import { usualSchool } from '../crops/guide'
 import type { CropKnowledge } from '../crops/knowledge'
+import { shareEstimate } from '../crops/knowledge'
 import type { CropHistory } from '../crops/records'
 import type { Cross } from '../crosses/cross'
 import { crossDue } from '../crosses/due'
-import type { FlowerStep } from '../flowers/due'
 import { daysOverdue, dueAt } from '../flowers/due'
+import type { Flower } from '../flowers/flower'
+import type { FlowerStep } from '../flowers/steps'
 import type { Subject } from '../log/kind'
+import type { FruitLoad } from '../plants/fruitLoad'
+import { fruitLoadOf, loadInWords } from '../plants/fruitLoad'
 import { lotDue, sowingDue } from '../seed/due'
 import type { ISODate } from '../time/days'
 
-export type RoundStep = FlowerStep | 'choose' | 'sow' | 'countUp' | BloomDue['step']
+export type RoundStep = FlowerStep | 'thinFruit' | 'sow' | 'countUp' | BloomDue['step']
 
 /** Which two plants something is done for. */
 export interface Parents { seedParentId: string, pollenParentId: string | null }
@@ -33,32 +40,70 @@ export interface Stop {
   from: ISODate
   until: ISODate
   overdue: number
-  /** hours of the day in which it should be done; null when any hour will do */
-  hours: { from: number, to: number } | null
+  /** hours of the day in which it should be done, and what the weather made of them; null when any hour will do */
+  hours: { from: number, to: number, weather: string | null } | null
+  /** false where a window closes today */
+  canWait: boolean
   estimate: Estimate | null
   because: string
   tools: string[]
+  /** for a cross that lacks flowers: how many */
+  missing?: number
 }
 
 /** Work at a plant or a batch that follows from its bloom. */
 export interface BloomWork extends Pick<Stop, 'subject' | 'code' | 'crossId' | 'parents'> { plantId: string, due: BloomDue }
 
 /** What a crop brings to the round: what stands of it, what is expected of it, and what its bloom asks for. */
-export interface CropOnRound { guide: CropGuide, knowledge: CropKnowledge, history: Omit<CropHistory, 'offspring'>, bloom?: BloomWork[] }
+export interface CropOnRound {
+  guide: CropGuide
+  knowledge: CropKnowledge
+  history: Omit<CropHistory, 'offspring'>
+  bloom?: BloomWork[]
+  /** the hours of its flowers today, as the weather moves them; absent: those of its guide */
+  hours?: FlowerHours
+}
+
+/** The garden around a round. */
+export interface RoundGround {
+  today: ISODate
+  /** where a plant stands; flowers are worked at their seed parent, packets and trays have no place */
+  placeOf: (plantId: string) => string | null
+  /** the places in the order of the walk; absent: by their ids */
+  places?: string[]
+  /** code and name of a plant, for work at the plant itself */
+  plantOf?: (plantId: string) => { code: string, name: string } | null
+  /** the next day on which rain is likely */
+  rainOn?: ISODate | null
+}
 
 const parentsOf = (cross: Cross | undefined): Parents | null => cross ? { seedParentId: cross.seedParentId, pollenParentId: cross.pollenParentId } : null
 
-/** Hours in which a step should be done: those of the flower for what the flower decides, any hour for the rest. */
-function hoursFor(step: RoundStep, { receptive }: CropGuide): Stop['hours'] {
-  return step === 'look' || step === 'pollinate' ? receptive.hours : null
+/** Steps that the flower's own hours decide; the others can be done at any. */
+const byTheFlower = new Set<RoundStep>(['look', 'pollinate'])
+
+/** Hours in which a step should be done today: the guide's, or where the weather is known those that it makes of them. */
+function hoursFor(step: RoundStep, { guide, hours }: CropOnRound, isToday: boolean): Stop['hours'] {
+  if (!byTheFlower.has(step)) return null
+  const receptive = hours?.receptive
+  if (!isToday || !receptive || receptive.low === null || receptive.until === null) return { ...guide.receptive.hours, weather: receptive && isToday && receptive.at === null ? hoursInWords('receptive', receptive) : null }
+  return { from: receptive.low, to: receptive.until, weather: receptive.because.length ? hoursInWords('receptive', receptive) : null }
 }
 
+const coverTools: Record<string, string[]> = { mesh: ['mesh bags'], paper: ['paper bags'], tie: ['soft tape'], clip: ['clips'], none: [] }
+
+/** What a step takes along, for one stop. */
 function toolsFor(step: RoundStep, guide: CropGuide): string[] {
+  const cover = () => coverTools[usualSchool(guide, 'cover') ?? guide.isolation.ways[0]!]!
   switch (step) {
-    case 'emasculate': case 'lensCheck': return guide.emasculation.needed ? guide.emasculation.tools : []
-    case 'isolate': return guide.isolation.ways.includes('tie') ? ['soft tape', 'tags'] : ['bags', 'ties', 'tags']
-    case 'look': case 'pollinate': return guide.pollination.tools
+    case 'emasculate': case 'lensCheck': case 'wash': return guide.emasculation.needed ? guide.emasculation.tools : []
+    case 'isolate': return cover()
+    case 'cutSilks': return ['scissors', ...cover()]
+    case 'look': return ['lens']
+    case 'pollinate': return [...new Set([...guide.pollination.tools.filter(tool => tool !== 'tags'), ...cover(), 'spirit and wipes'])]
     case 'choose': return ['tags', 'pencil']
+    case 'net': return ['nets']
+    case 'thinFruit': case 'petalsOff': case 'thin': return ['scissors']
     case 'harvest': return ['packets', 'pencil']
     case 'sow': case 'sowBatch': return ['trays', 'labels']
     case 'collectPollen': return ['pollen tubes', 'drying agent', 'labels']
@@ -66,42 +111,92 @@ function toolsFor(step: RoundStep, guide: CropGuide): string[] {
   }
 }
 
-type Due = { step: RoundStep, from: ISODate, until: ISODate, estimate?: Estimate | null, because: string } | null
+type Due = { step: RoundStep, from: ISODate, until: ISODate, estimate?: Estimate | null, because: string, missing?: number } | null
 
 /**
- * All work that is due by `until`, in the order of the round: first what an hour decides, by the hour at which it
- * must be done; the rest behind it; in each by place, so that nobody walks twice.
- *
- * @param placeOf where a plant stands; flowers are worked at their seed parent, packets and trays have no place
+ * All work that is due by `until`, in the order of the round: first what an hour decides, by the hour at which it must be done; the
+ * rest behind it; in each by the places as they are walked, and there first what cannot wait.
  */
-export function roundUntil(crops: Iterable<CropOnRound>, placeOf: (plantId: string) => string | null, today: ISODate, until: ISODate = today): Stop[] {
+export function roundUntil(crops: Iterable<CropOnRound>, { today, placeOf, places = [], plantOf = () => null, rainOn = null }: RoundGround, until: ISODate = today): Stop[] {
   const stops: Stop[] = []
-  for (const { guide, knowledge, history, bloom = [] } of crops) {
+  for (const crop of crops) {
+    const { guide, knowledge, history, bloom = [] } = crop
     const crosses = new Map(history.crosses.map(cross => [cross.id, cross]))
     const add = (at: Pick<Stop, 'subject' | 'code' | 'crossId' | 'parents' | 'plantId' | 'placeId'>, due: Due) => {
       if (!due || due.from > until) return
-      stops.push({ ...at, crop: guide.id, estimate: null, ...due, overdue: daysOverdue(due, today), hours: hoursFor(due.step, guide), tools: toolsFor(due.step, guide) })
+      stops.push({
+        ...at, crop: guide.id, estimate: null, ...due, overdue: daysOverdue(due, today), canWait: due.until > today,
+        hours: hoursFor(due.step, crop, due.from <= today), tools: toolsFor(due.step, guide),
+      })
     }
     const addTagged = (type: Subject['type'], { id, code, crossId }: { id: string, code: string, crossId: string }, seedParentId: string | null, due: Due) =>
       add({ subject: { type, id }, code, crossId, parents: parentsOf(crosses.get(crossId)), plantId: null, placeId: seedParentId && placeOf(seedParentId) }, due)
     const flowersOf = group(history.flowers, flower => flower.crossId)
-    for (const cross of history.crosses) addTagged('cross', { ...cross, crossId: cross.id }, cross.seedParentId, crossDue(cross, flowersOf.get(cross.id) ?? [], guide, today))
-    for (const flower of history.flowers) addTagged('flower', flower, flower.seedParentId, dueAt(flower, guide, knowledge))
+    const loads = loadsOf(history.flowers, guide, knowledge)
+    for (const cross of history.crosses) {
+      const due = crossDue(cross, flowersOf.get(cross.id) ?? [], guide, today)
+      const load = loads.get(cross.seedParentId)
+      addTagged('cross', { ...cross, crossId: cross.id }, cross.seedParentId, due && load?.isFull ? { ...due, because: `${due.because} But its plant ${loadInWords(load)}: more would cost the fruits it has.` } : due)
+    }
+    for (const flower of history.flowers) addTagged('flower', flower, flower.seedParentId, dueAt(flower, guide, knowledge, rainOn))
+    for (const [plantId, load] of loads) {
+      const plant = plantOf(plantId)
+      const due = thinFruitDue(load, today)
+      if (plant && due) add({ subject: { type: 'plant', id: plantId }, code: plant.code, crossId: null, parents: null, plantId, placeId: placeOf(plantId) }, due)
+    }
     for (const lot of history.lots) addTagged('seedLot', lot, null, lotDue(lot, guide))
     for (const sowing of history.sowings) addTagged('sowing', sowing, null, sowingDue(sowing, knowledge))
     for (const { due, ...at } of bloom) add({ ...at, placeId: placeOf(at.plantId) }, due)
   }
-  const latest = (stop: Stop) => stop.hours?.to ?? 24
+  const walked = new Map(places.map((id, i) => [id, i]))
+  const order = (stop: Stop) => walked.get(stop.placeId ?? '') ?? places.length
+  // Windows that close within one hour are one: nobody walks the garden twice for minutes.
+  const latest = (stop: Stop) => Math.ceil(stop.hours?.to ?? 24)
   return stops.sort((a, b) =>
     latest(a) - latest(b)
+    || order(a) - order(b)
     || (a.placeId ?? '~').localeCompare(b.placeId ?? '~')
+    || Number(a.canWait) - Number(b.canWait)
     || a.until.localeCompare(b.until)
+    || a.step.localeCompare(b.step)
+    || (a.crossId ?? '').localeCompare(b.crossId ?? '')
     || a.code.localeCompare(b.code))
 }
 
-/** What to take along for some stops, each tool once, the most used first. */
-export function carryList(stops: Stop[]): string[] {
-  const uses = new Map<string, number>()
-  for (const tool of stops.flatMap(stop => stop.tools)) uses.set(tool, (uses.get(tool) ?? 0) + 1)
-  return [...uses].sort((a, b) => b[1] - a[1]).map(([tool]) => tool)
+/** What each plant carries that has fruits, or flowers that may become some. */
+function loadsOf(flowers: Flower[], guide: CropGuide, knowledge: CropKnowledge): Map<string, FruitLoad> {
+  const fruiting = group(flowers.filter(f => f.status === 'taken' || f.status === 'pollinated'), flower => flower.seedParentId)
+  const takeRate = fruiting.size ? shareEstimate(knowledge.shares.take).median : 0
+  return new Map([...fruiting].map(([plantId, own]) => [plantId, fruitLoadOf(own, guide, takeRate)]))
+}
+
+/** The advice to take fruits off a plant that carries more than it may; null while it does not. */
+const thinFruitDue = (load: FruitLoad, today: ISODate): Due => load.tooMany > 0
+  ? { step: 'thinFruit', from: today, until: today, because: `It ${loadInWords(load)}. Take ${load.tooMany} off, the youngest first.` }
+  : null
+
+/** Stops that are one: the same step, for the same cross, at the same place, one after the other. */
+export function merged<S extends Stop>(stops: S[]): S[][] {
+  const groups: S[][] = []
+  for (const stop of stops) {
+    const last = groups.at(-1)?.[0]
+    if (last && last.subject.type === 'flower' && stop.subject.type === 'flower' && last.step === stop.step && last.crossId === stop.crossId && last.placeId === stop.placeId) groups.at(-1)!.push(stop)
+    else groups.push([stop])
+  }
+  return groups
+}
+
+/** Things of which each stop takes one; the others are taken along once. */
+const usedUp = new Set(['tags', 'mesh bags', 'paper bags', 'clips', 'packets', 'pollen tubes', 'nets'])
+
+/** What to take along for some stops: each thing once, the most used first, with how many of what is used up. */
+export function carryList(stops: (Pick<Stop, 'tools' | 'step'> & { missing?: number })[]): { what: string, count: number | null }[] {
+  const uses = new Map<string, { stops: number, count: number }>()
+  for (const { tools, missing = 1 } of stops) {
+    for (const tool of tools) {
+      const known = uses.get(tool) ?? { stops: 0, count: 0 }
+      uses.set(tool, { stops: known.stops + 1, count: known.count + missing })
+    }
+  }
+  return [...uses].sort((a, b) => b[1].stops - a[1].stops).map(([what, { count }]) => ({ what, count: usedUp.has(what) ? count : null }))
 }

@@ -22,7 +22,7 @@ import { allStates } from '../readModels'
 import { remembered } from '../remembered'
 import type { Bloomer } from './bloomGround'
 import { RAISED_DAYS, groundOf, inPlay, windowsIn } from './bloomGround'
-import { learntCrops } from './crops'
+import { grownCrops, learntCrops } from './crops'
 import type { Garden } from './garden'
 import { daysIn, hoursAhead, weatherOf } from './weather'
 
@@ -168,7 +168,8 @@ export async function bloomSpans(db: Database, garden: Garden, year: number): Pr
 export async function hoursPage(db: Database, garden: Garden): Promise<HoursPage> {
   const { station } = await weatherOf(db, garden)
   const hours = hoursAhead(garden)
-  const crops = [...(await learntCrops(db, garden)).values()].map(c => c.guide)
+  const grown = await grownCrops(db, garden)
+  const crops = [...(await learntCrops(db, garden)).values()].map(c => c.guide).filter(guide => grown.has(guide.id))
   return {
     station: { name: station.name, isSimulated: station.isSimulated }, zone: garden.zone, hours,
     days: Array.from({ length: 7 }, (_, ahead) => addDays(garden.today, ahead)).map((day, ahead) => ({

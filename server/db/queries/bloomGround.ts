@@ -21,7 +21,7 @@ import { allStates } from '../readModels'
 import { remembered } from '../remembered'
 import { batches, plants } from '../schema'
 import type { LearntCrop } from './crops'
-import { learntCrops } from './crops'
+import { grownCrops, learntCrops } from './crops'
 import type { Garden } from './garden'
 import type { Weather } from './weather'
 import { weatherOf } from './weather'
@@ -99,7 +99,8 @@ function seasonsOf(garden: Garden, guide: CropGuide, records: BloomRecord[], wea
 
 export function groundOf(db: Database, garden: Garden): Promise<BloomGround> {
   return remembered(garden, `bloom ${garden.now.slice(0, 13)}`, async () => {
-    const learnt = await learntCrops(db, garden)
+    const grown = await grownCrops(db, garden)
+    const learnt = new Map([...await learntCrops(db, garden)].filter(([id]) => grown.has(id)))
     const parentIds = [...new Set([...learnt.values()].flatMap(c => c.history.crosses.flatMap(x => x.pollenParentId ? [x.seedParentId, x.pollenParentId] : [x.seedParentId])))]
     const { plants, batches } = await gathered(db, garden, parentIds)
     const weather = await weatherOf(db, garden)

@@ -4,7 +4,9 @@ import type { Cross } from '@virgulta/core/crosses/cross'
 import { stemOf } from '@virgulta/core/crosses/stem'
 import type { CropHistory } from '@virgulta/core/crops/records'
 import { without } from '@virgulta/core/crops/digest'
-import { cropYields } from '@virgulta/core/crops/knowledge'
+import { cropYields, shareEstimate } from '@virgulta/core/crops/knowledge'
+import { progressOf } from '@virgulta/core/crosses/progress'
+import { fruitLoadOf } from '@virgulta/core/plants/fruitLoad'
 import { dueAt } from '@virgulta/core/flowers/due'
 import { sum } from 'd3-array'
 import { and, eq } from 'drizzle-orm'
@@ -16,6 +18,7 @@ import { learntCrops } from './crops'
 import type { Garden } from './garden'
 import { linesOn } from './lines'
 import { parentsOf } from './plants'
+import { rainAhead } from './weather'
 
 function countsOf({ flowers, lots, sowings, offspring }: CropHistory): Record<Stage, number> {
   return {
@@ -28,8 +31,6 @@ function countsOf({ flowers, lots, sowings, offspring }: CropHistory): Record<St
     kept: offspring.filter(p => p.verdict?.verdict === 'keep').length,
   }
 }
-
-const open = new Set(['chosen', 'open', 'waiting', 'ready'])
 
 /** All crosses of the garden, or those of one plant. */
 export async function crossRows(db: Database, garden: Garden, ofPlant?: string): Promise<CrossRow[]> {
@@ -47,7 +48,7 @@ async function allRows(db: Database, garden: Garden): Promise<CrossRow[]> {
       seedParent: parents.get(cross.seedParentId)!,
       pollenParent: parents.get(cross.pollenParentId ?? '') ?? null,
       counts: countsOf(own),
-      tagged: own.flowers.filter(f => open.has(f.status)).length,
+      progress: progressOf(cross, own.flowers, guide, garden.today),
       due: own.flowers.filter((f) => {
         const due = dueAt(f, guide, knowledge)
         return due && due.from <= garden.today
@@ -71,8 +72,9 @@ export function crossPage(db: Database, garden: Garden, id: string): Promise<Cro
 async function pageOf(db: Database, garden: Garden, id: string): Promise<CrossPage | null> {
   const cross = await crossById(db, garden, id)
   if (!cross) return null
-  const { guide, digest, digests, knowledge, ofCross } = (await learntCrops(db, garden)).get(cross.crop)!
+  const { guide, digest, digests, knowledge, history, ofCross } = (await learntCrops(db, garden)).get(cross.crop)!
   const own = ofCross(id)
+  const rainOn = await rainAhead(db, garden)
   const parents = await parentsOf(db, garden, [cross.seedParentId, cross.pollenParentId])
   const planned = cropYields(guide, without(digest, digests.get(id)!), cross)
   return {
@@ -80,7 +82,9 @@ async function pageOf(db: Database, garden: Garden, id: string): Promise<CrossPa
     seedParent: parents.get(cross.seedParentId)!,
     pollenParent: parents.get(cross.pollenParentId ?? '') ?? null,
     stem: stemOf({ cross, ...own }, planned, cropYields(guide, digest, cross)),
-    flowers: own.flowers.map(flower => ({ flower, due: dueAt(flower, guide, knowledge) })),
+    progress: progressOf(cross, own.flowers, guide, garden.today),
+    load: fruitLoadOf(history.flowers.filter(f => f.seedParentId === cross.seedParentId), guide, shareEstimate(knowledge.shares.take).median),
+    flowers: own.flowers.map(flower => ({ flower, due: dueAt(flower, guide, knowledge, rainOn) })),
     lots: own.lots,
     sowings: own.sowings,
     offspring: own.offspring.length,

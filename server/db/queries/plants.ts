@@ -1,3 +1,5 @@
+import { shareEstimate } from '@virgulta/core/crops/knowledge'
+import { fruitLoadOf } from '@virgulta/core/plants/fruitLoad'
 import type { Plant } from '@virgulta/core/plants/plant'
 import { and, asc, desc, eq, ilike, isNull, or, sql } from 'drizzle-orm'
 import type { Parent } from '../../../shared/crosses'
@@ -56,6 +58,7 @@ export async function plantStory(db: Database, garden: Garden, id: string): Prom
   const plant = (await statesOf(db, garden.id, 'plant', [id])).get(id)
   if (!plant) return null
   const own = (await db.select({ state: batches.state }).from(batches).where(and(eq(batches.gardenId, garden.id), eq(batches.plantId, id))).orderBy(asc(batches.code))).map(row => row.state)
+  const crop = (await learntCrops(db, garden)).get(plant.crop)!
   const parents = await statesOf(db, garden.id, 'plant', [plant.seedParentId, plant.pollenParentId].filter(p => p !== null))
   return {
     plant,
@@ -63,6 +66,7 @@ export async function plantStory(db: Database, garden: Garden, id: string): Prom
     pollenParent: parents.get(plant.pollenParentId ?? '') ?? null,
     crosses: await crossRows(db, garden, id),
     batches: own,
+    load: fruitLoadOf(crop.history.flowers.filter(f => f.seedParentId === id), crop.guide, shareEstimate(crop.knowledge.shares.take).median),
     log: await linesOn(db, garden, [id, ...own.map(b => b.id)]),
   }
 }

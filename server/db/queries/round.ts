@@ -1,39 +1,56 @@
-import type { BloomWork, Stop } from '@virgulta/core/round/round'
+import type { Plant } from '@virgulta/core/plants/plant'
+import { hoursInWords, hoursOn } from '@virgulta/core/bloom/hours'
+import type { CropOnRound, RoundGround, Stop } from '@virgulta/core/round/round'
 import { carryList, roundUntil } from '@virgulta/core/round/round'
 import { bloomIn, countByWeek, weeksOf } from '@virgulta/core/season/band'
 import type { ISODate } from '@virgulta/core/time/days'
 import { addDays, instantAt, yearOf } from '@virgulta/core/time/days'
 import { rollup } from 'd3-array'
 import { and, eq, sql } from 'drizzle-orm'
-import type { Round, Season } from '../../../shared/round'
+import type { Round, RoundStop, Season } from '../../../shared/round'
 import { MOST_NOTED } from '../../../shared/round'
 import type { Database } from '../connection'
 import { among } from '../connection'
 import { remembered } from '../remembered'
 import { entries, plants } from '../schema'
 import { bloomSpans, bloomSubjects, bloomWork } from './bloom'
-import type { LearntCrop } from './crops'
-import { learnt, learntCrops } from './crops'
+import { grownCrops, learnt, learntCrops } from './crops'
 import type { Garden } from './garden'
+import { placesOf } from './garden'
 import { linesBetween } from './lines'
 import { parentsOf } from './plants'
+import { hoursAhead, rainAhead } from './weather'
+
+/** Fruits that are named where some should come off. */
+const MOST_FRUITS = 4
 
 /** How far ahead work can be foreseen from what stands in the garden now. */
 const DAYS_FORESEEN = 400
 
-/** What each crop brings to the round, with the work that its blooms ask for. */
-async function onRound(db: Database, garden: Garden): Promise<{ crops: (LearntCrop & { bloom: BloomWork[] })[], placeOf: (plantId: string) => string | null }> {
+/** What each crop of the garden brings to the round: what stands, the work its blooms ask for, the hours of its flowers today. */
+async function onRound(db: Database, garden: Garden): Promise<{ crops: CropOnRound[], ground: RoundGround }> {
   const work = await bloomWork(db, garden)
-  const crops = [...(await learntCrops(db, garden)).values()].map(crop => ({ ...crop, bloom: work.get(crop.guide.id) ?? [] }))
-  return { crops, placeOf: await placesOf(db, garden, crops) }
+  const grown = await grownCrops(db, garden)
+  const ahead = hoursAhead(garden)
+  const crops = [...(await learntCrops(db, garden)).values()].filter(({ guide }) => grown.has(guide.id)).map(({ guide, knowledge, history }): CropOnRound => ({
+    guide, knowledge, history, bloom: work.get(guide.id) ?? [], hours: hoursOn(garden.today, garden.site, garden.zone, ahead, guide.bloom.hours),
+  }))
+  const ids = [...new Set(crops.flatMap(c => [...c.history.crosses.map(cross => cross.seedParentId), ...(c.bloom ?? []).map(work => work.plantId)]))]
+  const rows = await db.select({ id: plants.id, code: plants.code, name: plants.name, placeId: plants.placeId }).from(plants).where(and(eq(plants.gardenId, garden.id), among(plants.id, ids)))
+  const known = new Map(rows.map(p => [p.id, p]))
+  return {
+    crops,
+    ground: {
+      today: garden.today, placeOf: id => known.get(id)?.placeId ?? null, plantOf: id => known.get(id) ?? null,
+      places: (await placesOf(db, garden)).map(place => place.id), rainOn: await rainAhead(db, garden),
+    },
+  }
 }
 
-/** Where the seed parents of all crosses stand, and the plants whose bloom asks for work. */
-async function placesOf(db: Database, garden: Garden, crops: (LearntCrop & { bloom: BloomWork[] })[]): Promise<(plantId: string) => string | null> {
-  const seedParents = [...new Set(crops.flatMap(c => [...c.history.crosses.map(cross => cross.seedParentId), ...c.bloom.map(work => work.plantId)]))]
-  const rows = await db.select({ id: plants.id, placeId: plants.placeId }).from(plants).where(and(eq(plants.gardenId, garden.id), among(plants.id, seedParents)))
-  const placeOf = new Map(rows.map(p => [p.id, p.placeId]))
-  return id => placeOf.get(id) ?? null
+/** All work that is due by a day, in the order of the round. */
+export async function stopsUntil(db: Database, garden: Garden, until: ISODate): Promise<Stop[]> {
+  const { crops, ground } = await onRound(db, garden)
+  return roundUntil(crops, ground, until)
 }
 
 /**
@@ -43,25 +60,32 @@ async function placesOf(db: Database, garden: Garden, crops: (LearntCrop & { blo
  * @param most stops that are given, the first ones of the walk
  */
 export async function roundOn(db: Database, garden: Garden, day: ISODate, most: number): Promise<Round> {
-  const { stops, ...round } = await remembered(garden, `round ${day}`, () => wholeRound(db, garden, day))
+  const { stops, ...round } = await remembered(garden, `round ${day} ${garden.now.slice(0, 13)}`, () => wholeRound(db, garden, day))
   return { ...round, stops: stops.slice(0, most) }
 }
 
 async function wholeRound(db: Database, garden: Garden, day: ISODate): Promise<Round> {
   const { gathered } = await learnt(db, garden)
-  const { crops, placeOf } = await onRound(db, garden)
-  const foreseen = roundUntil(crops, placeOf, garden.today, addDays(garden.today, 7))
+  const { crops, ground } = await onRound(db, garden)
+  const foreseen = roundUntil(crops, ground, addDays(garden.today, 7))
   const wanted = day === garden.today
     ? foreseen.filter(stop => stop.from <= day)
-    : day > garden.today ? roundUntil(crops, placeOf, garden.today, day).filter(stop => stop.from === day) : []
-  const plants = await parentsOf(db, garden, wanted.flatMap(({ parents, plantId }) => [parents?.seedParentId ?? null, parents?.pollenParentId ?? null, plantId]))
+    : day > garden.today ? roundUntil(crops, ground, day).filter(stop => stop.from === day) : []
+  const torn = [...gathered.flowers.values()].filter(flower => flower.conflicts.length)
+  const plants = await parentsOf(db, garden, [...torn.map(f => f.seedParentId), ...wanted.flatMap(({ parents, plantId }) => [parents?.seedParentId ?? null, parents?.pollenParentId ?? null, plantId])])
   const plant = (id: string | null | undefined) => plants.get(id ?? '') ?? null
   const bloomsAt = await bloomSubjects(db, garden)
+  const marksOf = await marksOn(db, garden, wanted.flatMap(stop => stop.parents?.seedParentId ?? []))
+  /** the youngest first */
+  const fruitsOn = (plantId: string) => [...gathered.flowers.values()].filter(f => f.seedParentId === plantId && f.status === 'taken')
+    .sort((a, b) => b.takenOn!.localeCompare(a.takenOn!)).slice(0, MOST_FRUITS).map(({ id, code }) => ({ id, code }))
   const stops = wanted.map(stop => ({
     ...stop,
     seedParent: plant(stop.parents?.seedParentId), pollenParent: plant(stop.parents?.pollenParentId), plant: plant(stop.plantId), blooms: bloomsAt(stop.parents?.seedParentId),
+    marks: marksOf.get(stop.parents?.seedParentId ?? '') ?? null,
     flower: gathered.flowers.get(stop.subject.id) ?? null,
     sowing: gathered.sowings.get(stop.subject.id) ?? null,
+    fruits: stop.step === 'thinFruit' ? fruitsOn(stop.subject.id) : null,
     seeds: gathered.lots.get(stop.subject.id)?.left ?? null,
   }))
   const pollen = new Map(stops.filter(s => ['pollinate', 'look'].includes(s.step)).flatMap(s => s.pollenParent ? [[s.pollenParent.id, s.pollenParent]] : []))
@@ -71,11 +95,21 @@ async function wholeRound(db: Database, garden: Garden, day: ISODate): Promise<R
     total: stops.length,
     atPlaces: countBy(stops, stop => stop.placeId ?? ''),
     carry: carryList(stops),
+    torn: torn.map(flower => ({ flower, seedParent: plant(flower.seedParentId)! })),
+    weather: crops.flatMap(({ guide, hours }) => day === garden.today && hours?.receptive.because.length && stops.some(s => s.crop === guide.id && s.hours) ? [{ crop: guide.id, words: hoursInWords('receptive', hours.receptive) }] : []),
     pollen: [...pollen.values()],
     ahead: Array.from({ length: 7 }, (_, i) => addDays(garden.today, i + 1))
       .map(coming => ({ day: coming, steps: countBy(foreseen.filter(s => s.from === coming), stop => stop.step) })),
     done: await linesBetween(db, garden, instantAt(day, 0, garden.zone), instantAt(addDays(day, 1), 0, garden.zone), MOST_NOTED),
   }
+}
+
+/** The marks of some plants, with the names of what they mean. */
+async function marksOn(db: Database, garden: Garden, plantIds: string[]): Promise<Map<string, NonNullable<RoundStop['marks']>>> {
+  const rows = await db.select({ id: plants.id, marks: sql<Plant['marks']>`${plants.state} -> 'marks'` }).from(plants)
+    .where(and(eq(plants.gardenId, garden.id), among(plants.id, [...new Set(plantIds)]), sql`jsonb_typeof(${plants.state} -> 'marks') = 'object'`))
+  const fathers = await parentsOf(db, garden, rows.flatMap(row => row.marks!.marks.map(m => m.pollenParentId)))
+  return new Map(rows.map(({ id, marks }) => [id, { of: marks!.of, marks: marks!.marks.map(m => ({ ...m, name: fathers.get(m.pollenParentId)?.name ?? '' })) }]))
 }
 
 const countBy = <K extends string>(stops: Stop[], key: (stop: Stop) => K) => Object.fromEntries(rollup(stops, same => same.length, key)) as Partial<Record<K, number>>
@@ -86,8 +120,8 @@ export function seasonOf(db: Database, garden: Garden, year = yearOf(garden.toda
 }
 
 async function workOutSeason(db: Database, garden: Garden, year: number): Promise<Season> {
-  const { crops, placeOf } = await onRound(db, garden)
-  const due = roundUntil(crops, placeOf, garden.today, addDays(garden.today, DAYS_FORESEEN))
+  const { crops } = await onRound(db, garden)
+  const due = await stopsUntil(db, garden, addDays(garden.today, DAYS_FORESEEN))
   const dueByWeek = countByWeek(due.map(stop => stop.from < garden.today ? garden.today : stop.from), year)
   const day = sql<string>`to_char(${entries.happenedAt} at time zone ${garden.zone}, 'YYYY-MM-DD')`
   const done = await db.select({ day, count: sql<number>`count(*)::int` }).from(entries)
@@ -101,7 +135,7 @@ async function workOutSeason(db: Database, garden: Garden, year: number): Promis
     year,
     weeks: weeksOf(year).map((week, i) => ({ ...week, done: doneByWeek[i]!, due: dueByWeek[i]! })),
     // Where no plant is in play, the usual bloom of the crops that were crossed.
-    blooms: [...blooms, ...crops.filter(c => c.history.crosses.length && !blooms.some(b => b.crop === c.guide.id)).flatMap(({ guide }) =>
+    blooms: [...blooms, ...crops.filter(c => c.history.crosses.length > 0 && !blooms.some(b => b.crop === c.guide.id)).flatMap(({ guide }) =>
       bloomIn(year, guide.bloom).map(part => ({ name: guide.name, crop: guide.id, ...part })))],
   }
 }

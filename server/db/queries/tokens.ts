@@ -7,15 +7,15 @@ import { accessTokens } from '../schema'
 import { hashOf, newSecret } from '../secrets'
 import type { Garden } from './garden'
 
-const shown = { id: accessTokens.id, name: accessTokens.name, madeAt: accessTokens.madeAt, lastUsedAt: accessTokens.lastUsedAt }
+const shown = { id: accessTokens.id, name: accessTokens.name, opens: accessTokens.opens, madeAt: accessTokens.madeAt, lastUsedAt: accessTokens.lastUsedAt }
 const ofPerson = (garden: Garden, personId: string) => and(eq(accessTokens.gardenId, garden.id), eq(accessTokens.personId, personId))
 
-/** For whom and in which garden a token acts; null for one that is unknown or revoked. */
-export async function tokenHolder(db: Database, token: string): Promise<{ personId: string, gardenId: string } | null> {
+/** For whom and in which garden a token acts; null for one that is unknown, revoked, or opens something else. */
+export async function tokenHolder(db: Database, token: string, opens: AccessToken['opens'] = 'garden'): Promise<{ personId: string, gardenId: string } | null> {
   const secret = hashOf(token)
   const holder = await knowing(db, { secret }, async (tx) => {
     const [row] = await tx.select({ personId: accessTokens.personId, gardenId: accessTokens.gardenId, isStale: sql<boolean>`coalesce(${accessTokens.lastUsedAt} < now() - interval '1 minute', true)` })
-      .from(accessTokens).where(eq(accessTokens.secret, secret))
+      .from(accessTokens).where(and(eq(accessTokens.secret, secret), eq(accessTokens.opens, opens)))
     return row
   })
   if (!holder) return null
@@ -31,9 +31,9 @@ export function tokensOf(db: Database, garden: Garden, personId: string): Promis
 }
 
 /** Makes a token; it is shown this once and kept as its hash. */
-export async function makeToken(db: Database, garden: Garden, personId: string, name: string): Promise<{ id: string, token: string }> {
+export async function makeToken(db: Database, garden: Garden, personId: string, name: string, opens: AccessToken['opens']): Promise<{ id: string, token: string }> {
   const [id, token] = [randomUUID(), newSecret()]
-  await db.insert(accessTokens).values({ id, gardenId: garden.id, personId, name, secret: hashOf(token) })
+  await db.insert(accessTokens).values({ id, gardenId: garden.id, personId, name, opens, secret: hashOf(token) })
   return { id, token }
 }
 

@@ -74,6 +74,17 @@ export function weatherOf(db: Database, garden: Garden): Promise<Weather> {
   })
 }
 
+/** From this much rain on, in mm, a day is a wet one. */
+const WET_MM = 1
+/** How far ahead rain is heeded. */
+const RAIN_DAYS = 2
+
+/** The next day on which rain is likely, today or soon; null where none is foretold. */
+export async function rainAhead(db: Database, garden: Garden): Promise<ISODate | null> {
+  const weather = await weatherOf(db, garden)
+  return daysIn(weather, garden.today, addDays(garden.today, RAIN_DAYS)).find(day => (day.rainMm ?? 0) >= WET_MM)?.day ?? null
+}
+
 /** Days of a span that have been or are foretold. */
 export function daysIn(weather: Weather, from: ISODate, to: ISODate): DayView[] {
   const last = to < weather.knownUntil ? to : weather.knownUntil

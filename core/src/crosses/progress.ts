@@ -1,0 +1,49 @@
+import { sum } from 'd3-array'
+import type { CropGuide } from '../crops/guide'
+import type { Flower } from '../flowers/flower'
+import { bloomEndingAfter } from '../season/band'
+import type { ISODate } from '../time/days'
+import { daysBetween } from '../time/days'
+import type { Cross } from './cross'
+
+/** How far a cross has come against its target, and what is still possible this season. */
+export interface CrossProgress {
+  target: number
+  /** flowers that were pollinated, and what became of them */
+  done: number
+  taken: number
+  failed: number
+  pending: number
+  /** buds and flowers under a tag that can still be pollinated */
+  buds: number
+  /** flowers that neither were pollinated nor can be any more, under a tag */
+  gone: number
+  /** flowers that still need a tag to reach the target */
+  missing: number
+  /** days until the last flower is likely to fade; 0 when the bloom is over */
+  daysLeft: number
+}
+
+/**
+ * The progress of a cross.
+ *
+ * @param flowers all flowers of this cross
+ * @param ends the last day of its seed parent's bloom; absent: of the crop's usual one
+ */
+export function progressOf(cross: Cross, flowers: Flower[], guide: CropGuide, today: ISODate, ends?: ISODate): CrossProgress {
+  const pollinated = flowers.filter(f => f.pollinations.length)
+  const open = flowers.filter(f => !f.pollinations.length && ['chosen', 'open', 'waiting', 'ready'].includes(f.status))
+  const last = ends ?? bloomEndingAfter(cross.plannedOn, guide.bloom).to
+  const blooms = (of: Flower[]) => sum(of, f => f.blooms)
+  return {
+    target: cross.flowersPlanned,
+    done: blooms(pollinated),
+    taken: sum(pollinated.filter(f => f.takenOn), f => f.fruits ?? f.blooms),
+    failed: blooms(pollinated.filter(f => f.failed || (f.lost && !f.takenOn))),
+    pending: blooms(pollinated.filter(f => f.status === 'pollinated')),
+    buds: blooms(open),
+    gone: blooms(flowers.filter(f => !f.pollinations.length && !open.includes(f))),
+    missing: Math.max(0, cross.flowersPlanned - blooms(pollinated) - blooms(open)),
+    daysLeft: Math.max(0, daysBetween(today, last)),
+  }
+}

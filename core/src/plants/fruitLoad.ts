@@ -1,0 +1,39 @@
+import type { GuideRange } from '../chance/estimate'
+import type { CropGuide } from '../crops/guide'
+import type { Flower } from '../flowers/flower'
+import { sum } from 'd3-array'
+
+/** What a plant carries, and may carry. */
+export interface FruitLoad {
+  /** how many fruits it carries without harm, by the guide; null where nothing is known */
+  mayCarry: GuideRange | null
+  carries: number
+  /** pollinated flowers of which it is not known yet whether they took */
+  pending: number
+  /** fruits that are expected of those */
+  expected: number
+  /** fruits that should come off now; 0 while it carries no more than it may */
+  tooMany: number
+  /** whether another flower should be worked on it */
+  isFull: boolean
+}
+
+/**
+ * The fruit load of one plant.
+ *
+ * @param flowers all flowers under tags on this plant
+ * @param takeRate share of pollinated flowers that take
+ */
+export function fruitLoadOf(flowers: Flower[], guide: CropGuide, takeRate: number): FruitLoad {
+  const carries = sum(flowers.filter(f => f.status === 'taken'), f => f.fruits ?? 1)
+  const pending = sum(flowers.filter(f => f.status === 'pollinated'), f => f.blooms)
+  const expected = pending * takeRate
+  const most = guide.fruitLoad?.high ?? Infinity
+  return { mayCarry: guide.fruitLoad, carries, pending, expected, tooMany: Math.max(0, carries - most), isFull: carries + expected >= most }
+}
+
+/** The load in a sentence: "carries 3, 2 more may take; 1–3 are borne without harm". */
+export function loadInWords({ mayCarry, carries, pending }: FruitLoad): string {
+  const now = `carries ${carries}${pending ? `, of ${pending} more it is not known yet` : ''}`
+  return mayCarry ? `${now}; ${mayCarry.low}–${mayCarry.high} are borne without harm` : now
+}
