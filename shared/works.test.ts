@@ -1,6 +1,6 @@
 import { dayNumber } from '@virgulta/core/bloom/chances'
 import { lengthChances, predictorOf, cropSeasons, SOWN } from '@virgulta/core/bloom/predict'
-import { chilli } from '@virgulta/core/crops/chilli'
+import { chilli } from '@virgulta/core/crops/guides/chilli'
 import { known } from '@virgulta/core/odds/generations'
 import { describe, expect, it } from 'vitest'
 import * as v from 'valibot'

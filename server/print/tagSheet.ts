@@ -2,42 +2,45 @@ import { codeInWords } from '@virgulta/core/tags/code'
 import { dayInWords } from '@virgulta/core/time/days'
 import PDFDocument from 'pdfkit'
 import QRCode from 'qrcode'
-import type { PrintedTag } from '../db/queries/tags'
+import type { PrintedTag, TagSheet } from '../../shared/tags'
+import { PAGES, SHEETS } from '../../shared/tags'
 import type { Face } from './fonts'
 import { FACES, fontFiles } from './fonts'
 
 /** One millimetre in the points of a PDF. */
 const MM = 72 / 25.4
 
-const PAGE = { width: 210 * MM, height: 297 * MM, margin: 9 * MM }
-const TAG = { width: 94 * MM, height: 32 * MM, gap: 3 * MM, columns: 2, rows: 8 }
 const INK = '#1F2A24'
 const QUIET = '#5A645D'
 
 /**
- * A sheet of tags to print and cut, A4: a scannable code, seed parent × pollen parent, the date, the code in words
- * and a line for the pencil.
+ * Tags to print: a scannable code, seed parent × pollen parent, the date, the code in words and, where there is room, a line for the
+ * pencil.
  *
+ * @param sheet how they lie on the page
+ * @param start place of the first page on which the first tag comes, counted from 1
  * @returns the PDF file
  */
-export async function tagSheet(tags: PrintedTag[], gardenName: string): Promise<Buffer> {
+export async function tagSheet(tags: PrintedTag[], gardenName: string, sheet: TagSheet = SHEETS.cut16!.sheet, start = 1): Promise<Buffer> {
   const faces = new Map(await Promise.all(FACES.map(async face => [face, await fontFiles(face)] as const)))
-  const pdf = new PDFDocument({ size: 'A4', margin: 0, font: faces.get('text')![0] as never, info: { Title: `Tags, ${gardenName}`, Creator: 'Virgulta' } })
+  const page = PAGES[sheet.page]
+  const pdf = new PDFDocument({ size: [page.width * MM, page.height * MM], margin: 0, font: faces.get('text')![0] as never, info: { Title: `Tags, ${gardenName}`, Creator: 'Virgulta' } })
   const parts: Buffer[] = []
   pdf.on('data', part => parts.push(part))
   const ended = new Promise<Buffer>(resolve => pdf.on('end', () => resolve(Buffer.concat(parts))))
   const pen = penFor(pdf, faces)
 
-  const perPage = TAG.columns * TAG.rows
+  const perPage = sheet.columns * sheet.rows
   for (const [i, tag] of tags.entries()) {
-    if (i > 0 && i % perPage === 0) pdf.addPage()
-    const place = i % perPage
-    await drawTag(pdf, pen, tag, {
-      x: PAGE.margin + (place % TAG.columns) * (TAG.width + TAG.gap),
-      y: PAGE.margin + Math.floor(place / TAG.columns) * (TAG.height + TAG.gap),
+    const place = i + start - 1
+    if (i > 0 && place % perPage === 0) pdf.addPage()
+    const at = place % perPage
+    drawTag(pdf, pen, tag, sheet, {
+      x: (sheet.left + (at % sheet.columns) * (sheet.width + sheet.gapX)) * MM,
+      y: (sheet.top + Math.floor(at / sheet.columns) * (sheet.height + sheet.gapY)) * MM,
     })
   }
-  if (!tags.length) pen('text', 12, INK, PAGE.margin, PAGE.margin, 'No flower of this cross hangs on the plant; choose a flower first.', PAGE.width - 2 * PAGE.margin)
+  if (!tags.length) pen('text', 12, INK, 9 * MM, 9 * MM, 'No flower of this cross hangs on the plant; choose a flower first.', (page.width - 18) * MM)
   pdf.end()
   return ended
 }
@@ -70,29 +73,52 @@ function penFor(pdf: Pdf, faces: Map<Face, Buffer[]>): Pen {
   }
 }
 
-async function drawTag(pdf: Pdf, pen: Pen, tag: PrintedTag, { x, y }: { x: number, y: number }): Promise<void> {
-  const { width, height } = TAG
+/** Room at the far end of a loop tag that goes round the stem and through the slit. */
+const LOOP_MM = 190
+/** Height from which a tag has a line for the pencil. */
+const WITH_LINE_MM = 30
+/** The size that letters are set for; a smaller tag has smaller ones. */
+const FULL = { width: 94, height: 32 }
+
+function drawTag(pdf: Pdf, pen: Pen, tag: PrintedTag, sheet: TagSheet, { x, y }: { x: number, y: number }): void {
+  const height = sheet.height * MM
+  const written = sheet.shape === 'loop' ? Math.max(60, sheet.width - LOOP_MM) * MM : sheet.width * MM
+  if (sheet.shape === 'cut') cutOutline(pdf, x, y, written, height)
+  if (sheet.shape === 'loop') loopOutline(pdf, x, y, sheet.width * MM, written, height)
+  const scale = Math.min(1, sheet.height / FULL.height, written / MM / FULL.width + 0.08)
+  const pad = 2.2 * MM * scale
+  const side = Math.min(25 * MM, height - 2 * pad, written * 0.4)
+  drawCode(pdf, tag.code, x + pad, y + (height - side) / 2, side)
+  const left = x + side + pad + 2.4 * MM * scale
+  const room = written - (left - x) - (sheet.shape === 'cut' ? 11 * MM : 2 * MM)
+  const line = (face: Face, size: number, colour: string, at: number, text: string) => pen(face, size * scale, colour, left, y + at * scale * MM, text, room)
+  line('code', 19, INK, 3, tag.code)
+  line('bold', 10, INK, 11.2, `${tag.seedParent} × ${tag.pollenParent}`)
+  line('text', 8, INK, 16, `${dayInWords(tag.day, true)} · cross ${tag.crossCode}`)
+  line('text', 7.5, QUIET, 20, codeInWords(tag.code))
+  if (sheet.height >= WITH_LINE_MM) pdf.moveTo(left, y + height - 3.5 * MM).lineTo(left + room, y + height - 3.5 * MM).lineWidth(0.4).dash(1, { space: 1.5 }).strokeColor(QUIET).stroke().undash()
+}
+
+/** Where to cut: square where the code is, round where the tie goes through. */
+function cutOutline(pdf: Pdf, x: number, y: number, width: number, height: number): void {
   const round = height / 2
-  // The label's outline is where to cut: square where the code is, round where the tie goes through.
   pdf.moveTo(x, y).lineTo(x + width - round, y)
     .bezierCurveTo(x + width - round * 0.45, y, x + width, y + round * 0.45, x + width, y + round)
     .bezierCurveTo(x + width, y + height - round * 0.45, x + width - round * 0.45, y + height, x + width - round, y + height)
     .lineTo(x, y + height).closePath().lineWidth(0.6).strokeColor(QUIET).stroke()
   pdf.circle(x + width - 7 * MM, y + height / 2, 2.2 * MM).lineWidth(0.6).stroke()
+}
 
-  const side = 25 * MM
-  await drawCode(pdf, tag.code, x + 3 * MM, y + (height - side) / 2, side)
-  const left = x + side + 6 * MM
-  const room = width - side - 19 * MM
-  pen('code', 19, INK, left, y + 3 * MM, tag.code, room)
-  pen('bold', 10, INK, left, y + 11.2 * MM, `${tag.seedParent} × ${tag.pollenParent}`, room)
-  pen('text', 8, INK, left, y + 16 * MM, `${dayInWords(tag.day, true)} · cross ${tag.crossCode}`, room)
-  pen('text', 7.5, QUIET, left, y + 20 * MM, codeInWords(tag.code), room)
-  pdf.moveTo(left, y + 28.5 * MM).lineTo(left + room, y + 28.5 * MM).lineWidth(0.4).dash(1, { space: 1.5 }).strokeColor(QUIET).stroke().undash()
+/** A strip whose narrow end goes round the stem and through the slit beside the writing. */
+function loopOutline(pdf: Pdf, x: number, y: number, width: number, written: number, height: number): void {
+  const [middle, tail] = [y + height / 2, height * 0.28]
+  pdf.moveTo(x, y).lineTo(x + written, y).lineTo(x + written + 6 * MM, middle - tail).lineTo(x + width - 6 * MM, middle - tail).lineTo(x + width, middle)
+    .lineTo(x + width - 6 * MM, middle + tail).lineTo(x + written + 6 * MM, middle + tail).lineTo(x + written, y + height).lineTo(x, y + height).closePath().lineWidth(0.6).strokeColor(QUIET).stroke()
+  pdf.moveTo(x + written - 1.5 * MM, middle - tail - 1.5).lineTo(x + written - 1.5 * MM, middle + tail + 1.5).lineWidth(0.8).stroke()
 }
 
 /** A QR code of the tag code, drawn as squares so that it stays sharp at any size. */
-async function drawCode(pdf: Pdf, code: string, x: number, y: number, side: number): Promise<void> {
+function drawCode(pdf: Pdf, code: string, x: number, y: number, side: number): void {
   const { modules } = QRCode.create(code, { errorCorrectionLevel: 'Q' })
   const step = side / modules.size
   for (let row = 0; row < modules.size; row++) {
