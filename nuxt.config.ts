@@ -14,7 +14,7 @@ export default defineNuxtConfig({
       meta: [{ name: 'description', content: 'Plan crosses, work flowers, follow the seed.' }],
     },
   },
-  css: ['~/theme/fonts.css', '~/theme/paper.css'],
+  css: ['~/theme/fonts.css', '~/theme/paper.css', '~/theme/drawing.css'],
   spaLoadingTemplate: here('./app/spa-loading-template.html'),
   runtimeConfig: {
     session: {

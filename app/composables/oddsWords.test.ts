@@ -1,4 +1,4 @@
-import { chilli } from '@virgulta/core/crops/chilli'
+import { chilli } from '@virgulta/core/crops/guides/chilli'
 import { definitionOf } from '@virgulta/core/crops/definition'
 import { describe, expect, it } from 'vitest'
 import { canShow, meanOf, oneIn, percentWords, phenotypeWords, stepName, wantedWords } from './oddsWords'

@@ -1,5 +1,11 @@
 import type { ISODate } from '@virgulta/core/time/days'
+import type { STAGES } from '@virgulta/core/flowers/kinds'
 import { v7 } from 'uuid'
+
+type Stage = typeof STAGES[number]
+
+/** How far a flower is, in the words of who chooses it. */
+export const stageNames: Record<Stage, string> = { right: 'at the right stage', young: 'rather young', open: 'open already' }
 
 /** The cross a flower is chosen for. */
 export interface FlowerOf { crossId: string, seedParentId: string, pollenParentId: string | null }
@@ -10,10 +16,11 @@ export interface FlowerOf { crossId: string, seedParentId: string, pollenParentI
  * @param count tags to tie
  * @param blooms single flowers under each tag, more than one for a cluster
  * @param day on which they were chosen; absent: now
+ * @param stage how far they were; one that was open already gives doubtful seed
  * @returns the flowers with their codes; null when the log refused
  */
-export async function tagFlowers(of: FlowerOf, count = 1, blooms = 1, day?: ISODate): Promise<{ id: string, code: string }[] | null> {
+export async function tagFlowers(of: FlowerOf, count = 1, blooms = 1, day?: ISODate, stage: Stage = 'right'): Promise<{ id: string, code: string }[] | null> {
   const ids = Array.from({ length: count }, () => v7())
-  const codes = await useLogStore().noteTagged(count, codes => codes.map((code, i) => ({ kind: 'flowerChosen', subjectId: ids[i]!, payload: { ...of, code, blooms } })), day)
+  const codes = await useLogStore().noteTagged(count, codes => codes.map((code, i) => ({ kind: 'flowerChosen', subjectId: ids[i]!, payload: { ...of, code, blooms, stage } })), day)
   return codes && codes.map((code, i) => ({ id: ids[i]!, code }))
 }

@@ -7,9 +7,7 @@ const parts = [{ to: '/bloom', word: 'Season' }, { to: '/bloom/hours', word: 'Ho
   <div class="stack">
     <header class="row spread">
       <h1>Bloom</h1>
-      <nav class="parts" aria-label="Parts of the bloom">
-        <NuxtLink v-for="part in parts" :key="part.to" :to="part.to" exact-active-class="here">{{ part.word }}</NuxtLink>
-      </nav>
+      <PartsNav :parts="parts" label="Parts of the bloom" />
     </header>
     <NuxtPage />
   </div>

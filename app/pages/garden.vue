@@ -4,7 +4,7 @@ import { dayInWords } from '@virgulta/core/time/days'
 
 const garden = useGardenStore()
 const store = useSessionStore()
-const parts = [{ to: '/garden', word: 'Log and look' }, { to: '/garden/people', word: 'People' }, { to: '/garden/data', word: 'Data' }]
+const parts = [{ to: '/garden', word: 'Log and look' }, { to: '/garden/people', word: 'People' }, { to: '/garden/devices', word: 'Devices' }, { to: '/garden/data', word: 'Data' }]
 async function signOut() {
   await store.signOut()
   await navigateTo('/')
@@ -26,9 +26,7 @@ async function signOut() {
       <v-btn v-else @click="signOut">Leave the demo garden</v-btn>
     </header>
     <ClockSteps v-if="garden.garden.isDemo && garden.isKeeper" />
-    <nav class="parts" aria-label="Parts of the garden">
-      <NuxtLink v-for="part in parts" :key="part.to" :to="part.to" exact-active-class="here">{{ part.word }}</NuxtLink>
-    </nav>
+    <PartsNav :parts="parts" label="Parts of the garden" />
     <NuxtPage />
   </div>
 </template>

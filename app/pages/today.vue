@@ -1,7 +1,9 @@
 <!-- Today: the round of the day and the week ahead. Another day can be looked at by its address. -->
 <script setup lang="ts">
-import { mdiChevronLeft, mdiChevronRight } from '@mdi/js'
+import { mdiCalendarExportOutline, mdiChevronLeft, mdiChevronRight } from '@mdi/js'
 import { addDays, dayInWords, hourOf } from '@virgulta/core/time/days'
+import { clockWords } from '@virgulta/core/bloom/hours'
+import { merged } from '@virgulta/core/round/round'
 import type { Round, RoundStop } from '#shared/round'
 import { MOST_NOTED } from '#shared/round'
 
@@ -22,21 +24,38 @@ const clock = computed(() => {
   return `${String(Math.floor(hour)).padStart(2, '0')}:${String(Math.round(hour % 1 * 60)).padStart(2, '0')}`
 })
 const groups = computed(() => {
-  const map = new Map<string, { hours: RoundStop['hours'], placeId: string | null, stops: RoundStop[] }>()
+  const map = new Map<string, { key: string, hours: RoundStop['hours'], placeId: string | null, stops: RoundStop[] }>()
   for (const stop of round.value?.stops ?? []) {
-    const key = `${stop.hours?.from ?? ''}-${stop.hours?.to ?? ''}|${stop.placeId}`
+    const key = `${stop.hours ? Math.ceil(stop.hours.to) : ''}|${stop.placeId}`
     const group = map.get(key)
     if (group) group.stops.push(stop)
-    else map.set(key, { hours: stop.hours, placeId: stop.placeId, stops: [stop] })
+    else map.set(key, { key, hours: stop.hours, placeId: stop.placeId, stops: [stop] })
   }
-  return [...map.values()]
+  return [...map.values()].map(group => ({ ...group, rows: merged(group.stops) }))
 })
 const places = computed(() => Object.keys(round.value?.atPlaces ?? {}).length)
-const hourWords = (h: number) => `${Math.floor(h)}${h % 1 ? `:${String(Math.round(h % 1 * 60)).padStart(2, '0')}` : ''}`
+/** One plant may have two things to be done at it. */
+const keyOf = (stop: RoundStop) => `${stop.subject.id} ${stop.step}`
 const open = ref<string | null>(null)
+const toggle = (stop: RoundStop) => open.value = open.value === keyOf(stop) ? null : keyOf(stop)
+const isInCalendar = ref(false)
 const weekday = (iso: string) => new Intl.DateTimeFormat('en-GB', { weekday: 'long' }).format(new Date(`${iso}T12:00`))
 
+const list = useTemplateRef('list')
+let at = -1
+/** Goes to the usual answer of the next stop, or the one before; Enter then gives it. */
+function move(by: number) {
+  const keys = [...list.value?.querySelectorAll<HTMLElement>('.usual') ?? []]
+  const focused = keys.indexOf(document.activeElement as HTMLElement)
+  // What was answered has gone from the list: its place is taken by the next.
+  at = Math.max(0, Math.min(keys.length - 1, focused >= 0 ? focused + by : by > 0 ? Math.max(0, at) : at - 1))
+  keys[at]?.focus()
+  keys[at]?.scrollIntoView({ block: 'nearest' })
+}
+
 useShortcuts([
+  { key: 'ArrowDown', does: 'the next stop; Enter gives its usual answer', run: () => move(1) },
+  { key: 'ArrowUp', does: 'the stop before', run: () => move(-1) },
   { key: 'w', does: 'walk the round', run: () => navigateTo('/walk') },
   { key: 'j', does: 'the day before', run: () => go(addDays(day.value, -1)) },
   { key: 'k', does: 'the day after', run: () => go(addDays(day.value, 1)) },
@@ -57,21 +76,28 @@ useShortcuts([
         <v-btn :icon="mdiChevronLeft" class="quietly" size="36" aria-label="The day before" @click="go(addDays(day, -1))" />
         <v-btn v-if="!isToday" class="quietly" @click="go(garden.today)">Today</v-btn>
         <v-btn :icon="mdiChevronRight" class="quietly" size="36" aria-label="The day after" @click="go(addDays(day, 1))" />
+        <v-btn :icon="mdiCalendarExportOutline" class="quietly" size="36" aria-label="The round in a calendar" @click="isInCalendar = true" />
         <v-btn v-if="isToday && round?.stops.length" variant="flat" :height="xs ? 56 : 36" to="/walk">Walk the round</v-btn>
       </div>
     </header>
     <p v-if="problem" class="fail" role="alert">{{ problem.sentence }}</p>
+    <CalendarDialog v-model="isInCalendar" />
     <ClockSteps v-if="garden.garden?.isDemo" />
 
     <div v-if="round" class="columns">
-      <div class="stack">
-        <PaperSheet v-for="group in groups" :key="`${group.hours?.from}-${group.placeId}`" class="group">
+      <div ref="list" class="stack">
+        <PaperSheet v-for="group in groups" :key="group.key" class="group">
           <header class="row spread">
             <h2>{{ garden.placeName(group.placeId) }}</h2>
-            <span class="quiet small">{{ group.hours ? `between ${hourWords(group.hours.from)} and ${hourWords(group.hours.to)}` : 'any hour' }}<template v-if="round.stops.length === round.total"> · {{ group.stops.length }}</template></span>
+            <span class="quiet small">{{ group.hours ? `between ${clockWords(group.hours.from)} and ${clockWords(group.hours.to)}` : 'any hour' }}<template v-if="round.stops.length === round.total"> · {{ group.stops.length }}</template></span>
           </header>
           <ul>
-            <RoundRow v-for="stop in group.stops" :key="stop.subject.id" :stop="stop" :is-open="open === stop.subject.id" :readonly="!isToday" @toggle="open = open === stop.subject.id ? null : stop.subject.id" />
+            <template v-for="row in group.rows" :key="keyOf(row[0]!)">
+              <RoundTogether v-if="row.length > 1" :stops="row" :readonly="!isToday">
+                <RoundRow v-for="stop in row" :key="keyOf(stop)" :stop="stop" :is-open="open === keyOf(stop)" :readonly="!isToday" @toggle="toggle(stop)" />
+              </RoundTogether>
+              <RoundRow v-else :stop="row[0]!" :is-open="open === keyOf(row[0]!)" :readonly="!isToday" @toggle="toggle(row[0]!)" />
+            </template>
           </ul>
         </PaperSheet>
         <v-btn v-if="round.stops.length < round.total" height="48" @click="most += PIECE">Show {{ Math.min(PIECE, round.total - round.stops.length) }} more of {{ round.total - round.stops.length }}</v-btn>
@@ -83,9 +109,18 @@ useShortcuts([
       </div>
 
       <aside class="stack">
+        <PaperSheet v-if="round.torn.length" heading="To settle">
+          <div v-for="{ flower, seedParent } in round.torn" :key="flower.id" class="stack">
+            <div class="row"><TagLabel :code="flower.code" :to="`/crosses/${flower.crossId}?flower=${flower.id}`" /><span>{{ seedParent.name }}</span></div>
+            <TornNotes :flower="flower" />
+          </div>
+        </PaperSheet>
+        <PaperSheet v-if="isToday && round.weather.length" heading="What the weather changes">
+          <p v-for="w in round.weather" :key="w.crop" class="small"><strong>{{ garden.cropOf(w.crop)?.guide.name }}.</strong> {{ w.words }}.</p>
+        </PaperSheet>
         <PaperSheet v-if="isToday && round.carry.length" heading="Take along">
           <ul class="carry">
-            <li v-for="tool in round.carry" :key="tool">{{ tool }}</li>
+            <li v-for="{ what, count } in round.carry" :key="what">{{ what }}<span v-if="count" class="figures quiet"> × {{ count }}</span></li>
             <li v-for="plant in round.pollen" :key="plant.id">pollen of <ParentName role="pollen" :name="plant.name" /></li>
           </ul>
         </PaperSheet>

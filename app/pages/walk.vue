@@ -1,7 +1,10 @@
 <!-- The walk: one stop at a time, answers in reach of the thumb. -->
 <script setup lang="ts">
-import { mdiClose } from '@mdi/js'
+import { mdiClose, mdiPlus, mdiQrcodeScan } from '@mdi/js'
+import { clockWords } from '@virgulta/core/bloom/hours'
 import { dayInWords, hourOf } from '@virgulta/core/time/days'
+import { checkTagCode } from '@virgulta/core/tags/code'
+import type { Found } from '#shared/find'
 import type { Round } from '#shared/round'
 
 definePageMeta({ layout: 'bare' })
@@ -21,23 +24,24 @@ const guide = computed(() => stop.value && garden.cropOf(stop.value.crop)!.guide
 /** Stops that are left, of which the server hands out the first ones. */
 const left = computed(() => (round.value?.total ?? 0) - (round.value?.stops.length ?? 0) + stops.value.length)
 const atPlace = computed(() => (round.value?.atPlaces[stop.value?.placeId ?? ''] ?? 0) - (round.value?.stops.filter(s => s.placeId === stop.value?.placeId && skipped.value.includes(s.subject.id)).length ?? 0))
-const answers = computed(() => stop.value?.flower && guide.value ? [...answersAt(stop.value.step, stop.value.flower, guide.value), lostAnswer(stop.value.flower, guide.value)] : stop.value ? bloomAnswers(stop.value, garden.today) : [])
-const cue = computed(() => stop.value && guide.value && cueOf(stop.value.step, guide.value))
-const caution = computed(() => stop.value && guide.value && cautionOf(stop.value.step, guide.value))
+/** what is told of the pass of pollen; the crop's usual way until something else is pressed */
+const { pass } = usePass(guide, () => stop.value?.subject.id)
+const answers = computed(() => stop.value?.flower && guide.value ? [...answersAt(stop.value.step, stop.value.flower, guide.value, pass.value), lostAnswer(stop.value.flower, guide.value)] : stop.value ? bloomAnswers(stop.value, garden.today) : [])
 const clock = computed(() => {
   const hour = hourOf(garden.now, garden.garden!.zone)
   return `${String(Math.floor(hour)).padStart(2, '0')}:${String(Math.round(hour % 1 * 60)).padStart(2, '0')}`
 })
-const hourWords = (h: number) => `${Math.floor(h)}${h % 1 ? `:${String(Math.round(h % 1 * 60)).padStart(2, '0')}` : ''}`
 
 const up = ref(0)
 watch(stop, () => up.value = 0)
+const stage = ref<'right' | 'young' | 'open'>('right')
+watch(() => stop.value?.subject.id, () => stage.value = 'right')
 const isBusy = ref(false)
 /** Chooses one flower; the walk stays with it. */
 async function choose() {
   const { crossId, seedParent, pollenParent } = stop.value!
   isBusy.value = true
-  const tied = await tagFlowers({ crossId: crossId!, seedParentId: seedParent!.id, pollenParentId: pollenParent?.id ?? null })
+  const tied = await tagFlowers({ crossId: crossId!, seedParentId: seedParent!.id, pollenParentId: pollenParent?.id ?? null }, 1, 1, undefined, stage.value)
   isBusy.value = false
   here.value = tied?.[0]?.id ?? here.value
 }
@@ -46,13 +50,37 @@ function skip() {
   skipped.value.push(stop.value!.subject.id)
   here.value = null
 }
+
+const isScanning = ref(false)
+const isAdding = ref(false)
+const astray = ref('')
+/** Tags that the simulated scanner can read: those of the stops at this place. */
+const hanging = computed(() => stops.value.filter(s => s.placeId === stop.value?.placeId).slice(0, 8).map(s => s.code))
+/** A scanned tag leads to its stop, else to what it is tied to. */
+async function jump(text: string) {
+  const check = checkTagCode(text)
+  astray.value = check.ok ? '' : check.why
+  if (!check.ok) return
+  const due = (round.value?.stops ?? []).find(s => s.code === check.code)
+  if (due) {
+    skipped.value = skipped.value.filter(id => id !== due.subject.id)
+    return here.value = due.subject.id
+  }
+  const [found] = await $fetch<Found[]>(`/api/find?q=${check.code}`)
+  if (found) navigateTo(found.to)
+  else astray.value = `No tag ${check.code} is in this garden.`
+}
+useWedge(jump)
 /** What is opened comes into view above the answers. */
 const show = ({ target }: Event) => (target as HTMLDetailsElement).open && (target as HTMLElement).scrollIntoView({ block: 'center' })
+const middle = useTemplateRef('middle')
+watch(() => `${stop.value?.subject.id} ${stop.value?.step}`, () => middle.value?.scrollTo(0, 0))
 const isHarvesting = ref(false)
 const isSowing = ref(false)
 
 useShortcuts([
-  { key: 'ArrowRight', does: 'skip this stop', run: () => stop.value && skip() },
+  { key: 'ArrowRight', does: 'this stop later today', run: () => stop.value && skip() },
+  { key: 's', does: 'scan a tag', run: () => isScanning.value = true },
   { key: 'Escape', does: 'back to Today', run: () => navigateTo('/today') },
 ])
 </script>
@@ -66,45 +94,53 @@ useShortcuts([
       </div>
       <div class="hour">
         <strong class="figures">{{ clock }}</strong>
-        <span v-if="stop?.hours" class="quiet small">until about {{ hourWords(stop.hours.to) }}</span>
+        <span v-if="stop?.hours" class="quiet small">until about {{ clockWords(stop.hours.to) }}</span>
       </div>
+      <v-btn :icon="mdiQrcodeScan" variant="text" aria-label="Scan a tag" @click="isScanning = true" />
       <v-btn :icon="mdiClose" variant="text" aria-label="Leave the walk" to="/today" />
     </header>
 
-    <template v-if="stop && guide && cue">
-      <section class="middle" :aria-label="`Stop ${stop.code}`">
+    <p v-if="astray" class="fail astray" role="alert">{{ astray }}</p>
+    <ScanSheet v-model="isScanning" :hanging="hanging" @scan="jump" />
+    <template v-if="stop && guide">
+      <section ref="middle" class="middle" tabindex="0" :aria-label="`Stop ${stop.code}`">
         <TagLabel :code="stop.code" large />
         <strong v-if="stop.plant" class="plant">{{ stop.plant.name }}</strong>
         <CrossName v-if="stop.seedParent" :seed-parent="stop.seedParent" :pollen-parent="stop.pollenParent" />
+        <StopMark v-if="stop.marks" :key="stop.subject.id" :marks="stop.marks" :pollen-parent="stop.pollenParent" />
         <h2>{{ questions[stop.step] }}<template v-if="stop.step === 'pollinate' && stop.pollenParent"> from {{ stop.pollenParent.name }}</template></h2>
         <p class="quiet">{{ stop.because }} <EstimateMark v-if="stop.estimate" :estimate="stop.estimate" v-bind="markOf(waitBefore[stop.step]!, stop.crop)" /></p>
-        <FlowerDrawing v-if="stop.flower || stop.step === 'choose'" :form="guide.form" :step="stop.step" />
-        <p class="cue">{{ cue.yes }}</p>
-        <p v-for="no in cue.no" :key="no" class="quiet small">Not: {{ no }}</p>
+        <TornNotes v-if="stop.flower" :flower="stop.flower" />
+        <StopCue :step="stop.step" :guide="guide" />
+        <p v-if="stop.hours?.weather" class="quiet small">{{ stop.hours.weather }}.</p>
         <p v-if="stop.tools.length" class="take">Take: {{ stop.tools.join(', ') }}<template v-if="stop.step === 'pollinate' && stop.pollenParent">, <ParentName role="pollen" :name="`${stop.pollenParent.name} pollen`" /></template></p>
-        <p v-if="caution" class="caution small">{{ caution }}</p>
+        <StageChips v-if="stop.step === 'choose' && garden.mayNote" v-model="stage" />
+        <PassChips v-if="stop.step === 'pollinate' && garden.mayNote" v-model="pass" :guide="guide" :is-self="stop.seedParent?.id === stop.pollenParent?.id" />
+        <CautionLines :step="stop.step" :guide="guide" />
+        <v-btn v-if="garden.mayNote && stop.flower && stop.crossId && stop.seedParent" class="quietly" :prepend-icon="mdiPlus" @click="isAdding = true">Another flower of this cross</v-btn>
         <details v-if="garden.mayNote && stop.seedParent && stop.blooms && !stop.plant" :key="stop.subject.id" class="bloom" @toggle="show"><summary>Bloom of {{ stop.seedParent.name }}</summary><BloomKeys :id="stop.blooms.id" :type="stop.blooms.type" :blooming="stop.blooms.blooming" @noted="here = stop.subject.id" /></details>
         <CountStepper v-if="stop.step === 'countUp' && stop.sowing" v-model="up" label="New seedlings since the last count" :hint="`${stop.sowing.up} of ${stop.sowing.seeds} up so far, sown ${dayInWords(stop.sowing.sownOn)}`" />
       </section>
       <footer class="answers">
-        <AnswerKeys v-if="answers.length && stop.step !== 'harvest'" :answers="answers" @noted="here = stop.subject.id"><button type="button" class="key skip" @click="skip">Skip</button></AnswerKeys>
+        <AnswerKeys v-if="answers.length && stop.step !== 'harvest'" :answers="answers" @noted="here = stop.subject.id"><button type="button" class="key skip" @click="skip">Later today</button></AnswerKeys>
         <div v-else class="keys">
           <p v-if="!garden.mayNote" class="quiet">You read along here as a guest.</p>
           <button v-else-if="stop.step === 'choose'" type="button" class="big" :disabled="isBusy" @click="choose">Choose one, give me its tag</button>
           <button v-else-if="stop.step === 'harvest'" type="button" class="big" @click="isHarvesting = true">Harvest</button>
           <button v-else-if="stop.step === 'sow'" type="button" class="big" @click="isSowing = true">Sow</button>
-          <button v-else type="button" class="big" @click="countUp">Note {{ up }} up</button>
-          <button type="button" class="skip" @click="skip">{{ stop.step === 'harvest' ? 'Not ripe, skip' : stop.step === 'choose' ? 'None at this stage, skip' : 'Skip' }}</button>
+          <button v-else-if="stop.step === 'countUp'" type="button" class="big" @click="countUp">Note {{ up }} up</button>
+          <button type="button" class="skip" @click="skip">{{ stop.step === 'harvest' ? 'Not ripe, later' : stop.step === 'choose' ? 'None at this stage, later' : 'Later today' }}</button>
         </div>
       </footer>
       <HarvestDialog v-if="stop.flower && stop.crossId" v-model="isHarvesting" :cross-id="stop.crossId" :crop="stop.crop" :flowers="[stop.flower]" :first="stop.flower.id" />
+      <ChooseDialog v-if="stop.crossId && stop.seedParent" v-model="isAdding" :of="{ crossId: stop.crossId, seedParentId: stop.seedParent.id, pollenParentId: stop.pollenParent?.id ?? null }" :guide="guide" />
       <SowLotDialog v-if="stop.step === 'sow'" v-model="isSowing" :lot-id="stop.subject.id" :crop="stop.crop" />
     </template>
     <EmptyPage v-else-if="round" heading="The round is done">
-      <template v-if="skipped.length">{{ skipped.length }} {{ skipped.length === 1 ? 'stop was' : 'stops were' }} skipped.</template>
+      <template v-if="skipped.length">{{ skipped.length }} {{ skipped.length === 1 ? 'stop was' : 'stops were' }} put off.</template>
       <template v-else>Nothing more is due today.</template>
       <template #step>
-        <v-btn v-if="skipped.length" height="56" @click="skipped = []">Back to the skipped</v-btn>
+        <v-btn v-if="skipped.length" height="56" @click="skipped = []">Back to what was put off</v-btn>
         <v-btn variant="flat" height="56" to="/today">To Today</v-btn>
       </template>
     </EmptyPage>
@@ -112,21 +148,29 @@ useShortcuts([
 </template>
 
 <style scoped>
-.walk { display: grid; grid-template-rows: auto 1fr auto; min-height: 100dvh; max-width: 560px; margin: 0 auto; }
-.top { display: grid; grid-template-columns: 1fr auto auto; align-items: center; gap: 8px; padding: 12px 8px 8px 18px; border-bottom: 1px solid var(--rule); }
+.walk { display: grid; grid-template-columns: minmax(0, 1fr); grid-template-rows: auto auto minmax(0, 1fr) auto; height: 100dvh; max-width: 560px; margin: 0 auto; }
+.top { display: grid; grid-template-columns: minmax(0, 1fr) auto auto auto; align-items: center; gap: 8px; padding: 12px 8px 8px 18px; border-bottom: 1px solid var(--rule); }
 .top h1 { font-size: 21px; }
 .top p { margin: 2px 0 0; }
 .hour { display: grid; justify-items: end; }
-.middle { padding: 14px 18px; display: grid; gap: 8px; align-content: start; justify-items: start; }
+.middle { grid-row: 3; overflow-y: auto; padding: 14px 18px; display: grid; grid-template-columns: minmax(0, 1fr); gap: 8px; align-content: start; justify-items: start; }
+.middle > :deep(*) { max-width: 100%; }
+.middle :deep(.cross-name) { flex-wrap: wrap; }
+.middle :deep(.v-btn) { height: auto; min-height: 44px; white-space: normal; }
+.middle :deep(.v-btn__content) { white-space: normal; }
 .middle h2 { font-size: 28px; margin-top: 4px; }
 .middle p { margin: 0; }
-.cue { font-size: 17px; }
+.astray { margin: 8px 18px 0; }
 summary { cursor: pointer; min-height: 44px; padding: 10px 0; color: var(--sap); font-weight: 650; }
 .bloom { width: 100%; }
 .plant { font-size: 17px; }
 .take { border: 1px solid var(--rule); background: var(--sheet); border-radius: var(--radius); padding: 10px 12px; width: 100%; }
-.answers { position: sticky; bottom: 0; background: var(--paper); border-top: 1px solid var(--rule); padding: 12px 18px 16px; }
-.keys { display: grid; gap: 10px; }
+.take :deep(.parent) { white-space: normal; }
+.answers { grid-row: 4; background: var(--paper); border-top: 1px solid var(--rule); padding: 12px 18px 16px; }
+.keys { display: grid; grid-template-columns: minmax(0, 1fr); gap: 10px; }
 .big, .skip { min-height: 60px; border-radius: var(--radius); border: 1.5px solid var(--sap); background: var(--sap); color: var(--onSap); font: 650 17px var(--text); cursor: pointer; }
+/* With very large text there is no room for a foot that stays. */
+@media (max-height: 560px) { .walk { height: auto; min-height: 100dvh; } .middle { overflow: visible; } }
+@media (max-width: 260px) { .top { grid-template-columns: minmax(0, 1fr) auto; } .hour { justify-items: start; overflow-wrap: anywhere; } .middle h2 { font-size: 22px; overflow-wrap: anywhere; } }
 .skip { background: var(--sheet); color: var(--ink); border-color: var(--quiet); }
 </style>

@@ -1,5 +1,6 @@
 import type { Deed, Entry } from '@virgulta/core/log/entry'
 import { wordsOf } from '@virgulta/core/log/entry'
+import { SETTLEABLE } from '@virgulta/core/flowers/flower'
 import type { ISODate } from '@virgulta/core/time/days'
 import { v7 } from 'uuid'
 import type { Problem } from '#shared/entries'
@@ -23,18 +24,28 @@ export const useLogStore = defineStore('log', () => {
   const last = ref<{ words: string, ids: string[] } | null>(null)
   const problem = ref<Problem | null>(null)
 
-  async function send(entries: Entry[]): Promise<boolean> {
+  /** what was refused because it does not go together with other notes; it can be noted all the same */
+  const refused = ref<Entry[] | null>(null)
+
+  async function send(entries: Entry[], anyway = false): Promise<boolean> {
     problem.value = null
+    refused.value = null
     try {
-      await $fetch('/api/entries', { method: 'POST', body: { entries }, retry: 2 })
+      // A demo garden has a clock of its own, which the telephone cannot get wrong.
+      const sentAt = gardenStore.garden?.isDemo ? undefined : new Date().toISOString()
+      await $fetch('/api/entries', { method: 'POST', body: { entries, anyway, sentAt }, retry: 2 })
       revision.value++
       return true
     }
     catch (error) {
       problem.value = problemOf(error)
+      if (SETTLEABLE.includes(problem.value.code)) refused.value = entries
       return false
     }
   }
+
+  /** Notes what was refused all the same; what does not go together is then for a person to settle. */
+  const noteAnyway = async () => refused.value !== null && send(refused.value, true)
 
   /**
    * Notes what was done, all or nothing.
@@ -78,5 +89,5 @@ export const useLogStore = defineStore('log', () => {
     }
   }
 
-  return { revision, last, problem, note, noteTagged, undo }
+  return { revision, last, problem, refused, note, noteAnyway, noteTagged, undo }
 })

@@ -39,7 +39,11 @@ function leave() {
 </script>
 
 <template>
-  <form v-if="draft" class="stack" @submit.prevent="save">
+  <EmptyPage v-if="draft && !aim && !garden.garden?.crops.length" heading="A plant comes first">
+    An aim is set for a crop, and a crop is here once a plant of it is.
+    <template #step><v-btn variant="flat" to="/plants?add=1">Add a plant</v-btn></template>
+  </EmptyPage>
+  <form v-else-if="draft" class="stack" @submit.prevent="save">
     <PaperSheet heading="The aim">
       <div class="row top">
         <v-text-field v-model="draft.words" label="The aim in a sentence" placeholder="keep the large dark flower, bring the plant down to half size" maxlength="300" autofocus :error-messages="tried && !draft.words.trim() ? ['Write the aim in a sentence.'] : []" />

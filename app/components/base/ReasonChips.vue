@@ -1,6 +1,6 @@
 <!-- A reason with one press; another one can be typed. -->
 <script setup lang="ts">
-const { reasons, question } = defineProps<{ reasons: string[], question: string }>()
+const { reasons, question } = defineProps<{ reasons: string[], question: string, /** nothing else can be typed */ fixed?: boolean }>()
 const emit = defineEmits<{ choose: [reason: string] }>()
 const other = ref('')
 </script>
@@ -11,7 +11,7 @@ const other = ref('')
     <div class="row">
       <button v-for="reason in reasons" :key="reason" type="button" class="chip" @click="emit('choose', reason)">{{ reason }}</button>
     </div>
-    <form class="row other" @submit.prevent="other.trim() && emit('choose', other.trim())">
+    <form v-if="!fixed" class="row other" @submit.prevent="other.trim() && emit('choose', other.trim())">
       <v-text-field v-model="other" label="Another reason" maxlength="200" />
       <v-btn type="submit" :disabled="!other.trim()">Note</v-btn>
     </form>
@@ -20,7 +20,5 @@ const other = ref('')
 
 <style scoped>
 .question { font-weight: 650; margin-bottom: 8px; }
-.chip { min-height: 44px; padding: 6px 16px; border: 1px solid var(--quiet); border-radius: 22px; background: var(--sheet); color: var(--ink); font: inherit; cursor: pointer; }
-.chip:hover { background: var(--wash); border-color: var(--ink); }
 .other { margin-top: 12px; flex-wrap: nowrap; }
 </style>

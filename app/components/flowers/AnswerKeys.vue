@@ -31,7 +31,7 @@ const rest = computed(() => answers.filter(a => a.tone !== 'main'))
 <template>
   <div v-if="!garden.mayNote" class="keys"><p class="quiet">You read along here as a guest; a hand or a keeper notes the answer.</p><slot /></div>
   <div v-else-if="asking?.ask" class="asking">
-    <ReasonChips :reasons="asking.ask.reasons" :question="asking.ask.question" @choose="give(asking!, $event)" />
+    <ReasonChips :reasons="asking.ask.reasons" :question="asking.ask.question" :fixed="asking.ask.isFixed" @choose="give(asking!, $event)" />
     <v-btn variant="text" class="quietly" @click="asking = null">Back</v-btn>
   </div>
   <div v-else class="keys">
@@ -44,13 +44,14 @@ const rest = computed(() => answers.filter(a => a.tone !== 'main'))
 </template>
 
 <style scoped>
-.keys, .asking { display: grid; gap: 10px; }
+.keys, .asking { display: grid; grid-template-columns: minmax(0, 1fr); gap: 10px; }
 .two { display: grid; grid-template-columns: repeat(6, 1fr); gap: 10px; }
 .two > :deep(*) { grid-column: span 2; }
 .two:has(> :last-child:nth-child(2n)) > :deep(*) { grid-column: span 3; }
 .two:has(> :only-child) > :deep(*) { grid-column: span 6; }
 .two:has(> :last-child:nth-child(4)) { grid-template-columns: repeat(4, 1fr); gap: 8px; }
 .two:has(> :last-child:nth-child(4)) > :deep(*) { grid-column: span 1; font-size: 15px; padding: 4px; }
+@media (max-width: 260px) { .two:has(> *), .two:has(> :last-child:nth-child(4)) { grid-template-columns: minmax(0, 1fr); } .two:has(> *) > :deep(*), .two:has(> :last-child:nth-child(4)) > :deep(*), .two:has(> :last-child:nth-child(2n)) > :deep(*), .two:has(> :only-child) > :deep(*) { grid-column: auto; } }
 :slotted(.key), .key { min-height: 56px; border-radius: var(--radius); border: 1.5px solid var(--sap); background: var(--sheet); color: var(--sap); font: 650 17px var(--text); cursor: pointer; padding: 4px 10px; }
 .main { background: var(--sap); color: var(--onSap); min-height: 66px; }
 .warn { border-color: var(--fail); color: var(--fail); }

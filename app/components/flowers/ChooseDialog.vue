@@ -6,16 +6,19 @@ import type { FlowerOf } from '../../composables/tagFlowers'
 const isOpen = defineModel<boolean>({ required: true })
 const { of, guide } = defineProps<{ of: FlowerOf, guide: CropGuide }>()
 const garden = useGardenStore()
+const isPrinting = ref(false)
 const [count, blooms] = [ref(1), ref(1)]
 const day = ref(garden.today)
+const stage = ref<'right' | 'young' | 'open'>('right')
 const tied = ref<{ id: string, code: string }[] | null>(null)
 function begin() {
   count.value = blooms.value = 1
   day.value = garden.today
+  stage.value = 'right'
   tied.value = null
 }
 async function choose() {
-  tied.value = await tagFlowers(of, count.value, blooms.value, day.value)
+  tied.value = await tagFlowers(of, count.value, blooms.value, day.value, stage.value)
 }
 </script>
 
@@ -23,6 +26,7 @@ async function choose() {
   <FormDialog v-model="isOpen" heading="Choose flowers" action="Give them codes" :is-done="tied !== null" @open="begin" @submit="choose">
     <p>{{ guide.stage.cue }}</p>
     <p class="quiet small">Not: {{ guide.stage.tooYoung }} {{ guide.stage.tooOld }}</p>
+    <StageChips v-model="stage" />
     <div class="row counts">
       <CountStepper v-model="count" label="Tags to tie" :least="1" :most="200" />
       <CountStepper v-model="blooms" label="Flowers under each tag" :least="1" :most="200" hint="More than one for a cluster" />
@@ -35,7 +39,8 @@ async function choose() {
         <p class="quiet">Below the flower, loosely, so that it stays with the fruit.</p>
         <div class="row">
           <v-btn variant="flat" @click="isOpen = false">Done</v-btn>
-          <v-btn :href="`/api/crosses/${of.crossId}/tags.pdf`" target="_blank">Print the tags of this cross</v-btn>
+          <v-btn @click="isPrinting = true">Print {{ tied.length === 1 ? 'it' : 'them' }}</v-btn>
+          <TagSheetDialog v-model="isPrinting" :cross-id="of.crossId" :codes="tied.map(flower => flower.code)" />
         </div>
       </template>
     </template>

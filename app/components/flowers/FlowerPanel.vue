@@ -1,7 +1,13 @@
 <!-- One flower: the step that is due with its cue and answers, its doubts, and its part of the log. -->
 <script setup lang="ts">
 import type { Plant } from '@virgulta/core/plants/plant'
-import type { FlowerDue, FlowerStep } from '@virgulta/core/flowers/due'
+import { doubtsAt } from '@virgulta/core/flowers/doubts'
+import type { FlowerDue } from '@virgulta/core/flowers/due'
+import type { SchoolStep } from '@virgulta/core/flowers/schools'
+import { schoolWords } from '@virgulta/core/flowers/schools'
+import { schoolsUsed } from '@virgulta/core/flowers/schoolsUsed'
+import { stepsOf } from '@virgulta/core/flowers/method'
+import type { FlowerStep } from '@virgulta/core/flowers/steps'
 import type { Flower } from '@virgulta/core/flowers/flower'
 import { dayInWords } from '@virgulta/core/time/days'
 import type { Parent } from '#shared/crosses'
@@ -16,27 +22,29 @@ const { flower, due, crop, seedParent, pollenParent, lines = [] } = defineProps<
   /** what was noted on it */
   lines?: LogLine[]
 }>()
-const emit = defineEmits<{ harvest: [] }>()
+const emit = defineEmits<{ harvest: [], print: [] }>()
 const garden = useGardenStore()
 const log = useLogStore()
 const guide = computed(() => garden.cropOf(crop)!.guide)
 const day = ref(garden.today)
 
 /** Steps that can be noted out of turn, for those who did more than one thing before they wrote it down. */
-const steps = computed<FlowerStep[]>(() => [...guide.value.emasculation.needed ? ['emasculate', 'lensCheck'] as const : [], 'isolate', 'look', 'pollinate', 'takeLook', 'harvest'])
+const steps = computed(() => stepsOf(guide.value).filter(step => step !== 'choose' && (step !== 'thin' || flower.blooms > 1)))
+const { pass } = usePass(guide, () => flower.id)
 const chosenStep = ref<FlowerStep | null>(null)
 const step = computed(() => chosenStep.value ?? due?.step ?? null)
 watch(() => [flower.id, flower.status], () => chosenStep.value = null)
-const answers = computed(() => step.value ? [...answersAt(step.value, flower, guide.value), lostAnswer(flower, guide.value)] : [])
-const cue = computed(() => step.value && cueOf(step.value, guide.value))
+const answers = computed(() => step.value ? [...answersAt(step.value, flower, guide.value, pass.value), lostAnswer(flower, guide.value)] : [])
 const isEarly = computed(() => due && due.from > garden.today && !chosenStep.value)
 
+/** The schools it was worked by, as far as the log tells. */
+const used = computed(() => Object.entries(schoolsUsed(flower, garden.garden!.zone)).map(([step, school]) => schoolWords(step as SchoolStep, school)))
 const otherFather = ref<Plant | null>(null)
 const isChoosingFather = ref(false)
 const selfAsked = computed(() => log.problem?.code === 'self-meant')
 async function pollinateFrom(selfMeant = false) {
   const father = otherFather.value
-  if (father && await log.note([{ kind: 'pollinated', subjectId: flower.id, payload: { pollenParentId: father.id, selfMeant } }], day.value)) {
+  if (father && await log.note([passDraft(flower.id, father.id, selfMeant, pass.value)], day.value)) {
     isChoosingFather.value = false
     otherFather.value = null
   }
@@ -47,22 +55,23 @@ async function pollinateFrom(selfMeant = false) {
   <div class="panel stack">
     <div class="row spread">
       <TagLabel :code="flower.code" large :ended="!due" />
+      <v-btn size="small" class="quietly" @click="emit('print')">Print its tag</v-btn>
       <span class="status" :class="flower.status">{{ statusWords[flower.status] }}</span>
     </div>
     <CrossName :seed-parent="seedParent" :pollen-parent="pollenParent" />
-    <p v-for="doubt in flower.doubts" :key="doubt" class="doubt hatch">Doubt: {{ doubt }}.</p>
+    <TornNotes :flower="flower" />
+    <p v-for="doubt in doubtsAt(flower, guide)" :key="doubt" class="doubt hatch">Doubt: {{ doubt }}.</p>
 
-    <template v-if="step && cue">
+    <template v-if="step">
       <div>
         <h2 class="ask">{{ questions[step] }}<template v-if="step === 'pollinate' && pollenParent"> from {{ pollenParent.name }}</template></h2>
         <p v-if="due && !chosenStep" class="quiet">
           {{ due.because }} <EstimateMark v-if="due.estimate" :estimate="due.estimate" v-bind="markOf(waitBefore[due.step]!, crop)" />
           <template v-if="isEarly"> Due from {{ dayInWords(due.from) }}.</template>
         </p>
-        <FlowerDrawing :form="guide.form" :step="step" class="drawing" />
-        <p class="cue">{{ cue.yes }}</p>
-        <p v-for="no in cue.no" :key="no" class="quiet small">Not: {{ no }}</p>
-        <p v-if="cautionOf(step, guide)" class="caution small">{{ cautionOf(step, guide) }}</p>
+        <StopCue :step="step" :guide="guide" class="drawing" />
+        <CautionLines :step="step" :guide="guide" />
+        <PassChips v-if="step === 'pollinate' && garden.mayNote" v-model="pass" :guide="guide" :is-self="seedParent.id === pollenParent?.id" />
       </div>
       <v-btn v-if="step === 'harvest' && garden.mayNote" variant="flat" height="56" @click="emit('harvest')">Harvest</v-btn>
       <AnswerKeys :answers="answers" :day="day" />
@@ -83,14 +92,14 @@ async function pollinateFrom(selfMeant = false) {
       </details>
     </template>
     <p v-else class="quiet">Nothing more is due at this flower. What was noted can be taken back below.</p>
+    <p v-if="used.length" class="quiet small">Done this way: {{ used.join(' · ') }}.</p>
     <section v-if="lines.length"><h3>Noted here</h3><LogLines :lines="lines" :with-code="false" /></section>
   </div>
 </template>
 
 <style scoped>
 .ask { font-size: 22px; }
-.cue { font-size: 16px; margin-top: 6px; }
-.drawing { max-height: 132px; }
+.drawing :deep(svg) { max-height: 132px; }
 .status { font-weight: 650; }
 .status.failed, .status.lost, .status.missed { color: var(--fail); }
 .status.taken, .status.harvested { color: var(--sap); }

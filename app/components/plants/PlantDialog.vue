@@ -10,7 +10,7 @@ const emit = defineEmits<{ added: [id: string] }>()
 const garden = useGardenStore()
 const log = useLogStore()
 const empty = () => ({
-  name: '', crop: garden.garden?.crops[0]?.guide.id ?? '', plantKind: 'line' as Plant['plantKind'], placeId: garden.garden?.places[0]?.id ?? null, note: '',
+  name: '', crop: garden.garden?.crops[0]?.guide.id ?? 'chilli', plantKind: 'line' as Plant['plantKind'], placeId: garden.garden?.places[0]?.id ?? null, note: '',
   seedParent: null as Plant | null, pollenParent: null as Plant | null,
 })
 // What is typed survives a reload.
@@ -41,7 +41,7 @@ async function save() {
   <FormDialog v-model="isOpen" :heading="plant ? 'Describe the plant' : 'Add a plant'" :action="plant ? 'Save' : 'Add it'" @open="begin" @submit="save">
     <v-text-field v-model="draft.name" label="Name" autofocus maxlength="80" :error-messages="tried && !draft.name.trim() ? ['Give the plant a name.'] : []" />
     <div class="two">
-      <v-select v-if="!plant" v-model="draft.crop" label="Crop" :items="garden.garden?.crops.map(c => ({ value: c.guide.id, title: c.guide.name }))" />
+      <v-autocomplete v-if="!plant" v-model="draft.crop" label="Crop" :items="garden.garden?.guides.map(g => ({ value: g.id, title: g.name }))" auto-select-first />
       <v-select v-model="draft.plantKind" label="Kind" :items="[...PLANT_KINDS]" hint="clone: one genotype multiplied; line: a nearly uniform selfed stock; population: a mixed stock" persistent-hint />
     </div>
     <PlaceSelect v-model="draft.placeId" />

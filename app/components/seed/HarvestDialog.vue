@@ -1,5 +1,8 @@
 <!-- Harvest: fruits, seeds counted, sound and empty; it fills a packet with a code of its own. -->
 <script setup lang="ts">
+import { usualSchool } from '@virgulta/core/crops/guide'
+import type { School } from '@virgulta/core/flowers/schools'
+import { schoolWords, schoolsAt } from '@virgulta/core/flowers/schools'
 import type { Flower } from '@virgulta/core/flowers/flower'
 import { v7 } from 'uuid'
 
@@ -14,6 +17,8 @@ const fruits = ref<Record<string, number>>({})
 const clusters = computed(() => ripe.value.filter(f => chosen.value.includes(f.id) && f.blooms > 1))
 const [seeds, sound, empty] = [ref(0), ref(0), ref(0)]
 const day = ref(garden.today)
+const ripeness = ref<School<'harvest'>>('colour')
+const cues = schoolsAt('harvest').map(value => ({ value, title: schoolWords('harvest', value).replace('harvested ', '') }))
 const made = ref<string | null>(null)
 
 function begin() {
@@ -21,6 +26,7 @@ function begin() {
   fruits.value = Object.fromEntries(ripe.value.map(f => [f.id, f.blooms]))
   seeds.value = sound.value = empty.value = 0
   day.value = garden.today
+  ripeness.value = (cue.value && usualSchool(cue.value, 'harvest')) ?? 'colour'
   made.value = null
 }
 const cue = computed(() => garden.cropOf(crop)?.guide)
@@ -28,7 +34,7 @@ const cue = computed(() => garden.cropOf(crop)?.guide)
 async function harvest() {
   const codes = await log.noteTagged(1, ([code]) => [{
     kind: 'harvested', subjectId: v7(),
-    payload: { code: code!, crossId, flowers: chosen.value.map(flowerId => ({ flowerId, fruits: fruits.value[flowerId]! })), seeds: seeds.value, sound: sound.value, empty: empty.value },
+    payload: { code: code!, crossId, flowers: chosen.value.map(flowerId => ({ flowerId, fruits: fruits.value[flowerId]! })), seeds: seeds.value, sound: sound.value, empty: empty.value, cue: ripeness.value },
   }], day.value)
   made.value = codes?.[0] ?? null
 }
@@ -36,7 +42,8 @@ async function harvest() {
 
 <template>
   <FormDialog v-model="isOpen" heading="Harvest" action="Fill a packet" :disabled="!chosen.length" :is-done="made !== null" @open="begin" @submit="harvest">
-    <p class="quiet">{{ cue?.ripening.cue }} <span class="doubt">{{ cue?.cautions[0] }}</span></p>
+    <p class="quiet">{{ cue?.ripening.cue }}</p>
+    <CautionLines v-if="cue" step="harvest" :guide="cue" />
     <fieldset>
       <legend>From which flowers</legend>
       <div class="row">
@@ -53,6 +60,7 @@ async function harvest() {
       <CountStepper v-model="empty" label="Empty" />
     </div>
     <p class="quiet small">Against the light a sound seed shows its embryo as a line; an empty one is flat, or floats. Seeds that are neither yet stay in the packet uncounted as sound.</p>
+    <v-select v-model="ripeness" label="Harvested by" :items="cues" hide-details />
     <DayField v-model="day" label="Harvested on" />
     <template #done>
       <template v-if="made">

@@ -1,6 +1,6 @@
 <!-- The areas, in the order of the season. Areas that do not exist yet are not listed. -->
 <script setup lang="ts">
-import { mdiCalendarRange, mdiFlowerOutline, mdiGreenhouse, mdiMagnify, mdiMultiplication, mdiSeedOutline, mdiSproutOutline, mdiTargetVariant, mdiWeatherSunsetUp } from '@mdi/js'
+import { mdiBookOpenPageVariantOutline, mdiCalendarRange, mdiFlowerOutline, mdiGreenhouse, mdiMagnify, mdiMultiplication, mdiSeedOutline, mdiSproutOutline, mdiTargetVariant, mdiWeatherSunsetUp } from '@mdi/js'
 
 const areas = [
   { to: '/today', word: 'Today', icon: mdiWeatherSunsetUp },
@@ -10,12 +10,13 @@ const areas = [
   { to: '/seed', word: 'Seed', icon: mdiSeedOutline },
   { to: '/offspring', word: 'Offspring', icon: mdiSproutOutline },
   { to: '/plants', word: 'Plants', icon: mdiFlowerOutline },
+  { to: '/guides', word: 'Guides', icon: mdiBookOpenPageVariantOutline },
   { to: '/garden', word: 'Garden', icon: mdiGreenhouse },
 ]
 const route = useRoute()
 const shell = useShellStore()
-/** Odds belong to the aims, crops to the garden. */
-const belongs: Record<string, string> = { '/odds': '/aims', '/crops': '/garden' }
+/** Odds belong to the aims, crops to the guides. */
+const belongs: Record<string, string> = { '/odds': '/aims', '/crops': '/guides' }
 const path = computed(() => Object.entries(belongs).find(([own]) => route.path.startsWith(own))?.[1] ?? route.path)
 const isHere = (to: string) => path.value === to || path.value.startsWith(`${to}/`)
 </script>

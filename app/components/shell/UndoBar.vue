@@ -4,7 +4,7 @@ import { mdiClose, mdiUndo } from '@mdi/js'
 
 const SECONDS = 10
 const log = useLogStore()
-const { last, problem } = storeToRefs(log)
+const { last, problem, refused } = storeToRefs(log)
 const { start } = useTimeoutFn(() => last.value = null, SECONDS * 1000, { immediate: false })
 watch(last, () => last.value && start())
 </script>
@@ -13,6 +13,7 @@ watch(last, () => last.value && start())
   <div class="undo" aria-live="polite">
     <div v-if="problem" class="line problem" role="alert">
       <span>{{ problem.sentence }}</span>
+      <v-btn v-if="refused" variant="outlined" color="inherit" class="anyway" @click="log.noteAnyway()">It was so, note it</v-btn>
       <v-btn :icon="mdiClose" size="small" variant="text" color="inherit" aria-label="Close the message" @click="problem = null" />
     </div>
     <div v-else-if="last" class="line">

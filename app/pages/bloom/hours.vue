@@ -1,7 +1,7 @@
 <!-- The hours of the flowers, today and in the days ahead: by the sun, moved by the weather, with the reason. -->
 <script setup lang="ts">
 import { HOUR_EVENTS, clockWords, hoursInWords } from '@virgulta/core/bloom/hours'
-import { FORM_NAMES } from '@virgulta/core/crops/flowerForms'
+import { flowerForms } from '@virgulta/core/crops/forms/forms'
 import { isInBloom } from '@virgulta/core/season/band'
 import { dayInWords, dayOf, hourOf } from '@virgulta/core/time/days'
 import { scaleLinear } from 'd3-scale'
@@ -68,7 +68,7 @@ function step(by: number) {
           </svg>
         </div>
         <div v-for="c in events" :key="c.crop" class="line crop">
-          <div class="label"><strong>{{ c.name }}</strong><p class="quiet small">{{ FORM_NAMES[c.form as keyof typeof FORM_NAMES] }}</p></div>
+          <div class="label"><strong>{{ c.name }}</strong><p class="quiet small">{{ flowerForms[c.form].name }}</p></div>
           <div><HoursTimeline :hours="c.hours" :width="width" :from="FROM" :to="TO" :now="now" /><ul class="why small"><li v-for="s in c.sentences" :key="s.event" :class="{ quiet: !s.because.length }">{{ s.words }}</li></ul></div>
         </div>
         <p v-if="resting.length" class="quiet line crop"><span>Not in bloom now</span><span>{{ resting.join(', ') }}</span></p>

@@ -4,17 +4,15 @@ const route = useRoute()
 const garden = useGardenStore()
 const crop = computed(() => garden.cropOf(String(route.params.id)))
 const parts = computed(() => [
-  { to: `/crops/${route.params.id}`, word: 'What is known' }, { to: `/crops/${route.params.id}/traits`, word: 'Traits' }, { to: `/crops/${route.params.id}/genes`, word: 'Loci and rules' },
+  { to: `/guides/${route.params.id}`, word: 'Guide' }, { to: `/crops/${route.params.id}`, word: 'What is known' }, { to: `/crops/${route.params.id}/traits`, word: 'Traits' }, { to: `/crops/${route.params.id}/genes`, word: 'Loci and rules' },
 ])
 </script>
 
 <template>
   <div v-if="crop" class="stack">
     <h1>What is known of {{ crop.guide.name.toLowerCase() }}</h1>
-    <nav class="parts" aria-label="Parts of the crop">
-      <NuxtLink v-for="part in parts" :key="part.to" :to="part.to" exact-active-class="here">{{ part.word }}</NuxtLink>
-    </nav>
+    <PartsNav :parts="parts" label="Parts of the crop" />
     <NuxtPage />
   </div>
-  <p v-else class="fail" role="alert">There is no such crop in this garden. <NuxtLink to="/garden">To the garden</NuxtLink></p>
+  <p v-else class="fail" role="alert">This garden has no plant of this crop yet. <NuxtLink to="/guides">To the guides</NuxtLink></p>
 </template>

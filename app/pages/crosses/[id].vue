@@ -1,5 +1,7 @@
 <!-- One cross as its stem, with its flowers, packets, trays and log. -->
 <script setup lang="ts">
+import { loadInWords } from '@virgulta/core/plants/fruitLoad'
+import { doubtsAt } from '@virgulta/core/flowers/doubts'
 import { mdiPrinterOutline } from '@mdi/js'
 import { dayInWords, daysBetween } from '@virgulta/core/time/days'
 import type { CrossPage } from '#shared/crosses'
@@ -28,6 +30,14 @@ async function tagFlower() {
   isBusy.value = false
   if (tied) choose(tied[0]!.id)
 }
+const isPrinting = ref(false)
+const toPrint = ref<string[]>([])
+/** Prints the tags that hang on the plant, or one of them anew. */
+function print(code?: string) {
+  const hanging = page.value!.flowers.filter(({ flower }) => !flower.lost && !flower.failed && flower.status !== 'missed').map(({ flower }) => flower.code)
+  toPrint.value = code ? [code] : hanging
+  isPrinting.value = true
+}
 const isChoosing = ref(false)
 const isHarvesting = ref(false)
 const isPlanning = ref(false)
@@ -46,7 +56,9 @@ const columns: Column<FlowerRow>[] = [
 function endOf({ flower }: FlowerRow) {
   if (flower.lost) return flower.lost.reason
   if (flower.failed) return flower.failed.reason
-  if (flower.doubts.length) return `doubt: ${flower.doubts[0]}`
+  if (flower.conflicts.length) return 'to settle: two notes do not go together'
+  const [doubt] = doubtsAt(flower, guide.value!)
+  if (doubt) return `doubt: ${doubt}`
   if (flower.status === 'taken') return `fruit ${daysBetween(flower.pollinations.at(-1)!.on, garden.today)} d`
   return flower.harvest ? `harvested ${dayInWords(flower.harvest.on)}` : ''
 }
@@ -71,7 +83,7 @@ const worstWords = computed(() => {
 })
 useShortcuts([
   { key: 'f', does: 'choose a flower', notes: true, run: () => page.value && tagFlower() },
-  { key: 'p', does: 'print the tags', run: () => window.open(`/api/crosses/${route.params.id}/tags.pdf`) },
+  { key: 'p', does: 'print the tags', run: () => print() },
   { key: 'Escape', does: 'close the flower', run: () => choose() },
 ])
 const logOfFlower = computed(() => (page.value?.log ?? []).filter(l => l.subject?.id === chosen.value?.flower.id || (l.kind === 'harvested' && chosen.value?.flower.harvest?.lotId === l.subject?.id)))
@@ -88,7 +100,7 @@ const logOfFlower = computed(() => (page.value?.log ?? []).filter(l => l.subject
       </div>
       <div class="row">
         <v-btn v-if="page.pollenParent && page.pollenParent.id !== page.seedParent.id" class="quietly" :to="`/bloom?seed=${page.seedParent.id}&pollen=${page.pollenParent.id}`">Do they meet?</v-btn>
-        <v-btn :prepend-icon="mdiPrinterOutline" :href="`/api/crosses/${page.cross.id}/tags.pdf`" target="_blank">Print tags</v-btn>
+        <v-btn :prepend-icon="mdiPrinterOutline" @click="print()">Print tags</v-btn>
         <v-btn v-if="garden.mayNote" variant="flat" :disabled="isBusy" @click="tagFlower()">Choose a flower</v-btn>
       </div>
     </header>
@@ -105,7 +117,8 @@ const logOfFlower = computed(() => (page.value?.log ?? []).filter(l => l.subject
             <template v-else>Five hundred more flowers would not make it {{ chanceWords(page.stem.outlook.confidence) }}; the share kept is too small.</template>
           </p>
           <p v-if="worstWords" class="doubt">{{ worstWords }}</p>
-          <p v-if="page.stem.tagged" class="quiet">{{ page.stem.tagged }} tagged {{ page.stem.tagged === 1 ? 'flower waits' : 'flowers wait' }} for pollen.</p>
+          <p class="quiet progress"><strong class="figures">{{ page.progress.done }} of {{ page.progress.target }}</strong> flowers pollinated<template v-if="page.progress.done">: {{ page.progress.taken }} taken, {{ page.progress.failed }} failed, {{ page.progress.pending }} not known yet</template>. <template v-if="page.progress.daysLeft">Still possible: {{ page.progress.buds }} {{ page.progress.buds === 1 ? 'bud' : 'buds' }} under tags, about {{ page.progress.daysLeft }} days of bloom.</template><template v-else>The bloom it was planned for is over.</template></p>
+          <p v-if="page.load.carries || page.load.pending" class="quiet" :class="{ doubt: page.load.isFull }">{{ page.seedParent.name }} {{ loadInWords(page.load) }}.<template v-if="page.load.isFull"> More flowers on it would cost the fruits it has.</template></p>
           <template v-if="page.stem.outlook.moreFlowers !== 0">
             <p class="quiet">
               What decides it:
@@ -144,9 +157,10 @@ const logOfFlower = computed(() => (page.value?.log ?? []).filter(l => l.subject
     <v-navigation-drawer :model-value="chosen !== null" location="right" temporary disable-route-watcher :width="lgAndUp ? 440 : 390" aria-label="Flower" @update:model-value="open => !open && choose()">
       <div v-if="chosen" class="drawer">
         <div class="row spread"><strong class="quiet">Flower</strong><v-btn variant="text" size="small" class="quietly" @click="choose()">Close</v-btn></div>
-        <FlowerPanel :flower="chosen.flower" :due="chosen.due" :crop="page.cross.crop" :seed-parent="page.seedParent" :pollen-parent="page.pollenParent" :lines="logOfFlower" @harvest="isHarvesting = true" />
+        <FlowerPanel :flower="chosen.flower" :due="chosen.due" :crop="page.cross.crop" :seed-parent="page.seedParent" :pollen-parent="page.pollenParent" :lines="logOfFlower" @harvest="isHarvesting = true" @print="print(chosen.flower.code)" />
       </div>
     </v-navigation-drawer>
+    <TagSheetDialog v-model="isPrinting" :cross-id="page.cross.id" :codes="toPrint" />
     <ChooseDialog v-model="isChoosing" :of="of" :guide="guide" />
     <PlanDialog v-model="isPlanning" :cross="page.cross" />
     <HarvestDialog v-model="isHarvesting" :cross-id="page.cross.id" :crop="page.cross.crop" :flowers="page.flowers.map(f => f.flower)" :first="chosen?.flower.id" />

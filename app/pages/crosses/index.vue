@@ -31,8 +31,9 @@ useShortcuts([{ key: 'n', does: 'plan a cross', notes: true, run: () => navigate
       <template #seedParent="{ row }"><CrossName :seed-parent="row.seedParent" :pollen-parent="row.pollenParent" /></template>
       <template #aim="{ row }"><span :title="row.cross.aim">{{ row.cross.aim }}</span></template>
       <template #plannedOn="{ row }"><span class="quiet nowrap">{{ row.cross.plannedOn }}</span></template>
+      <template #pollinated="{ row }"><span class="figures nowrap" :class="{ quiet: !row.progress.done }">{{ row.progress.done }}<span class="quiet"> of {{ row.progress.target }}</span></span></template>
       <template #due="{ row }"><strong v-if="row.due" class="sap figures">{{ row.due }}</strong><span v-else class="quiet">–</span></template>
-      <template v-for="key in (['pollinated', 'taken', 'seeds', 'up', 'kept'] as const)" #[key]="{ row }" :key="key"><span class="figures" :class="{ quiet: !row.counts[key] }">{{ row.counts[key] || '–' }}</span></template>
+      <template v-for="key in (['taken', 'seeds', 'up', 'kept'] as const)" #[key]="{ row }" :key="key"><span class="figures" :class="{ quiet: !row.counts[key] }">{{ row.counts[key] || '–' }}</span></template>
     </ReadTable>
     <EmptyPage v-else-if="rows" heading="No cross is planned yet">
       A cross has a seed parent, a pollen parent and an aim in a sentence. From these follow the tags, the round and the stem.

@@ -6,7 +6,8 @@ import type { AccessToken } from '#shared/people'
 
 const garden = useGardenStore()
 const store = useSessionStore()
-const { data: tokens, refetch } = useLive<AccessToken[]>(() => '/api/tokens')
+const { data: everyToken, refetch } = useLive<AccessToken[]>(() => '/api/tokens')
+const tokens = computed(() => everyToken.value?.filter(t => t.opens === 'garden'))
 const name = ref('')
 const token = ref('')
 const making = useForm(async () => {

@@ -53,7 +53,8 @@ const allLooks: { value: Look, title: string }[] = [{ value: 'paper', title: 'Pa
         <p class="quiet small note">Sun is black on white and heavier, for outdoors. The choice is kept on this device.</p>
       </PaperSheet>
       <PaperSheet heading="Crops">
-        <ul class="places"><li v-for="{ guide } in garden.garden.crops" :key="guide.id"><NuxtLink :to="`/crops/${guide.id}`">{{ guide.name }}</NuxtLink></li></ul>
+        <ul v-if="garden.garden.crops.length" class="places"><li v-for="{ guide } in garden.garden.crops" :key="guide.id"><NuxtLink :to="`/guides/${guide.id}`">{{ guide.name }}</NuxtLink></li></ul>
+        <p v-else class="quiet">None yet: a crop is here once a plant of it is. <NuxtLink to="/guides">All guides</NuxtLink></p>
         <p class="quiet small note">What the guide says and what you have learnt of it.</p>
       </PaperSheet>
       <PaperSheet heading="Places">

@@ -94,6 +94,7 @@ const exportCsv = () => saveCsv(`family-${family.value!.cross.code}`, ['plant', 
       <TagLabel :code="family.cross.code" :to="`/crosses/${family.cross.id}`"><CrossName :seed-parent="family.seedParent" :pollen-parent="family.pollenParent" /></TagLabel>
       <h1>{{ family.cross.aim }}</h1>
       <p class="quiet">{{ living.length }} plants; {{ scored }} scored for {{ trait?.name }}.</p>
+      <p v-for="doubt in family.doubts" :key="doubt.words" class="doubt small">{{ doubt.flowers }} of the {{ family.flowers }} flowers behind it: {{ doubt.words }}.</p>
     </header>
     <div class="columns">
       <PaperSheet>

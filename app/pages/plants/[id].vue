@@ -1,6 +1,7 @@
 <!-- One plant: where it comes from, how it was scored, what it was crossed with. -->
 <script setup lang="ts">
 import { dayInWords } from '@virgulta/core/time/days'
+import { loadInWords } from '@virgulta/core/plants/fruitLoad'
 import { scoreInWords } from '@virgulta/core/offspring/score'
 import type { PlantGenes, PlantStory } from '#shared/plants'
 
@@ -21,6 +22,8 @@ const reinstate = () => log.note([{ kind: 'reinstated', subjectId: story.value!.
 const setsChosen = (sets: number | null) => log.note([{ kind: 'setsCounted', subjectId: story.value!.plant.id, payload: { sets } }])
 const seasons = computed(() => [...new Set(story.value?.plant.scores.map(s => s.on.slice(0, 4)))].sort())
 const scoreIn = (trait: string, year: string) => story.value!.plant.scores.filter(s => s.trait === trait && s.on.startsWith(year)).sort((a, b) => b.on.localeCompare(a.on))[0]
+/** Pollen parents of the crosses this plant carries, each once. */
+const fathers = computed(() => [...new Map((story.value?.crosses ?? []).filter(c => c.cross.seedParentId === story.value!.plant.id).flatMap(c => c.pollenParent ? [[c.pollenParent.id, c.pollenParent]] : [])).values()])
 const isDescribing = ref(false)
 async function lose(reason: string) {
   if (await log.note([{ kind: 'plantLost', subjectId: story.value!.plant.id, payload: { reason } }])) asking.value = null
@@ -39,6 +42,7 @@ async function lose(reason: string) {
         <p v-if="story.plant.lost" class="fail">Lost on {{ dayInWords(story.plant.lost.on, true) }}: {{ story.plant.lost.reason }}.</p>
         <p v-if="story.plant.struckOff" class="doubt">Struck off on {{ dayInWords(story.plant.struckOff.on, true) }}: {{ story.plant.struckOff.reason }}.</p>
         <p v-if="story.plant.note">{{ story.plant.note }}</p>
+        <p v-if="story.load.carries || story.load.pending" :class="{ doubt: story.load.tooMany }">It {{ loadInWords(story.load) }}.<template v-if="story.load.tooMany"> Take {{ story.load.tooMany }} off.</template></p>
         <p v-if="story.plant.verdict"><strong>{{ story.plant.verdict.verdict }}</strong>: {{ story.plant.verdict.reason }} <span class="quiet">({{ dayInWords(story.plant.verdict.on, true) }})</span></p>
       </div>
       <div v-if="!story.plant.lost && garden.mayNote" class="row">
@@ -54,6 +58,7 @@ async function lose(reason: string) {
     <PaperSheet v-if="asking === 'strike'"><ReasonChips :reasons="['sickly', 'weak stem', 'sets no seed', 'did not stand the weather', 'not what it was taken for']" question="Why is it not to be a parent any more?" @choose="strike" /></PaperSheet>
     <div class="sides">
       <div class="stack">
+        <MarksSheet :plant="story.plant" :fathers="fathers" />
         <PaperSheet heading="Scores over the seasons">
           <div v-if="seasons.length" class="across" tabindex="0" role="group" aria-label="Scores over the seasons">
             <table class="scores">

@@ -1,0 +1,27 @@
+<!-- The ranges of a guide; beside an own one what the built-in says, beside a grown crop what is known by now. -->
+<script setup lang="ts">
+import type { CropGuide } from '@virgulta/core/crops/guide'
+
+/** Counts of a guide are whole numbers; what is learnt of them is not. */
+const words = (range: { low: number, high: number }, unit: 'days' | '%' | 'each') => unit === 'each' ? `${range.low}–${range.high}` : rangeInWords(range, unit)
+const { guide, builtIn } = defineProps<{ guide: CropGuide, builtIn: CropGuide | null }>()
+</script>
+
+<template>
+  <dl class="numbers">
+    <div v-for="r in guideRanges" :key="r.key" :class="{ changed: builtIn && differs(r.of(guide), r.of(builtIn)) }">
+      <dt>{{ r.words }}</dt>
+      <dd class="figures">{{ words(r.of(guide), r.unit) }}<span v-if="builtIn && differs(r.of(guide), r.of(builtIn))" class="quiet small"> built in: {{ words(r.of(builtIn), r.unit) }}</span></dd>
+    </div>
+    <div><dt>passes of pollen at most</dt><dd class="figures">{{ guide.pollination.passes }}</dd></div>
+    <div><dt>seasons from flower to flower</dt><dd class="figures">{{ guide.seasons }}</dd></div>
+    <div><dt>handling the seed</dt><dd>{{ guide.seedHandling.how }}</dd></div>
+  </dl>
+</template>
+
+<style scoped>
+.numbers { display: grid; grid-template-columns: repeat(auto-fill, minmax(min(100%, 230px), 1fr)); gap: 8px 20px; margin: 0; border-block: 1px solid var(--rule); padding: 10px 0; }
+dt { font-size: 13px; color: var(--quiet); }
+dd { margin: 0; }
+.changed { border-left: 3px solid var(--doubt); padding-left: 8px; }
+</style>

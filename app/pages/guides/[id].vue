@@ -1,0 +1,54 @@
+<!-- The guide of one crop: its steps with drawings, schools and cautions, its numbers; copied and changed for the garden. -->
+<script setup lang="ts">
+import { builtInGuide } from '@virgulta/core/crops/guides/all'
+import { flowerForms } from '@virgulta/core/crops/forms/forms'
+import { stepsOf } from '@virgulta/core/flowers/method'
+
+const route = useRoute()
+const router = useRouter()
+const garden = useGardenStore()
+const log = useLogStore()
+const { guides, ownOf, problem } = useGuides()
+const id = computed(() => String(route.params.id))
+const guide = computed(() => guides.value?.find(g => g.id === id.value) ?? null)
+const own = computed(() => ownOf(id.value))
+const builtIn = computed(() => builtInGuide(id.value))
+const isChanging = computed({ get: () => route.query.change === '1', set: is => router.replace({ query: is ? { change: '1' } : {} }) })
+const steps = computed(() => guide.value ? stepsOf(guide.value) : [])
+const isGrown = computed(() => garden.cropOf(id.value) !== undefined)
+const drop = () => log.note([{ kind: 'guideDropped', subjectId: own.value!.id, payload: {} }])
+const pollenWords = { long: 'lives for months, dry and cold', medium: 'lives for weeks, dry and cool', short: 'hardly lives for a day' }
+</script>
+
+<template>
+  <p v-if="problem" class="fail" role="alert">{{ problem.sentence }}</p>
+  <div v-else-if="guide" class="stack">
+    <header class="row spread">
+      <div>
+        <h2 class="name">{{ guide.name }} <em class="quiet">{{ guide.botanical }}</em></h2>
+        <p class="quiet">{{ guide.group }} · {{ flowerForms[guide.form].name }} · pollen {{ pollenWords[guide.pollination.pollen] }}<template v-if="guide.fruitLoad"> · a plant carries {{ guide.fruitLoad.low }}–{{ guide.fruitLoad.high }} fruits</template></p>
+      </div>
+      <div class="row">
+        <v-btn v-if="isGrown" class="quietly" :to="`/crops/${id}`">What is known by now</v-btn>
+        <template v-if="garden.mayNote">
+          <v-btn v-if="own?.guide && builtIn" class="quietly" @click="drop">Back to the built-in</v-btn>
+          <v-btn variant="flat" @click="isChanging = !isChanging">{{ isChanging ? 'Close' : own?.guide ? 'Change it' : 'Copy and change it for this garden' }}</v-btn>
+        </template>
+      </div>
+    </header>
+    <p v-if="own?.guide" class="hatch doubt">This is the garden’s own guide; what differs from the built-in one is marked.</p>
+    <GuideEditor v-if="isChanging && garden.mayNote" :key="own?.setAt" :guide="own?.guide ?? builtIn ?? guide" :own-id="own?.id ?? null" :built-in="builtIn ?? null" @done="isChanging = false" />
+    <template v-else>
+      <GuideNumbers :guide="guide" :built-in="own?.guide ? builtIn ?? null : null" />
+      <ol class="steps"><GuideStep v-for="(step, i) in steps" :key="step" :step="step" :number="i + 1" :guide="guide" /></ol>
+    </template>
+  </div>
+  <p v-else-if="guides" class="fail" role="alert">There is no guide of this name. <NuxtLink to="/guides">All guides</NuxtLink></p>
+</template>
+
+<style scoped>
+.name { font-size: 26px; }
+.name em { font-size: 17px; }
+header p { margin: 2px 0 0; }
+.steps { list-style: none; margin: 0; padding: 0; display: grid; gap: 12px; grid-template-columns: repeat(auto-fill, minmax(min(100%, 520px), 1fr)); }
+</style>
