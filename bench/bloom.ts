@@ -6,7 +6,7 @@ import { chanceOfMeeting, covering, pollenSide, seedSide } from '@virgulta/core/
 import { SOWN, cropSeasons, lengthChances, predictorOf, startChances } from '@virgulta/core/bloom/predict'
 import type { BloomRecord } from '@virgulta/core/bloom/season'
 import { randomStream } from '@virgulta/core/chance/stream'
-import { chilli } from '@virgulta/core/crops/chilli'
+import { chilli } from '@virgulta/core/crops/guides/chilli'
 import { addDays } from '@virgulta/core/time/days'
 import { warmthCurves } from '@virgulta/core/weather/climate'
 import { simulatedWeather } from '@virgulta/core/weather/simulated'

@@ -1,4 +1,4 @@
-import { chilli } from '@virgulta/core/crops/chilli'
+import { chilli } from '@virgulta/core/crops/guides/chilli'
 import { cropKnowledge } from '@virgulta/core/crops/knowledge'
 import { digestOf } from '@virgulta/core/crops/digest'
 import { keepersOf, nothing } from '@virgulta/core/crosses/course'
@@ -37,6 +37,6 @@ export async function coreRows(): Promise<Row[]> {
     }),
     await work('what is expected of a crop, from all its records', () => cropKnowledge(chilli, digestOf(history))),
     await work('how many more flowers', () => keepersOf(knowledge).moreFlowers(nothing, 3)),
-    await work('the round of all flowers', () => roundUntil([{ guide: chilli, knowledge, history }], () => null, '2026-06-12')),
+    await work('the round of all flowers', () => roundUntil([{ guide: chilli, knowledge, history }], { today: '2026-06-12', placeOf: () => null })),
   ]
 }

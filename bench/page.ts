@@ -40,6 +40,28 @@ async function dragRow(page: Page, address: string): Promise<Row> {
   return { what: 'bloom in the browser: a sowing date dragged one step', p50: quantileSorted(taken, 0.5), p95: quantileSorted(taken, 0.95), unit: 'ms', aim: DRAG_AIM_MS }
 }
 
+/** How long it takes on the walk from a press to the next stop, with the log written in between. */
+async function walkRow(page: Page, address: string): Promise<Row> {
+  await page.setViewportSize({ width: 390, height: 844 })
+  await page.goto(`${address}/walk`)
+  const stop = page.getByRole('region', { name: /^Stop/ })
+  await stop.waitFor()
+  const taken: number[] = []
+  for (let i = 0; i < 15; i++) {
+    const before = `${await stop.getAttribute('aria-label')} ${await stop.getByRole('heading').innerText()}`
+    const key = page.locator('footer .key.main')
+    const began = performance.now()
+    await (await key.count() ? key : page.getByRole('button', { name: /later/i })).first().click()
+    await page.waitForFunction((was) => {
+      const now = document.querySelector('section[aria-label^=Stop]')
+      return now && `${now.getAttribute('aria-label')} ${now.querySelector('h2')?.innerText}` !== was
+    }, before, { timeout: 20_000, polling: 20 })
+    taken.push(performance.now() - began)
+  }
+  taken.sort((a, b) => a - b)
+  return { what: 'walk in the browser: from a press to the next stop', p50: quantileSorted(taken, 0.5), p95: quantileSorted(taken, 0.95), unit: 'ms' }
+}
+
 /** What the first page weighs, and how long it takes until Today can be used, on a first and a second visit. */
 export async function pageRows(address: string, cookie: string): Promise<Row[]> {
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] })
@@ -69,7 +91,7 @@ export async function pageRows(address: string, cookie: string): Promise<Row[]> 
       rows.push({ what: `${visit} visit: everything over the wire`, value: bytes.all / 1000, unit: 'kB' })
       await page.close()
     }
-    rows.push(await dragRow(await context.newPage(), address))
+    rows.push(await dragRow(await context.newPage(), address), await walkRow(await context.newPage(), address))
     return rows
   }
   finally {

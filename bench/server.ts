@@ -12,6 +12,7 @@ import { timed } from './measure'
 const READ_AIM_MS = 50
 const WRITE_AIM_MS = 20
 const TIMES = 200
+const [TAGS, SHEET_AIM_MS] = [200, 1000]
 
 /** How long a server takes from its process to its first answer, and to its first Today. */
 async function startRows(ownerUrl: string, cookie: string): Promise<Row[]> {
@@ -28,6 +29,15 @@ async function startRows(ownerUrl: string, cookie: string): Promise<Row[]> {
     await server.kill()
   }
   return rows
+}
+
+/** A sheet of many tags, made on the server. */
+async function sheetRow(keeper: Visitor, cross: CrossRow['cross'], now: string): Promise<Row> {
+  const codes = await keeper.codes(TAGS)
+  await keeper.send(...codes.map((code): Deed => ({
+    id: v7(), kind: 'flowerChosen', subjectId: v7(), payload: { code, crossId: cross.id, seedParentId: cross.seedParentId, pollenParentId: cross.pollenParentId, blooms: 1 }, happenedAt: now,
+  })))
+  return timed(`a PDF of ${TAGS} tags`, 1, 5, async () => (await keeper.ask('GET', `/api/crosses/${cross.id}/tags.pdf?codes=${codes.join(',')}`)).status === 200, SHEET_AIM_MS)
 }
 
 /** Reads and writes of the large garden, over the wire. */
@@ -64,5 +74,6 @@ export async function serverRows(ownerUrl: string, address: string, keeper: Visi
   rows.push(await timed('Today, right after an entry', 1, 40, async turn => await writing(turn) && reading(() => '/api/round')(turn), undefined))
   rows.push(await timed('bloom, right after an entry', 1, 20, async turn => await writing(turn) && reading(() => '/api/bloom?from=2026-04-01&to=2027-01-31')(turn), undefined))
   rows.push(await timed('an aim, right after an entry', 1, 10, async turn => await writing(turn) && reading(() => `/api/aims/${aims[0]!.aim.id}`)(turn), undefined))
+  rows.push(await sheetRow(keeper, crosses[0]!.cross, now))
   return [...rows, ...await startRows(ownerUrl, keeper.cookie)]
 }

@@ -1,5 +1,5 @@
 import type { BloomSign } from '@virgulta/core/bloom/note'
-import { builtInGuides } from '@virgulta/core/crops/guides'
+import { builtInGuides } from '@virgulta/core/crops/guides/all'
 import type { ISODate } from '@virgulta/core/time/days'
 import { addDays, daysBetween, yearOf } from '@virgulta/core/time/days'
 import { degreeDays } from '@virgulta/core/time/thermal'

@@ -1,7 +1,7 @@
 import type { DemoBloomer } from './blooms'
 import { SITE, tellBlooms } from './blooms'
 import { randomStream } from '@virgulta/core/chance/stream'
-import { builtInGuides } from '@virgulta/core/crops/guides'
+import { builtInGuides } from '@virgulta/core/crops/guides/all'
 import type { Deed } from '@virgulta/core/log/entry'
 import { addDays } from '@virgulta/core/time/days'
 import { genesOf, looksOf } from './genes'

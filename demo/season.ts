@@ -1,3 +1,4 @@
+import type { School } from '@virgulta/core/flowers/schools'
 import type { CropGuide } from '@virgulta/core/crops/guide'
 import type { ISODate } from '@virgulta/core/time/days'
 import { addDays } from '@virgulta/core/time/days'
@@ -18,6 +19,9 @@ export interface Stage { scribe: Scribe, guide: CropGuide, cross: DemoCross, cro
 /** Days until something happens, drawn from a guide's range. */
 const daysIn = (scribe: Scribe, { low, high }: { low: number, high: number }) => Math.max(1, scribe.between(Math.round(low), Math.max(Math.round(low), Math.round(high))))
 
+/** How the people of the demo garden do it, in turn: what is told beside the story does not change how it goes on. */
+const HABITS = { otherWay: 4, cover: ['mesh', 'mesh', 'paper'] } as const
+
 /** Works one flower from tag to harvest. @returns the day it is ripe, or null when it came to nothing */
 function workFlower({ scribe, guide, crossId, seedParent, pollenParent }: Stage, day: ISODate, i: number): { flowerId: string, ripeOn: ISODate } | null {
   const { receptive } = guide
@@ -26,10 +30,13 @@ function workFlower({ scribe, guide, crossId, seedParent, pollenParent }: Stage,
   const hour = isDusk ? 20 + (i % 8) * 0.1 : Math.min(receptive.hours.to + 1, 15) + (i % 10) * 0.15
   scribe.note(day, hour, 'flowerChosen', flowerId, { code: scribe.code(day), crossId, seedParentId: seedParent.id, pollenParentId: pollenParent.id, blooms: 1 })
   if (guide.emasculation.needed) {
-    scribe.note(day, hour + 0.03, 'emasculated', flowerId, {})
+    const [usual, other] = Object.keys(guide.emasculation.ways) as School<'emasculation'>[]
+    const school = i % HABITS.otherWay === 0 && other ? other : usual!
+    scribe.note(day, hour + 0.03, 'emasculated', flowerId, { school, ...guide.emasculation.usual && school === 'pluck' ? { count: guide.emasculation.usual } : {} })
     scribe.note(day, hour + 0.06, 'lensChecked', flowerId, { found: scribe.chance(0.04) ? 'anthersLeft' : 'clean' })
   }
-  scribe.note(day, hour + 0.08, 'isolated', flowerId, { way: isDusk ? 'tie' : 'bag' })
+  const way = isDusk ? 'tie' : HABITS.cover[i % HABITS.cover.length]!
+  scribe.note(day, hour + 0.08, 'isolated', flowerId, { way })
   if (scribe.chance(0.03)) {
     scribe.note(addDays(day, 1), receptive.hours.from + 1, 'flowerLost', flowerId, { reason: scribe.pick(guide.lostReasons) })
     return null
@@ -43,7 +50,11 @@ function workFlower({ scribe, guide, crossId, seedParent, pollenParent }: Stage,
     return null
   }
   scribe.note(readyOn, look, 'looked', flowerId, { look: 'ready' })
-  scribe.note(readyOn, look + 0.02, 'pollinated', flowerId, { pollenParentId: pollenParent.id, selfMeant: seedParent.id === pollenParent.id })
+  const tools = [guide.schools.transfer!.usual, ...guide.schools.transfer!.others] as School<'transfer'>[]
+  const pass = { pollenParentId: pollenParent.id, selfMeant: seedParent.id === pollenParent.id, tool: tools[i % 5 === 0 ? 1 : 0]! }
+  scribe.note(readyOn, look + 0.02, 'pollinated', flowerId, { ...pass, grains: i % 3 === 0 ? 'many' : 'some' })
+  if (guide.pollination.passes > 1 && i % 2 === 0 && guide.schools.passes!.usual !== 'once') scribe.note(addDays(readyOn, 1), look + 0.02, 'pollinated', flowerId, pass)
+  scribe.note(readyOn, look + 0.03, 'isolated', flowerId, { way })
 
   const tellsOn = addDays(readyOn, daysIn(scribe, guide.take.daysAfterPollination))
   if (scribe.chance(0.35)) scribe.note(addDays(tellsOn, -2), 9 + i * 0.02, 'takeNoted', flowerId, { take: 'notYet', reason: null })
@@ -52,11 +63,14 @@ function workFlower({ scribe, guide, crossId, seedParent, pollenParent }: Stage,
     return null
   }
   scribe.note(tellsOn, 9 + i * 0.02, 'takeNoted', flowerId, { take: 'taken', reason: null })
+  scribe.note(addDays(tellsOn, 1), 9.5 + i * 0.02, 'uncovered', flowerId, {})
   if (scribe.chance(0.04)) {
     scribe.note(addDays(tellsOn, 9), 11, 'flowerLost', flowerId, { reason: scribe.pick(guide.lostReasons) })
     return null
   }
-  return { flowerId, ripeOn: addDays(readyOn, daysIn(scribe, guide.ripening.daysAfterPollination)) }
+  const ripeOn = addDays(readyOn, daysIn(scribe, guide.ripening.daysAfterPollination))
+  if (guide.ripening.splits && i % 9 !== 0) scribe.note(addDays(ripeOn, -9), 10 + i * 0.02, 'fruitNetted', flowerId, {})
+  return { flowerId, ripeOn }
 }
 
 /** Works all flowers of a cross and harvests them in two pickings. @returns the packets */
@@ -78,7 +92,7 @@ export function workCross(stage: Stage): DemoLot[] {
     const empty = scribe.random.binomial(seeds, 0.09)
     const lotId = scribe.id(last.ripeOn)
     const isDone = scribe.note(last.ripeOn, 15, 'harvested', lotId, {
-      code: scribe.code(last.ripeOn), crossId, flowers: picking.map(p => ({ flowerId: p.flowerId, fruits: 1 })), seeds, sound: seeds - empty, empty,
+      code: scribe.code(last.ripeOn), crossId, flowers: picking.map(p => ({ flowerId: p.flowerId, fruits: 1 })), seeds, sound: seeds - empty, empty, cue: guide.schools.harvest!.usual as School<'harvest'>,
     })
     if (isDone) lots.push({ lotId, seeds: seeds - empty, harvestedOn: last.ripeOn })
   }

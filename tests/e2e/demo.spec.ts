@@ -27,7 +27,7 @@ test('a cross planned here is worked day by day from Today, from its first flowe
   await page.getByRole('button', { name: 'Choose a flower' }).first().click()
   const panel = page.getByRole('navigation', { name: 'Flower' })
   const code = (await panel.getByText(/^\d\d-[2-9A-Y]{4,5}$/).innerText()).trim()
-  for (const answer of ['Anthers out', 'Clean', 'Bagged']) await panel.getByRole('button', { name: answer, exact: true }).click()
+  for (const answer of ['All 6 out', 'Clean', 'Mesh bag on']) await panel.getByRole('button', { name: answer, exact: true }).click()
   await expect(panel.getByRole('heading', { name: 'Is the stigma ready?' })).toBeVisible()
 
   await page.goto('/today')
@@ -40,7 +40,7 @@ test('a cross planned here is worked day by day from Today, from its first flowe
   }
   await nextDay()
   await stop.getByRole('button', { name: `Ready: ${code}` }).click()
-  await stop.getByRole('button', { name: `Pollinated: ${code}` }).click()
+  await stop.getByRole('button', { name: `Pollinated, covered again: ${code}` }).click()
   for (let day = 0; day < 5; day++) await nextDay()
   await expect(stop).toContainText('Has it taken?')
   await stop.getByRole('button', { name: `Other answers: ${code}` }).click()
@@ -63,14 +63,14 @@ test('the walk leads from stop to stop with one thumb', async ({ page }) => {
   await expect(page.getByRole('heading', { name: 'Is the stigma ready?' })).toBeVisible()
   const left = async () => Number((await page.getByText(/stops left/).innerText()).match(/\d+/)![0])
   const before = await left()
-  for (const key of await page.getByRole('button').filter({ hasText: /^(Ready|Not yet|Too late|Lost|Skip)$/ }).all()) {
+  for (const key of await page.getByRole('button').filter({ hasText: /^(Ready|Not yet|Too late|Lost|Later today)$/ }).all()) {
     expect((await key.boundingBox())!.height).toBeGreaterThanOrEqual(56)
   }
   await page.getByRole('button', { name: 'Ready', exact: true }).click()
   await expect(page.getByRole('heading', { name: /Pollinate/ })).toBeVisible()
-  await page.getByRole('button', { name: 'Pollinated', exact: true }).click()
+  await page.getByRole('button', { name: 'Pollinated, shut again', exact: true }).click()
   await expect.poll(left).toBe(before - 1)
-  await page.getByRole('button', { name: 'Skip' }).click()
+  await page.getByRole('button', { name: 'Later today' }).click()
   await expect.poll(left).toBe(before - 2)
   await expectAccessible(page)
 })
@@ -89,7 +89,7 @@ test('on the walk a flower is chosen, and its next steps follow at once', async 
   const next = page.getByRole('heading', { name: /Take the anthers out|Cover the flower/ })
   await expect(next).toBeVisible()
   const code = (await page.getByRole('region', { name: /^Stop/ }).getAttribute('aria-label'))!.replace('Stop ', '')
-  await page.getByRole('button', { name: /^(Anthers out|Tied shut)$/ }).click()
+  await page.getByRole('button', { name: /^(All 6 out|Tied shut)$/ }).click()
   await expect(next).toHaveCount(0)
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByRole('region', { name: `Stop ${code}` })).toBeVisible()
@@ -117,7 +117,8 @@ test('the find box opens by key and leads to a scanned tag', async ({ page }) =>
 test('the tag sheet of a cross is a PDF', async ({ page }) => {
   await page.goto('/crosses?q=F4')
   await page.getByRole('link', { name: /^\d\d-/ }).first().click()
-  const href = await page.getByRole('link', { name: 'Print tags' }).getAttribute('href')
+  await page.getByRole('button', { name: 'Print tags' }).click()
+  const href = await page.getByRole('dialog', { name: 'Print tags' }).getByRole('link', { name: 'Open the sheet' }).getAttribute('href')
   const answer = await page.request.get(href!)
   expect(answer.headers()['content-type']).toBe('application/pdf')
 })
@@ -140,9 +141,9 @@ test('a list keeps its filter and order in the address, and exports what it show
 test('every screen passes the accessibility check, is readable in every look, and fits a telephone', async ({ page }) => {
   test.setTimeout(600_000)
   const first = async (list: string) => (await page.request.get(list)).json()
-  const crosses: { cross: { id: string, aim: string }, counts: { kept: number }, tagged: number }[] = await first('/api/crosses')
+  const crosses: { cross: { id: string, aim: string }, counts: { kept: number }, progress: { buds: number } }[] = await first('/api/crosses')
   const told = crosses.find(r => r.counts.kept)!.cross
-  const open = crosses.find(r => r.tagged)!.cross
+  const open = crosses.find(r => r.progress.buds)!.cross
   const { flowers } = await first(`/api/crosses/${open.id}`)
   const flower = flowers.find((f: { due: object | null }) => f.due).flower
   const { lots, sowings } = await first('/api/seed')
@@ -155,6 +156,7 @@ test('every screen passes the accessibility check, is readable in every look, an
     ['/aims', 'Aims'], ['/aims/new', 'Set an aim'], [`/aims/${aim.id}`, aim.words], [`/aims/${aim.id}?part=pairs`, aim.words], [odds, /×/],
     ['/bloom', 'Bloom'], [meet, 'Bloom'], [`/bloom?aim=${aim.id}`, 'Bloom'], ['/bloom/hours', 'Bloom'], ['/bloom/weather', 'Bloom'],
     ['/crops/hellebore/traits', 'What is known of hellebore'], ['/crops/chilli/genes', 'What is known of chilli'],
+    ['/guides', 'Guides'], ['/guides/hellebore', 'Guides'], ['/guides/hellebore?change=1', 'Guides'], ['/guides/forms', 'Guides'], ['/guides/schools', 'Guides'], ['/guides/cautions', 'Guides'], ['/garden/devices', /./],
     ['/today', /June/], ['/crosses', 'Crosses'], ['/crosses/new', 'Plan a cross'], [`/crosses/${told.id}`, told.aim], [`/crosses/${open.id}?flower=${flower.id}`, open.aim],
     ['/seed', 'Seed'], ['/seed?show=trays', 'Seed'], [`/seed/packets/${lots[0].lot.id}`, /in the packet/], [`/seed/trays/${sowings[0].sowing.id}`, /up/],
     ['/offspring', 'Offspring'], [`/offspring/${told.id}`, told.aim], ['/plants', 'Plants'], [`/plants/${plants[0].id}`, plants[0].name],

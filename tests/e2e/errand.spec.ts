@@ -33,10 +33,10 @@ test('a cross goes from an empty garden to judged seedlings, and its stem tells 
     for (const answer of answers) await panel.getByRole('button', { name: answer, exact: true }).click()
   }
   // A day before the flower was chosen does not fit: the log says so.
-  await note(99, 'Anthers out')
-  await expect(page.getByRole('alert')).toContainText('choose it first')
+  await note(99, 'All 6 out')
+  await expect(page.getByRole('alert').filter({ hasText: 'got its tag on' }).first()).toBeVisible()
   await page.getByRole('button', { name: 'Close the message' }).click()
-  await note(0, 'Anthers out', 'Clean', 'Bagged')
+  await note(0, 'All 6 out', 'Clean', 'Mesh bag on')
   await expect(panel.getByRole('heading', { name: 'Is the stigma ready?' })).toBeVisible()
   await expect(panel.getByText('guide', { exact: true })).toBeVisible()
   await openOthers()
@@ -45,9 +45,10 @@ test('a cross goes from an empty garden to judged seedlings, and its stem tells 
   await expect(panel.getByText(/look again a day later/)).toBeVisible()
   await panel.getByRole('button', { name: 'Ready', exact: true }).click()
   await expect(panel.getByRole('heading', { name: 'Pollinate from Lantern Try' })).toBeVisible()
-  await panel.getByRole('button', { name: 'Pollinated', exact: true }).click()
+  await panel.getByRole('button', { name: 'Pollinated, covered again', exact: true }).click()
   await expect(panel.getByRole('heading', { name: 'Has it taken?' })).toBeVisible()
   await panel.getByRole('button', { name: 'Taken', exact: true }).click()
+  await panel.getByRole('button', { name: 'Cover is off', exact: true }).click()
   await expect(panel.getByRole('heading', { name: 'Is the fruit ripe?' })).toBeVisible()
 
   // Harvest: sound and empty must fit what was counted.

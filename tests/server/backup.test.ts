@@ -1,5 +1,6 @@
 /** A garden into one file and back, by the command line, on the real database. */
 import { execFileSync } from 'node:child_process'
+import { createHash } from 'node:crypto'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -66,7 +67,7 @@ describe('a backup', () => {
     const back = virgulta(target, 'restore', file)
     expect(back.status, back.out).toBe(0)
     expect(JSON.parse(back.out)).toEqual({ id: gardenId, name: 'Quillmere Glasshouses', entries })
-    for (const [table, order] of [['entries', 'id'], ['tags', 'code'], ['touches', 'subject_id, is_need, entry_id'], ['plants', 'id'], ['crosses', 'id'], ['flowers', 'id'], ['seed_lots', 'id'], ['sowings', 'id'], ['places', 'id'], ['crops', 'id'], ['tag_serials', 'year'], ['members', 'person_id']] as const) {
+    for (const [table, order] of [['entries', 'id'], ['tags', 'code'], ['touches', 'subject_id, is_need, entry_id'], ['plants', 'id'], ['crosses', 'id'], ['flowers', 'id'], ['seed_lots', 'id'], ['sowings', 'id'], ['places', 'id'], ['tag_serials', 'year'], ['members', 'person_id']] as const) {
       expect(await rowsIn(restored, table, gardenId, order), table).toEqual(await rowsIn(owner, table, gardenId, order))
     }
   })
@@ -102,7 +103,7 @@ describe('a file that is not as it was made', () => {
     ['cut off at its last letters', () => whole().slice(0, -40), /cut off before its end/],
     ['altered in one figure', () => whole().replace('"low and purple"', '"low and pink"'), /altered after it was made/],
     ['robbed of an entry', () => whole().replace(/,\n\{"id":[^\n]*\}(?=,\n)/, ''), /altered after it was made/],
-    ['of a later version', () => whole().replace('"version":1', '"version":2'), /made by a newer Virgulta \(format 2; this one reads up to 1\)/],
+    ['of a later version', () => whole().replace('"version":2', '"version":3'), /made by a newer Virgulta \(format 3; this one reads up to 2\)/],
     ['something else', () => '{"format":"recipe","entries":[]}', /altered after it was made|not a backup/],
     ['no JSON', () => 'Dear garden,', /not whole JSON/],
     ['empty', () => '', /cut off before its end/],
@@ -115,5 +116,20 @@ describe('a file that is not as it was made', () => {
     expect(refusal!.message).toMatch(why)
     expect(refusal!.message).toMatch(/^This file cannot be restored: .* Nothing was changed\.$/)
     expect([...await rowsOf(restored.db, sql`select 1 from gardens union all select 1 from entries`)]).toEqual([])
+  })
+})
+
+describe('a file of the first format', () => {
+  it('is brought back all the same; the built-in guides it holds come with Virgulta now', async () => {
+    const [garden] = await rowsOf<{ id: string }>(owner.db, sql`select id from gardens where name = 'Page beds'`)
+    let text = ''
+    await owner.db.transaction(tx => backup(tx, garden!.id, piece => void (text += piece)), SNAPSHOT)
+    const tail = /\],\n"sum":"[0-9a-f]{64}"\}\n$/
+    const older = text.replace(tail, '').replace('"version":2', '"version":1').replace('"tagSerials"', '"crops":[{"id":"chilli"}],"tagSerials"')
+    expect(older).toContain('"crops"')
+    const sum = createHash('sha256').update(older).digest('hex')
+    await restore(restored.db, pieces(`${older}],\n"sum":"${sum}"}\n`), null)
+    expect(await rowsIn(restored, 'flowers', garden!.id, 'id')).toEqual(await rowsIn(owner, 'flowers', garden!.id, 'id'))
+    await restored.db.execute(sql`delete from gardens`)
   })
 })

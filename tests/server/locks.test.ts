@@ -1,5 +1,6 @@
 /** The second lock: what the server's role can reach, whatever a query forgets. */
 import { randomUUID } from 'node:crypto'
+import { builtInGuide } from '@virgulta/core/crops/guides/all'
 import { sql } from 'drizzle-orm'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { serverRoleOf } from '../../scripts/lib/serverRole.mjs'
@@ -24,6 +25,8 @@ async function describedCrop(visitor: Visitor, plantId: string): Promise<void> {
     entry('inheritanceSet', randomUUID(), { crop: 'squash', mating: 'outcrossing', ploidy: 2, map: 'kosambi', doubleReduction: 0 }),
     entry('batchPlanned', randomUUID(), { code: code!, crop: 'chilli', plantId, on: '2027-02-20', why: 'stock' }),
     entry('taskPlanned', randomUUID(), { does: 'holdBack', crop: 'chilli', plantId, forId: null, from: '2027-05-01', until: '2027-05-04', why: 'to meet' }),
+    entry('guideSet', randomUUID(), { guide: { ...builtInGuide('chilli')!, seasons: 2 } }),
+    entry('customSet', randomUUID(), { custom: { about: 'caution', caution: 'spirit', isHidden: true } }),
     entry('weatherRead', randomUUID(), { unit: 'day', source: 'a file', rows: [['2025-03-01', 2, 9, null]] }),
     entry('aimSet', randomUUID(), { crop: 'chilli', words: 'striped', wishes: [{ trait, way: 'bring', target: { classes: [1] }, weight: 3, must: true }] }),
   )
