@@ -23,6 +23,7 @@ import { fillLargeGarden } from './largeGarden'
 import type { Row } from './measure'
 import { oddsRows } from './odds'
 import { printed } from './measure'
+import { pollenRows } from './pollen'
 import { roundRows } from './round'
 import { pageRows } from './page'
 import { serverRows } from './server'
@@ -61,7 +62,7 @@ try {
   rows.push({ what: 'rebuild', value: entries / ((performance.now() - began) / 1000), unit: 'entries/s' })
   await server.kill()
   tell('Backing up and restoring …')
-  rows.push(...await backupRows(owner.db, postgres.url, garden.id, entries, folder), ...await coreRows(), ...await oddsRows(), ...await bloomRows(), ...await roundRows())
+  rows.push(...await backupRows(owner.db, postgres.url, garden.id, entries, folder), ...await coreRows(), ...await oddsRows(), ...await bloomRows(), ...await roundRows(), ...await pollenRows())
   if (isJson) console.log(JSON.stringify({ at: new Date().toISOString(), node: process.version, cores: cpus().length, entries, rows }))
   else console.log(`\n${entries} entries, ${cpus().length} cores, Node.js ${process.version}\n\n${printed(rows)}`)
 }

@@ -3,6 +3,7 @@ import { OutOfRange } from '@virgulta/core/chance/estimate'
 import { degreeDaysOf, overlap } from './bloom'
 import { complain } from './complain'
 import { budget, howMany, odds } from './odds'
+import { pollen } from './pollen'
 import { tag } from './tag'
 
 /** One command: what it is called, how it is used, and the doing; resolves to the exit code. */
@@ -18,6 +19,7 @@ const commands: Record<string, Command> = {
   'budget': { usage: 'budget FILE [--flowers N]', does: 'flowers for so many keepers, from the steps in a JSON file; or the keepers of N flowers', run: budget },
   'degree-days': { usage: 'degree-days FILE [--base 10]', does: 'degree days of each day and their sum, from a CSV file with date, tmin and tmax in °C', run: degreeDaysOf },
   'overlap': { usage: 'overlap FILE', does: 'whether two plants meet in bloom, from the chances of their first days and lengths in a JSON file', run: overlap },
+  'pollen': { usage: 'pollen FILE', does: 'what is alive of pollen after a history of temperatures and thaws in a JSON file', run: pollen },
   'rebuild': { usage: 'rebuild [--garden ID]', does: 'compute the read models anew from the log (DATABASE_URL, or the database of a running `npm start`)', run: async words => (await import('./rebuild')).rebuildModels(words) },
 }
 
