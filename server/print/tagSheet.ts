@@ -77,6 +77,8 @@ function penFor(pdf: Pdf, faces: Map<Face, Buffer[]>): Pen {
 const LOOP_MM = 190
 /** Height from which a tag has a line for the pencil. */
 const WITH_LINE_MM = 30
+/** Room under which two names do not fit beside each other, and what a line of one takes. */
+const [NARROW_MM, NAME_MM] = [34, 4.6]
 /** The size that letters are set for; a smaller tag has smaller ones. */
 const FULL = { width: 94, height: 32 }
 
@@ -92,10 +94,16 @@ function drawTag(pdf: Pdf, pen: Pen, tag: PrintedTag, sheet: TagSheet, { x, y }:
   const left = x + side + pad + 2.4 * MM * scale
   const room = written - (left - x) - (sheet.shape === 'cut' ? 11 * MM : 2 * MM)
   const line = (face: Face, size: number, colour: string, at: number, text: string) => pen(face, size * scale, colour, left, y + at * scale * MM, text, room)
+  // Nothing that is written reaches into the next tag.
+  pdf.save().rect(left, y, room, height).clip()
   line('code', 19, INK, 3, tag.code)
-  line('bold', 10, INK, 11.2, `${tag.seedParent} × ${tag.pollenParent}`)
-  line('text', 8, INK, 16, `${dayInWords(tag.day, true)} · cross ${tag.crossCode}`)
-  line('text', 7.5, QUIET, 20, codeInWords(tag.code))
+  // A narrow tag has the parents below each other.
+  const names = room < NARROW_MM * MM ? [`${tag.seedParent} ×`, tag.pollenParent] : [`${tag.seedParent} × ${tag.pollenParent}`]
+  names.forEach((name, i) => line('bold', 10, INK, 11.2 + i * NAME_MM, name))
+  const below = (names.length - 1) * NAME_MM
+  line('text', 8, INK, 16 + below, `${dayInWords(tag.day, true)} · cross ${tag.crossCode}`)
+  line('text', 7.5, QUIET, 20 + below, codeInWords(tag.code))
+  pdf.restore()
   if (sheet.height >= WITH_LINE_MM) pdf.moveTo(left, y + height - 3.5 * MM).lineTo(left + room, y + height - 3.5 * MM).lineWidth(0.4).dash(1, { space: 1.5 }).strokeColor(QUIET).stroke().undash()
 }
 

@@ -5,9 +5,8 @@ import type { RoundStep } from '@virgulta/core/round/round'
 
 const garden = useGardenStore()
 const { guides, customs, keepTo } = useGuides()
-const atWords: Record<string, string> = { handOn: 'giving away' }
 const list = computed(() => CAUTION_IDS.map(id => ({
-  id, name: CAUTIONS[id].name, words: CAUTIONS[id].words, at: CAUTIONS[id].at.map(step => atWords[step] ?? stepWords[step as RoundStep]).join(', '),
+  id, name: CAUTIONS[id].name, words: CAUTIONS[id].words, at: CAUTIONS[id].at.map(step => stepWords[step as RoundStep]).join(', '),
   crops: 'isGeneral' in CAUTIONS[id] ? 'every crop' : (guides.value ?? []).filter(g => g.cautions.includes(id)).map(g => g.name).join(', ') || 'crops whose guide names it',
   isHidden: customs.value.hidden.includes(id),
 })))
@@ -23,7 +22,7 @@ const list = computed(() => CAUTION_IDS.map(id => ({
           <td><strong>{{ c.name }}</strong><br>{{ c.words }}</td>
           <td class="quiet">{{ c.at }}</td>
           <td class="quiet">{{ c.crops }}</td>
-          <td><v-switch :model-value="!c.isHidden" :label="c.isHidden ? 'hidden' : 'shown'" :aria-label="`${c.name}: shown at the step`" density="compact" hide-details :disabled="!garden.mayNote" @update:model-value="keepTo({ about: 'caution', caution: c.id, isHidden: !$event })" /></td>
+          <td><v-switch :model-value="!c.isHidden" :label="c.isHidden ? 'hidden' : 'shown'" :aria-label="`${c.name}: shown at the step`" color="primary" density="compact" hide-details :disabled="!garden.mayNote" @update:model-value="keepTo({ about: 'caution', caution: c.id, isHidden: !$event })" /></td>
         </tr>
       </tbody>
     </table>
@@ -33,6 +32,8 @@ const list = computed(() => CAUTION_IDS.map(id => ({
 <style scoped>
 .list { border-collapse: collapse; width: 100%; }
 .list th { text-align: left; font-size: 13px; color: var(--quiet); font-weight: 500; }
+/* The word beside the switch stays whole. */
+.list :deep(.v-label) { white-space: nowrap; min-width: 56px; }
 .list td, .list th { padding: 8px 12px 8px 0; border-bottom: 1px solid var(--rule); vertical-align: top; }
 @media (max-width: 700px) { .list, .list tbody, .list tr, .list td { display: block; } .list thead { display: none; } .list td { border: 0; padding: 2px 0; } .list tr { border-bottom: 1px solid var(--rule); padding: 10px 0; } }
 </style>

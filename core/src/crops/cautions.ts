@@ -1,7 +1,7 @@
 import type { FlowerStep } from '../flowers/steps'
 
 /** Work at which a caution is shown: at the flower, and behind it. */
-export type CautionStep = FlowerStep | 'sow' | 'collectPollen' | 'holdBack' | 'handOn'
+export type CautionStep = FlowerStep | 'sow' | 'collectPollen'
 
 interface Caution {
   name: string
@@ -22,7 +22,7 @@ export const CAUTIONS = {
   pollenDust: { name: 'pollen and dust', words: 'With an allergy to pollen or dust wear a mask, and empty bags downwind.', at: ['pollinate', 'collectPollen', 'harvest'], isGeneral: true },
   dressings: { name: 'fungicides and seed dressings', words: 'Follow the product label and your local rules; gloves, and only where its use is licensed.', at: ['sow'], isGeneral: true },
   movingOn: {
-    name: 'moving plants and seed', words: 'Invasive or protected species, plant health, import and protected varieties: ask the competent authority before you move, swap or sell.', at: ['handOn'], isGeneral: true,
+    name: 'moving plants and seed', words: 'Invasive or protected species, plant health, import and protected varieties: ask the competent authority before you move, swap or sell.', at: ['harvest'], isGeneral: true,
   },
   desiccant: { name: 'drying agents', words: 'Beads that are dyed with cobalt are poisonous: gloves, and never where food is kept.', at: ['collectPollen'], isGeneral: true },
   poisonous: { name: 'poisonous plant', words: 'All parts are poisonous and the sap irritates: gloves, and wash afterwards.', at: ['emasculate', 'isolate', 'pollinate', 'harvest', 'sow'] },
@@ -35,7 +35,7 @@ export const CAUTIONS = {
   spines: { name: 'spines', words: 'Spines and hooks: long sleeves, and eyes away from the plant.', at: ['emasculate', 'isolate', 'pollinate', 'harvest'] },
   glasshouse: { name: 'heat under glass', words: 'Under glass drink, and be out before noon on hot days.', at: ['look'] },
   flask: { name: 'sterile flasks', words: 'Bleach, spirit and pressure cookers: goggles, no flame near spirit, and let the pressure fall before you open.', at: ['sow'] },
-  protectedSpecies: { name: 'protected species', words: 'Many wild kinds are protected, seed and pollen too: work with plants of known origin and keep the papers.', at: ['choose', 'handOn'] },
+  protectedSpecies: { name: 'protected species', words: 'Many wild kinds are protected, seed and pollen too: work with plants of known origin and keep the papers.', at: ['choose', 'harvest'] },
 } as const satisfies Record<string, Caution>
 
 export type CautionId = keyof typeof CAUTIONS

@@ -115,5 +115,5 @@ export const chilli: CropGuide = {
     { id: 'heat-rule', name: 'pungent', trait: 'pungent', otherwise: 'no', cases: [{ when: { heat: 'C' }, is: 'yes' }] },
   ],
   lostReasons: ['knocked off', 'tag lost', 'eaten', 'dried up'],
-  cautions: ['burning'],
+  cautions: ['burning', 'glasshouse'],
 }

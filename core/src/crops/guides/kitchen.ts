@@ -14,6 +14,7 @@ export const kitchen: CropNotes[] = [
     take: [[4, 9], [0.4, 0.8]], ripe: { days: [45, 65], cue: 'Fruit fully coloured.', seeds: [40, 150], sound: [0.85, 0.98] },
     seed: 'dry', seedHow: 'Ferment two days, wash, dry on paper.', sow: { depthMm: 5, how: 'Warm, light.', up: [5, 12], germination: [0.8, 0.97] },
     judged: { days: [80, 120], reasons: ['meets the aim', 'flavour', 'blight free', 'cracks', 'late', 'few trusses'], traits: [steps('fruit-colour', 'fruit colour', 'Ripe.', 'green', 'yellow', 'orange', 'pink', 'red', 'black'), measure('fruit-mass', 'fruit mass', 'Mean of five.', 'g', 900), yesNo('potato-leaf', 'potato leaf', 'Second true leaf.'), flavour, vigour, health] },
+    cautions: ['glasshouse'],
   },
   {
     id: 'aubergine', name: 'Aubergine', botanical: 'Solanum melongena', group: 'vegetable', form: 'smallOpen', mating: 'selfing', seasons: 1, fruitLoad: [1, 3],
@@ -21,6 +22,7 @@ export const kitchen: CropNotes[] = [
     take: [[4, 9], [0.4, 0.8]], ripe: { days: [55, 75], cue: 'Fruit dull, yellow-brown and hard.', seeds: [200, 1200], sound: [0.7, 0.95] },
     seed: 'dry', sow: { depthMm: 5, how: 'Warm from below.', up: [7, 16], germination: [0.65, 0.92] },
     judged: { days: [85, 125], reasons: ['meets the aim', 'no spines', 'early', 'bitter', 'mites'], traits: [steps('fruit-colour', 'fruit colour', 'At eating stage.', 'white', 'green', 'striped', 'purple', 'black'), yesNo('spines', 'spines', 'On the calyx.'), vigour, health] },
+    cautions: ['glasshouse'],
   },
   {
     id: 'cucumber', name: 'Cucumber', botanical: 'Cucumis sativus', group: 'vegetable', form: 'separateTied', mating: 'outcrossing', seasons: 1, fruitLoad: [1, 3],
