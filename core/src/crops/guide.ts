@@ -7,25 +7,27 @@ import { SCHOOLS, SCHOOL_STEPS, schoolsAt } from '../flowers/schools'
 import { CAUTION_IDS } from './cautions'
 import { FORM_IDS } from './forms/forms'
 
-const text = v.pipe(v.string(), v.nonEmpty())
+const text = v.pipe(v.string(), v.nonEmpty('Write something here.'))
+
+const ends = v.object({ low: v.number('Write a number.'), high: v.number('Write a number.') })
 
 const days = v.pipe(
-  v.object({ low: v.number(), high: v.number() }),
+  ends,
   v.check(range => range.low > 0 && range.low < range.high, 'A range of days needs 0 < low < high.'),
 )
 
 const share = v.pipe(
-  v.object({ low: v.number(), high: v.number() }),
+  ends,
   v.check(range => range.low > 0 && range.low < range.high && range.high < 1, 'A range of shares needs 0 < low < high < 1.'),
 )
 
 const count = v.pipe(
-  v.object({ low: v.number(), high: v.number() }),
+  ends,
   v.check(range => range.low >= 0 && range.low < range.high, 'A range of counts needs 0 ≤ low < high.'),
 )
 
 const around = v.pipe(
-  v.object({ low: v.number(), high: v.number() }),
+  ends,
   v.check(range => range.low < range.high, 'A range needs low < high.'),
 )
 
@@ -68,8 +70,11 @@ export const CROP_GROUPS = ['garden flower', 'bulb', 'orchid', 'succulent', 'car
 /** How long pollen of a crop lives: months dry and cold, weeks, or a day at most. */
 export const POLLEN_CLASSES = ['long', 'medium', 'short'] as const
 
+/** How seed of a crop wants to be handled from the fruit on. */
+export const SEED_KINDS = ['dry', 'sowAtOnce', 'chill', 'flask'] as const
+
 /** Which school is usual for the crop, which others are in use, and why. */
-const schoolChoice = v.object({ usual: text, others: v.array(text), why: text })
+const schoolChoice = v.object({ usual: text, others: v.array(text), why: text, /** the garden keeps to it, where its guide says another */ isHabit: v.optional(v.boolean()) })
 export type SchoolChoice = v.InferOutput<typeof schoolChoice>
 
 const schoolChoices = v.pipe(
@@ -83,7 +88,7 @@ const emasculationWays = v.pipe(
   v.check(ways => Object.keys(ways).length > 0, 'Say how the anthers are taken out, in one school at least.'),
 )
 
-const monthDay = v.pipe(v.string(), v.regex(/^\d{2}-\d{2}$/, 'A day of the year is written as 06-14.'))
+const monthDay = v.pipe(v.string(), v.regex(/^(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, 'A day of the year is written as month and day, such as 06-14 for 14 June.'), v.check(day => new Date(`2001-${day}T00:00Z`).toISOString().slice(5, 10) === day, 'There is no such day of the year.'))
 
 /**
  * What is generally known of a crop, as ranges: the starting point of every estimate, replaced by the garden's own
@@ -155,7 +160,7 @@ export const CropGuide = v.object({
     notYet: text,
     tooLate: text,
     /** hours of the day in which pollination usually works */
-    hours: v.pipe(v.object({ from: v.number(), to: v.number() }), v.check(h => h.from >= 0 && h.from < h.to && h.to <= 24)),
+    hours: v.pipe(v.object({ from: v.number(), to: v.number() }), v.check(h => h.from >= 0 && h.from < h.to && h.to <= 24, 'Hours lie between 0 and 24, the first before the second.')),
   }),
   pollination: v.object({
     method: text,
@@ -166,13 +171,16 @@ export const CropGuide = v.object({
   }),
   take: v.object({ daysAfterPollination: days, rate: share, yes: text, no: text, failReasons: v.array(text) }),
   ripening: v.object({ daysAfterPollination: days, cue: text, /** fruit that opens and drops its seed is netted before */ splits: v.boolean(), seedsPerFruit: count, sound: share }),
-  seedHandling: v.object({ kind: v.picklist(['dry', 'sowAtOnce', 'chill', 'flask']), how: text }),
+  seedHandling: v.object({ kind: v.picklist(SEED_KINDS), how: text }),
   sowing: v.object({ depthMm: v.number(), how: text, daysToUp: days, germination: share, survival: share, lossReasons: v.array(text) }),
   judging: v.object({ daysAfterRaising: days, keepShare: share, reasons: v.array(text), traits: v.pipe(v.array(Trait), v.minLength(1)) }),
   lostReasons: v.array(text),
   cautions: v.array(v.picklist(CAUTION_IDS)),
 })
 export type CropGuide = v.InferOutput<typeof CropGuide>
+
+/** The school that the garden keeps to at a step, where the guide of the crop says another; null where it does as the guide says. */
+export const habitAt = <S extends SchoolStep>(guide: CropGuide, step: S): School<S> | null => guide.schools[step]?.isHabit ? usualSchool(guide, step) : null
 
 /** The school that is usual for a crop at a step; null where the step has none for it. */
 export const usualSchool = <S extends SchoolStep>(guide: CropGuide, step: S): School<S> | null => (guide.schools[step]?.usual ?? null) as School<S> | null

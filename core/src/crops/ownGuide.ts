@@ -46,12 +46,12 @@ export function customsOf(own: OwnCustom[]): { schools: Partial<Record<SchoolSte
   return { schools: Object.fromEntries(schools), hidden: [...hidden] }
 }
 
-/** A guide with the garden's customs: where a crop knows the school, it becomes the usual one. */
+/** A guide with the garden's customs: where a crop knows the school, it becomes the usual one, and its hours and days are worked by. */
 export function withCustoms(guide: CropGuide, schools: Partial<Record<SchoolStep, string>>): CropGuide {
   const changed = Object.entries(guide.schools).flatMap(([step, choice]) => {
     const school = schools[step as SchoolStep]
     if (!school || school === choice.usual || !choice.others.includes(school)) return []
-    return [[step, { ...choice, usual: school, others: [choice.usual, ...choice.others.filter(s => s !== school)] }] as const]
+    return [[step, { ...choice, usual: school, others: [choice.usual, ...choice.others.filter(s => s !== school)], isHabit: true }] as const]
   })
   return changed.length ? { ...guide, schools: { ...guide.schools, ...Object.fromEntries(changed) } } : guide
 }

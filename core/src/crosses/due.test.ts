@@ -23,6 +23,15 @@ describe('the flowers a cross still lacks', () => {
     expect(crossDue(planned('2025-07-01'), [], chilli, '2026-06-12')).toBeNull()
   })
 
+  it('are asked for while their own plant flowers, where that is foretold of this season', () => {
+    const foretold = { from: '2026-06-20', to: '2026-07-30', over: '2026-08-12' }
+    expect(crossDue(planned('2026-06-01'), [hanging], chilli, '2026-06-12', foretold)).toMatchObject({ from: '2026-06-20', until: '2026-07-30', because: '1 of 3 planned flowers have a tag; its seed parent is likely to flower until 30 July.' })
+    expect(crossDue(planned('2026-06-01'), [], chilli, '2026-08-10', foretold)).not.toBeNull()
+    expect(crossDue(planned('2026-06-01'), [], chilli, '2026-08-13', foretold)).toBeNull()
+    // Planned for the next season, of which nothing is foretold yet.
+    expect(crossDue(planned('2026-10-01'), [], chilli, '2026-10-02', foretold)).toMatchObject({ from: '2027-05-20' })
+  })
+
   it('are none when the plan is full', () => {
     const flowers = [1, 2, 3].map(() => {
       const id = newId()

@@ -1,5 +1,6 @@
 import type { CropGuide } from '../crops/guide'
 import type { Flower } from '../flowers/flower'
+import { seasonOf } from '../bloom/season'
 import { bloomEndingAfter } from '../season/band'
 import type { ISODate } from '../time/days'
 import { dayInWords } from '../time/days'
@@ -7,6 +8,21 @@ import type { Cross } from './cross'
 
 /** Flowers that a cross still lacks, and the bloom in which they can be chosen. */
 export interface CrossDue { step: 'choose', from: ISODate, until: ISODate, estimate: null, because: string, missing: number }
+
+/** When a seed parent is foretold to flower in the present season. */
+export interface SeedBloom {
+  /** from the first day on which its first flower is likely enough to bring tags */
+  from: ISODate
+  /** the likely last day, and the one after which it is almost surely over */
+  to: ISODate
+  over: ISODate
+}
+
+/** The bloom that a cross was planned for: what is foretold of its seed parent, where that is the bloom of the present season; else the usual one of its crop. */
+export function bloomFor(cross: Cross, guide: CropGuide, today: ISODate, foretold: SeedBloom | null): SeedBloom & { isForetold: boolean } {
+  const usual = bloomEndingAfter(cross.plannedOn, guide.bloom)
+  return foretold && seasonOf(usual.from, guide.bloom) === seasonOf(today, guide.bloom) ? { ...foretold, isForetold: true } : { ...usual, over: usual.to, isForetold: false }
+}
 
 /** A flower counts for the plan while it can still be pollinated, and once it has been. */
 const countsForPlan = (flower: Flower) => flower.pollinations.length > 0 || !['lost', 'failed', 'missed'].includes(flower.status)
@@ -16,14 +32,16 @@ const countsForPlan = (flower: Flower) => flower.pollinations.length > 0 || !['l
  * when that bloom is over.
  *
  * @param flowers all flowers of this cross
+ * @param foretold when its seed parent flowers this season; null: as the crop usually does
  */
-export function crossDue(cross: Cross, flowers: Flower[], guide: CropGuide, today: ISODate): CrossDue | null {
+export function crossDue(cross: Cross, flowers: Flower[], guide: CropGuide, today: ISODate, foretold: SeedBloom | null = null): CrossDue | null {
   const missing = cross.flowersPlanned - flowers.filter(countsForPlan).length
   if (missing <= 0) return null
-  const bloom = bloomEndingAfter(cross.plannedOn, guide.bloom)
-  if (bloom.to < today) return null
+  const bloom = bloomFor(cross, guide, today, foretold)
+  if (bloom.over < today) return null
+  const until = bloom.isForetold ? `its seed parent is likely to flower until ${dayInWords(bloom.to)}` : `${guide.name.toLowerCase()} usually flowers until ${dayInWords(bloom.to)}`
   return {
     step: 'choose', from: bloom.from > cross.plannedOn ? bloom.from : cross.plannedOn, until: bloom.to, estimate: null, missing,
-    because: `${cross.flowersPlanned - missing} of ${cross.flowersPlanned} planned flowers have a tag; ${guide.name.toLowerCase()} usually flowers until ${dayInWords(bloom.to)}.`,
+    because: `${cross.flowersPlanned - missing} of ${cross.flowersPlanned} planned flowers have a tag; ${until}.`,
   }
 }

@@ -21,7 +21,7 @@ const bud = () => {
 
 it('the progress of a cross counts single flowers, against its target and the days that are left', () => {
   const flowers = [flower(1, taken()), flower(4, taken(2)), flower(1, failed), flower(1), bud()]
-  expect(progressOf(cross, flowers, chilli, '2026-06-12', '2026-06-20')).toEqual({ target: 10, done: 7, taken: 3, failed: 1, pending: 1, buds: 1, gone: 0, missing: 2, daysLeft: 8 })
+  expect(progressOf(cross, flowers, chilli, '2026-06-12', { from: '2026-06-01', to: '2026-06-20', over: '2026-06-28' })).toEqual({ target: 10, done: 7, taken: 3, failed: 1, pending: 1, buds: 1, gone: 0, missing: 2, daysLeft: 8 })
   expect(progressOf(cross, [], chilli, '2026-12-01')).toMatchObject({ missing: 10, daysLeft: 0 })
 })
 

@@ -1,10 +1,11 @@
 import { sum } from 'd3-array'
 import type { CropGuide } from '../crops/guide'
 import type { Flower } from '../flowers/flower'
-import { bloomEndingAfter } from '../season/band'
 import type { ISODate } from '../time/days'
 import { daysBetween } from '../time/days'
 import type { Cross } from './cross'
+import type { SeedBloom } from './due'
+import { bloomFor } from './due'
 
 /** How far a cross has come against its target, and what is still possible this season. */
 export interface CrossProgress {
@@ -28,12 +29,12 @@ export interface CrossProgress {
  * The progress of a cross.
  *
  * @param flowers all flowers of this cross
- * @param ends the last day of its seed parent's bloom; absent: of the crop's usual one
+ * @param foretold when its seed parent flowers this season; null: as the crop usually does
  */
-export function progressOf(cross: Cross, flowers: Flower[], guide: CropGuide, today: ISODate, ends?: ISODate): CrossProgress {
+export function progressOf(cross: Cross, flowers: Flower[], guide: CropGuide, today: ISODate, foretold: SeedBloom | null = null): CrossProgress {
   const pollinated = flowers.filter(f => f.pollinations.length)
   const open = flowers.filter(f => !f.pollinations.length && ['chosen', 'open', 'waiting', 'ready'].includes(f.status))
-  const last = ends ?? bloomEndingAfter(cross.plannedOn, guide.bloom).to
+  const last = bloomFor(cross, guide, today, foretold).to
   const blooms = (of: Flower[]) => sum(of, f => f.blooms)
   return {
     target: cross.flowersPlanned,

@@ -1,9 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { cropKnowledge } from '../crops/knowledge'
 import { digestOf } from '../crops/digest'
+import type { CropGuide } from '../crops/guide'
 import { builtInGuide } from '../crops/guides/all'
 import { chilli } from '../crops/guides/chilli'
 import { squash } from '../crops/guides/squash'
+import { withCustoms } from '../crops/ownGuide'
 import { fold } from '../log/fold'
 import type { LoggedDeed } from '../log/entry'
 import { chosen, deed, harvest, ids, upToPollination } from '../testing/deeds'
@@ -33,6 +35,15 @@ describe('what is due at a flower', () => {
   it('asks again a day after "not yet"', () => {
     const look = due(...steps.slice(0, 4), deed('2026-06-04', 'looked', ids.flower, { look: 'notYet' }))
     expect(look).toMatchObject({ step: 'look', from: '2026-06-05', because: 'Not ready on 4 June; look again a day later.' })
+  })
+
+  it('keeps to the days that are the habit of the garden', () => {
+    const guideWith = (step: 'timing' | 'harvest', school: string) => withCustoms(chilli, { [step]: school })
+    const at = (guide: CropGuide, ...deeds: LoggedDeed[]) => dueAt(fold('flower', ids.flower, deeds)!, guide, knowledge)
+    expect(at(guideWith('timing', 'atOnce'), ...steps.slice(0, 4))).toMatchObject({ step: 'look', from: '2026-06-01', because: 'Covered on 1 June; here it is pollinated at once.' })
+    expect(at(guideWith('timing', 'receptive'), ...steps.slice(0, 4))).toMatchObject({ from: '2026-06-02' })
+    const ripening = [...steps, deed('2026-06-08', 'takeNoted', ids.flower, { take: 'taken', reason: null }), deed('2026-06-09', 'uncovered', ids.flower, {})]
+    expect(at(guideWith('harvest', 'days'), ...ripening)).toMatchObject({ step: 'harvest', from: '2026-07-30', until: '2026-08-16', because: 'Pollinated on 2 June; here it is harvested by days.' })
   })
 
   it('is nothing at the end', () => {

@@ -1,11 +1,13 @@
 import type { Estimate } from '../chance/estimate'
 import type { CropGuide } from '../crops/guide'
-import { usualSchool } from '../crops/guide'
+import { habitAt, usualSchool } from '../crops/guide'
 import type { CropKnowledge } from '../crops/knowledge'
 import type { ISODate } from '../time/days'
 import { addDays, dayInWords, daysBetween } from '../time/days'
 import type { Flower } from './flower'
 import { stepsOf } from './method'
+import type { School } from './schools'
+import { schoolWords } from './schools'
 import type { FlowerStep } from './steps'
 
 /** Work that is due at a flower: from the first day it makes sense to the day after which it may be too late. */
@@ -70,7 +72,7 @@ function nextAt(flower: Flower, guide: CropGuide, knowledge: CropKnowledge): Flo
   switch (flower.status) {
     case 'chosen': case 'open': case 'waiting': {
       const step = nextBeforeLook(flower, guide)
-      return step ? preparation(step, flower, guide, knowledge) : lookDue(flower, knowledge)
+      return step ? preparation(step, flower, guide, knowledge) : lookDue(flower, guide, knowledge)
     }
     case 'ready': {
       const seen = flower.looks.at(-1)!.on
@@ -100,9 +102,14 @@ function preparation(step: FlowerStep, flower: Flower, guide: CropGuide, knowled
   }
 }
 
-function lookDue(flower: Flower, knowledge: CropKnowledge): FlowerDue {
+/** Days after the flower was prepared on which a garden pollinates by habit, whatever the stigma; receptive: by what is expected. */
+const HABIT_DAYS: Record<School<'timing'>, number | null> = { atOnce: 0, nextMorning: 1, receptive: null }
+
+function lookDue(flower: Flower, guide: CropGuide, knowledge: CropKnowledge): FlowerDue {
   const start = flower.isolation?.on ?? flower.emasculatedOn ?? flower.chosenOn
-  const expected = window(start, knowledge.days.toReceptive)
+  const habit = habitAt(guide, 'timing')
+  const fixed = habit && HABIT_DAYS[habit]
+  const expected = { ...window(start, knowledge.days.toReceptive), ...fixed === null ? {} : { from: addDays(start, fixed) } }
   const lastLook = flower.looks.at(-1)
   const again = lastLook ? addDays(lastLook.on, 1) : expected.from
   const from = again > expected.from ? again : expected.from
@@ -113,7 +120,7 @@ function lookDue(flower: Flower, knowledge: CropKnowledge): FlowerDue {
     estimate: knowledge.days.toReceptive,
     because: lastLook
       ? `Not ready on ${dayInWords(lastLook.on)}; look again a day later.`
-      : `${flower.isolation ? 'Covered' : flower.emasculatedOn ? 'Emasculated' : 'Chosen'} on ${dayInWords(start)}; ready about then.`,
+      : `${flower.isolation ? 'Covered' : flower.emasculatedOn ? 'Emasculated' : 'Chosen'} on ${dayInWords(start)}; ${fixed === null ? 'ready about then' : `here it is ${schoolWords('timing', habit!)}`}.`,
   }
 }
 
@@ -154,7 +161,10 @@ function fruitDue(flower: Flower, guide: CropGuide, knowledge: CropKnowledge): F
     const from = addDays(ripe.from, -NET_AHEAD)
     return { step: 'net', from: from > flower.takenOn! ? from : flower.takenOn!, until: ripe.from, estimate: knowledge.days.toRipe, because: `Ripe from about ${dayInWords(ripe.from)}; it splits and drops its seed.` }
   }
-  return { step: 'harvest', ...ripe, estimate: knowledge.days.toRipe, because: `Pollinated on ${dayInWords(start)}; look for the ripeness cue.` }
+  // By days, a fruit is cut when half of them are ripe; by its colour or the first split it is looked at from the first on.
+  return habitAt(guide, 'harvest') === 'days'
+    ? { step: 'harvest', from: addDays(start, Math.round(knowledge.days.toRipe.median)), until: ripe.until, estimate: knowledge.days.toRipe, because: `Pollinated on ${dayInWords(start)}; here it is harvested by days.` }
+    : { step: 'harvest', ...ripe, estimate: knowledge.days.toRipe, because: `Pollinated on ${dayInWords(start)}; look for ${habitAt(guide, 'harvest') === 'split' ? 'the first split' : 'the ripeness cue'}.` }
 }
 
 /** How many days past its last day a work is on `today`; 0 while it is in time. */

@@ -19,6 +19,9 @@ export const SCHOOLS = {
   harvest: { days: 'harvested by days', colour: 'harvested by colour', split: 'harvested at the first split' },
 } as const satisfies Record<string, Record<string, string>>
 
+/** Hours of the day in which each school of hours works. */
+export const SCHOOL_HOURS: Record<School<'hour'>, { from: number, to: number }> = { earlyMorning: { from: 5, to: 9 }, lateMorning: { from: 9, to: 12 }, evening: { from: 17, to: 21.5 } }
+
 /** A step that has schools, and the schools of one. */
 export type SchoolStep = keyof typeof SCHOOLS
 export type School<S extends SchoolStep = SchoolStep> = S extends SchoolStep ? keyof typeof SCHOOLS[S] & string : never

@@ -3,6 +3,7 @@ import { builtInGuides } from '../crops/guides/all'
 import { cropKnowledge } from '../crops/knowledge'
 import { digestOf } from '../crops/digest'
 import type { Flower } from '../flowers/flower'
+import { withCustoms } from '../crops/ownGuide'
 import { fold } from '../log/fold'
 import type { SeedLot } from '../seed/lot'
 import type { Sowing } from '../seed/sowing'
@@ -30,6 +31,23 @@ describe('the round', () => {
     ])
     expect(stops[0]!.hours).toEqual({ from: 5, to: 9, weather: null })
     expect(stops.at(-1)!.hours).toBeNull()
+  })
+
+  it('is walked at the hours that are the habit of the garden, where the flower allows them', () => {
+    const crops = standing({ chilli: { flowers: [waiting('a')] } })
+    const withHabit = (hour: string) => crops.map(crop => ({ ...crop, guide: withCustoms(crop.guide, { hour }) }))
+    expect(roundUntil(withHabit('lateMorning'), ground)[0]!.hours).toEqual({ from: 9, to: 10.5, weather: null })
+    const early = crops.map(crop => ({ ...crop, guide: withCustoms({ ...crop.guide, receptive: { ...crop.guide.receptive, hours: { from: 13, to: 15 } } }, { hour: 'lateMorning' }) }))
+    expect(roundUntil(early, ground)[0]!.hours).toEqual({ from: 13, to: 15, weather: 'Not in the late morning, as is the habit here: the flower is not ready then.' })
+  })
+
+  it('asks for flowers while their own plant is foretold to bloom', () => {
+    const cross = fold('cross', ids.cross, [deed('2026-06-01', 'crossPlanned', ids.cross, {
+      code: '26-4RMX', crop: 'chilli', seedParentId: ids.seedParent, pollenParentId: ids.pollenParent, selfMeant: false, aim: 'low', flowersPlanned: 3, keepersWanted: 1,
+    })])!
+    const crops = standing({ chilli: { crosses: [cross] } as never })
+    const from = (bloom: string) => roundUntil(crops, { ...ground, bloomOf: () => ({ from: bloom, to: '2026-08-01', over: '2026-08-10' }) }).map(s => s.step)
+    expect([from('2026-06-10'), from('2026-06-14')]).toEqual([['choose'], []])
   })
 
   it('takes in the work that blooms ask for, at the place of the plant, with its tools', () => {

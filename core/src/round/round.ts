@@ -4,14 +4,16 @@ import type { FlowerHours } from '../bloom/hours'
 import { hoursInWords } from '../bloom/hours'
 import type { Estimate } from '../chance/estimate'
 import type { CropGuide } from '../crops/guide'
-import { usualSchool } from '../crops/guide'
+import { habitAt, usualSchool } from '../crops/guide'
 import type { CropKnowledge } from '../crops/knowledge'
 import { shareEstimate } from '../crops/knowledge'
 import type { CropHistory } from '../crops/records'
 import type { Cross } from '../crosses/cross'
+import type { SeedBloom } from '../crosses/due'
 import { crossDue } from '../crosses/due'
 import { daysOverdue, dueAt } from '../flowers/due'
 import type { Flower } from '../flowers/flower'
+import { SCHOOL_HOURS, schoolWords } from '../flowers/schools'
 import type { FlowerStep } from '../flowers/steps'
 import type { Subject } from '../log/kind'
 import type { FruitLoad } from '../plants/fruitLoad'
@@ -73,6 +75,8 @@ export interface RoundGround {
   places?: string[]
   /** code and name of a plant, for work at the plant itself */
   plantOf?: (plantId: string) => { code: string, name: string } | null
+  /** when a plant is foretold to flower this season; absent, or null where nothing is foretold: as its crop usually does */
+  bloomOf?: (plantId: string) => SeedBloom | null
   /** the next day on which rain is likely */
   rainOn?: ISODate | null
 }
@@ -82,8 +86,17 @@ const parentsOf = (cross: Cross | undefined): Parents | null => cross ? { seedPa
 /** Steps that the flower's own hours decide; the others can be done at any. */
 const byTheFlower = new Set<RoundStep>(['look', 'pollinate'])
 
-/** Hours in which a step should be done today: the guide's, or where the weather is known those that it makes of them. */
-function hoursFor(step: RoundStep, { guide, hours }: CropOnRound, isToday: boolean): Stop['hours'] {
+/** Hours in which a step should be done today: those of the flower, and of them the ones in which the garden works by habit. */
+function hoursFor(step: RoundStep, crop: CropOnRound, isToday: boolean): Stop['hours'] {
+  const hours = flowerHoursFor(step, crop, isToday)
+  const habit = habitAt(crop.guide, 'hour')
+  if (!hours || !habit) return hours
+  const kept = { from: Math.max(hours.from, SCHOOL_HOURS[habit].from), to: Math.min(hours.to, SCHOOL_HOURS[habit].to) }
+  return kept.from < kept.to ? { ...hours, ...kept } : { ...hours, weather: [hours.weather, `Not in the ${schoolWords('hour', habit)}, as is the habit here: the flower is not ready then.`].filter(Boolean).join(' ') }
+}
+
+/** Hours in which a flower can be worked: the guide's, or where the weather is known those that it makes of them. */
+function flowerHoursFor(step: RoundStep, { guide, hours }: CropOnRound, isToday: boolean): Stop['hours'] {
   if (!byTheFlower.has(step)) return null
   const receptive = hours?.receptive
   if (!isToday || !receptive || receptive.low === null || receptive.until === null) return { ...guide.receptive.hours, weather: receptive && isToday && receptive.at === null ? hoursInWords('receptive', receptive) : null }
@@ -117,7 +130,7 @@ type Due = { step: RoundStep, from: ISODate, until: ISODate, estimate?: Estimate
  * All work that is due by `until`, in the order of the round: first what an hour decides, by the hour at which it must be done; the
  * rest behind it; in each by the places as they are walked, and there first what cannot wait.
  */
-export function roundUntil(crops: Iterable<CropOnRound>, { today, placeOf, places = [], plantOf = () => null, rainOn = null }: RoundGround, until: ISODate = today): Stop[] {
+export function roundUntil(crops: Iterable<CropOnRound>, { today, placeOf, places = [], plantOf = () => null, bloomOf = () => null, rainOn = null }: RoundGround, until: ISODate = today): Stop[] {
   const stops: Stop[] = []
   for (const crop of crops) {
     const { guide, knowledge, history, bloom = [] } = crop
@@ -134,7 +147,7 @@ export function roundUntil(crops: Iterable<CropOnRound>, { today, placeOf, place
     const flowersOf = group(history.flowers, flower => flower.crossId)
     const loads = loadsOf(history.flowers, guide, knowledge)
     for (const cross of history.crosses) {
-      const due = crossDue(cross, flowersOf.get(cross.id) ?? [], guide, today)
+      const due = crossDue(cross, flowersOf.get(cross.id) ?? [], guide, today, bloomOf(cross.seedParentId))
       const load = loads.get(cross.seedParentId)
       addTagged('cross', { ...cross, crossId: cross.id }, cross.seedParentId, due && load?.isFull ? { ...due, because: `${due.because} But its plant ${loadInWords(load)}: more would cost the fruits it has.` } : due)
     }

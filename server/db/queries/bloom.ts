@@ -8,8 +8,10 @@ import { SOWN, predictorOf, whyPredicted } from '@virgulta/core/bloom/predict'
 import type { BloomFile } from '@virgulta/core/bloom/readCsv'
 import { readBloomCsv } from '@virgulta/core/bloom/readCsv'
 import { seasonOf, seasonStart } from '@virgulta/core/bloom/season'
+import type { SeedBloom } from '@virgulta/core/crosses/due'
 import { crossDue } from '@virgulta/core/crosses/due'
 import { isHeldBack } from '@virgulta/core/plants/plant'
+import { bloomEndingAfter } from '@virgulta/core/season/band'
 import type { BloomWork } from '@virgulta/core/round/round'
 import type { ISODate } from '@virgulta/core/time/days'
 import { addDays } from '@virgulta/core/time/days'
@@ -96,6 +98,27 @@ function since({ first, sums }: WarmthCurve, day: number): WarmthCurve {
   return { first: from, sums: Array.from(sums).slice(from - first).map(s => Math.round(s * 10) / 10) }
 }
 
+/** With this chance a first flower is worth the way with tags; with that one a bloom is over. */
+const [LIKELY_BEGUN, SURELY_OVER] = [0.1, 0.9]
+
+/** When the seed parents of crosses that are planned for this season flower, by plant: what is foretold of their own bloom and of their batches'. */
+export function seedBlooms(db: Database, garden: Garden): Promise<Map<string, SeedBloom>> {
+  return remembered(garden, 'seed blooms', async () => {
+    const ground = await groundOf(db, garden)
+    return new Map([...ground.crops.values()].flatMap(({ crop: { guide, history } }) => {
+      const season = seasonOf(garden.today, guide.bloom)
+      const planned = history.crosses.filter(cross => seasonOf(bloomEndingAfter(cross.plannedOn, guide.bloom).from, guide.bloom) === season)
+      return [...new Set(planned.map(cross => cross.seedParentId))].flatMap((plantId): [string, SeedBloom][] => {
+        const plant = ground.plants.get(plantId)
+        const windows = plant ? windowsIn(ground, garden, plant, season) : []
+        if (!windows.length) return []
+        const end = (q: number) => dayOfNumber(max(windows, w => quantileIn(w.start, q) + quantileIn(w.length, q) - 1)!)
+        return [[plantId, { from: dayOfNumber(min(windows, w => quantileIn(w.start, LIKELY_BEGUN))!), to: end(0.5), over: end(SURELY_OVER) }]]
+      })
+    }))
+  })
+}
+
 /** Where a bloom of a plant is noted: at the batch of it that stands now, else at the plant itself. */
 export async function bloomSubjects(db: Database, garden: Garden): Promise<(plantId: string | undefined) => { type: 'plant' | 'batch', id: string, blooming: Blooming } | null> {
   const { plants, batchesOf } = await groundOf(db, garden)
@@ -111,6 +134,7 @@ export async function bloomSubjects(db: Database, garden: Garden): Promise<(plan
 export async function bloomWork(db: Database, garden: Garden): Promise<Map<string, BloomWork[]>> {
   return remembered(garden, 'bloom work', async () => {
     const ground = await groundOf(db, garden)
+    const blooms = await seedBlooms(db, garden)
     const tasks = group(await allStates(db, garden.id, 'task'), t => t.crop)
     return new Map([...ground.crops].map(([id, { crop }]) => {
       const { guide, history } = crop
@@ -118,7 +142,7 @@ export async function bloomWork(db: Database, garden: Garden): Promise<Map<strin
       const flowersOf = group(history.flowers, f => f.crossId)
       const looked = new Map<string, BloomWork>()
       for (const cross of history.crosses) {
-        if (!crossDue(cross, flowersOf.get(cross.id) ?? [], guide, garden.today)) continue
+        if (!crossDue(cross, flowersOf.get(cross.id) ?? [], guide, garden.today, blooms.get(cross.seedParentId))) continue
         for (const plantId of [cross.seedParentId, cross.pollenParentId]) {
           const plant = ground.plants.get(plantId ?? '')
           if (!plant || looked.has(plant.id)) continue

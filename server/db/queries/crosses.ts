@@ -14,6 +14,7 @@ import type { CrossPage, CrossRow, PlanAnswer } from '../../../shared/crosses'
 import type { Database } from '../connection'
 import { remembered } from '../remembered'
 import { crosses } from '../schema'
+import { seedBlooms } from './bloom'
 import { learntCrops } from './crops'
 import type { Garden } from './garden'
 import { linesOn } from './lines'
@@ -41,6 +42,7 @@ export async function crossRows(db: Database, garden: Garden, ofPlant?: string):
 async function allRows(db: Database, garden: Garden): Promise<CrossRow[]> {
   const crops = [...(await learntCrops(db, garden)).values()]
   const parents = await parentsOf(db, garden, crops.flatMap(c => c.history.crosses).flatMap(c => [c.seedParentId, c.pollenParentId]))
+  const blooms = await seedBlooms(db, garden)
   const rows = crops.flatMap(({ guide, history, ofCross, knowledge }) => history.crosses.map((cross): CrossRow => {
     const own = ofCross(cross.id)
     return {
@@ -48,7 +50,7 @@ async function allRows(db: Database, garden: Garden): Promise<CrossRow[]> {
       seedParent: parents.get(cross.seedParentId)!,
       pollenParent: parents.get(cross.pollenParentId ?? '') ?? null,
       counts: countsOf(own),
-      progress: progressOf(cross, own.flowers, guide, garden.today),
+      progress: progressOf(cross, own.flowers, guide, garden.today, blooms.get(cross.seedParentId)),
       due: own.flowers.filter((f) => {
         const due = dueAt(f, guide, knowledge)
         return due && due.from <= garden.today
@@ -82,7 +84,7 @@ async function pageOf(db: Database, garden: Garden, id: string): Promise<CrossPa
     seedParent: parents.get(cross.seedParentId)!,
     pollenParent: parents.get(cross.pollenParentId ?? '') ?? null,
     stem: stemOf({ cross, ...own }, planned, cropYields(guide, digest, cross)),
-    progress: progressOf(cross, own.flowers, guide, garden.today),
+    progress: progressOf(cross, own.flowers, guide, garden.today, (await seedBlooms(db, garden)).get(cross.seedParentId)),
     load: fruitLoadOf(history.flowers.filter(f => f.seedParentId === cross.seedParentId), guide, shareEstimate(knowledge.shares.take).median),
     flowers: own.flowers.map(flower => ({ flower, due: dueAt(flower, guide, knowledge, rainOn) })),
     lots: own.lots,

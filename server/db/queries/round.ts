@@ -13,7 +13,7 @@ import type { Database } from '../connection'
 import { among } from '../connection'
 import { remembered } from '../remembered'
 import { entries, plants } from '../schema'
-import { bloomSpans, bloomSubjects, bloomWork } from './bloom'
+import { bloomSpans, bloomSubjects, bloomWork, seedBlooms } from './bloom'
 import { grownCrops, learnt, learntCrops } from './crops'
 import type { Garden } from './garden'
 import { placesOf } from './garden'
@@ -31,6 +31,7 @@ const DAYS_FORESEEN = 400
 async function onRound(db: Database, garden: Garden): Promise<{ crops: CropOnRound[], ground: RoundGround }> {
   const work = await bloomWork(db, garden)
   const grown = await grownCrops(db, garden)
+  const blooms = await seedBlooms(db, garden)
   const ahead = hoursAhead(garden)
   const crops = [...(await learntCrops(db, garden)).values()].filter(({ guide }) => grown.has(guide.id)).map(({ guide, knowledge, history }): CropOnRound => ({
     guide, knowledge, history, bloom: work.get(guide.id) ?? [], hours: hoursOn(garden.today, garden.site, garden.zone, ahead, guide.bloom.hours),
@@ -42,6 +43,7 @@ async function onRound(db: Database, garden: Garden): Promise<{ crops: CropOnRou
     crops,
     ground: {
       today: garden.today, placeOf: id => known.get(id)?.placeId ?? null, plantOf: id => known.get(id) ?? null,
+      bloomOf: id => blooms.get(id) ?? null,
       places: (await placesOf(db, garden)).map(place => place.id), rainOn: await rainAhead(db, garden),
     },
   }
