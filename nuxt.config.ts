@@ -33,8 +33,8 @@ export default defineNuxtConfig({
   nitro: {
     compressPublicAssets: { gzip: true, brotli: true },
     serverAssets: [
-      { baseName: 'atkinson', dir: here('./node_modules/@fontsource/atkinson-hyperlegible-next/files'), pattern: '*-latin*-{400,700}-normal.woff' },
-      { baseName: 'spline', dir: here('./node_modules/@fontsource/spline-sans-mono/files'), pattern: '*-latin-600-normal.woff' },
+      { baseName: 'atkinson', dir: here('./node_modules/@expo-google-fonts/atkinson-hyperlegible-next'), pattern: '{400Regular,700Bold}/*.ttf' },
+      { baseName: 'spline', dir: here('./node_modules/@expo-google-fonts/spline-sans-mono'), pattern: '600SemiBold/*.ttf' },
     ],
   },
   vite: {

@@ -1,7 +1,7 @@
 import type { MarkKind } from '@virgulta/core/tags/marks'
 import { markInWords } from '@virgulta/core/tags/marks'
 import PDFDocument from 'pdfkit'
-import { fontFiles } from './fonts'
+import { fontFile } from './fonts'
 
 const MM = 72 / 25.4
 const INK = '#1F2A24'
@@ -12,13 +12,12 @@ const INK = '#1F2A24'
  * @returns the PDF file
  */
 export async function markLegend(plant: string, of: MarkKind, marks: { mark: string, name: string }[]): Promise<Buffer> {
-  const [[text], [bold]] = [await fontFiles('text'), await fontFiles('bold')]
   const [width, row, top] = [105 * MM, 11 * MM, 18 * MM]
-  const pdf = new PDFDocument({ size: [width, top + Math.max(3, marks.length) * row + 8 * MM], margin: 0, font: text as never, info: { Title: `Marks, ${plant}`, Creator: 'Virgulta' } })
+  const pdf = new PDFDocument({ size: [width, top + Math.max(3, marks.length) * row + 8 * MM], margin: 0, font: '', info: { Title: `Marks, ${plant}`, Creator: 'Virgulta' } })
   const parts: Buffer[] = []
   pdf.on('data', part => parts.push(part))
   const ended = new Promise<Buffer>(resolve => pdf.on('end', () => resolve(Buffer.concat(parts))))
-  pdf.registerFont('text', text!).registerFont('bold', bold!)
+  pdf.registerFont('text', await fontFile('text')).registerFont('bold', await fontFile('bold'))
   pdf.font('bold').fontSize(13).fillColor(INK).text(plant, 7 * MM, 6 * MM, { lineBreak: false })
   for (const [i, { mark, name }] of marks.entries()) {
     const y = top + i * row + 3 * MM

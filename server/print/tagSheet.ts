@@ -5,7 +5,7 @@ import QRCode from 'qrcode'
 import type { PrintedTag, TagSheet } from '../../shared/tags'
 import { PAGES, SHEETS } from '../../shared/tags'
 import type { Face } from './fonts'
-import { FACES, fontFiles } from './fonts'
+import { FACES, fontFile } from './fonts'
 
 /** One millimetre in the points of a PDF. */
 const MM = 72 / 25.4
@@ -22,13 +22,14 @@ const QUIET = '#5A645D'
  * @returns the PDF file
  */
 export async function tagSheet(tags: PrintedTag[], gardenName: string, sheet: TagSheet = SHEETS.cut16!.sheet, start = 1): Promise<Buffer> {
-  const faces = new Map(await Promise.all(FACES.map(async face => [face, await fontFiles(face)] as const)))
   const page = PAGES[sheet.page]
-  const pdf = new PDFDocument({ size: [page.width * MM, page.height * MM], margin: 0, font: faces.get('text')![0] as never, info: { Title: `Tags, ${gardenName}`, Creator: 'Virgulta' } })
+  // No face of the library's own, and none opened under a second name: it would be opened anew for every word.
+  const pdf = new PDFDocument({ size: [page.width * MM, page.height * MM], margin: 0, font: '', info: { Title: `Tags, ${gardenName}`, Creator: 'Virgulta' } })
   const parts: Buffer[] = []
   pdf.on('data', part => parts.push(part))
   const ended = new Promise<Buffer>(resolve => pdf.on('end', () => resolve(Buffer.concat(parts))))
-  const pen = penFor(pdf, faces)
+  for (const face of FACES) pdf.registerFont(face, await fontFile(face))
+  const pen = penFor(pdf)
 
   const perPage = sheet.columns * sheet.rows
   for (const [i, tag] of tags.entries()) {
@@ -48,28 +49,11 @@ export async function tagSheet(tags: PrintedTag[], gardenName: string, sheet: Ta
 type Pdf = InstanceType<typeof PDFDocument>
 type Pen = (face: Face, size: number, colour: string, x: number, y: number, text: string, width: number) => void
 
-/** Writes one line: each stretch in the first file of the face that has its letters, shrunk until it fits. */
-function penFor(pdf: Pdf, faces: Map<Face, Buffer[]>): Pen {
-  for (const [face, files] of faces) files.forEach((file, i) => pdf.registerFont(`${face}-${i}`, file))
-  const runsOf = (face: Face, text: string) => {
-    const runs: { font: string, text: string }[] = []
-    for (const letter of text) {
-      const isExtended = letter.codePointAt(0)! > 0xFF && !'–—‘’“”…×·'.includes(letter)
-      const font = `${face}-${isExtended && faces.get(face)!.length > 1 ? 1 : 0}`
-      if (runs.at(-1)?.font === font) runs.at(-1)!.text += letter
-      else runs.push({ font, text: letter })
-    }
-    return runs
-  }
+/** Writes one line, shrunk until it fits. */
+function penFor(pdf: Pdf): Pen {
   return (face, size, colour, x, y, text, width) => {
-    const runs = runsOf(face, text)
-    const widthAt = (points: number) => runs.reduce((sum, run) => sum + pdf.font(run.font).fontSize(points).widthOfString(run.text), 0)
-    const points = Math.max(5, Math.min(size, size * width / Math.max(widthAt(size), 1)))
-    let left = x
-    for (const run of runs) {
-      pdf.font(run.font).fontSize(points).fillColor(colour).text(run.text, left, y, { lineBreak: false })
-      left += pdf.widthOfString(run.text)
-    }
+    const points = Math.max(5, Math.min(size, size * width / Math.max(pdf.font(face).fontSize(size).widthOfString(text), 1)))
+    pdf.fontSize(points).fillColor(colour).text(text, x, y, { lineBreak: false })
   }
 }
 
@@ -125,13 +109,15 @@ function loopOutline(pdf: Pdf, x: number, y: number, width: number, written: num
   pdf.moveTo(x + written - 1.5 * MM, middle - tail - 1.5).lineTo(x + written - 1.5 * MM, middle + tail + 1.5).lineWidth(0.8).stroke()
 }
 
-/** A QR code of the tag code, drawn as squares so that it stays sharp at any size. */
+/** A QR code of the tag code, drawn as bars so that it stays sharp at any size. */
 function drawCode(pdf: Pdf, code: string, x: number, y: number, side: number): void {
   const { modules } = QRCode.create(code, { errorCorrectionLevel: 'Q' })
   const step = side / modules.size
   for (let row = 0; row < modules.size; row++) {
     for (let column = 0; column < modules.size; column++) {
-      if (modules.get(row, column)) pdf.rect(x + column * step, y + row * step, step, step)
+      const from = column
+      while (column < modules.size && modules.get(row, column)) column++
+      if (column > from) pdf.rect(x + from * step, y + row * step, (column - from) * step, step)
     }
   }
   pdf.fillColor('#000000').fill()
