@@ -115,7 +115,7 @@ useShortcuts([
         <p v-if="stop.hours?.weather" class="quiet small">{{ stop.hours.weather }}.</p>
         <p v-if="stop.tools.length" class="take">Take: {{ stop.tools.join(', ') }}<template v-if="stop.step === 'pollinate' && stop.pollenParent">, <ParentName role="pollen" :name="`${stop.pollenParent.name} pollen`" /></template></p>
         <StageChips v-if="stop.step === 'choose' && garden.mayNote" v-model="stage" />
-        <PassChips v-if="stop.step === 'pollinate' && garden.mayNote" v-model="pass" :guide="guide" :is-self="stop.seedParent?.id === stop.pollenParent?.id" />
+        <PassChips v-if="stop.step === 'pollinate' && garden.mayNote" v-model="pass" :guide="guide" :is-self="stop.seedParent?.id === stop.pollenParent?.id" :blooms="stop.flower?.blooms" />
         <CautionLines :step="stop.step" :guide="guide" />
         <v-btn v-if="garden.mayNote && stop.flower && stop.crossId && stop.seedParent" class="quietly" :prepend-icon="mdiPlus" @click="isAdding = true">Another flower of this cross</v-btn>
         <details v-if="garden.mayNote && stop.seedParent && stop.blooms && !stop.plant" :key="stop.subject.id" class="bloom" @toggle="show"><summary>Bloom of {{ stop.seedParent.name }}</summary><BloomKeys :id="stop.blooms.id" :type="stop.blooms.type" :blooming="stop.blooms.blooming" @noted="here = stop.subject.id" /></details>

@@ -14,8 +14,13 @@ const name = ref('')
 const why = ref('')
 const scaled = (unit: string) => unit === '%' ? 100 : 1
 /** What stands in the field; a share is written as per cent. */
-const shown = (range: { low: number, high: number }, end: 'low' | 'high', unit: string) => Number((range[end] * scaled(unit)).toPrecision(6))
-const set = (r: typeof guideRanges[number], end: 'low' | 'high', typed: string) => draft.value = r.with(draft.value, { ...r.of(draft.value), [end]: Number(typed.replace(',', '.')) / scaled(r.unit) })
+const shown = (range: { low: number, high: number } | null, end: 'low' | 'high', unit: string) => range ? Number((range[end] * scaled(unit)).toPrecision(6)) : ''
+/** A range of which both ends are emptied is not said; where one end is written, it stands for both until the other is. */
+function set(r: typeof guideRanges[number], end: 'low' | 'high', typed: string) {
+  const number = typed.trim() ? Number(typed.replace(',', '.')) / scaled(r.unit) : null
+  const before = r.of(draft.value)
+  draft.value = r.with(draft.value, number === null ? null : before ? { ...before, [end]: number } : { low: number, high: number })
+}
 const schools = computed(() => Object.entries(draft.value.schools) as [SchoolStep, { usual: string, others: string[], why: string }][])
 function makeUsual(step: SchoolStep, school: string) {
   const { usual, others, why } = draft.value.schools[step]!
@@ -27,7 +32,7 @@ function faultOf(candidate: CropGuide): string {
   const { success, issues } = v.safeParse(CropGuide, candidate)
   if (success) return ''
   const path = issues[0]!.path?.map(p => String(p.key)) ?? []
-  const at = [...guideRanges, ...guideTexts].find(field => path.join('.').startsWith(field.key))
+  const at = [...guideRanges, ...guideTexts, ...guideChoices, ...bloomDays.map(({ end, words }) => ({ key: `bloom.${end}`, words }))].find(field => path.join('.').startsWith(field.key))
   return `${at ? `${at.words}: ` : ''}${issues[0]!.message}`
 }
 async function save(asNew: boolean) {
@@ -50,12 +55,19 @@ async function save(asNew: boolean) {
           <span>{{ r.words }}<span class="quiet">{{ r.unit === '%' ? ', %' : '' }}</span></span>
           <v-text-field :model-value="shown(r.of(draft), 'low', r.unit)" :label="`${r.words}, from`" inputmode="decimal" hide-details @change="set(r, 'low', ($event.target as HTMLInputElement).value)" />
           <v-text-field :model-value="shown(r.of(draft), 'high', r.unit)" :label="`${r.words}, to`" inputmode="decimal" hide-details @change="set(r, 'high', ($event.target as HTMLInputElement).value)" />
-          <span class="quiet small figures">{{ builtIn ? `built in: ${rangeInWords(r.of(builtIn), r.unit)}` : '' }}</span>
+          <span class="quiet small figures">{{ builtIn ? `built in: ${guideRangeInWords(r.of(builtIn), r.unit)}` : '' }}</span>
         </div>
+      </div>
+    </PaperSheet>
+    <PaperSheet heading="What it is">
+      <div class="schools">
+        <v-select v-for="c in guideChoices" :key="c.key" :model-value="c.of(draft)" :label="c.words" :items="c.items" hide-details @update:model-value="draft = c.with(draft, $event)" />
+        <v-text-field v-for="{ end, words } in bloomDays" :key="end" :model-value="draft.bloom[end]" :label="`${words}, month-day`" hide-details @update:model-value="draft = { ...draft, bloom: { ...draft.bloom, [end]: $event.trim() } }" />
       </div>
     </PaperSheet>
     <PaperSheet heading="The usual schools">
       <div class="schools"><v-select v-for="[step, choice] in schools" :key="step" :model-value="choice.usual" :label="SCHOOL_STEP_NAMES[step]" :items="[choice.usual, ...choice.others].map(value => ({ value, title: schoolWords(step, value) }))" hide-details @update:model-value="makeUsual(step, $event)" /></div>
+      <CountStepper :model-value="draft.seasons" label="Seasons from flower to flower" :least="1" :most="20" class="passes" @update:model-value="draft = { ...draft, seasons: $event }" />
       <CountStepper :model-value="draft.pollination.passes" label="Passes of pollen at most" :least="1" :most="12" class="passes" @update:model-value="draft = { ...draft, pollination: { ...draft.pollination, passes: $event } }" />
     </PaperSheet>
     <PaperSheet heading="Cues and ways">

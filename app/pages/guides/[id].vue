@@ -17,7 +17,6 @@ const isChanging = computed({ get: () => route.query.change === '1', set: is => 
 const steps = computed(() => guide.value ? stepsOf(guide.value) : [])
 const isGrown = computed(() => garden.cropOf(id.value) !== undefined)
 const drop = () => log.note([{ kind: 'guideDropped', subjectId: own.value!.id, payload: {} }])
-const pollenWords = { long: 'lives for months, dry and cold', medium: 'lives for weeks, dry and cool', short: 'hardly lives for a day' }
 </script>
 
 <template>

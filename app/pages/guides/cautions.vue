@@ -35,5 +35,6 @@ const list = computed(() => CAUTION_IDS.map(id => ({
 /* The word beside the switch stays whole. */
 .list :deep(.v-label) { white-space: nowrap; min-width: 56px; }
 .list td, .list th { padding: 8px 12px 8px 0; border-bottom: 1px solid var(--rule); vertical-align: top; }
+.list td:last-child { min-width: 112px; }
 @media (max-width: 700px) { .list, .list tbody, .list tr, .list td { display: block; } .list thead { display: none; } .list td { border: 0; padding: 2px 0; } .list tr { border-bottom: 1px solid var(--rule); padding: 10px 0; } }
 </style>

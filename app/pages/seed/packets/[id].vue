@@ -14,7 +14,6 @@ const soundShare = computed(() => {
   const tries = lot ? lot.sound + lot.empty : 0
   return lot && tries ? { share: lot.sound / tries, ...wilsonInterval(lot.sound, tries), tries } : null
 })
-const handling = { dry: 'Dry and store', sowAtOnce: 'Sow at once', chill: 'Chill moist', flask: 'Sterile flask' }
 const guide = computed(() => story.value && garden.cropOf(story.value.crop)?.guide)
 </script>
 
@@ -48,7 +47,7 @@ const guide = computed(() => story.value && garden.cropOf(story.value.crop)?.gui
         </PaperSheet>
       </div>
       <div class="stack">
-        <PaperSheet :heading="handling[guide.seedHandling.kind]">
+        <PaperSheet :heading="handlingWords[guide.seedHandling.kind]">
           <p>{{ guide.seedHandling.how }}</p>
           <p class="quiet">Of this crop <EstimateMark :estimate="shareEstimate(garden.cropOf(story.crop)!.knowledge.shares.germination)" v-bind="markOf('germination', story.crop)" /> come up.</p>
         </PaperSheet>
