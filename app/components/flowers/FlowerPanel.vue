@@ -71,7 +71,7 @@ async function pollinateFrom(selfMeant = false) {
         </p>
         <StopCue :step="step" :guide="guide" class="drawing" />
         <CautionLines :step="step" :guide="guide" />
-        <PassChips v-if="step === 'pollinate' && garden.mayNote" v-model="pass" :guide="guide" :is-self="seedParent.id === pollenParent?.id" />
+        <PassChips v-if="step === 'pollinate' && garden.mayNote" v-model="pass" :guide="guide" :is-self="seedParent.id === pollenParent?.id" :blooms="flower.blooms" />
       </div>
       <v-btn v-if="step === 'harvest' && garden.mayNote" variant="flat" height="56" @click="emit('harvest')">Harvest</v-btn>
       <AnswerKeys :answers="answers" :day="day" />

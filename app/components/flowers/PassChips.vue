@@ -7,7 +7,7 @@ import { schoolWords } from '@virgulta/core/flowers/schools'
 import type { PassDetails } from '../../composables/flowerSteps'
 
 const pass = defineModel<PassDetails>({ required: true })
-const { guide } = defineProps<{ guide: CropGuide, /** seed parent and pollen parent are one plant */ isSelf?: boolean }>()
+const { guide, blooms = 1 } = defineProps<{ guide: CropGuide, /** seed parent and pollen parent are one plant */ isSelf?: boolean, /** flowers under the tag */ blooms?: number }>()
 const sources = ['ownFlower', 'samePlant'] as const
 const tools = computed(() => {
   const choice = guide.schools.transfer
@@ -23,6 +23,7 @@ const cleanWords = [[true, 'clean tool'], [false, 'used before, not cleaned']] a
       <span class="quiet small">Grains seen</span>
       <button v-for="g in GRAINS" :key="g" type="button" class="chip" :aria-pressed="pass.grains === g" @click="set({ grains: pass.grains === g ? null : g })">{{ g }}</button>
     </div>
+    <CountStepper v-if="blooms > 1" :model-value="pass.reached ?? blooms" label="Flowers of the cluster reached" :least="1" :most="blooms" @update:model-value="set({ reached: $event === blooms ? null : $event })" />
     <div v-if="isSelf" role="group" aria-label="Whose pollen"><button v-for="s in sources" :key="s" type="button" class="chip" :aria-pressed="pass.source === s" @click="set({ source: pass.source === s ? null : s })">{{ schoolWords('source', s) }}</button></div>
     <details>
       <summary>{{ pass.tool ? `With ${schoolWords('transfer', pass.tool)}` : 'With what?' }}{{ pass.isToolClean === false ? ', not cleaned' : '' }}</summary>

@@ -49,7 +49,7 @@ async function give() {
     <div v-if="isOpen" class="answers">
       <TornNotes v-if="stop.flower" :flower="stop.flower" />
       <p>{{ cueOf(stop.step, guide).yes }} <EstimateMark v-if="stop.estimate" :estimate="stop.estimate" v-bind="markOf(waitBefore[stop.step]!, stop.crop)" class="quiet" /></p>
-      <PassChips v-if="stop.step === 'pollinate'" v-model="pass" :guide="guide" :is-self="stop.seedParent?.id === stop.pollenParent?.id" class="pass" />
+      <PassChips v-if="stop.step === 'pollinate'" v-model="pass" :guide="guide" :is-self="stop.seedParent?.id === stop.pollenParent?.id" :blooms="stop.flower?.blooms" class="pass" />
       <AnswerKeys :answers="answers" />
       <CautionLines :step="stop.step" :guide="guide" />
     </div>

@@ -60,6 +60,9 @@ describe('a flower', () => {
 
   it('gives no more fruits than it has blooms', () => {
     const two = deed('2026-08-01', 'harvested', ids.lot, { code: '26-5TWK', crossId: ids.cross, flowers: [{ flowerId: ids.flower, fruits: 2 }], seeds: 9, sound: 9, empty: 0 })
+    const pass = (reached: number) => deed('2026-06-02', 'pollinated', ids.flower, { pollenParentId: ids.pollenParent, selfMeant: false, reached })
+    expect(flower(chosen('2026-06-01', ids.flower, 6), pass(4)).pollinations[0]!.reached).toBe(4)
+    expect(flower(chosen('2026-06-01', ids.flower, 6), pass(7)).conflicts[0]!.sentence).toMatch(/tied to 6 flowers, so it cannot be pollinated at 7/)
     expect(flower(chosen('2026-06-01'), pollinate('2026-06-02'), two).conflicts[0]!.sentence).toMatch(/tied to one flower, so it cannot give 2 fruits/)
     expect(flower(chosen('2026-06-01', ids.flower, 3), pollinate('2026-06-02'), two).harvest?.fruits).toBe(2)
   })

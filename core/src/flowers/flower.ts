@@ -18,6 +18,8 @@ export interface Pollination {
   isToolClean: boolean | null
   grains: typeof GRAINS[number] | null
   source: School<'source'> | null
+  /** of a cluster or head: how many of its flowers it reached, where that was counted */
+  reached: number | null
 }
 
 /** A note that does not go together with what was noted before it in the order of time; a person settles it. */
@@ -151,9 +153,10 @@ function stepOn(flower: Flower, deed: LoggedDeed): Flower {
       checkStillOnPlant(flower, 'pollinated')
       if (flower.looks.at(-1)?.look === 'tooLate') throw new Refusal('flower-missed', `${flower.code} was too late on ${dayInWords(flower.looks.at(-1)!.on)}; choose another flower.`)
       if (flower.takenOn) throw new Refusal('already-taken', `${flower.code} took on ${dayInWords(flower.takenOn)}; more pollen would change nothing.`)
-      const { pollenParentId, selfMeant, tool = null, isToolClean = null, grains = null, source = null } = deed.payload
+      const { pollenParentId, selfMeant, tool = null, isToolClean = null, grains = null, source = null, reached = null } = deed.payload
+      if (reached) checkBlooms(flower, reached, `be pollinated at ${reached}`, 'reached')
       askIfSelf(flower.seedParentId, pollenParentId, selfMeant)
-      return { ...flower, coveredAgainOn: null, pollinations: [...flower.pollinations, { pollenParentId, on: deed.day, at: deed.happenedAt, tool, isToolClean, grains, source }] }
+      return { ...flower, coveredAgainOn: null, pollinations: [...flower.pollinations, { pollenParentId, on: deed.day, at: deed.happenedAt, tool, isToolClean, grains, source, reached }] }
     }
     case 'takeNoted':
       checkPollinated(flower, 'looked at for its take')

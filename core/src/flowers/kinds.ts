@@ -51,7 +51,9 @@ export const flowerKinds = {
     grains: v.optional(v.picklist(GRAINS)),
     /** for a self: which flower the pollen came from */
     source: v.optional(v.picklist(schoolsAt('source'))),
-  }), p => `pollinated${p.tool ? `, ${schoolWords('transfer', p.tool)}` : ''}${p.isToolClean === false ? ', tool not cleaned' : ''}${p.grains ? `, ${grainWords[p.grains]}` : ''}`, {
+    /** of a cluster or head: how many of its flowers this pass reached */
+    reached: v.optional(amount(1, 200)),
+  }), p => `pollinated${p.reached ? `, ${p.reached} of its flowers` : ''}${p.tool ? `, ${schoolWords('transfer', p.tool)}` : ''}${p.isToolClean === false ? ', tool not cleaned' : ''}${p.grains ? `, ${grainWords[p.grains]}` : ''}`, {
     needs: p => [{ type: 'plant', id: p.pollenParentId }],
   }),
   takeNoted: kind('flower', v.strictObject({
