@@ -20,6 +20,8 @@ export interface Pollination {
   source: School<'source'> | null
   /** of a cluster or head: how many of its flowers it reached, where that was counted */
   reached: number | null
+  /** the tube it came from; null: fresh from the plant */
+  tubeId: string | null
 }
 
 /** A note that does not go together with what was noted before it in the order of time; a person settles it. */
@@ -153,10 +155,10 @@ function stepOn(flower: Flower, deed: LoggedDeed): Flower {
       checkStillOnPlant(flower, 'pollinated')
       if (flower.looks.at(-1)?.look === 'tooLate') throw new Refusal('flower-missed', `${flower.code} was too late on ${dayInWords(flower.looks.at(-1)!.on)}; choose another flower.`)
       if (flower.takenOn) throw new Refusal('already-taken', `${flower.code} took on ${dayInWords(flower.takenOn)}; more pollen would change nothing.`)
-      const { pollenParentId, selfMeant, tool = null, isToolClean = null, grains = null, source = null, reached = null } = deed.payload
+      const { pollenParentId, selfMeant, tool = null, isToolClean = null, grains = null, source = null, reached = null, tubeId = null } = deed.payload
       if (reached) checkBlooms(flower, reached, `be pollinated at ${reached}`, 'reached')
       askIfSelf(flower.seedParentId, pollenParentId, selfMeant)
-      return { ...flower, coveredAgainOn: null, pollinations: [...flower.pollinations, { pollenParentId, on: deed.day, at: deed.happenedAt, tool, isToolClean, grains, source, reached }] }
+      return { ...flower, coveredAgainOn: null, pollinations: [...flower.pollinations, { pollenParentId, on: deed.day, at: deed.happenedAt, tool, isToolClean, grains, source, reached, tubeId }] }
     }
     case 'takeNoted':
       checkPollinated(flower, 'looked at for its take')

@@ -53,8 +53,12 @@ export const flowerKinds = {
     source: v.optional(v.picklist(schoolsAt('source'))),
     /** of a cluster or head: how many of its flowers this pass reached */
     reached: v.optional(amount(1, 200)),
-  }), p => `pollinated${p.reached ? `, ${p.reached} of its flowers` : ''}${p.tool ? `, ${schoolWords('transfer', p.tool)}` : ''}${p.isToolClean === false ? ', tool not cleaned' : ''}${p.grains ? `, ${grainWords[p.grains]}` : ''}`, {
+    /** the tube it came from, and how many flowers' worth it took; absent: fresh from the plant */
+    tubeId: v.optional(Id),
+    doses: v.optional(amount(1, 200)),
+  }), p => `pollinated${p.tubeId ? ' from a tube' : ''}${p.reached ? `, ${p.reached} of its flowers` : ''}${p.tool ? `, ${schoolWords('transfer', p.tool)}` : ''}${p.isToolClean === false ? ', tool not cleaned' : ''}${p.grains ? `, ${grainWords[p.grains]}` : ''}`, {
     needs: p => [{ type: 'plant', id: p.pollenParentId }],
+    changes: p => p.tubeId ? [{ type: 'tube', id: p.tubeId }] : [],
   }),
   takeNoted: kind('flower', v.strictObject({
     take: v.picklist(TAKES),

@@ -56,6 +56,8 @@ export function checkFit(deed: Deed, around: Surroundings): void {
       const flower = around.find('flower', deed.subjectId)
       const donor = around.find('plant', deed.payload.pollenParentId)!
       if (flower) checkSameCrop(around.find('plant', flower.seedParentId)!.crop, donor, 'pollenParentId')
+      const tube = deed.payload.tubeId && around.find('tube', deed.payload.tubeId)
+      if (tube && !tube.donors.includes(donor.id)) throw new Refusal('other-pollen', `Tube ${tube.code} holds no pollen of ${donor.name}; choose its own tube, or say whose pollen it was.`, 'tubeId')
       break
     }
     case 'harvested':
@@ -95,6 +97,17 @@ export function checkFit(deed: Deed, around: Surroundings): void {
     case 'batchPlanned':
       checkOfCrop(deed.payload.crop, deed.payload.plantId, 'plantId', around)
       break
+    case 'pollenCollected':
+      for (const donor of deed.payload.donors) checkOfCrop(deed.payload.crop, donor, 'donors', around)
+      break
+    case 'tubeSplit': case 'tubeToppedUp': {
+      const tube = around.find('tube', deed.subjectId)!
+      const other = deed.kind === 'tubeToppedUp' ? around.find('tube', deed.payload.fromId)! : null
+      if (other && other.crop !== tube.crop) throw new Refusal('other-crop', `${other.code} is pollen of another crop.`, 'fromId')
+      const donors = (other ?? tube).donors
+      if (deed.payload.donors.length !== donors.length || !deed.payload.donors.every(id => donors.includes(id))) throw new Refusal('other-donors', `The donors are not those of ${(other ?? tube).code}.`, 'donors')
+      break
+    }
     case 'taskPlanned':
       checkOfCrop(deed.payload.crop, deed.payload.plantId, 'plantId', around)
       break

@@ -16,6 +16,10 @@ import type { OwnTrait } from '../offspring/ownTrait'
 import { traitAfter } from '../offspring/ownTrait'
 import type { Plant } from '../plants/plant'
 import { plantAfter } from '../plants/plant'
+import type { Store, StoreReadings } from '../pollen/store'
+import { storeAfter, storeReadingsAfter } from '../pollen/store'
+import type { Tube } from '../pollen/tube'
+import { tubeAfter } from '../pollen/tube'
 import type { SeedLot } from '../seed/lot'
 import { seedLotAfter } from '../seed/lot'
 import type { Sowing } from '../seed/sowing'
@@ -43,6 +47,9 @@ export interface States {
   readings: Readings
   guide: OwnGuide
   custom: OwnCustom
+  tube: Tube
+  store: Store
+  storeReadings: StoreReadings
 }
 
 /**
@@ -65,6 +72,9 @@ const after: { [T in SubjectType]: (state: States[T] | null, deed: LoggedDeed, i
   readings: readingsAfter,
   guide: guideAfter,
   custom: customAfter,
+  tube: tubeAfter,
+  store: storeAfter,
+  storeReadings: storeReadingsAfter,
 }
 
 /** Deeds in the order in which they happened, what founds the subject first; those of one moment in the order of their ids. */

@@ -2,10 +2,10 @@ import * as v from 'valibot'
 import { isDay } from '../time/days'
 
 /** What carries a tag. */
-export type TaggedType = 'plant' | 'cross' | 'flower' | 'seedLot' | 'sowing' | 'batch'
+export type TaggedType = 'plant' | 'cross' | 'flower' | 'seedLot' | 'sowing' | 'batch' | 'tube'
 
 /** Whatever has a history of its own in the log. */
-export type SubjectType = TaggedType | 'trait' | 'locus' | 'rule' | 'inheritance' | 'aim' | 'task' | 'readings' | 'guide' | 'custom'
+export type SubjectType = TaggedType | 'trait' | 'locus' | 'rule' | 'inheritance' | 'aim' | 'task' | 'readings' | 'guide' | 'custom' | 'store' | 'storeReadings'
 
 /** One subject, by type and id. */
 export interface Subject { type: SubjectType, id: string }

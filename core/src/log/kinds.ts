@@ -6,10 +6,11 @@ import { flowerKinds } from '../flowers/kinds'
 import { geneticKinds } from '../odds/kinds'
 import { offspringKinds } from '../offspring/kinds'
 import { plantKinds } from '../plants/kinds'
+import { pollenKinds } from '../pollen/kinds'
 import { seedKinds } from '../seed/kinds'
 import { weatherKinds } from '../weather/kinds'
 
 /** Every kind of entry. An area registers its kinds here and nowhere else. */
-export const kinds = { ...plantKinds, ...crossKinds, ...flowerKinds, ...seedKinds, ...offspringKinds, ...geneticKinds, ...aimKinds, ...bloomKinds, ...weatherKinds, ...cropKinds }
+export const kinds = { ...plantKinds, ...crossKinds, ...flowerKinds, ...seedKinds, ...offspringKinds, ...geneticKinds, ...aimKinds, ...bloomKinds, ...weatherKinds, ...cropKinds, ...pollenKinds }
 
 export type KindName = keyof typeof kinds

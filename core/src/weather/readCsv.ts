@@ -46,7 +46,12 @@ const isOutOfReach = (celsius: number) => celsius < -60 || celsius > 60
  * @param zone the clock the file's hours were read from, unless they say themselves (Z or +02:00)
  * @returns what was read; with a sentence instead where the file cannot be read at all
  */
-export function readWeatherCsv(text: string, zone: string): WeatherFile | { why: string } {
+export const readWeatherCsv = (text: string, zone: string): WeatherFile | { why: string } => readRows(text, zone, hourly)
+
+/** Reads a logger's file of temperatures, every reading for itself; else as {@link readWeatherCsv} does. */
+export const readLoggerCsv = (text: string, zone: string): WeatherFile | { why: string } => readRows(text, zone, rows => rows)
+
+function readRows(text: string, zone: string, put: (rows: HourRow[]) => HourRow[]): WeatherFile | { why: string } {
   const { headings, rows, separator } = readTable(text)
   const dateAt = headings.findIndex(h => /date|day|time|hour/i.test(h))
   if (dateAt < 0 || !rows.length) return { why: 'There is no table in it with a column for the date. The first line names the columns, for example: date,tmin,tmax.' }
@@ -132,7 +137,7 @@ export function readWeatherCsv(text: string, zone: string): WeatherFile | { why:
     leaveOut(row, `${key} is there again with other values; neither is taken.`)
   }
   file.days = file.days.filter(([day]) => !twice.has(day)).sort((a, b) => a[0].localeCompare(b[0]))
-  file.hours = hourly(file.hours.filter(([at]) => !twice.has(at)).sort((a, b) => a[0].localeCompare(b[0])))
+  file.hours = put(file.hours.filter(([at]) => !twice.has(at)).sort((a, b) => a[0].localeCompare(b[0])))
   file.leftOut.sort((a, b) => a.line - b.line)
   file.gaps = isDaily
     ? file.days.flatMap(([day], i) => i > 0 && daysBetween(file.days[i - 1]![0], day) > 1 ? [{ from: addDays(file.days[i - 1]![0], 1), to: addDays(day, -1) }] : [])

@@ -1,0 +1,88 @@
+import { median } from 'd3-array'
+import type { Aging, Reading } from './aging'
+import { agingIn } from './aging'
+import { STORE_KINDS } from './kinds'
+import { POLLEN_CELSIUS, POLLEN_Q10 } from './prior'
+import type { Store } from './store'
+
+/** A time in which a store was warmer or colder than is good for what stands in it. */
+export interface Excursion { from: number, to: number, /** °C farthest out */ peak: number, side: 'warm' | 'cold', /** it thawed what was frozen */ isThaw: boolean, cause: 'door' | 'power' }
+
+/** What a store was like, summed up once for all tubes that stood in it. */
+export interface StoreClimate {
+  store: Store
+  aging: Aging
+  /** °C that it usually has of late; what comes is reckoned with it */
+  typical: number
+  isFreezing: boolean
+  /** moments in which frozen pollen thawed in it */
+  thaws: number[]
+  excursions: Excursion[]
+  /** times without a reading, in which it counts as it was before */
+  gaps: { from: number, to: number }[]
+  readings: Reading[]
+}
+
+const HOUR_MS = 3_600_000
+const [DAYS_OF_LATE, SHORTEST_EXCURSION, DOOR_HOURS, GAP_HOURS] = [14, 0.5, 3, 6]
+/** °C below which pollen is frozen, and above which what was frozen has thawed. */
+export const [FROZEN, THAWED] = [-5, 0]
+
+/**
+ * What a store was like until now.
+ *
+ * @param readings of its logger in the order of time; none: it counts as what it is set to
+ * @param now moment in milliseconds from which on it is taken to stay as it usually is
+ */
+export function climateOf(store: Store, readings: Reading[], now: number): StoreClimate {
+  const past = readings.filter(r => r.at <= now)
+  const late = past.filter(r => r.at > now - DAYS_OF_LATE * 24 * HOUR_MS)
+  const typical = median(late, r => r.celsius) ?? store.celsius
+  const first = past[0]
+  const known = [...first && first.at > 0 ? [{ at: 0, celsius: store.celsius }] : [], ...past, ...past.length ? [] : [{ at: 0, celsius: store.celsius }]]
+  if (known.at(-1)!.at < now) known.push({ at: now, celsius: typical })
+  return {
+    store, typical, readings: past, isFreezing: typical < FROZEN,
+    aging: agingIn(known, POLLEN_CELSIUS, POLLEN_Q10),
+    thaws: thawsIn(past),
+    excursions: excursionsIn(past, STORE_KINDS[store.keeps].good),
+    gaps: past.flatMap(({ at }, i) => i > 0 && at - past[i - 1]!.at > GAP_HOURS * HOUR_MS ? [{ from: past[i - 1]!.at, to: at }] : []),
+  }
+}
+
+/** Moments in which a frozen store rose over the thaw. */
+function thawsIn(readings: Reading[]): number[] {
+  const thaws: number[] = []
+  let isFrozen = false
+  for (const { at, celsius } of readings) {
+    if (celsius < FROZEN) isFrozen = true
+    else if (isFrozen && celsius > THAWED) {
+      thaws.push(at)
+      isFrozen = false
+    }
+  }
+  return thaws
+}
+
+function excursionsIn(readings: Reading[], good: { low: number, high: number }): Excursion[] {
+  const all: Excursion[] = []
+  let open: Excursion | null = null
+  const close = (at: number) => {
+    if (!open) return
+    const hours = (at - open.from) / HOUR_MS
+    if (hours >= SHORTEST_EXCURSION) all.push({ ...open, to: at, cause: hours < DOOR_HOURS ? 'door' : 'power' })
+    open = null
+  }
+  const startsFrozen = good.high < FROZEN
+  for (const { at, celsius } of readings) {
+    const side = celsius > good.high ? 'warm' : celsius < good.low ? 'cold' : null
+    if (open && side !== open.side) close(at)
+    if (side) {
+      open ??= { from: at, to: at, peak: celsius, side, isThaw: false, cause: 'door' }
+      if (side === 'warm' ? celsius > open.peak : celsius < open.peak) open.peak = celsius
+      open.isThaw = startsFrozen && open.peak > THAWED
+    }
+  }
+  close(readings.at(-1)?.at ?? 0)
+  return all
+}

@@ -1,0 +1,63 @@
+import { speedAt } from './loss'
+import { POLLEN_CELSIUS, POLLEN_Q10, ROOM_CELSIUS, UNDRIED } from './prior'
+import type { StoreClimate } from './climate'
+import type { Tube } from './tube'
+
+/** What pollen has gone through: days it aged, counted at the reference temperature, and thaws. */
+export interface PollenLife { agingDays: number, thaws: number }
+
+const DAY_MS = 86_400_000
+const ROOM_SPEED = speedAt(ROOM_CELSIUS, POLLEN_CELSIUS, POLLEN_Q10)
+
+/** The stores and tubes of a garden, as far as pollen goes from one to the other. */
+export interface PollenGround { tubes: Map<string, Tube>, climates: Map<string, StoreClimate> }
+
+/**
+ * What a tube has gone through until a moment, wherever it stood: in the stores, in the hand, while it dried, and before it was
+ * split off. Pollen poured in makes it as old as the older of both.
+ *
+ * @param until milliseconds; beyond now its store is taken to stay as it usually is
+ */
+export function lifeOf(tube: Tube, ground: PollenGround, until: number): PollenLife {
+  const last = tube.toppedUp.filter(t => Date.parse(t.at) < until).at(-1)
+  if (last) {
+    const at = Date.parse(last.at)
+    const before = [lifeOf({ ...tube, toppedUp: tube.toppedUp.filter(t => Date.parse(t.at) < at) }, ground, at)]
+    const other = ground.tubes.get(last.tubeId)
+    if (other) before.push(lifeOf({ ...other, toppedUp: other.toppedUp.filter(t => Date.parse(t.at) < at) }, ground, at))
+    const since = spent(tube, ground, at, until)
+    return { agingDays: Math.max(...before.map(b => b.agingDays)) + since.agingDays, thaws: Math.max(...before.map(b => b.thaws)) + since.thaws }
+  }
+  const own = spent(tube, ground, 0, until)
+  const origin = tube.splitFrom && ground.tubes.get(tube.splitFrom.tubeId)
+  if (!origin) return own
+  const before = lifeOf(origin, ground, Math.min(until, Date.parse(tube.splitFrom!.at)))
+  return { agingDays: before.agingDays + own.agingDays, thaws: before.thaws + own.thaws }
+}
+
+/** What it went through in its own stays between two moments. */
+function spent(tube: Tube, { climates }: PollenGround, from: number, until: number): PollenLife {
+  const driedAt = tube.tubed && (tube.tubed.drying !== 'none' || tube.tubed.hasDesiccant) ? Date.parse(tube.tubed.at) : Infinity
+  let agingDays = 0
+  let thaws = tube.thaws.filter(at => Date.parse(at) >= from && Date.parse(at) < until).length
+  for (const [i, stay] of tube.stays.entries()) {
+    const next = tube.stays[i + 1]
+    const [begin, end] = [Math.max(from, Date.parse(stay.from)), Math.min(until, next ? Date.parse(next.from) : Infinity)]
+    if (begin >= end) continue
+    const climate = stay.storeId ? climates.get(stay.storeId) : undefined
+    const aged = (a: number, b: number) => b <= a ? 0 : climate ? climate.aging.between(a, b) : (b - a) / DAY_MS * ROOM_SPEED
+    agingDays += UNDRIED * aged(begin, Math.min(end, driedAt)) + aged(Math.max(begin, driedAt), end)
+    if (!climate?.isFreezing) continue
+    thaws += climate.thaws.filter(at => at >= begin && at < end).length
+    if (next && end < until && !(next.storeId && climates.get(next.storeId)?.isFreezing)) thaws++
+  }
+  return { agingDays, thaws }
+}
+
+/** How fast it ages where it stands now, in days at the reference temperature for each day. */
+export function speedNow(tube: Tube, { climates }: PollenGround): number {
+  const storeId = tube.stays.at(-1)!.storeId
+  const celsius = storeId ? climates.get(storeId)?.typical ?? ROOM_CELSIUS : ROOM_CELSIUS
+  const isDry = tube.tubed && (tube.tubed.drying !== 'none' || tube.tubed.hasDesiccant)
+  return speedAt(celsius, POLLEN_CELSIUS, POLLEN_Q10) * (isDry ? 1 : UNDRIED)
+}

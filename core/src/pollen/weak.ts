@@ -1,0 +1,50 @@
+import type { CropYields } from '../crops/knowledge'
+
+/** Share alive in fresh pollen, at which a crop's take rate is told; and the share alive at which a touch does two thirds of what it can. */
+const [FRESH, ENOUGH] = [0.75, 0.2]
+/** Share alive under which pollen is weak: a touch does notably less than a fresh one. */
+export const WEAK = 0.35
+
+/**
+ * How much of its take a touch keeps when only a part of the pollen is alive.
+ *
+ * A rule of thumb, and said to be one: a stigma needs some live grains, not many, so that the take falls slowly at first; it follows
+ * 1 − exp(−alive / 0.2), with 1 for fresh pollen.
+ *
+ * @param alive share of live grains, 0 to 1
+ */
+export const takeKept = (alive: number): number => Math.min(1, (1 - Math.exp(-alive / ENOUGH)) / (1 - Math.exp(-FRESH / ENOUGH)))
+
+/** The chance that a flower takes after some touches, each with that chance. */
+export const afterPasses = (rate: number, passes: number): number => 1 - (1 - rate) ** passes
+
+/** What is expected of a pair when its flowers take less often by a factor. */
+export function withTake(yields: CropYields, factor: number): CropYields {
+  const { a, b, records } = yields.shares.take
+  const [weight, mean] = [a + b, Math.min(0.99, a / (a + b) * factor)]
+  return { ...yields, shares: { ...yields.shares, take: { a: mean * weight, b: (1 - mean) * weight, records } } }
+}
+
+/** What can be done about weak pollen, with what it makes of the take of a flower. */
+export interface WeakAdvice {
+  /** take of a flower with fresh pollen, and with this one */
+  fresh: number
+  weak: number
+  /** touches of this pollen that come to a fresh one; null where five do not */
+  passes: number | null
+  /** flowers that give as many fruits as one with fresh pollen would */
+  flowersEach: number
+}
+
+/**
+ * What weak pollen costs, and what makes up for it; null where it is strong enough.
+ *
+ * @param alive share alive
+ * @param take share of flowers that take, as the crop or the pair does with fresh pollen
+ */
+export function weakAdvice(alive: number, take: number): WeakAdvice | null {
+  if (alive >= WEAK) return null
+  const weak = take * takeKept(alive)
+  const passes = [2, 3, 4, 5].find(n => afterPasses(weak, n) >= take) ?? null
+  return { fresh: take, weak, passes, flowersEach: weak > 0 ? take / weak : Infinity }
+}
