@@ -7,6 +7,7 @@ import { addDays } from '@virgulta/core/time/days'
 import { genesOf, looksOf } from './genes'
 import { aims, programme, seedlingNames } from './programmes'
 import { NOW, Scribe, ZONE } from './scribe'
+import { tellPollen } from './pollen'
 import type { DemoPlant } from './season'
 import { judgeFamily, raiseFamily, workCross } from './season'
 import { PLACES, edgeSwatches, faults, stock } from './stock'
@@ -94,5 +95,7 @@ export function demoEntries(places: { id: string, name: string }[], seed = SEED,
   // Told by a scribe of its own, so that the rest of the story does not depend on it.
   const gardener = new Scribe(randomStream(seed + 1), scribe.serials)
   tellBlooms(gardener, founders, flowering, programme)
-  return { entries: [...scribe.entries, ...gardener.entries], serials: [...scribe.serials] }
+  const keeper = new Scribe(randomStream(seed + 2), scribe.serials)
+  tellPollen(keeper, founders, scribe.entries)
+  return { entries: [...scribe.entries, ...gardener.entries, ...keeper.entries], serials: [...scribe.serials] }
 }

@@ -1,3 +1,4 @@
+import type { Estimate } from '@virgulta/core/chance/estimate'
 import type { Spread, Stage } from '@virgulta/core/crosses/course'
 import type { FruitLoad } from '@virgulta/core/plants/fruitLoad'
 import type { CrossProgress } from '@virgulta/core/crosses/progress'
@@ -34,6 +35,8 @@ export interface CrossPage {
   /** what its seed parent carries, from all crosses */
   load: FruitLoad
   flowers: { flower: Flower, due: FlowerDue | null }[]
+  /** what was alive in the tube, for flowers that got their pollen out of one */
+  pollen: Record<string, { tubeId: string, code: string, alive: Estimate }>
   lots: SeedLot[]
   sowings: Sowing[]
   offspring: number

@@ -7,4 +7,4 @@ export const Sought = v.pipe(v.string(), v.maxLength(100, 'Search for at most 10
 export const FindQuery = v.object({ q: Sought })
 
 /** Something the find box leads to. */
-export interface Found { what: 'aim' | 'plant' | 'cross' | 'flower' | 'packet' | 'tray' | 'batch', code: string, name: string, to: string }
+export interface Found { what: 'aim' | 'plant' | 'cross' | 'flower' | 'packet' | 'tray' | 'batch' | 'tube', code: string, name: string, to: string }

@@ -7,6 +7,7 @@ import type { MarkKind } from '@virgulta/core/tags/marks'
 import * as v from 'valibot'
 import type { Parent } from './crosses'
 import type { LogLine } from './entries'
+import type { TubeAtHand } from './pollen'
 
 /** The day a round is asked for, absent: today; and how much of it. */
 export const RoundQuery = v.object({
@@ -35,6 +36,8 @@ export interface RoundStop extends Stop {
   /** marks of the seed parent, where it has some: what they are made of, and what each means */
   marks: { of: MarkKind, marks: { mark: string, pollenParentId: string, name: string }[] } | null
   flower: Flower | null
+  /** tubes of the pollen parent that could be used, what dies first in front */
+  tubes: TubeAtHand[]
   sowing: Sowing | null
   /** fruits that may come off, the youngest first, for a plant that carries too many */
   fruits: { id: string, code: string }[] | null

@@ -36,6 +36,8 @@ export const questions: Record<RoundStep, string> = {
   holdBack: 'Move it to the cool',
   bringBack: 'Bring it back from the cool',
   collectPollen: 'Collect and keep its pollen',
+  tubePollen: 'Is the pollen dry?',
+  testPollen: 'Test the pollen',
 }
 
 export { stepWords } from '@virgulta/core/round/words'
@@ -85,6 +87,8 @@ export function cueOf(step: RoundStep, guide: CropGuide): { yes: string, no: str
     case 'bloomEnd': return { yes: 'The last flower counts when it fades and no bud follows that could still be worked.', no: [] }
     case 'holdBack': return { yes: guide.bloom.hold?.how ?? 'Keep it cool and light.', no: guide.bloom.hold ? [guide.bloom.hold.against] : [] }
     case 'bringBack': return { yes: 'Back to its place; its first flowers come some days later.', no: [] }
+    case 'tubePollen': return { yes: 'Dry pollen is loose and fluffy and falls when the dish is tapped; then into its tube with a drying agent.', no: ['it clumps, or the anthers are still shut'] }
+    case 'testPollen': return { yes: 'A trace on the medium or in the stain; when it has worked, count those that grew or coloured, field by field.', no: [] }
     case 'collectPollen': return { yes: guide.bloom.keeps?.how ?? 'Dry it in the shade, then keep it cool and dry.', no: guide.bloom.keeps ? [guide.bloom.keeps.against] : [] }
   }
 }

@@ -4,7 +4,7 @@ import { and, eq, getTableColumns, sql } from 'drizzle-orm'
 import type { PgTable } from 'drizzle-orm/pg-core'
 import type { Database } from './connection'
 import { among } from './connection'
-import { aims, batches, crosses, customs, flowers, gardens, guides, inheritances, loci, plants, readings, rules, seedLots, sowings, tasks, traits } from './schema'
+import { aims, batches, crosses, customs, flowers, gardens, guides, inheritances, loci, plants, readings, rules, seedLots, sowings, storeReadings, stores, tasks, traits, tubes } from './schema'
 
 const ofCrop = ({ crop }: { crop: string }) => ({ crop })
 
@@ -24,6 +24,9 @@ export const readModels = {
   task: { table: tasks, columns: ofCrop },
   guide: { table: guides, columns: ofCrop },
   custom: { table: customs, columns: () => ({}) },
+  tube: { table: tubes, columns: ({ code, crop }: States['tube']) => ({ code, crop }) },
+  store: { table: stores, columns: () => ({}) },
+  storeReadings: { table: storeReadings, columns: ({ storeId }: States['storeReadings']) => ({ storeId }) },
   readings: { table: readings, columns: ({ readOn }: States['readings']) => ({ readOn }) },
 }
 
@@ -77,7 +80,7 @@ export async function statesOf<T extends SubjectType>(db: Database, gardenId: st
 }
 
 /** The states of all subjects of one type, for types of which a garden has few. */
-export async function allStates<T extends 'trait' | 'locus' | 'rule' | 'inheritance' | 'aim' | 'batch' | 'task' | 'readings' | 'guide' | 'custom'>(db: Database, gardenId: string, type: T): Promise<States[T][]> {
+export async function allStates<T extends 'trait' | 'locus' | 'rule' | 'inheritance' | 'aim' | 'batch' | 'task' | 'readings' | 'guide' | 'custom' | 'tube' | 'store' | 'storeReadings'>(db: Database, gardenId: string, type: T): Promise<States[T][]> {
   const { table } = modelOf(type)
   const rows = await db.select({ state: table.state }).from(table).where(eq(table.gardenId, gardenId)).orderBy(table.id)
   return rows.map(({ state }) => state as unknown as States[T])

@@ -17,7 +17,8 @@ let tables: string[] = []
 /** One of everything that a garden describes its crops by, or plans and reads for them. */
 async function describedCrop(visitor: Visitor, plantId: string): Promise<void> {
   const [trait, locus] = [randomUUID(), randomUUID()]
-  const [code] = await visitor.codes(1)
+  const [code, tubeCode] = await visitor.codes(2)
+  const store = randomUUID()
   const { status } = await visitor.send(
     entry('traitAdded', trait, { crop: 'chilli', trait: { name: 'stripe', hint: 'ripe fruit', scale: 'yesNo' } }),
     entry('locusAdded', locus, { crop: 'chilli', name: 'striped', alleles: ['T', 't'], dominance: 'complete', group: null, cM: null, note: null }),
@@ -25,6 +26,9 @@ async function describedCrop(visitor: Visitor, plantId: string): Promise<void> {
     entry('inheritanceSet', randomUUID(), { crop: 'squash', mating: 'outcrossing', ploidy: 2, map: 'kosambi', doubleReduction: 0 }),
     entry('batchPlanned', randomUUID(), { code: code!, crop: 'chilli', plantId, on: '2027-02-20', why: 'stock' }),
     entry('taskPlanned', randomUUID(), { does: 'holdBack', crop: 'chilli', plantId, forId: null, from: '2027-05-01', until: '2027-05-04', why: 'to meet' }),
+    entry('storeSet', store, { name: 'Freezer', keeps: 'freezer', celsius: -18, isLogged: false }),
+    entry('storeRead', randomUUID(), { storeId: store, source: 'a file', rows: [['2025-03-01T00:00:00Z', -18]] }),
+    entry('pollenCollected', randomUUID(), { code: tubeCode!, crop: 'chilli', donors: [plantId], way: 'wand', stage: 'shedding' }),
     entry('guideSet', randomUUID(), { guide: { ...builtInGuide('chilli')!, seasons: 2 } }),
     entry('customSet', randomUUID(), { custom: { about: 'caution', caution: 'spirit', isHidden: true } }),
     entry('weatherRead', randomUUID(), { unit: 'day', source: 'a file', rows: [['2025-03-01', 2, 9, null]] }),

@@ -9,8 +9,8 @@ import type { Cross } from './cross'
 /** Flowers that a cross still lacks, and the bloom in which they can be chosen. */
 export interface CrossDue { step: 'choose', from: ISODate, until: ISODate, estimate: null, because: string, missing: number }
 
-/** When a seed parent is foretold to flower in the present season. */
-export interface SeedBloom {
+/** When a parent is foretold to flower in the present season. */
+export interface ParentBloom {
   /** from the first day on which its first flower is likely enough to bring tags */
   from: ISODate
   /** the likely last day, and the one after which it is almost surely over */
@@ -19,7 +19,7 @@ export interface SeedBloom {
 }
 
 /** The bloom that a cross was planned for: what is foretold of its seed parent, where that is the bloom of the present season; else the usual one of its crop. */
-export function bloomFor(cross: Cross, guide: CropGuide, today: ISODate, foretold: SeedBloom | null): SeedBloom & { isForetold: boolean } {
+export function bloomFor(cross: Cross, guide: CropGuide, today: ISODate, foretold: ParentBloom | null): ParentBloom & { isForetold: boolean } {
   const usual = bloomEndingAfter(cross.plannedOn, guide.bloom)
   return foretold && seasonOf(usual.from, guide.bloom) === seasonOf(today, guide.bloom) ? { ...foretold, isForetold: true } : { ...usual, over: usual.to, isForetold: false }
 }
@@ -34,7 +34,7 @@ const countsForPlan = (flower: Flower) => flower.pollinations.length > 0 || !['l
  * @param flowers all flowers of this cross
  * @param foretold when its seed parent flowers this season; null: as the crop usually does
  */
-export function crossDue(cross: Cross, flowers: Flower[], guide: CropGuide, today: ISODate, foretold: SeedBloom | null = null): CrossDue | null {
+export function crossDue(cross: Cross, flowers: Flower[], guide: CropGuide, today: ISODate, foretold: ParentBloom | null = null): CrossDue | null {
   const missing = cross.flowersPlanned - flowers.filter(countsForPlan).length
   if (missing <= 0) return null
   const bloom = bloomFor(cross, guide, today, foretold)

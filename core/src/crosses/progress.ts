@@ -4,7 +4,7 @@ import type { Flower } from '../flowers/flower'
 import type { ISODate } from '../time/days'
 import { daysBetween } from '../time/days'
 import type { Cross } from './cross'
-import type { SeedBloom } from './due'
+import type { ParentBloom } from './due'
 import { bloomFor } from './due'
 
 /** How far a cross has come against its target, and what is still possible this season. */
@@ -31,7 +31,7 @@ export interface CrossProgress {
  * @param flowers all flowers of this cross
  * @param foretold when its seed parent flowers this season; null: as the crop usually does
  */
-export function progressOf(cross: Cross, flowers: Flower[], guide: CropGuide, today: ISODate, foretold: SeedBloom | null = null): CrossProgress {
+export function progressOf(cross: Cross, flowers: Flower[], guide: CropGuide, today: ISODate, foretold: ParentBloom | null = null): CrossProgress {
   const pollinated = flowers.filter(f => f.pollinations.length)
   const open = flowers.filter(f => !f.pollinations.length && ['chosen', 'open', 'waiting', 'ready'].includes(f.status))
   const last = bloomFor(cross, guide, today, foretold).to

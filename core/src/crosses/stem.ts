@@ -151,6 +151,34 @@ export function stemOf(story: CrossStory, before: CropYields, now: CropYields): 
   }
 }
 
+/** Flowers beyond which nobody goes to make up for weak pollen. */
+const MOST_FLOWERS = 400
+
+/** Chances of the wanted keepers from what stands at a stem, with as many flowers more, if its pair brings something else than was thought. */
+export function chancesWith({ stages, outlook: { wanted } }: Stem, yields: CropYields) {
+  const keepers = keepersOf(yields)
+  const inHand = { ...nothing, ...Object.fromEntries(stages.map(({ stage, waiting }) => [stage, waiting])), kept: stages.at(-1)!.count } as Standing
+  const after = (flowers: number) => keepers.chance({ ...inHand, pollinated: inHand.pollinated + flowers }, wanted)
+  return {
+    after,
+    /** flowers beyond `first` that bring the chance to `chance`; null where hundreds do not */
+    flowersFor(chance: number, first: number): number | null {
+      if (after(first) >= chance) return 0
+      let [low, high] = [first, Math.max(first * 2, first + 1)]
+      while (after(high) < chance) {
+        if (high > MOST_FLOWERS) return null;
+        [low, high] = [high, high * 2]
+      }
+      while (high - low > 1) {
+        const middle = Math.floor((low + high) / 2)
+        if (after(middle) >= chance) high = middle
+        else low = middle
+      }
+      return high - first
+    },
+  }
+}
+
 /** Mean sound and unsorted seeds per fruit; its interval is that of a Poisson count of this size. */
 function meanPerFruit(lots: SeedLot[], fruits: number): Estimate {
   const seeds = sum(lots.map(l => l.seeds - l.empty))

@@ -9,7 +9,7 @@ import type { SeedLot } from '../seed/lot'
 import type { Sowing } from '../seed/sowing'
 import { chosen, deed, harvest, ids, newId, sow, upToPollination } from '../testing/deeds'
 import type { BloomDue } from '../bloom/due'
-import type { BloomWork, CropOnRound } from './round'
+import type { PlantWork, CropOnRound } from './round'
 import { carryList, merged, roundUntil } from './round'
 
 const none = { crosses: [], flowers: [] as Flower[], lots: [] as SeedLot[], sowings: [] as Sowing[], offspring: [] }
@@ -51,11 +51,11 @@ describe('the round', () => {
   })
 
   it('takes in the work that blooms ask for, at the place of the plant, with its tools', () => {
-    const work = (step: BloomDue['step'], from: string, plantId: string): BloomWork => ({ subject: { type: 'task', id: newId() }, code: '26-4RMX', crossId: null, parents: null, plantId, due: { step, from, until: from, because: 'to meet' } })
-    const crops = standing({}).map(crop => crop.guide.id === 'chilli' ? { ...crop, bloom: [work('sowBatch', '2026-06-12', 'plant at b'), work('collectPollen', '2026-06-10', 'plant at a'), work('holdBack', '2026-06-20', 'plant at a')] } : crop)
+    const work = (step: BloomDue['step'], from: string, plantId: string): PlantWork => ({ subject: { type: 'task', id: newId() }, code: '26-4RMX', crossId: null, parents: null, plantId, due: { step, from, until: from, because: 'to meet' } })
+    const crops = standing({}).map(crop => crop.guide.id === 'chilli' ? { ...crop, work: [work('sowBatch', '2026-06-12', 'plant at b'), work('collectPollen', '2026-06-10', 'plant at a'), work('holdBack', '2026-06-20', 'plant at a')] } : crop)
     const stops = roundUntil(crops, ground)
     expect(stops.map(s => [s.step, s.placeId, s.overdue])).toEqual([['collectPollen', 'a', 2], ['sowBatch', 'b', 0]])
-    expect(carryList(stops)).toEqual(expect.arrayContaining([{ what: 'pollen tubes', count: 1 }, { what: 'trays', count: null }]))
+    expect(carryList(stops)).toEqual(expect.arrayContaining([{ what: 'dishes or bags', count: null }, { what: 'trays', count: null }]))
   })
 
   it('holds flowers, packets and trays that are due, and nothing that is not', () => {

@@ -9,7 +9,7 @@ import type { CropKnowledge } from '../crops/knowledge'
 import { shareEstimate } from '../crops/knowledge'
 import type { CropHistory } from '../crops/records'
 import type { Cross } from '../crosses/cross'
-import type { SeedBloom } from '../crosses/due'
+import type { ParentBloom } from '../crosses/due'
 import { crossDue } from '../crosses/due'
 import { daysOverdue, dueAt } from '../flowers/due'
 import type { Flower } from '../flowers/flower'
@@ -19,9 +19,10 @@ import type { Subject } from '../log/kind'
 import type { FruitLoad } from '../plants/fruitLoad'
 import { fruitLoadOf, loadInWords } from '../plants/fruitLoad'
 import { lotDue, sowingDue } from '../seed/due'
+import type { PollenDue } from '../pollen/due'
 import type { ISODate } from '../time/days'
 
-export type RoundStep = FlowerStep | 'thinFruit' | 'sow' | 'countUp' | BloomDue['step']
+export type RoundStep = FlowerStep | 'thinFruit' | 'sow' | 'countUp' | BloomDue['step'] | PollenDue['step']
 
 /** Which two plants something is done for. */
 export interface Parents { seedParentId: string, pollenParentId: string | null }
@@ -53,15 +54,15 @@ export interface Stop {
   missing?: number
 }
 
-/** Work at a plant or a batch that follows from its bloom. */
-export interface BloomWork extends Pick<Stop, 'subject' | 'code' | 'crossId' | 'parents'> { plantId: string, due: BloomDue }
+/** Work at a plant, a batch or a tube of its pollen that follows from its bloom; indoors it has no place in the walk. */
+export interface PlantWork extends Pick<Stop, 'subject' | 'code' | 'crossId' | 'parents'> { plantId: string, isIndoors?: boolean, due: BloomDue | PollenDue }
 
-/** What a crop brings to the round: what stands of it, what is expected of it, and what its bloom asks for. */
+/** What a crop brings to the round: what stands of it, what is expected of it, and what its bloom and its pollen ask for. */
 export interface CropOnRound {
   guide: CropGuide
   knowledge: CropKnowledge
   history: Omit<CropHistory, 'offspring'>
-  bloom?: BloomWork[]
+  work?: PlantWork[]
   /** the hours of its flowers today, as the weather moves them; absent: those of its guide */
   hours?: FlowerHours
 }
@@ -76,7 +77,7 @@ export interface RoundGround {
   /** code and name of a plant, for work at the plant itself */
   plantOf?: (plantId: string) => { code: string, name: string } | null
   /** when a plant is foretold to flower this season; absent, or null where nothing is foretold: as its crop usually does */
-  bloomOf?: (plantId: string) => SeedBloom | null
+  bloomOf?: (plantId: string) => ParentBloom | null
   /** the next day on which rain is likely */
   rainOn?: ISODate | null
 }
@@ -119,7 +120,9 @@ function toolsFor(step: RoundStep, guide: CropGuide): string[] {
     case 'thinFruit': case 'petalsOff': case 'thin': return ['scissors']
     case 'harvest': return ['packets', 'pencil']
     case 'sow': case 'sowBatch': return ['trays', 'labels']
-    case 'collectPollen': return ['pollen tubes', 'drying agent', 'labels']
+    case 'collectPollen': return ['dishes or bags', 'labels']
+    case 'tubePollen': return ['pollen tubes', 'drying agent', 'labels']
+    case 'testPollen': return ['lens', 'slides and medium']
     default: return []
   }
 }
@@ -133,7 +136,7 @@ type Due = { step: RoundStep, from: ISODate, until: ISODate, estimate?: Estimate
 export function roundUntil(crops: Iterable<CropOnRound>, { today, placeOf, places = [], plantOf = () => null, bloomOf = () => null, rainOn = null }: RoundGround, until: ISODate = today): Stop[] {
   const stops: Stop[] = []
   for (const crop of crops) {
-    const { guide, knowledge, history, bloom = [] } = crop
+    const { guide, knowledge, history, work = [] } = crop
     const crosses = new Map(history.crosses.map(cross => [cross.id, cross]))
     const add = (at: Pick<Stop, 'subject' | 'code' | 'crossId' | 'parents' | 'plantId' | 'placeId'>, due: Due) => {
       if (!due || due.from > until) return
@@ -159,7 +162,7 @@ export function roundUntil(crops: Iterable<CropOnRound>, { today, placeOf, place
     }
     for (const lot of history.lots) addTagged('seedLot', lot, null, lotDue(lot, guide))
     for (const sowing of history.sowings) addTagged('sowing', sowing, null, sowingDue(sowing, knowledge))
-    for (const { due, ...at } of bloom) add({ ...at, placeId: placeOf(at.plantId) }, due)
+    for (const { due, isIndoors, ...at } of work) add({ ...at, placeId: isIndoors ? null : placeOf(at.plantId) }, due)
   }
   const walked = new Map(places.map((id, i) => [id, i]))
   const order = (stop: Stop) => walked.get(stop.placeId ?? '') ?? places.length

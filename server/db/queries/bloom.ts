@@ -8,11 +8,11 @@ import { SOWN, predictorOf, whyPredicted } from '@virgulta/core/bloom/predict'
 import type { BloomFile } from '@virgulta/core/bloom/readCsv'
 import { readBloomCsv } from '@virgulta/core/bloom/readCsv'
 import { seasonOf, seasonStart } from '@virgulta/core/bloom/season'
-import type { SeedBloom } from '@virgulta/core/crosses/due'
+import type { ParentBloom } from '@virgulta/core/crosses/due'
 import { crossDue } from '@virgulta/core/crosses/due'
 import { isHeldBack } from '@virgulta/core/plants/plant'
 import { bloomEndingAfter } from '@virgulta/core/season/band'
-import type { BloomWork } from '@virgulta/core/round/round'
+import type { PlantWork } from '@virgulta/core/round/round'
 import type { ISODate } from '@virgulta/core/time/days'
 import { addDays } from '@virgulta/core/time/days'
 import { sunDay } from '@virgulta/core/time/sun'
@@ -101,14 +101,14 @@ function since({ first, sums }: WarmthCurve, day: number): WarmthCurve {
 /** With this chance a first flower is worth the way with tags; with that one a bloom is over. */
 const [LIKELY_BEGUN, SURELY_OVER] = [0.1, 0.9]
 
-/** When the seed parents of crosses that are planned for this season flower, by plant: what is foretold of their own bloom and of their batches'. */
-export function seedBlooms(db: Database, garden: Garden): Promise<Map<string, SeedBloom>> {
-  return remembered(garden, 'seed blooms', async () => {
+/** When the parents of crosses that are planned for this season flower, by plant: what is foretold of their own bloom and of their batches'. */
+export function parentBlooms(db: Database, garden: Garden): Promise<Map<string, ParentBloom>> {
+  return remembered(garden, 'parent blooms', async () => {
     const ground = await groundOf(db, garden)
     return new Map([...ground.crops.values()].flatMap(({ crop: { guide, history } }) => {
       const season = seasonOf(garden.today, guide.bloom)
       const planned = history.crosses.filter(cross => seasonOf(bloomEndingAfter(cross.plannedOn, guide.bloom).from, guide.bloom) === season)
-      return [...new Set(planned.map(cross => cross.seedParentId))].flatMap((plantId): [string, SeedBloom][] => {
+      return [...new Set(planned.flatMap(cross => cross.pollenParentId ? [cross.seedParentId, cross.pollenParentId] : [cross.seedParentId]))].flatMap((plantId): [string, ParentBloom][] => {
         const plant = ground.plants.get(plantId)
         const windows = plant ? windowsIn(ground, garden, plant, season) : []
         if (!windows.length) return []
@@ -131,16 +131,16 @@ export async function bloomSubjects(db: Database, garden: Garden): Promise<(plan
 }
 
 /** Work that the blooms of each crop ask for: looks at the parents of crosses that lack flowers, batches to sow, plants to move, pollen to collect. */
-export async function bloomWork(db: Database, garden: Garden): Promise<Map<string, BloomWork[]>> {
+export async function bloomWork(db: Database, garden: Garden): Promise<Map<string, PlantWork[]>> {
   return remembered(garden, 'bloom work', async () => {
     const ground = await groundOf(db, garden)
-    const blooms = await seedBlooms(db, garden)
+    const blooms = await parentBlooms(db, garden)
     const tasks = group(await allStates(db, garden.id, 'task'), t => t.crop)
     return new Map([...ground.crops].map(([id, { crop }]) => {
       const { guide, history } = crop
       const season = seasonOf(garden.today, guide.bloom)
       const flowersOf = group(history.flowers, f => f.crossId)
-      const looked = new Map<string, BloomWork>()
+      const looked = new Map<string, PlantWork>()
       for (const cross of history.crosses) {
         if (!crossDue(cross, flowersOf.get(cross.id) ?? [], guide, garden.today, blooms.get(cross.seedParentId))) continue
         for (const plantId of [cross.seedParentId, cross.pollenParentId]) {
@@ -155,11 +155,11 @@ export async function bloomWork(db: Database, garden: Garden): Promise<Map<strin
           }
         }
       }
-      const batches = [...ground.batchesOf.values()].flat().filter(b => b.crop === id).flatMap((batch): BloomWork[] => {
+      const batches = [...ground.batchesOf.values()].flat().filter(b => b.crop === id).flatMap((batch): PlantWork[] => {
         const due = batchDue(batch)
         return due ? [{ subject: { type: 'batch', id: batch.id }, code: batch.code, plantId: batch.plantId, crossId: null, parents: null, due }] : []
       })
-      const planned = (tasks.get(id) ?? []).flatMap((task): BloomWork[] => {
+      const planned = (tasks.get(id) ?? []).flatMap((task): PlantWork[] => {
         const due = taskDue(task)
         const code = ground.plants.get(task.plantId)?.code
         return due && code ? [{ subject: { type: 'task', id: task.id }, code, plantId: task.plantId, crossId: null, parents: null, due }] : []

@@ -14,10 +14,11 @@ import type { CrossPage, CrossRow, PlanAnswer } from '../../../shared/crosses'
 import type { Database } from '../connection'
 import { remembered } from '../remembered'
 import { crosses } from '../schema'
-import { seedBlooms } from './bloom'
+import { parentBlooms } from './bloom'
 import { learntCrops } from './crops'
 import type { Garden } from './garden'
 import { linesOn } from './lines'
+import { pollenAt } from './pollen'
 import { parentsOf } from './plants'
 import { rainAhead } from './weather'
 
@@ -42,7 +43,7 @@ export async function crossRows(db: Database, garden: Garden, ofPlant?: string):
 async function allRows(db: Database, garden: Garden): Promise<CrossRow[]> {
   const crops = [...(await learntCrops(db, garden)).values()]
   const parents = await parentsOf(db, garden, crops.flatMap(c => c.history.crosses).flatMap(c => [c.seedParentId, c.pollenParentId]))
-  const blooms = await seedBlooms(db, garden)
+  const blooms = await parentBlooms(db, garden)
   const rows = crops.flatMap(({ guide, history, ofCross, knowledge }) => history.crosses.map((cross): CrossRow => {
     const own = ofCross(cross.id)
     return {
@@ -84,9 +85,10 @@ async function pageOf(db: Database, garden: Garden, id: string): Promise<CrossPa
     seedParent: parents.get(cross.seedParentId)!,
     pollenParent: parents.get(cross.pollenParentId ?? '') ?? null,
     stem: stemOf({ cross, ...own }, planned, cropYields(guide, digest, cross)),
-    progress: progressOf(cross, own.flowers, guide, garden.today, (await seedBlooms(db, garden)).get(cross.seedParentId)),
+    progress: progressOf(cross, own.flowers, guide, garden.today, (await parentBlooms(db, garden)).get(cross.seedParentId)),
     load: fruitLoadOf(history.flowers.filter(f => f.seedParentId === cross.seedParentId), guide, shareEstimate(knowledge.shares.take).median),
     flowers: own.flowers.map(flower => ({ flower, due: dueAt(flower, guide, knowledge, rainOn) })),
+    pollen: await pollenAt(db, garden, own.flowers),
     lots: own.lots,
     sowings: own.sowings,
     offspring: own.offspring.length,

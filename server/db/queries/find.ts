@@ -12,6 +12,7 @@ const screens: Record<string, { what: Found['what'], to: (id: string) => string 
   cross: { what: 'cross', to: id => `/crosses/${id}` },
   seedLot: { what: 'packet', to: id => `/seed/packets/${id}` },
   sowing: { what: 'tray', to: id => `/seed/trays/${id}` },
+  tube: { what: 'tube', to: id => `/pollen/${id}` },
 }
 
 /** Aims, plants, crosses and tags whose words, name or code hold what was typed or scanned; at most a dozen. */

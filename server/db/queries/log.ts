@@ -158,7 +158,7 @@ type AnyState = States[SubjectType]
 /**
  * The states of some subjects.
  *
- * @param how `takesOrphans`: deeds on a flower whose tag has not arrived yet wait for it without a state
+ * @param how `takesOrphans`: deeds on a flower or tube whose tag has not arrived yet wait for it without a state
  */
 function foldAll(subjects: Subject[], deeds: LoggedDeed[], { isUndo, takesOrphans }: { isUndo: boolean, takesOrphans: boolean }): Map<string, AnyState> {
   const groups = groupBySubject(deeds)
@@ -169,7 +169,7 @@ function foldAll(subjects: Subject[], deeds: LoggedDeed[], { isUndo, takesOrphan
       if (state) states.set(keyOf(subject), state)
     }
     catch (error) {
-      if (takesOrphans && error instanceof Refusal && error.code === 'unknown-flower') continue
+      if (takesOrphans && error instanceof Refusal && ['unknown-flower', 'unknown-tube'].includes(error.code)) continue
       if (isUndo && error instanceof Refusal) {
         throw new Refusal('stands-on-it', `Later steps stand on this one, so it cannot be taken back before them. ${error.message}`)
       }

@@ -13,11 +13,12 @@ import type { Database } from '../connection'
 import { among } from '../connection'
 import { remembered } from '../remembered'
 import { entries, plants } from '../schema'
-import { bloomSpans, bloomSubjects, bloomWork, seedBlooms } from './bloom'
+import { bloomSpans, bloomSubjects, bloomWork, parentBlooms } from './bloom'
 import { grownCrops, learnt, learntCrops } from './crops'
 import type { Garden } from './garden'
 import { placesOf } from './garden'
 import { linesBetween } from './lines'
+import { pollenWork, tubesAtHand } from './pollen'
 import { parentsOf } from './plants'
 import { hoursAhead, rainAhead } from './weather'
 
@@ -30,13 +31,14 @@ const DAYS_FORESEEN = 400
 /** What each crop of the garden brings to the round: what stands, the work its blooms ask for, the hours of its flowers today. */
 async function onRound(db: Database, garden: Garden): Promise<{ crops: CropOnRound[], ground: RoundGround }> {
   const work = await bloomWork(db, garden)
+  const pollen = await pollenWork(db, garden)
   const grown = await grownCrops(db, garden)
-  const blooms = await seedBlooms(db, garden)
+  const blooms = await parentBlooms(db, garden)
   const ahead = hoursAhead(garden)
   const crops = [...(await learntCrops(db, garden)).values()].filter(({ guide }) => grown.has(guide.id)).map(({ guide, knowledge, history }): CropOnRound => ({
-    guide, knowledge, history, bloom: work.get(guide.id) ?? [], hours: hoursOn(garden.today, garden.site, garden.zone, ahead, guide.bloom.hours),
+    guide, knowledge, history, work: [...work.get(guide.id) ?? [], ...pollen.get(guide.id) ?? []], hours: hoursOn(garden.today, garden.site, garden.zone, ahead, guide.bloom.hours),
   }))
-  const ids = [...new Set(crops.flatMap(c => [...c.history.crosses.map(cross => cross.seedParentId), ...(c.bloom ?? []).map(work => work.plantId)]))]
+  const ids = [...new Set(crops.flatMap(c => [...c.history.crosses.map(cross => cross.seedParentId), ...(c.work ?? []).map(work => work.plantId)]))]
   const rows = await db.select({ id: plants.id, code: plants.code, name: plants.name, placeId: plants.placeId }).from(plants).where(and(eq(plants.gardenId, garden.id), among(plants.id, ids)))
   const known = new Map(rows.map(p => [p.id, p]))
   return {
@@ -77,6 +79,7 @@ async function wholeRound(db: Database, garden: Garden, day: ISODate): Promise<R
   const plants = await parentsOf(db, garden, [...torn.map(f => f.seedParentId), ...wanted.flatMap(({ parents, plantId }) => [parents?.seedParentId ?? null, parents?.pollenParentId ?? null, plantId])])
   const plant = (id: string | null | undefined) => plants.get(id ?? '') ?? null
   const bloomsAt = await bloomSubjects(db, garden)
+  const atHand = await tubesAtHand(db, garden)
   const marksOf = await marksOn(db, garden, wanted.flatMap(stop => stop.parents?.seedParentId ?? []))
   /** the youngest first */
   const fruitsOn = (plantId: string) => [...gathered.flowers.values()].filter(f => f.seedParentId === plantId && f.status === 'taken')
@@ -86,6 +89,7 @@ async function wholeRound(db: Database, garden: Garden, day: ISODate): Promise<R
     seedParent: plant(stop.parents?.seedParentId), pollenParent: plant(stop.parents?.pollenParentId), plant: plant(stop.plantId), blooms: bloomsAt(stop.parents?.seedParentId),
     marks: marksOf.get(stop.parents?.seedParentId ?? '') ?? null,
     flower: gathered.flowers.get(stop.subject.id) ?? null,
+    tubes: ['pollinate', 'look'].includes(stop.step) ? atHand.get(stop.parents?.pollenParentId ?? '') ?? [] : [],
     sowing: gathered.sowings.get(stop.subject.id) ?? null,
     fruits: stop.step === 'thinFruit' ? fruitsOn(stop.subject.id) : null,
     seeds: gathered.lots.get(stop.subject.id)?.left ?? null,

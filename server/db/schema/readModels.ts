@@ -94,5 +94,10 @@ export const batches = pgTable('batches', { ...modelOf<'batch'>(), crop: text().
 /** Weather that was read in from files; a month or so in each row. */
 export const readings = pgTable('readings', { ...stateOf<'readings'>(), readOn: date('read_on', { mode: 'string' }).notNull() }, t => [primaryKey({ columns: [t.gardenId, t.id] }), ofPresentGarden()])
 
+/** Tubes of pollen, where they are kept, and what was read in from the loggers of these. */
+export const tubes = pgTable('tubes', { ...modelOf<'tube'>(), crop: text().notNull() }, t => [primaryKey({ columns: [t.gardenId, t.id] }), ofPresentGarden()])
+export const stores = pgTable('stores', stateOf<'store'>(), t => [primaryKey({ columns: [t.gardenId, t.id] }), ofPresentGarden()])
+export const storeReadings = pgTable('store_readings', { ...stateOf<'storeReadings'>(), storeId: uuid('store_id').notNull() }, t => [primaryKey({ columns: [t.gardenId, t.id] }), ofPresentGarden()])
+
 /** What the garden does its own way. */
 export const customs = pgTable('customs', stateOf<'custom'>(), t => [primaryKey({ columns: [t.gardenId, t.id] }), ofPresentGarden()])

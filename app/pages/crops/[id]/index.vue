@@ -23,7 +23,7 @@ function words(row: Row): string {
   return row.from === row.to ? `${row.to} days` : row.from === 0 ? `within ${Math.ceil(row.to)} ${row.to > 1 ? 'days' : 'day'}` : `more than ${row.from}, at most ${row.to} days`
 }
 const screen = (row: Row) => ({
-  flower: `/crosses/${row.crossId}?flower=${row.id}`, seedLot: `/seed/packets/${row.id}`, sowing: `/seed/trays/${row.id}`, plant: `/plants/${row.id}`, batch: '/bloom', cross: `/crosses/${row.id}`,
+  flower: `/crosses/${row.crossId}?flower=${row.id}`, seedLot: `/seed/packets/${row.id}`, sowing: `/seed/trays/${row.id}`, plant: `/plants/${row.id}`, batch: '/bloom', tube: `/pollen/${row.id}`, cross: `/crosses/${row.id}`,
 })[row.type]
 const columns: Column<Row>[] = [
   { key: 'code', title: 'Tag', value: r => r.code },

@@ -1,0 +1,3 @@
+import { pollenStores } from '../../db/queries/pollen'
+
+export default gardenRoute('guest', { does: 'The stores of pollen with their temperatures and excursions' }, ({ db, garden }) => pollenStores(db, garden))
