@@ -11,6 +11,7 @@ import type { Sowing } from '@virgulta/core/seed/sowing'
 import { Id, amount } from '@virgulta/core/log/kind'
 import * as v from 'valibot'
 import type { LogLine } from './entries'
+import type { TubeAtHand } from './pollen'
 
 /** Name and code of a plant, as tags carry them. */
 export interface Parent { id: string, name: string, code: string }
@@ -37,6 +38,8 @@ export interface CrossPage {
   flowers: { flower: Flower, due: FlowerDue | null }[]
   /** what was alive in the tube, for flowers that got their pollen out of one */
   pollen: Record<string, { tubeId: string, code: string, alive: Estimate }>
+  /** tubes of its pollen parent that could be used now */
+  tubes: TubeAtHand[]
   lots: SeedLot[]
   sowings: Sowing[]
   offspring: number

@@ -24,7 +24,7 @@ export interface TubeRow {
   /** it is under that now */
   isDead: boolean
   /** the cross that counts on it next, and what is alive then */
-  wanted: { on: string, alive: Estimate, crossId: string, code: string }[]
+  wanted: { on: string, alive: Estimate, crossId: string, code: string, aim: string }[]
   doubts: string[]
 }
 

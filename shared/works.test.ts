@@ -101,5 +101,6 @@ describe('a weather file as a screen reads it', () => {
   it('comes with what was left out, or with the sentence why not', () => {
     expect(works.weatherFile({ text: 'date,tmin,tmax\n2026-01-01,1,5\n2026-01-02,x,5\n', zone: 'UTC' })).toMatchObject({ unit: 'day', days: [['2026-01-01', 1, 5, null]], leftOut: [{ line: 3 }] })
     expect(works.weatherFile({ text: 'nothing', zone: 'UTC' })).toEqual({ why: expect.stringContaining('There is no table') })
+    expect(works.storeFile({ text: 'time,temperature\n2026-01-01 00:00,4\n', zone: 'UTC', name: 'Refrigerator', celsius: 4 })).toMatchObject({ rows: [['2026-01-01T00:00:00.000Z', 4]] })
   })
 })

@@ -5,6 +5,7 @@ import type { Predictor, WarmthCurve } from '@virgulta/core/bloom/predict'
 import { lengthChances, startChances } from '@virgulta/core/bloom/predict'
 import type { MeetingCase, Remedy } from '@virgulta/core/bloom/remedies'
 import { remediesFor } from '@virgulta/core/bloom/remedies'
+import { readStoreCsv } from '@virgulta/core/pollen/readStore'
 import { readWeatherCsv } from '@virgulta/core/weather/readCsv'
 import { pairsOf } from '@virgulta/core/aims/pairs'
 import type { PairTable, RankedPair } from '@virgulta/core/aims/pairs'
@@ -121,6 +122,7 @@ export interface PairsAnswer { pairs: RankedPair[], considered: number, barred: 
 export const works = {
   odds, budget, remedies,
   weatherFile: ({ text, zone }: { text: string, zone: string }) => readWeatherCsv(text, zone),
+  storeFile: ({ text, zone, name, celsius }: { text: string, zone: string, name: string, celsius: number }) => readStoreCsv(text, zone, { name, celsius }),
   pairs: ({ table, most }: PairsWish, onProgress: Progress): PairsAnswer => pairsOf(table).ranked(most, onProgress),
 }
 

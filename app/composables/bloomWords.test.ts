@@ -37,7 +37,7 @@ describe('answers at work that blooms ask for', () => {
   it('note that work is done together with what it does to the plant', () => {
     expect(drafts('holdBack', 'task', 'It is in the cool')).toEqual([{ kind: 'heldBack', subjectId: 'plant', payload: {} }, { kind: 'taskDone', subjectId: 'it', payload: {} }])
     expect(drafts('bringBack', 'task', 'It is back')[0]).toEqual({ kind: 'broughtBack', subjectId: 'plant', payload: {} })
-    expect(drafts('collectPollen', 'task', 'Collected')).toEqual([{ kind: 'taskDone', subjectId: 'it', payload: {} }])
+    expect(drafts('collectPollen', 'task', 'Not doing it')).toEqual([{ kind: 'taskDropped', subjectId: 'it', payload: { reason: expect.any(String) } }])
     expect(drafts('sowBatch', 'batch', 'Potted')).toEqual([{ kind: 'batchSown', subjectId: 'it', payload: { how: 'potted', placeId: 'bench' } }])
   })
 

@@ -53,7 +53,7 @@ export function bloomAnswers(stop: RoundStop, today: string): Answer[] {
     ]
     case 'holdBack': return [say('It is in the cool', 'main', { kind: 'heldBack', subjectId: stop.plantId!, payload: {} }, done), drop('taskDropped')]
     case 'bringBack': return [say('It is back', 'main', { kind: 'broughtBack', subjectId: stop.plantId!, payload: {} }, done), drop('taskDropped')]
-    case 'collectPollen': return [say('Collected', 'main', done), drop('taskDropped')]
+    case 'collectPollen': return stop.subject.type === 'task' ? [drop('taskDropped')] : []
     case 'thinFruit': return (stop.fruits ?? []).map(({ id, code }, i) => say(`${code} off`, i === 0 ? 'main' : 'plain', { kind: 'flowerLost', subjectId: id, payload: { reason: 'thinned for the fruit load' } }))
     default: return []
   }

@@ -104,13 +104,13 @@ export const cautionsOf = (step: RoundStep, guide: CropGuide, hidden: string[]):
   cautionsAt(step, guide.cautions, hidden).map(id => ({ id, words: CAUTIONS[id].words }))
 
 /** What is told of a pass of pollen beside its father. */
-export interface PassDetails { tool: School<'transfer'> | null, isToolClean: boolean | null, grains: typeof GRAINS[number] | null, /** for a self: which flower it came from */ source: School<'source'> | null, /** of a cluster: how many of its flowers; null: all */ reached: number | null }
+export interface PassDetails { tool: School<'transfer'> | null, isToolClean: boolean | null, grains: typeof GRAINS[number] | null, /** for a self: which flower it came from */ source: School<'source'> | null, /** of a cluster: how many of its flowers; null: all */ reached: number | null, /** the tube it comes from; null: fresh */ tubeId: string | null }
 
-export const usualPass = (guide: CropGuide): PassDetails => ({ tool: usualSchool(guide, 'transfer'), isToolClean: null, grains: null, source: null, reached: null })
+export const usualPass = (guide: CropGuide): PassDetails => ({ tool: usualSchool(guide, 'transfer'), isToolClean: null, grains: null, source: null, reached: null, tubeId: null })
 
 /** The draft of a pass of pollen. */
-export function passDraft(subjectId: string, pollenParentId: string, selfMeant: boolean, { tool, isToolClean, grains, source, reached }: PassDetails): Draft {
-  return { kind: 'pollinated', subjectId, payload: { pollenParentId, selfMeant, ...tool ? { tool } : {}, ...isToolClean === null ? {} : { isToolClean }, ...grains ? { grains } : {}, ...source ? { source } : {}, ...reached ? { reached } : {} } }
+export function passDraft(subjectId: string, pollenParentId: string, selfMeant: boolean, { tool, isToolClean, grains, source, reached, tubeId }: PassDetails): Draft {
+  return { kind: 'pollinated', subjectId, payload: { pollenParentId, selfMeant, ...tool ? { tool } : {}, ...isToolClean === null ? {} : { isToolClean }, ...grains ? { grains } : {}, ...source ? { source } : {}, ...reached ? { reached } : {}, ...tubeId ? { tubeId, doses: reached ?? 1 } : {} } }
 }
 
 const coverAnswers: Record<School<'cover'>, string> = { mesh: 'Mesh bag on', paper: 'Paper bag on', tie: 'Tied shut', clip: 'Clipped shut', none: 'Left open' }

@@ -77,6 +77,7 @@ const middle = useTemplateRef('middle')
 watch(() => `${stop.value?.subject.id} ${stop.value?.step}`, () => middle.value?.scrollTo(0, 0))
 const isHarvesting = ref(false)
 const isSowing = ref(false)
+const isCollecting = ref(false)
 
 useShortcuts([
   { key: 'ArrowRight', does: 'this stop later today', run: () => stop.value && skip() },
@@ -115,18 +116,21 @@ useShortcuts([
         <p v-if="stop.hours?.weather" class="quiet small">{{ stop.hours.weather }}.</p>
         <p v-if="stop.tools.length" class="take">Take: {{ stop.tools.join(', ') }}<template v-if="stop.step === 'pollinate' && stop.pollenParent">, <ParentName role="pollen" :name="`${stop.pollenParent.name} pollen`" /></template></p>
         <StageChips v-if="stop.step === 'choose' && garden.mayNote" v-model="stage" />
-        <PassChips v-if="stop.step === 'pollinate' && garden.mayNote" v-model="pass" :guide="guide" :is-self="stop.seedParent?.id === stop.pollenParent?.id" :blooms="stop.flower?.blooms" />
+        <PassChips v-if="stop.step === 'pollinate' && garden.mayNote" v-model="pass" :guide="guide" :is-self="stop.seedParent?.id === stop.pollenParent?.id" :blooms="stop.flower?.blooms" :tubes="stop.tubes" />
         <CautionLines :step="stop.step" :guide="guide" />
         <v-btn v-if="garden.mayNote && stop.flower && stop.crossId && stop.seedParent" class="quietly" :prepend-icon="mdiPlus" @click="isAdding = true">Another flower of this cross</v-btn>
         <details v-if="garden.mayNote && stop.seedParent && stop.blooms && !stop.plant" :key="stop.subject.id" class="bloom" @toggle="show"><summary>Bloom of {{ stop.seedParent.name }}</summary><BloomKeys :id="stop.blooms.id" :type="stop.blooms.type" :blooming="stop.blooms.blooming" @noted="here = stop.subject.id" /></details>
         <CountStepper v-if="stop.step === 'countUp' && stop.sowing" v-model="up" label="New seedlings since the last count" :hint="`${stop.sowing.up} of ${stop.sowing.seeds} up so far, sown ${dayInWords(stop.sowing.sownOn)}`" />
       </section>
       <footer class="answers">
-        <AnswerKeys v-if="answers.length && stop.step !== 'harvest'" :answers="answers" @noted="here = stop.subject.id"><button type="button" class="key skip" @click="skip">Later today</button></AnswerKeys>
+        <AnswerKeys v-if="answers.length && !['harvest', 'collectPollen'].includes(stop.step)" :answers="answers" @noted="here = stop.subject.id"><button type="button" class="key skip" @click="skip">Later today</button></AnswerKeys>
         <div v-else class="keys">
           <p v-if="!garden.mayNote" class="quiet">You read along here as a guest.</p>
           <button v-else-if="stop.step === 'choose'" type="button" class="big" :disabled="isBusy" @click="choose">Choose one, give me its tag</button>
           <button v-else-if="stop.step === 'harvest'" type="button" class="big" @click="isHarvesting = true">Harvest</button>
+          <button v-else-if="stop.step === 'collectPollen'" type="button" class="big" @click="isCollecting = true">Collect it</button>
+          <NuxtLink v-else-if="stop.step === 'tubePollen'" class="big" :to="`/pollen/${stop.subject.id}?do=tube`">It is dry: into its tube</NuxtLink>
+          <NuxtLink v-else-if="stop.step === 'testPollen'" class="big" :to="`/pollen/${stop.subject.id}/count`">Count it</NuxtLink>
           <button v-else-if="stop.step === 'sow'" type="button" class="big" @click="isSowing = true">Sow</button>
           <button v-else-if="stop.step === 'countUp'" type="button" class="big" @click="countUp">Note {{ up }} up</button>
           <button type="button" class="skip" @click="skip">{{ stop.step === 'harvest' ? 'Not ripe, later' : stop.step === 'choose' ? 'None at this stage, later' : 'Later today' }}</button>
@@ -134,6 +138,7 @@ useShortcuts([
       </footer>
       <HarvestDialog v-if="stop.flower && stop.crossId" v-model="isHarvesting" :cross-id="stop.crossId" :crop="stop.crop" :flowers="[stop.flower]" :first="stop.flower.id" />
       <ChooseDialog v-if="stop.crossId && stop.seedParent" v-model="isAdding" :of="{ crossId: stop.crossId, seedParentId: stop.seedParent.id, pollenParentId: stop.pollenParent?.id ?? null }" :guide="guide" />
+      <CollectDialog v-if="stop.step === 'collectPollen'" v-model="isCollecting" :plant-id="stop.plantId" :task-id="stop.subject.type === 'task' ? stop.subject.id : null" />
       <SowLotDialog v-if="stop.step === 'sow'" v-model="isSowing" :lot-id="stop.subject.id" :crop="stop.crop" />
     </template>
     <EmptyPage v-else-if="round" heading="The round is done">
@@ -168,6 +173,7 @@ summary { cursor: pointer; min-height: 44px; padding: 10px 0; color: var(--sap);
 .take :deep(.parent) { white-space: normal; }
 .answers { grid-row: 4; background: var(--paper); border-top: 1px solid var(--rule); padding: 12px 18px 16px; }
 .keys { display: grid; grid-template-columns: minmax(0, 1fr); gap: 10px; }
+a.big { display: grid; place-items: center; text-decoration: none; color: var(--onSap); }
 .big, .skip { min-height: 60px; border-radius: var(--radius); border: 1.5px solid var(--sap); background: var(--sap); color: var(--onSap); font: 650 17px var(--text); cursor: pointer; }
 /* With very large text there is no room for a foot that stays. */
 @media (max-height: 560px) { .walk { height: auto; min-height: 100dvh; } .middle { overflow: visible; } }

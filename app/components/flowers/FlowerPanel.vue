@@ -10,15 +10,20 @@ import { stepsOf } from '@virgulta/core/flowers/method'
 import type { FlowerStep } from '@virgulta/core/flowers/steps'
 import type { Flower } from '@virgulta/core/flowers/flower'
 import { dayInWords } from '@virgulta/core/time/days'
-import type { Parent } from '#shared/crosses'
+import type { CrossPage, Parent } from '#shared/crosses'
 import type { LogLine } from '#shared/entries'
+import type { TubeAtHand } from '#shared/pollen'
 
-const { flower, due, crop, seedParent, pollenParent, lines = [] } = defineProps<{
+const { flower, due, crop, seedParent, pollenParent, pollen, tubes = [], lines = [] } = defineProps<{
   flower: Flower
   due: FlowerDue | null
   crop: string
   seedParent: Parent
   pollenParent: Parent | null
+  /** what was alive in the tube its pollen came out of */
+  pollen?: CrossPage['pollen'][string]
+  /** tubes of the pollen parent that could be used now */
+  tubes?: TubeAtHand[]
   /** what was noted on it */
   lines?: LogLine[]
 }>()
@@ -60,6 +65,7 @@ async function pollinateFrom(selfMeant = false) {
     </div>
     <CrossName :seed-parent="seedParent" :pollen-parent="pollenParent" />
     <TornNotes :flower="flower" />
+    <p v-if="pollen" class="small">Pollen out of tube <NuxtLink :to="`/pollen/${pollen.tubeId}`" class="code">{{ pollen.code }}</NuxtLink>: {{ aliveInWords(pollen.alive) }} were alive then<template v-if="flower.failed && pollen.alive.median < 0.35">; weak pollen may be why it failed</template>.</p>
     <p v-for="doubt in doubtsAt(flower, guide)" :key="doubt" class="doubt hatch">Doubt: {{ doubt }}.</p>
 
     <template v-if="step">
@@ -71,7 +77,7 @@ async function pollinateFrom(selfMeant = false) {
         </p>
         <StopCue :step="step" :guide="guide" class="drawing" />
         <CautionLines :step="step" :guide="guide" />
-        <PassChips v-if="step === 'pollinate' && garden.mayNote" v-model="pass" :guide="guide" :is-self="seedParent.id === pollenParent?.id" :blooms="flower.blooms" />
+        <PassChips v-if="step === 'pollinate' && garden.mayNote" v-model="pass" :guide="guide" :is-self="seedParent.id === pollenParent?.id" :blooms="flower.blooms" :tubes="tubes" />
       </div>
       <v-btn v-if="step === 'harvest' && garden.mayNote" variant="flat" height="56" @click="emit('harvest')">Harvest</v-btn>
       <AnswerKeys :answers="answers" :day="day" />

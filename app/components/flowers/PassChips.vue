@@ -4,21 +4,25 @@ import type { CropGuide } from '@virgulta/core/crops/guide'
 import { GRAINS } from '@virgulta/core/flowers/kinds'
 import type { School } from '@virgulta/core/flowers/schools'
 import { schoolWords } from '@virgulta/core/flowers/schools'
+import type { TubeAtHand } from '#shared/pollen'
 import type { PassDetails } from '../../composables/flowerSteps'
 
 const pass = defineModel<PassDetails>({ required: true })
-const { guide, blooms = 1 } = defineProps<{ guide: CropGuide, /** seed parent and pollen parent are one plant */ isSelf?: boolean, /** flowers under the tag */ blooms?: number }>()
+const { guide, blooms = 1, tubes = [] } = defineProps<{ guide: CropGuide, /** seed parent and pollen parent are one plant */ isSelf?: boolean, /** flowers under the tag */ blooms?: number, /** tubes of the pollen parent that could be used */ tubes?: TubeAtHand[] }>()
 const sources = ['ownFlower', 'samePlant'] as const
 const tools = computed(() => {
   const choice = guide.schools.transfer
   return (choice ? [choice.usual, ...choice.others] : []) as School<'transfer'>[]
 })
+const garden = useGardenStore()
+const knowledge = computed(() => garden.cropOf(guide.id)?.knowledge)
 const set = (change: Partial<PassDetails>) => pass.value = { ...pass.value, ...change }
 const cleanWords = [[true, 'clean tool'], [false, 'used before, not cleaned']] as const
 </script>
 
 <template>
   <div class="pass">
+    <TubeChips v-if="tubes.length && knowledge" :model-value="pass.tubeId" :tubes="tubes" :knowledge="knowledge" @update:model-value="set({ tubeId: $event })" />
     <div role="group" aria-label="Grains seen with the lens">
       <span class="quiet small">Grains seen</span>
       <button v-for="g in GRAINS" :key="g" type="button" class="chip" :aria-pressed="pass.grains === g" @click="set({ grains: pass.grains === g ? null : g })">{{ g }}</button>

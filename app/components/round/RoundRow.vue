@@ -6,7 +6,10 @@ import type { RoundStop } from '#shared/round'
 
 const { stop, isOpen, readonly } = defineProps<{ stop: RoundStop, isOpen: boolean, readonly: boolean }>()
 const emit = defineEmits<{ toggle: [] }>()
-const to = computed(() => ({ cross: `/crosses/${stop.crossId}`, flower: `/crosses/${stop.crossId}?flower=${stop.subject.id}`, seedLot: `/seed/packets/${stop.subject.id}`, sowing: `/seed/trays/${stop.subject.id}` } as Record<string, string>)[stop.subject.type] ?? `/plants/${stop.plantId}`)
+const pollenScreens: Partial<Record<RoundStop['step'], (s: RoundStop) => string>> = {
+  collectPollen: s => `/pollen?collect=${s.plantId}${s.subject.type === 'task' ? `&task=${s.subject.id}` : ''}`, tubePollen: s => `/pollen/${s.subject.id}?do=tube`, testPollen: s => `/pollen/${s.subject.id}/count`,
+}
+const to = computed(() => pollenScreens[stop.step]?.(stop) ?? ({ cross: `/crosses/${stop.crossId}`, flower: `/crosses/${stop.crossId}?flower=${stop.subject.id}`, seedLot: `/seed/packets/${stop.subject.id}`, sowing: `/seed/trays/${stop.subject.id}` } as Record<string, string>)[stop.subject.type] ?? `/plants/${stop.plantId}`)
 const garden = useGardenStore()
 const log = useLogStore()
 const guide = computed(() => garden.cropOf(stop.crop)!.guide)
@@ -49,7 +52,7 @@ async function give() {
     <div v-if="isOpen" class="answers">
       <TornNotes v-if="stop.flower" :flower="stop.flower" />
       <p>{{ cueOf(stop.step, guide).yes }} <EstimateMark v-if="stop.estimate" :estimate="stop.estimate" v-bind="markOf(waitBefore[stop.step]!, stop.crop)" class="quiet" /></p>
-      <PassChips v-if="stop.step === 'pollinate'" v-model="pass" :guide="guide" :is-self="stop.seedParent?.id === stop.pollenParent?.id" :blooms="stop.flower?.blooms" class="pass" />
+      <PassChips v-if="stop.step === 'pollinate'" v-model="pass" :guide="guide" :is-self="stop.seedParent?.id === stop.pollenParent?.id" :blooms="stop.flower?.blooms" :tubes="stop.tubes" class="pass" />
       <AnswerKeys :answers="answers" />
       <CautionLines :step="stop.step" :guide="guide" />
     </div>

@@ -1,12 +1,13 @@
 <!-- The areas, in the order of the season. Areas that do not exist yet are not listed. -->
 <script setup lang="ts">
-import { mdiBookOpenPageVariantOutline, mdiCalendarRange, mdiFlowerOutline, mdiGreenhouse, mdiMagnify, mdiMultiplication, mdiSeedOutline, mdiSproutOutline, mdiTargetVariant, mdiWeatherSunsetUp } from '@mdi/js'
+import { mdiBookOpenPageVariantOutline, mdiCalendarRange, mdiFlowerOutline, mdiGreenhouse, mdiMagnify, mdiMultiplication, mdiSeedOutline, mdiSproutOutline, mdiTargetVariant, mdiTestTube, mdiWeatherSunsetUp } from '@mdi/js'
 
 const areas = [
   { to: '/today', word: 'Today', icon: mdiWeatherSunsetUp },
   { to: '/aims', word: 'Aims', icon: mdiTargetVariant },
   { to: '/bloom', word: 'Bloom', icon: mdiCalendarRange },
   { to: '/crosses', word: 'Crosses', icon: mdiMultiplication },
+  { to: '/pollen', word: 'Pollen', icon: mdiTestTube },
   { to: '/seed', word: 'Seed', icon: mdiSeedOutline },
   { to: '/offspring', word: 'Offspring', icon: mdiSproutOutline },
   { to: '/plants', word: 'Plants', icon: mdiFlowerOutline },

@@ -157,7 +157,7 @@ const logOfFlower = computed(() => (page.value?.log ?? []).filter(l => l.subject
     <v-navigation-drawer :model-value="chosen !== null" location="right" temporary disable-route-watcher :width="lgAndUp ? 440 : 390" aria-label="Flower" @update:model-value="open => !open && choose()">
       <div v-if="chosen" class="drawer">
         <div class="row spread"><strong class="quiet">Flower</strong><v-btn variant="text" size="small" class="quietly" @click="choose()">Close</v-btn></div>
-        <FlowerPanel :flower="chosen.flower" :due="chosen.due" :crop="page.cross.crop" :seed-parent="page.seedParent" :pollen-parent="page.pollenParent" :lines="logOfFlower" @harvest="isHarvesting = true" @print="print(chosen.flower.code)" />
+        <FlowerPanel :flower="chosen.flower" :due="chosen.due" :crop="page.cross.crop" :seed-parent="page.seedParent" :pollen-parent="page.pollenParent" :pollen="page.pollen[chosen.flower.id]" :tubes="page.tubes" :lines="logOfFlower" @harvest="isHarvesting = true" @print="print(chosen.flower.code)" />
       </div>
     </v-navigation-drawer>
     <TagSheetDialog v-model="isPrinting" :cross-id="page.cross.id" :codes="toPrint" />

@@ -18,7 +18,7 @@ import { parentBlooms } from './bloom'
 import { learntCrops } from './crops'
 import type { Garden } from './garden'
 import { linesOn } from './lines'
-import { pollenAt } from './pollen'
+import { pollenAt, tubesAtHand } from './pollen'
 import { parentsOf } from './plants'
 import { rainAhead } from './weather'
 
@@ -89,6 +89,7 @@ async function pageOf(db: Database, garden: Garden, id: string): Promise<CrossPa
     load: fruitLoadOf(history.flowers.filter(f => f.seedParentId === cross.seedParentId), guide, shareEstimate(knowledge.shares.take).median),
     flowers: own.flowers.map(flower => ({ flower, due: dueAt(flower, guide, knowledge, rainOn) })),
     pollen: await pollenAt(db, garden, own.flowers),
+    tubes: (await tubesAtHand(db, garden)).get(cross.pollenParentId ?? '') ?? [],
     lots: own.lots,
     sowings: own.sowings,
     offspring: own.offspring.length,

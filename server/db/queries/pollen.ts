@@ -116,6 +116,7 @@ export async function pollenSeason(db: Database, garden: Garden): Promise<Pollen
 async function rowsOf(db: Database, garden: Garden, tubes: Tube[]): Promise<TubeRow[]> {
   const { shelf, stores, now } = await pollenGround(db, garden)
   const plan = await planOf(db, garden)
+  const crops = await learntCrops(db, garden)
   const plants = await statesOf(db, garden.id, 'plant', [...new Set(tubes.flatMap(t => t.donors))])
   const storeOf = new Map(stores.map(s => [s.id, { id: s.id, name: s.name }]))
   return tubes.map((tube): TubeRow => {
@@ -132,7 +133,7 @@ async function rowsOf(db: Database, garden: Garden, tubes: Tube[]): Promise<Tube
       tube, donors, alive, thaws, store: storeOf.get(tube.stays.at(-1)!.storeId ?? '') ?? null,
       goodUntil: goodUntil === null ? null : dayOf(new Date(goodUntil).toISOString(), garden.zone), isDead: alive.median < WORTH_USING,
       wanted: plan.filter(a => tube.donors.length === 1 && a.need.donorId === tube.donors[0])
-        .map(({ need }) => ({ on: need.from, alive: shelf.viability(tube, noon(need.from, garden)), crossId: need.crossId, code: need.code })),
+        .map(({ need }) => ({ on: need.from, alive: shelf.viability(tube, noon(need.from, garden)), crossId: need.crossId, code: need.code, aim: crops.get(need.crop)!.ofCross(need.crossId).crosses[0]!.aim })),
       doubts: tubeDoubts(tube, thaws, lost),
     }
   })

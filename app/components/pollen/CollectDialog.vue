@@ -1,0 +1,83 @@
+<!-- Notes a collection of pollen: from whom, how, from flowers how far; it dries under its code until it goes into its tube. -->
+<script setup lang="ts">
+import type { Plant } from '@virgulta/core/plants/plant'
+import type { COLLECTED_AT, COLLECTING } from '@virgulta/core/pollen/kinds'
+import { v7 } from 'uuid'
+import type { PlantStory } from '#shared/plants'
+
+type Donor = Pick<Plant, 'id' | 'name' | 'code' | 'crop'>
+const isOpen = defineModel<boolean>({ required: true })
+const { plantId = null, taskId = null } = defineProps<{ /** collected from at first */ plantId?: string | null, /** planned work that is done with it */ taskId?: string | null }>()
+const log = useLogStore()
+const garden = useGardenStore()
+const donors = ref<Donor[]>([])
+const another = ref<Donor | null>(null)
+const way = ref<keyof typeof COLLECTING>('buds')
+const stage = ref<keyof typeof COLLECTED_AT>('eve')
+const flowers = ref(1)
+const day = ref(garden.today)
+const made = ref<{ id: string, code: string } | null>(null)
+const crop = computed(() => donors.value[0]?.crop)
+const guide = computed(() => crop.value ? garden.cropOf(crop.value)?.guide : undefined)
+/** The way that is usual for the form of the flower. */
+const usualWays: Partial<Record<string, [keyof typeof COLLECTING, keyof typeof COLLECTED_AT]>> = { buzz: ['wand', 'shedding'], separateWind: ['bag', 'shedding'], catkin: ['bag', 'shedding'], separateTied: ['flowers', 'open'], column: ['ripe', 'open'] }
+watch(guide, (known) => {
+  if (known) [way.value, stage.value] = usualWays[known.form] ?? ['buds', 'eve']
+})
+watch(another, (plant) => {
+  if (!plant) return
+  if (!donors.value.some(d => d.id === plant.id)) donors.value.push(plant)
+  nextTick(() => another.value = null)
+})
+async function begin() {
+  donors.value = []
+  made.value = null
+  flowers.value = 1
+  day.value = garden.today
+  if (plantId) {
+    const { plant } = await $fetch<PlantStory>(`/api/plants/${plantId}`)
+    donors.value = [plant]
+  }
+}
+async function collect() {
+  const id = v7()
+  const codes = await log.noteTagged(1, ([code]) => [
+    { kind: 'pollenCollected', subjectId: id, payload: { code: code!, crop: crop.value!, donors: donors.value.map(d => d.id), way: way.value, stage: stage.value, flowers: flowers.value } },
+    ...taskId ? [{ kind: 'taskDone' as const, subjectId: taskId, payload: {} }] : [],
+  ], day.value)
+  if (codes) made.value = { id, code: codes[0]! }
+}
+</script>
+
+<template>
+  <FormDialog v-model="isOpen" heading="Collect pollen" action="It dries now" :disabled="!donors.length" :is-done="made !== null" @open="begin" @submit="collect">
+    <div>
+      <div v-if="donors.length" class="row">
+        <span v-for="donor in donors" :key="donor.id" class="donor"><ParentName role="pollen" :name="donor.name" /><v-btn size="small" variant="text" class="quietly" :aria-label="`Not from ${donor.name}`" @click="donors = donors.filter(d => d.id !== donor.id)">Remove</v-btn></span>
+      </div>
+      <PlantPicker v-model="another" :label="donors.length ? 'And from' : 'From which plant'" :crop="crop" :error="log.problem?.field === 'donors' ? log.problem.sentence : undefined" />
+      <p v-if="donors.length > 1" class="doubt small">A bulk of {{ donors.length }} plants, mixed on purpose: the father of its seed will not be known. For a known father collect from each plant by itself.</p>
+    </div>
+    <p v-if="guide" class="quiet">{{ guide.bloom.keeps?.how }}</p>
+    <CautionLines v-if="guide" step="collectPollen" :guide="guide" />
+    <div class="row fields">
+      <v-select v-model="way" :items="pollenChoices.ways" label="How" hide-details />
+      <v-select v-model="stage" :items="pollenChoices.stages" label="Flowers were" hide-details />
+    </div>
+    <CountStepper v-model="flowers" label="Flowers, tassels or catkins" :least="1" :most="10000" />
+    <DayField v-model="day" label="Collected on" />
+    <template #done>
+      <template v-if="made">
+        <h2>It dries</h2>
+        <p>Write this code on the dish: <TagLabel :code="made.code" large /></p>
+        <p class="quiet">Still, shaded and not warm, overnight to two days, until it sheds. The round asks then to put it into its tube. Wash hands and tools before the next father.</p>
+        <div class="row"><v-btn variant="flat" @click="isOpen = false">Done</v-btn><v-btn :to="`/pollen/${made.id}?do=tube`">It is dry: into its tube</v-btn></div>
+      </template>
+    </template>
+  </FormDialog>
+</template>
+
+<style scoped>
+.donor { display: inline-flex; align-items: center; gap: 2px; border: 1px solid var(--rule); border-radius: var(--radius); padding: 2px 4px 2px 10px; margin-bottom: 8px; }
+.fields > * { min-width: 200px; flex: 1; }
+</style>

@@ -1,0 +1,74 @@
+<!-- The shelf: all tubes as they stand, and as a table. -->
+<script setup lang="ts">
+import { dayInWords, daysBetween } from '@virgulta/core/time/days'
+import type { PollenShelf, TubeRow } from '#shared/pollen'
+import type { Column } from '../../components/base/ReadTable.vue'
+
+const garden = useGardenStore()
+const route = useRoute()
+const router = useRouter()
+const { data: shelf, problem } = useLive<PollenShelf>(() => '/api/pollen')
+const kept = (key: string) => computed({ get: () => route.query[key] ? String(route.query[key]) : null, set: value => router.replace({ query: { ...route.query, [key]: value || undefined } }) })
+const [cross, aim] = [kept('cross'), kept('aim')]
+const wanted = computed(() => (shelf.value?.rows ?? []).flatMap(r => r.wanted))
+const crosses = computed(() => [...new Map(wanted.value.map(w => [w.crossId, { value: w.crossId, title: w.code }])).values()].sort((a, b) => a.title.localeCompare(b.title)))
+const aims = computed(() => [...new Set(wanted.value.map(w => w.aim))].sort())
+const rows = computed(() => (shelf.value?.rows ?? []).filter(r => (!cross.value || r.wanted.some(w => w.crossId === cross.value)) && (!aim.value || r.wanted.some(w => w.aim === aim.value))))
+const next = (row: TubeRow) => row.wanted[0] ?? null
+const columns: Column<TubeRow>[] = [
+  { key: 'code', title: 'Tube', value: r => r.tube.code },
+  { key: 'donor', title: 'Pollen of', value: r => donorsInWords(r.donors), cutAt: '22%' },
+  { key: 'where', title: 'Where', value: whereInWords },
+  { key: 'age', title: 'Days old', value: r => daysBetween(r.tube.collectedOn, garden.today), align: 'end' },
+  { key: 'left', title: 'Doses', value: r => r.tube.left, align: 'end' },
+  { key: 'alive', title: 'Alive now', value: r => r.tube.tubed ? Math.round(r.alive.median * 100) : null, align: 'end' },
+  { key: 'until', title: 'Worth a flower until', value: r => r.tube.ended || r.isDead ? '9999' : r.goodUntil ?? '9998' },
+  { key: 'wanted', title: 'Wanted', value: r => next(r)?.on ?? null },
+  { key: 'thaws', title: 'Thaws', value: r => r.thaws, align: 'end' },
+  { key: 'doubts', title: 'Doubts', value: r => r.doubts.join('; '), cutAt: '20%' },
+]
+/** A plant that is collected from, as the address says. */
+const collecting = computed(() => route.query.collect ? String(route.query.collect) : null)
+const isCollecting = computed({ get: () => collecting.value !== null, set: is => router.replace({ query: { ...route.query, collect: is ? 'new' : undefined, task: undefined } }) })
+useShortcuts([{ key: 'c', does: 'collect pollen', run: () => isCollecting.value = true, notes: true }])
+</script>
+
+<template>
+  <div class="stack">
+    <p v-if="problem" class="fail" role="alert">{{ problem.sentence }}</p>
+    <template v-if="shelf?.rows.length">
+      <div class="row spread">
+        <p class="quiet">What is alive, for how many flowers, and until when. The height of the pollen is what is left; the paler it is, the less of it lives; strokes under a tube are thaws.</p>
+        <v-btn v-if="garden.mayNote" variant="flat" @click="isCollecting = true">Collect pollen</v-btn>
+      </div>
+      <ShelfDrawing :rows="rows" :stores="shelf.stores" />
+      <PaperSheet v-if="shelf.excursions.length" heading="What the stores went through">
+        <ExcursionLines :excursions="shelf.excursions" with-store />
+      </PaperSheet>
+      <ReadTable :rows="rows" :columns="columns" name="tubes" sort="until" @open="row => navigateTo(`/pollen/${row.tube.id}`)">
+        <template #tools>
+          <v-select v-model="cross" :items="crosses" label="For the cross" clearable class="pick" />
+          <v-select v-model="aim" :items="aims" label="For the aim" clearable class="pick wide" />
+        </template>
+        <template #code="{ row }"><TagLabel :code="row.tube.code" :to="`/pollen/${row.tube.id}`" :ended="Boolean(row.tube.ended)" /></template>
+        <template #donor="{ row }"><ParentName role="pollen" :name="row.donors.length > 1 ? `bulk of ${row.donors.length}` : row.donors[0]?.name ?? ''" /></template>
+        <template #left="{ row }"><span class="figures">{{ row.tube.tubed ? `${row.tube.left} of ${row.tube.doses}` : '' }}</span></template>
+        <template #alive="{ row }"><EstimateMark v-if="row.tube.tubed && !row.tube.ended" :estimate="row.alive" unit="%" what="grains that are alive" /><span v-else class="quiet">{{ row.tube.ended ? '' : 'drying' }}</span></template>
+        <template #until="{ row }"><span :class="{ quiet: row.isDead || row.tube.ended }">{{ untilInWords(row) }}</span></template>
+        <template #wanted="{ row }"><span v-if="next(row)" class="nowrap">{{ dayInWords(next(row)!.on) }}: <span class="figures">{{ rangeInWords(next(row)!.alive, '%') }}</span></span></template>
+        <template #thaws="{ row }"><span class="figures">{{ row.thaws || '' }}</span></template>
+        <template #doubts="{ row }"><span class="doubt">{{ row.doubts.join('; ') }}</span></template>
+      </ReadTable>
+    </template>
+    <EmptyPage v-else-if="shelf" heading="No pollen is kept yet">
+      Take it before others have: from buds on the eve of opening, or as it sheds. It dries for a day, goes into a tube with a code, and stands here with what is alive in it.
+      <template #step><v-btn v-if="garden.mayNote" variant="flat" @click="isCollecting = true">Collect pollen</v-btn><v-btn to="/pollen/stores">Set up where it is kept</v-btn></template>
+    </EmptyPage>
+    <CollectDialog v-model="isCollecting" :plant-id="collecting === 'new' ? null : collecting" :task-id="route.query.task ? String(route.query.task) : null" />
+  </div>
+</template>
+
+<style scoped>
+.pick { max-width: 180px; }
+.pick.wide { max-width: 260px; }
+</style>
