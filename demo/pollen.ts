@@ -39,8 +39,16 @@ const collections: Collection[] = [
   { donors: ['Vesper Peg'], crop: 'chilli', on: '2026-06-02', doses: 10, flowers: 12, drying: 'none', doubt: 'usedTool' },
   { donors: ['Copper Wren'], crop: 'chilli', on: '2026-06-08', doses: 16, flowers: 20, store: 'coolBox' },
   { donors: ['Ink Thimble'], crop: 'chilli', on: '2026-06-11', doses: 12, flowers: 15, isFresh: true },
-  { donors: ['Lake Bulk', 'Amber Sill', 'Green Furlong', 'Barn Shelf'], crop: 'squash', on: '2026-06-11', doses: 20, flowers: 12, store: 'coolBox', drying: 'none' },
+  { donors: ['Lake Bulk', 'Amber Sill', 'Green Furlong', 'Barn Shelf'], crop: 'squash', on: '2026-06-12', doses: 20, flowers: 12, store: 'coolBox', drying: 'none' },
 ]
+
+/** Crosses of the coming winter, whose parents hardly flower together. */
+const winter = [
+  { seedParent: 'Winter Post', pollenParent: 'Lark Gate', aim: 'Early, and looking up', flowers: 12 },
+  { seedParent: 'Slate Hour', pollenParent: 'Lark Gate', aim: 'Slate colour that looks up', flowers: 10 },
+  { seedParent: 'Winter Post', pollenParent: 'Second Bell', aim: 'Early double', flowers: 8 },
+  { seedParent: 'Second Bell', pollenParent: 'Slate Hour', aim: 'Slate colour into the doubles', flowers: 4 },
+] as const
 
 /**
  * Tells of the pollen of the demo garden: where it is kept, what was collected, tested and thrown away; and out of which tube some of
@@ -65,7 +73,11 @@ export function tellPollen(scribe: Scribe, founders: Map<string, { id: string }>
     scribe.note(on, crop === 'squash' ? 5.2 : 15.5, 'pollenCollected', id, { code: scribe.code(on), crop, donors: donorIds, way: ways[crop], stage: crop === 'hellebore' ? 'eve' : 'shedding', flowers })
     const tubedOn = drying === 'none' ? on : addDays(on, 1)
     if (!isFresh) scribe.note(tubedOn, crop === 'squash' ? 5.4 : 17, 'pollenTubed', id, { drying, doses, hasDesiccant: drying !== 'none', storeId: storeIds[store] })
-    if (splitOn) scribe.note(splitOn, 11, 'tubeSplit', id, { into: [{ id: scribe.id(splitOn), code: scribe.code(splitOn), doses: 12 }], crop, donors: donorIds })
+    if (splitOn) {
+      const part = scribe.id(splitOn)
+      scribe.note(splitOn, 11, 'tubeSplit', id, { into: [{ id: part, code: scribe.code(splitOn), doses: 12 }], crop, donors: donorIds })
+      scribe.note(splitOn, 11.2, 'tubeMoved', part, { toId: storeIds[store], fromId: null })
+    }
     if (frozenOn) scribe.note(frozenOn, 16, 'tubeMoved', id, { toId: storeIds.freezer, fromId: storeIds[store] })
     for (const { on: day, share, seen, phase } of tests) {
       const fields = Array.from({ length: 4 }, (_, i) => ({ alive: Math.round(share * seen / 4) + (i % 3) - 1, seen: Math.round(seen / 4) }))
@@ -75,6 +87,13 @@ export function tellPollen(scribe: Scribe, founders: Map<string, { id: string }>
     if (ended) scribe.note(ended.on, 12, 'tubeEnded', id, { reason: ended.reason })
     return { id, doses, from: `${addDays(tubedOn, 1)}T12:00`, until: ended?.on ?? '9999', donorId: donorIds.length === 1 ? donorIds[0] : null, left: doses }
   })
+  for (const { seedParent, pollenParent, aim, flowers } of winter) {
+    const id = scribe.id('2026-06-09')
+    scribe.note('2026-06-09', 20.5, 'crossPlanned', id, {
+      code: scribe.code('2026-06-09'), crop: 'hellebore', aimId: null, aim, flowersPlanned: flowers, keepersWanted: 1,
+      seedParentId: founders.get(seedParent)!.id, pollenParentId: founders.get(pollenParent)!.id, selfMeant: false,
+    })
+  }
   for (const [i, deed] of told.entries()) {
     if (deed.kind !== 'pollinated' || i % 2) continue
     const tube = tubes.find(t => t.donorId === deed.payload.pollenParentId && t.from < deed.happenedAt && deed.happenedAt < t.until && t.left > 3)

@@ -59,7 +59,8 @@ export interface Round {
   torn: { flower: Flower, seedParent: Parent }[]
   /** what the weather made of the day's hours, crop by crop */
   weather: { crop: string, words: string }[]
-  pollen: Parent[]
+  /** whose pollen is wanted, with the tubes of it that could be taken along */
+  pollen: (Parent & { tubes: TubeAtHand[] })[]
   ahead: { day: string, steps: Partial<Record<Stop['step'], number>> }[]
   /** the last of what was noted, at most {@link MOST_NOTED} lines */
   done: LogLine[]

@@ -121,7 +121,7 @@ useShortcuts([
         <PaperSheet v-if="isToday && round.carry.length" heading="Take along">
           <ul class="carry">
             <li v-for="{ what, count } in round.carry" :key="what">{{ what }}<span v-if="count" class="figures quiet"> × {{ count }}</span></li>
-            <li v-for="plant in round.pollen" :key="plant.id">pollen of <ParentName role="pollen" :name="plant.name" /></li>
+            <li v-for="plant in round.pollen" :key="plant.id">pollen of <ParentName role="pollen" :name="plant.name" /><template v-if="plant.tubes.length"> <span class="small">fresh, or <template v-for="(tube, i) in plant.tubes" :key="tube.id">{{ i ? ', ' : '' }}<NuxtLink :to="`/pollen/${tube.id}`" class="code">{{ tube.code }}</NuxtLink></template></span></template></li>
           </ul>
         </PaperSheet>
         <HoursToday v-if="isToday" />

@@ -148,6 +148,7 @@ test('every screen passes the accessibility check, is readable in every look, an
   const flower = flowers.find((f: { due: object | null }) => f.due).flower
   const { lots, sowings } = await first('/api/seed')
   const { plants } = await first('/api/plants')
+  const [{ tube }] = (await first('/api/pollen')).rows
   const [{ aim }] = await first('/api/aims')
   const { plants: [seed, pollen] } = await first(`/api/aims/${aim.id}`)
   const odds = `/odds?aim=${aim.id}&seed=${seed.id}&pollen=${pollen.id}`
@@ -155,6 +156,7 @@ test('every screen passes the accessibility check, is readable in every look, an
   const screens: [string, string | RegExp][] = [
     ['/aims', 'Aims'], ['/aims/new', 'Set an aim'], [`/aims/${aim.id}`, aim.words], [`/aims/${aim.id}?part=pairs`, aim.words], [odds, /×/],
     ['/bloom', 'Bloom'], [meet, 'Bloom'], [`/bloom?aim=${aim.id}`, 'Bloom'], ['/bloom/hours', 'Bloom'], ['/bloom/weather', 'Bloom'],
+    ['/pollen', 'Pollen'], ['/pollen/season', 'Pollen'], ['/pollen/stores', 'Pollen'], [`/pollen/${tube.id}`, 'Pollen'], [`/pollen/${tube.id}/count`, 'Test pollen'],
     ['/crops/hellebore/traits', 'What is known of hellebore'], ['/crops/chilli/genes', 'What is known of chilli'],
     ['/guides', 'Guides'], ['/guides/hellebore', 'Guides'], ['/guides/hellebore?change=1', 'Guides'], ['/guides/forms', 'Guides'], ['/guides/schools', 'Guides'], ['/guides/cautions', 'Guides'], ['/garden/devices', /./],
     ['/today', /June/], ['/crosses', 'Crosses'], ['/crosses/new', 'Plan a cross'], [`/crosses/${told.id}`, told.aim], [`/crosses/${open.id}?flower=${flower.id}`, open.aim],

@@ -57,6 +57,6 @@ const exportCsv = () => saveCsv(name, columns.map(c => c.title), fitting.value.m
 <style scoped>
 .tools { margin-bottom: 4px; }
 :deep(td.cut) { max-width: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-.filter { max-width: 260px; }
+.filter { max-width: 260px; min-width: min(160px, 100%); }
 :deep(tbody tr) { cursor: pointer; }
 </style>

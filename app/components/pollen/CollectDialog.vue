@@ -12,6 +12,7 @@ const log = useLogStore()
 const garden = useGardenStore()
 const donors = ref<Donor[]>([])
 const another = ref<Donor | null>(null)
+const asked = ref(0)
 const way = ref<keyof typeof COLLECTING>('buds')
 const stage = ref<keyof typeof COLLECTED_AT>('eve')
 const flowers = ref(1)
@@ -20,14 +21,18 @@ const made = ref<{ id: string, code: string } | null>(null)
 const crop = computed(() => donors.value[0]?.crop)
 const guide = computed(() => crop.value ? garden.cropOf(crop.value)?.guide : undefined)
 /** The way that is usual for the form of the flower. */
-const usualWays: Partial<Record<string, [keyof typeof COLLECTING, keyof typeof COLLECTED_AT]>> = { buzz: ['wand', 'shedding'], separateWind: ['bag', 'shedding'], catkin: ['bag', 'shedding'], separateTied: ['flowers', 'open'], column: ['ripe', 'open'] }
+const usualWays: Partial<Record<string, [keyof typeof COLLECTING, keyof typeof COLLECTED_AT]>> = {
+  buzz: ['wand', 'shedding'], earShoot: ['bag', 'shedding'], catkin: ['bag', 'shedding'], grassEar: ['bag', 'shedding'], headDusted: ['flowers', 'shedding'], separateTied: ['flowers', 'open'], column: ['ripe', 'open'], perching: ['ripe', 'open'],
+}
 watch(guide, (known) => {
   if (known) [way.value, stage.value] = usualWays[known.form] ?? ['buds', 'eve']
 })
 watch(another, (plant) => {
   if (!plant) return
   if (!donors.value.some(d => d.id === plant.id)) donors.value.push(plant)
-  nextTick(() => another.value = null)
+  another.value = null
+  // The field keeps what was typed into it; a new one begins empty.
+  asked.value++
 })
 async function begin() {
   donors.value = []
@@ -55,7 +60,7 @@ async function collect() {
       <div v-if="donors.length" class="row">
         <span v-for="donor in donors" :key="donor.id" class="donor"><ParentName role="pollen" :name="donor.name" /><v-btn size="small" variant="text" class="quietly" :aria-label="`Not from ${donor.name}`" @click="donors = donors.filter(d => d.id !== donor.id)">Remove</v-btn></span>
       </div>
-      <PlantPicker v-model="another" :label="donors.length ? 'And from' : 'From which plant'" :crop="crop" :error="log.problem?.field === 'donors' ? log.problem.sentence : undefined" />
+      <PlantPicker :key="asked" v-model="another" :label="donors.length ? 'And from' : 'From which plant'" :crop="crop" :error="log.problem?.field === 'donors' ? log.problem.sentence : undefined" />
       <p v-if="donors.length > 1" class="doubt small">A bulk of {{ donors.length }} plants, mixed on purpose: the father of its seed will not be known. For a known father collect from each plant by itself.</p>
     </div>
     <p v-if="guide" class="quiet">{{ guide.bloom.keeps?.how }}</p>

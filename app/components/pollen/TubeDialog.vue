@@ -37,7 +37,8 @@ function begin() {
   hasDesiccant.value = true
   parts.value = 1
   doses.value = work.value === 'tube' ? Math.max(1, page.tube.flowers ?? 10) : Math.max(1, Math.min(5, page.tube.left))
-  storeId.value = places.value[0]?.value ?? null
+  const cool = page.stores.find(s => s.keeps === 'refrigerator')?.id
+  storeId.value = work.value === 'tube' ? cool ?? page.stores[0]?.id ?? null : places.value[0]?.value ?? null
   fromId.value = page.others[0]?.id ?? null
   reason.value = ''
 }

@@ -1,6 +1,6 @@
 <!-- The shelf: all tubes as they stand, and as a table. -->
 <script setup lang="ts">
-import { dayInWords, daysBetween } from '@virgulta/core/time/days'
+import { dayInWords, dayOf, daysBetween } from '@virgulta/core/time/days'
 import type { PollenShelf, TubeRow } from '#shared/pollen'
 import type { Column } from '../../components/base/ReadTable.vue'
 
@@ -17,7 +17,7 @@ const rows = computed(() => (shelf.value?.rows ?? []).filter(r => (!cross.value 
 const next = (row: TubeRow) => row.wanted[0] ?? null
 const columns: Column<TubeRow>[] = [
   { key: 'code', title: 'Tube', value: r => r.tube.code },
-  { key: 'donor', title: 'Pollen of', value: r => donorsInWords(r.donors), cutAt: '22%' },
+  { key: 'donor', title: 'Pollen of', value: r => donorsInWords(r.donors) },
   { key: 'where', title: 'Where', value: whereInWords },
   { key: 'age', title: 'Days old', value: r => daysBetween(r.tube.collectedOn, garden.today), align: 'end' },
   { key: 'left', title: 'Doses', value: r => r.tube.left, align: 'end' },
@@ -25,7 +25,7 @@ const columns: Column<TubeRow>[] = [
   { key: 'until', title: 'Worth a flower until', value: r => r.tube.ended || r.isDead ? '9999' : r.goodUntil ?? '9998' },
   { key: 'wanted', title: 'Wanted', value: r => next(r)?.on ?? null },
   { key: 'thaws', title: 'Thaws', value: r => r.thaws, align: 'end' },
-  { key: 'doubts', title: 'Doubts', value: r => r.doubts.join('; '), cutAt: '20%' },
+  { key: 'doubts', title: 'Doubts', value: r => r.doubts.join('; '), cutAt: '15%' },
 ]
 /** A plant that is collected from, as the address says. */
 const collecting = computed(() => route.query.collect ? String(route.query.collect) : null)
@@ -38,13 +38,14 @@ useShortcuts([{ key: 'c', does: 'collect pollen', run: () => isCollecting.value 
     <p v-if="problem" class="fail" role="alert">{{ problem.sentence }}</p>
     <template v-if="shelf?.rows.length">
       <div class="row spread">
-        <p class="quiet">What is alive, for how many flowers, and until when. The height of the pollen is what is left; the paler it is, the less of it lives; strokes under a tube are thaws.</p>
+        <p class="quiet lead">How high it is filled is what is left; the paler, the less of it lives; strokes under a tube are thaws, hatching is doubt.</p>
         <v-btn v-if="garden.mayNote" variant="flat" @click="isCollecting = true">Collect pollen</v-btn>
       </div>
       <ShelfDrawing :rows="rows" :stores="shelf.stores" />
-      <PaperSheet v-if="shelf.excursions.length" heading="What the stores went through">
-        <ExcursionLines :excursions="shelf.excursions" with-store />
-      </PaperSheet>
+      <details v-for="e in shelf.excursions" :key="`${e.store.id} ${e.from}`" class="news caution">
+        <summary><strong>{{ e.store.name }}, {{ dayInWords(dayOf(e.from, garden.garden!.zone)) }}:</strong> {{ e.side === 'warm' ? 'up' : 'down' }} to {{ e.peak }} °C{{ e.isThaw ? ', what was frozen thawed' : '' }}; it cost {{ e.costs.length }} {{ e.costs.length === 1 ? 'tube' : 'tubes' }} up to {{ Math.round(Math.max(0, ...e.costs.map(c => c.without.median - c.alive.median)) * 100) }} of 100 grains</summary>
+        <ExcursionLines :excursions="[e]" with-store />
+      </details>
       <ReadTable :rows="rows" :columns="columns" name="tubes" sort="until" @open="row => navigateTo(`/pollen/${row.tube.id}`)">
         <template #tools>
           <v-select v-model="cross" :items="crosses" label="For the cross" clearable class="pick" />
@@ -52,7 +53,8 @@ useShortcuts([{ key: 'c', does: 'collect pollen', run: () => isCollecting.value 
         </template>
         <template #code="{ row }"><TagLabel :code="row.tube.code" :to="`/pollen/${row.tube.id}`" :ended="Boolean(row.tube.ended)" /></template>
         <template #donor="{ row }"><ParentName role="pollen" :name="row.donors.length > 1 ? `bulk of ${row.donors.length}` : row.donors[0]?.name ?? ''" /></template>
-        <template #left="{ row }"><span class="figures">{{ row.tube.tubed ? `${row.tube.left} of ${row.tube.doses}` : '' }}</span></template>
+        <template #where="{ row }"><span class="nowrap">{{ whereInWords(row) }}</span></template>
+        <template #left="{ row }"><span class="figures nowrap">{{ row.tube.tubed ? `${row.tube.left} of ${row.tube.doses}` : '' }}</span></template>
         <template #alive="{ row }"><EstimateMark v-if="row.tube.tubed && !row.tube.ended" :estimate="row.alive" unit="%" what="grains that are alive" /><span v-else class="quiet">{{ row.tube.ended ? '' : 'drying' }}</span></template>
         <template #until="{ row }"><span :class="{ quiet: row.isDead || row.tube.ended }">{{ untilInWords(row) }}</span></template>
         <template #wanted="{ row }"><span v-if="next(row)" class="nowrap">{{ dayInWords(next(row)!.on) }}: <span class="figures">{{ rangeInWords(next(row)!.alive, '%') }}</span></span></template>
@@ -69,6 +71,9 @@ useShortcuts([{ key: 'c', does: 'collect pollen', run: () => isCollecting.value 
 </template>
 
 <style scoped>
-.pick { max-width: 180px; }
+.lead { flex: 1; margin: 0; }
+.news summary { cursor: pointer; min-height: 28px; padding: 2px 0; }
+.stack :deep(th:nth-child(7)) { padding-right: 28px !important; }
+.pick { max-width: 180px; min-width: 150px; }
 .pick.wide { max-width: 260px; }
 </style>

@@ -58,6 +58,7 @@ const columns: Column<Row>[] = [
 </template>
 
 <style scoped>
+.plan :deep(th:nth-child(5)) { padding-right: 30px !important; }
 .plan :deep(td) { padding-block: 8px !important; vertical-align: top; height: auto; }
 .why { min-width: 320px; max-width: 560px; white-space: normal; }
 .why ul { margin: 4px 0; padding-left: 18px; }

@@ -4,7 +4,7 @@ import { Celsius } from '../weather/kinds'
 
 /** How pollen is won. */
 export const COLLECTING = {
-  buds: 'anthers of buds on the eve of opening', ripe: 'ripe anthers', warmed: 'whole anthers, warmed until they split', wand: 'shaken out with a vibrating rod',
+  buds: 'anthers out of buds', ripe: 'ripe anthers', warmed: 'whole anthers, warmed until they split', wand: 'shaken out with a vibrating rod',
   bag: 'tassel or catkin, bagged for a day', flowers: 'whole flowers',
 } as const
 /** How far the flowers were that it came from. */

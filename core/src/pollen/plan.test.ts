@@ -10,7 +10,7 @@ import { afterPasses, takeKept, weakAdvice, withTake } from './weak'
 
 const today = '2026-06-12'
 const need = (more: Partial<PollenNeed> = {}): PollenNeed => ({
-  crossId: 'x', code: '26-4RMX', crop: 'hellebore', seedParentId: 's', donorId: 'd', flowers: 10, doses: 20, from: '2026-06-20', to: '2026-07-10', freshChance: 0.1,
+  crossId: 'x', code: '26-4RMX', crop: 'hellebore', seedParentId: 's', donorId: 'd', flowers: 10, doses: 20, from: '2026-06-20', to: '2026-07-10', freshShare: 0.1,
   donorBloom: { from: '2026-06-01', to: '2026-06-18' }, pollenClass: 'long', ...more,
 })
 const tube = (id: string, left: number, alive: number): PlannedTube => ({ id, code: id, donors: ['d'], left, aliveOn: () => ({ median: alive, low: alive / 2, high: Math.min(1, alive * 1.5), origin: 'guide', records: 0 }) })
@@ -18,7 +18,7 @@ const plan = (needs: PollenNeed[], tubes: PlannedTube[] = []) => pollenPlan(need
 
 describe('where the pollen of a season comes from', () => {
   it('is the donor’s own flowers where they are open at the time', () => {
-    expect(plan([need({ freshChance: 0.8 })], [tube('t', 30, 0.6)])[0]).toMatchObject({ how: 'fresh', tubes: [], short: 0 })
+    expect(plan([need({ freshShare: 0.8 })], [tube('t', 30, 0.6)])[0]).toMatchObject({ how: 'fresh', tubes: [], short: 0 })
   })
 
   it('is the shelf, from what dies first, and nothing too dead', () => {

@@ -19,8 +19,8 @@ export interface PollenNeed {
   /** days on which the seed parent's flowers are open */
   from: ISODate
   to: ISODate
-  /** chance that the donor sheds on such days */
-  freshChance: number
+  /** share of such days on which the donor sheds, as it is foretold */
+  freshShare: number
   /** when the donor flowers this season */
   donorBloom: { from: ISODate, to: ISODate } | null
   pollenClass: PollenClass
@@ -45,8 +45,8 @@ export interface PollenAnswer {
   proposals: string[]
 }
 
-/** From this chance on the donor's own flowers are counted on. */
-const SURE_ENOUGH = 0.6
+/** From this share of the days on the donor's own flowers are counted on. */
+const OFTEN_ENOUGH = 0.5
 /** Days that pollen of each class is kept in a cool box and in the refrigerator; longer than that it goes into the freezer. */
 const [COOL_BOX_DAYS, REFRIGERATOR_DAYS] = [1, 21]
 /** Days that pollen of each class can be kept at all. */
@@ -64,7 +64,7 @@ export function pollenPlan(needs: PollenNeed[], tubes: PlannedTube[], today: ISO
     const day = need.from > today ? need.from : today
     const fitting = tubes.filter(t => t.donors.length === 1 && t.donors[0] === need.donorId).map(tube => ({ tube, alive: tube.aliveOn(day) }))
     const alive = fitting.filter(t => t.alive.median >= WORTH_USING).sort((a, b) => a.alive.median - b.alive.median || a.tube.code.localeCompare(b.tube.code))
-    const isFresh = need.freshChance >= SURE_ENOUGH
+    const isFresh = need.freshShare >= OFTEN_ENOUGH
     const given: PollenAnswer['tubes'] = []
     let wanted = isFresh ? 0 : need.doses
     for (const { tube, alive: share } of alive) {
@@ -97,15 +97,18 @@ function collecting({ donorBloom, from, to, pollenClass }: PollenNeed, today: IS
 }
 
 const keepWords: Record<StoreKind, string> = { bench: 'on the bench', coolBox: 'in a cool box', refrigerator: 'in the refrigerator', freezer: 'in the freezer' }
+/** How often the donor sheds while the flowers are open. */
+const sharedInWords = (share: number) => share < 0.01 ? 'the donor hardly sheds while its flowers are open' : `the donor sheds on about ${Math.round(share * 100)} of 100 days on which its flowers are open`
+
 const flowersInWords = (n: number) => n === 1 ? '1 flower' : `${n} flowers`
 
 function why(need: PollenNeed, how: PollenAnswer['how'], given: PollenAnswer['tubes'], dead: number, collect: PollenAnswer['collect'], day: ISODate): string {
-  const chance = `the donor sheds while its flowers are open in ${Math.round(need.freshChance * 100)} of 100 years`
+  const shared = sharedInWords(need.freshShare)
   const tooDead = dead ? ` ${dead === 1 ? 'One tube of it is' : `${dead} tubes of it are`} too dead by ${dayInWords(day)}.` : ''
   switch (how) {
-    case 'fresh': return `Fresh: ${chance}.`
-    case 'shelf': return `From the shelf: ${sum(given, g => g.doses)} doses on ${dayInWords(day)}; ${chance}.`
-    case 'collect': return `Collect from ${dayInWords(collect!.from)} and keep it ${keepWords[collect!.keep]}; ${chance}.${tooDead}`
+    case 'fresh': return `Fresh: ${shared}.`
+    case 'shelf': return `From the shelf: ${sum(given, g => g.doses)} doses on ${dayInWords(day)}; ${shared}.`
+    case 'collect': return `Collect from ${dayInWords(collect!.from)} and keep it ${keepWords[collect!.keep]}; ${shared}.${tooDead}`
     case 'missing': return need.donorBloom && need.donorBloom.to < day
       ? `Missing: the donor’s bloom is over on ${dayInWords(need.donorBloom.to)}.${tooDead}`
       : need.donorBloom ? `Missing: the donor flowers from ${dayInWords(need.donorBloom.from)}, the seed parent only until ${dayInWords(need.to)}.${tooDead}` : `Missing: nothing is foretold of the donor’s bloom.${tooDead}`

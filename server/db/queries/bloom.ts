@@ -22,7 +22,7 @@ import type { BloomPage, BloomPlant, BloomQuery, BloomRow, HoursPage, MeetPage, 
 import type { Database } from '../connection'
 import { allStates } from '../readModels'
 import { remembered } from '../remembered'
-import type { Bloomer } from './bloomGround'
+import type { BloomGround, Bloomer } from './bloomGround'
 import { RAISED_DAYS, groundOf, inPlay, windowsIn } from './bloomGround'
 import { grownCrops, learntCrops } from './crops'
 import type { Garden } from './garden'
@@ -109,14 +109,20 @@ export function parentBlooms(db: Database, garden: Garden): Promise<Map<string, 
       const season = seasonOf(garden.today, guide.bloom)
       const planned = history.crosses.filter(cross => seasonOf(bloomEndingAfter(cross.plannedOn, guide.bloom).from, guide.bloom) === season)
       return [...new Set(planned.flatMap(cross => cross.pollenParentId ? [cross.seedParentId, cross.pollenParentId] : [cross.seedParentId]))].flatMap((plantId): [string, ParentBloom][] => {
-        const plant = ground.plants.get(plantId)
-        const windows = plant ? windowsIn(ground, garden, plant, season) : []
-        if (!windows.length) return []
-        const end = (q: number) => dayOfNumber(max(windows, w => quantileIn(w.start, q) + quantileIn(w.length, q) - 1)!)
-        return [[plantId, { from: dayOfNumber(min(windows, w => quantileIn(w.start, LIKELY_BEGUN))!), to: end(0.5), over: end(SURELY_OVER) }]]
+        const bloom = bloomOf(ground, garden, plantId, season)
+        return bloom ? [[plantId, bloom]] : []
       })
     }))
   })
+}
+
+/** When a plant flowers in a season, as it is foretold; null for one that is not known. */
+export function bloomOf(ground: BloomGround, garden: Garden, plantId: string, season: number): ParentBloom | null {
+  const plant = ground.plants.get(plantId)
+  const windows = plant ? windowsIn(ground, garden, plant, season) : []
+  if (!windows.length) return null
+  const end = (q: number) => dayOfNumber(max(windows, w => quantileIn(w.start, q) + quantileIn(w.length, q) - 1)!)
+  return { from: dayOfNumber(min(windows, w => quantileIn(w.start, LIKELY_BEGUN))!), to: end(0.5), over: end(SURELY_OVER) }
 }
 
 /** Where a bloom of a plant is noted: at the batch of it that stands now, else at the plant itself. */

@@ -4,7 +4,7 @@ import { seasonOf } from '@virgulta/core/bloom/season'
 import { betaQuantile } from '@virgulta/core/chance/distributions'
 import { usualSchool } from '@virgulta/core/crops/guide'
 import { cropYields, shareEstimate } from '@virgulta/core/crops/knowledge'
-import { bloomFor, crossDue } from '@virgulta/core/crosses/due'
+import { crossDue } from '@virgulta/core/crosses/due'
 import { chancesWith, stemOf } from '@virgulta/core/crosses/stem'
 import { without } from '@virgulta/core/crops/digest'
 import type { Flower } from '@virgulta/core/flowers/flower'
@@ -24,15 +24,16 @@ import { isKept } from '@virgulta/core/pollen/tube'
 import { afterPasses, takeKept, weakAdvice, withTake } from '@virgulta/core/pollen/weak'
 import type { PlantWork } from '@virgulta/core/round/round'
 import type { ISODate } from '@virgulta/core/time/days'
+import { bloomEndingAfter } from '@virgulta/core/season/band'
 import { addDays, dayOf, instantAt } from '@virgulta/core/time/days'
-import { group, max, min, rollup } from 'd3-array'
+import { group, max, mean, min, rollup } from 'd3-array'
 import type { Parent } from '../../../shared/crosses'
 import type { ExcursionView, PollenSeason, PollenShelf, StoreView, TubeAtHand, TubePage, TubeRow, WeakCross } from '../../../shared/pollen'
 import { loggerIn } from '../../devices/coldLogger'
 import type { Database } from '../connection'
 import { allStates, statesOf } from '../readModels'
 import { remembered } from '../remembered'
-import { parentBlooms } from './bloom'
+import { bloomOf } from './bloom'
 import { groundOf, windowsIn } from './bloomGround'
 import { learnt, learntCrops } from './crops'
 import type { Garden } from './garden'
@@ -67,30 +68,31 @@ function pollenGround(db: Database, garden: Garden): Promise<Ground> {
 
 const noon = (day: ISODate, garden: Garden) => Date.parse(instantAt(day, 12, garden.zone))
 
-/** Pollen that the crosses of this season still need. */
+/** Pollen that the crosses of this season, and those planned for the next, still need. */
 async function needsOf(db: Database, garden: Garden): Promise<PollenNeed[]> {
   const ground = await groundOf(db, garden)
-  const blooms = await parentBlooms(db, garden)
   return [...ground.crops.values()].flatMap(({ crop: { guide, history } }) => {
     const flowersOf = group(history.flowers, f => f.crossId)
-    const season = seasonOf(garden.today, guide.bloom)
     const touches = usualSchool(guide, 'passes') === 'once' ? 1 : guide.pollination.passes
     return history.crosses.flatMap((cross): PollenNeed[] => {
       if (!cross.pollenParentId || cross.pollenParentId === cross.seedParentId) return []
       const flowers = flowersOf.get(cross.id) ?? []
-      const bloom = bloomFor(cross, guide, garden.today, blooms.get(cross.seedParentId) ?? null)
+      const usual = bloomEndingAfter(cross.plannedOn, guide.bloom)
+      const season = seasonOf(usual.from, guide.bloom)
+      const bloom = bloomOf(ground, garden, cross.seedParentId, season) ?? { ...usual, over: usual.to }
       const open = flowers.filter(f => !f.pollinations.length && ['chosen', 'open', 'waiting', 'ready'].includes(f.status)).length
-      const lacking = open + (crossDue(cross, flowers, guide, garden.today, blooms.get(cross.seedParentId))?.missing ?? 0)
+      const lacking = open + (crossDue(cross, flowers, guide, garden.today, bloom)?.missing ?? 0)
       if (!lacking || bloom.over < garden.today) return []
       const from = [bloom.from, garden.today, cross.plannedOn].sort().at(-1)!
       const to = bloom.to > from ? bloom.to : from
       const donor = ground.plants.get(cross.pollenParentId)
       const windows = donor ? windowsIn(ground, garden, donor, season) : []
-      // On the best of the days: it may shed on others too.
-      const freshChance = max(windows.map(w => covering(sheddingWindow(w, guide.bloom))).flatMap(({ first, p }) => Array.from(p).filter((_, i) => first + i >= dayNumber(from) && first + i <= dayNumber(to)))) ?? 0
+      const sheds = windows.map(w => covering(sheddingWindow(w, guide.bloom)))
+      const days = Array.from({ length: dayNumber(to) - dayNumber(from) + 1 }, (_, i) => dayNumber(from) + i)
+      const freshShare = mean(days, day => max(sheds, ({ first, p }) => p[day - first] ?? 0) ?? 0) ?? 0
       return [{
         crossId: cross.id, code: cross.code, crop: guide.id, seedParentId: cross.seedParentId, donorId: cross.pollenParentId, flowers: lacking, doses: lacking * touches,
-        from, to, freshChance, donorBloom: blooms.get(cross.pollenParentId) ?? null, pollenClass: guide.pollination.pollen,
+        from, to, freshShare, donorBloom: bloomOf(ground, garden, cross.pollenParentId, season), pollenClass: guide.pollination.pollen,
       }]
     })
   })

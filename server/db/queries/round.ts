@@ -103,7 +103,7 @@ async function wholeRound(db: Database, garden: Garden, day: ISODate): Promise<R
     carry: carryList(stops),
     torn: torn.map(flower => ({ flower, seedParent: plant(flower.seedParentId)! })),
     weather: crops.flatMap(({ guide, hours }) => day === garden.today && hours?.receptive.because.length && stops.some(s => s.crop === guide.id && s.hours) ? [{ crop: guide.id, words: hoursInWords('receptive', hours.receptive) }] : []),
-    pollen: [...pollen.values()],
+    pollen: [...pollen.values()].map(parent => ({ ...parent, tubes: atHand.get(parent.id) ?? [] })),
     ahead: Array.from({ length: 7 }, (_, i) => addDays(garden.today, i + 1))
       .map(coming => ({ day: coming, steps: countBy(foreseen.filter(s => s.from === coming), stop => stop.step) })),
     done: await linesBetween(db, garden, instantAt(day, 0, garden.zone), instantAt(addDays(day, 1), 0, garden.zone), MOST_NOTED),

@@ -27,7 +27,7 @@ const thaw = () => log.note([{ kind: 'tubeThawed', subjectId: id.value, payload:
   <div class="stack">
     <p v-if="problem" class="fail" role="alert">{{ problem.sentence }}</p>
     <template v-if="page">
-      <header class="row spread">
+      <header class="head">
         <div>
           <div class="row"><TagLabel :code="tube.code" large :ended="Boolean(tube.ended)" /><h2 class="name"><template v-if="page.donors.length > 1">Bulk of {{ page.donors.length }} plants</template><NuxtLink v-else :to="`/plants/${page.donors[0]!.id}`" class="plain"><ParentName role="pollen" :name="page.donors[0]!.name" /></NuxtLink></h2></div>
           <p class="quiet">
@@ -77,14 +77,14 @@ const thaw = () => log.note([{ kind: 'tubeThawed', subjectId: id.value, payload:
           <PaperSheet heading="Tests">
             <ul v-if="page.tests.length" class="list">
               <li v-for="test in page.tests" :key="test.at">
-                <strong class="figures">{{ test.alive }} of {{ test.seen }}</strong> {{ TESTING[test.method] }}{{ test.phase ? `, ${TEST_PHASES[test.phase]}` : '' }} on {{ dayInWords(test.on, true) }}: {{ aliveInWords({ median: test.verdict.share, low: test.verdict.low, high: test.verdict.high }) }}, {{ saysWords[test.verdict.says] }}<template v-if="test.verdict.more">; about {{ test.verdict.more }} more grains would tell</template>.
+                <strong class="figures">{{ test.alive }} of {{ test.seen }}</strong> {{ TESTING[test.method] }}{{ test.phase ? `, ${TEST_PHASES[test.phase]}` : '' }} on {{ dayInWords(test.on, true) }}: <span class="nowrap">{{ aliveInWords({ median: test.verdict.share, low: test.verdict.low, high: test.verdict.high }) }}</span>, {{ saysWords[test.verdict.says] }}<template v-if="test.verdict.more">; about {{ test.verdict.more }} more grains would tell</template>.
               </li>
             </ul>
             <p v-else class="quiet">Never tested: what is said of it comes from its class and from tests of tubes of the same plant. Count a hundred grains on a medium or in a stain.</p>
-            <p v-if="page.freezing">Freezing left {{ aliveInWords(page.freezing.kept) }} of what was alive before it.</p>
+            <p v-if="page.freezing">Freezing left <span class="nowrap">{{ aliveInWords(page.freezing.kept) }}</span> of what was alive before it.</p>
           </PaperSheet>
           <PaperSheet v-if="page.uses.length" heading="Used at">
-            <ul class="list"><li v-for="use in page.uses" :key="`${use.flowerId} ${use.on}`"><TagLabel v-if="use.code" :code="use.code" :to="`/crosses/${use.crossId}?flower=${use.flowerId}`" /> {{ dayInWords(use.on) }}, <span class="figures">{{ aliveInWords(use.alive) }}</span> alive: {{ use.outcome }}</li></ul>
+            <ul class="list"><li v-for="use in page.uses" :key="`${use.flowerId} ${use.on}`"><TagLabel v-if="use.code" :code="use.code" :to="`/crosses/${use.crossId}?flower=${use.flowerId}`" /> {{ dayInWords(use.on) }}, <span class="nowrap">{{ aliveInWords(use.alive) }}</span> alive: {{ use.outcome }}</li></ul>
           </PaperSheet>
           <PaperSheet v-if="page.excursions.length" heading="What its store did to it"><ExcursionLines :excursions="page.excursions" with-store /></PaperSheet>
           <PaperSheet heading="Log"><LogLines :lines="page.log" /></PaperSheet>
@@ -98,6 +98,8 @@ const thaw = () => log.note([{ kind: 'tubeThawed', subjectId: id.value, payload:
 <style scoped>
 .name { font-size: 24px; }
 header p { margin: 4px 0 0; }
+.head { display: flex; flex-wrap: wrap; gap: 10px 20px; align-items: start; justify-content: space-between; }
+.head > div:first-child { flex: 1 1 420px; min-width: 0; }
 .facts { display: flex; flex-wrap: wrap; gap: 10px 36px; margin: 0; padding: 12px 0; border-block: 1px solid var(--rule); }
 .facts dt { font-size: 13px; color: var(--quiet); }
 .facts dd { margin: 0; font-size: 17px; }
