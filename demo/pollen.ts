@@ -47,7 +47,7 @@ const winter = [
   { seedParent: 'Winter Post', pollenParent: 'Lark Gate', aim: 'Early, and looking up', flowers: 12 },
   { seedParent: 'Slate Hour', pollenParent: 'Lark Gate', aim: 'Slate colour that looks up', flowers: 10 },
   { seedParent: 'Winter Post', pollenParent: 'Second Bell', aim: 'Early double', flowers: 8 },
-  { seedParent: 'Second Bell', pollenParent: 'Slate Hour', aim: 'Slate colour into the doubles', flowers: 4 },
+  { seedParent: 'Second Bell', pollenParent: 'Winter Post', aim: 'Double, and looking up', flowers: 6 },
 ] as const
 
 /**

@@ -40,8 +40,9 @@ async function describedCrop(visitor: Visitor, plantId: string): Promise<void> {
 beforeAll(async () => {
   for (const name of ['Locked beds', 'Other locked beds']) {
     const visitor = await new Visitor().startGarden(name)
-    const { ids } = await plantedCross(visitor)
+    const { ids, codes } = await plantedCross(visitor)
     await describedCrop(visitor, ids.seedParent)
+    await visitor.ask('POST', '/api/tags/print', { crossId: ids.cross, codes: [codes.flower] })
   }
   const gardenId = async (name: string) => ((await rowsOf<{ id: string }>(owner.db, sql`select id from gardens where name = ${name}`))[0])!.id
   mine = await gardenId('Locked beds')

@@ -1,8 +1,8 @@
-import { group } from 'd3-array'
+import { rollup } from 'd3-array'
 import type { Estimate } from '../chance/estimate'
 import type { CropGuide } from '../crops/guide'
 import type { PollenBelief } from './belief'
-import { believe, viabilityOf } from './belief'
+import { believeSurfaces, joinedSurface, surfaceOf, viabilityOf } from './belief'
 import type { Excursion, StoreClimate } from './climate'
 import type { PollenGround, PollenLife } from './life'
 import { lifeOf, speedNow } from './life'
@@ -12,7 +12,7 @@ import type { Tube } from './tube'
 
 /** Share alive from which pollen is worth a flower. */
 export const WORTH_USING = 0.2
-/** How much a test tells of another tube of the same donors that was won the same way. */
+/** How much a test tells of another collection of the same donors that was won the same way. */
 const OF_ANOTHER = 0.3
 const DAY_MS = 86_400_000
 /** Beyond these years nothing is foretold. */
@@ -33,20 +33,30 @@ export interface Shelf {
 }
 
 /**
- * What is known of the tubes of a garden: the prior of their class, their own tests, and with less weight those of other tubes of
- * the same donors that were won the same way.
+ * What is known of the tubes of a garden: the prior of their class, tests of the same pollen, and with less weight those of other
+ * collections of the same donors that were won the same way.
  *
  * @param now milliseconds
  */
 export function shelfOf(ground: PollenGround, classOf: (crop: string) => PollenClass, now: number): Shelf {
-  const kind = (tube: Tube) => `${tube.crop} ${tube.way ?? tube.splitFrom?.tubeId} ${[...tube.donors].sort().join()}`
-  const tests = new Map([...group([...ground.tubes.values()].filter(t => t.tests.length), kind)].map(([key, tubes]) => [key, tubes.flatMap(tube =>
-    tube.tests.map(test => ({ tubeId: tube.id, alive: test.alive, seen: test.seen, ...lifeOf(tube, ground, Date.parse(test.at)) })))]))
+  /** what was collected at once: a tube that was split off holds the pollen of its origin */
+  const rootOf = (tube: Tube): Tube => {
+    const origin = tube.splitFrom && ground.tubes.get(tube.splitFrom.tubeId)
+    return origin ? rootOf(origin) : tube
+  }
+  const kind = (tube: Tube) => `${tube.crop} ${rootOf(tube).way} ${[...tube.donors].sort().join()}`
+  const priorOf = (tube: Tube) => POLLEN_PRIORS[classOf(tube.crop)]
+  const tested = [...ground.tubes.values()].filter(tube => tube.tests.length)
+  const told = tested.map(tube => ({ tube, surface: surfaceOf(priorOf(tube), tube.tests.map(({ alive, seen, at }) => ({ alive, seen, ...lifeOf(tube, ground, Date.parse(at)) }))) }))
+  const surfacesBy = (key: (tube: Tube) => string) => rollup(told, all => joinedSurface(all.map(t => t.surface)), t => key(t.tube))
+  const [ofKind, ofRoot] = [surfacesBy(kind), surfacesBy(tube => rootOf(tube).id)]
   const beliefs = new Map<string, PollenBelief>()
   const beliefOf = (tube: Tube): PollenBelief => {
-    const told = (tests.get(kind(tube)) ?? []).map(({ tubeId, ...test }) => ({ ...test, weight: tubeId === tube.id ? 1 : OF_ANOTHER }))
-    const key = `${classOf(tube.crop)} ${told.map(t => [t.alive, t.seen, t.agingDays, t.thaws, t.weight].join()).join(' ')}`
-    if (!beliefs.has(key)) beliefs.set(key, believe(POLLEN_PRIORS[classOf(tube.crop)], told))
+    const [kindKey, rootId] = [kind(tube), rootOf(tube).id]
+    const [others, own] = [ofKind.get(kindKey), ofRoot.get(rootId)]
+    const key = own ? rootId : others ? kindKey : classOf(tube.crop)
+    // Tests of the same pollen are among those of its kind.
+    if (!beliefs.has(key)) beliefs.set(key, believeSurfaces(priorOf(tube), [...others ? [{ surface: others, weight: OF_ANOTHER }] : [], ...own ? [{ surface: { ...own, tests: 0 }, weight: 1 - OF_ANOTHER }] : []]))
     return beliefs.get(key)!
   }
   const lasting = new Map<PollenBelief, Map<number, number>>()
