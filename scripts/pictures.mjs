@@ -65,13 +65,14 @@ try {
   await take('walk', '/walk', { size: telephone })
   await take('cross', `/crosses/${told}`)
   await take('crosses', '/crosses')
-  await take('packets', '/seed')
+  const { rows: tubes } = await ask('/api/pollen')
+  await take('pollen', '/pollen', { before: settled(/Worth a flower until/) })
+  await take('tube', `/pollen/${tubes.find(r => r.donors[0].name === 'Slate Hour').tube.id}`, { before: settled('Alive over time') })
   await take('tray', `/seed/trays/${tray}`)
   await take('family', `/offspring/${told}?trait=fruit-stance`)
   await take('plants', '/plants')
   await take('learnt', '/crops/chilli?of=toReceptive')
   await take('garden', '/garden')
-  await take('data', '/garden/data')
   await take('guide', '/guides/hellebore')
 }
 finally {

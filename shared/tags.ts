@@ -47,11 +47,11 @@ export const TagSheetQuery = v.object({
 export type TagSheetQuery = v.InferOutput<typeof TagSheetQuery>
 
 /** What is printed on one tag. */
-export const PrintedTag = v.object({ code: v.string(), crossCode: v.string(), seedParent: v.string(), pollenParent: v.string(), day: v.string() })
+export const PrintedTag = v.object({ code: v.string(), /** seed parent and pollen parent, or the donors of pollen */ names: v.array(v.string()), day: v.string(), /** what it belongs to: "cross 26-4RMX" */ of: v.string() })
 export type PrintedTag = v.InferOutput<typeof PrintedTag>
 
-/** Tags of a cross that go to the label printer. */
-export const PrintWish = v.object({ crossId: Id, codes: v.pipe(v.array(v.string()), v.minLength(1, 'Choose the tags to print.'), v.maxLength(500)) })
+/** Tags of a cross, or of tubes of pollen, that go to the label printer. */
+export const PrintWish = v.object({ /** absent: tubes */ crossId: v.optional(Id), codes: v.pipe(v.array(v.string()), v.minLength(1, 'Choose the tags to print.'), v.maxLength(500)) })
 
 /** What came out of the label printer. */
 export interface Printout { id: string, tag: PrintedTag, printedAt: string }

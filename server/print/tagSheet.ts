@@ -14,7 +14,7 @@ const INK = '#1F2A24'
 const QUIET = '#5A645D'
 
 /**
- * Tags to print: a scannable code, seed parent × pollen parent, the date, the code in words and, where there is room, a line for the
+ * Tags to print: a scannable code, seed parent × pollen parent or the donor of pollen, the date, the code in words and, where there is room, a line for the
  * pencil.
  *
  * @param sheet how they lie on the page
@@ -41,7 +41,7 @@ export async function tagSheet(tags: PrintedTag[], gardenName: string, sheet: Ta
       y: (sheet.top + Math.floor(at / sheet.columns) * (sheet.height + sheet.gapY)) * MM,
     })
   }
-  if (!tags.length) pen('text', 12, INK, 9 * MM, 9 * MM, 'No flower of this cross hangs on the plant; choose a flower first.', (page.width - 18) * MM)
+  if (!tags.length) pen('text', 12, INK, 9 * MM, 9 * MM, 'There is nothing to print: the flowers of this cross, or these tubes, are gone.', (page.width - 18) * MM)
   pdf.end()
   return ended
 }
@@ -82,10 +82,10 @@ function drawTag(pdf: Pdf, pen: Pen, tag: PrintedTag, sheet: TagSheet, { x, y }:
   pdf.save().rect(left, y, room, height).clip()
   line('code', 19, INK, 3, tag.code)
   // A narrow tag has the parents below each other.
-  const names = room < NARROW_MM * MM ? [`${tag.seedParent} ×`, tag.pollenParent] : [`${tag.seedParent} × ${tag.pollenParent}`]
+  const names = room < NARROW_MM * MM ? tag.names.map((name, i) => i < tag.names.length - 1 ? `${name} ×` : name) : [tag.names.join(' × ')]
   names.forEach((name, i) => line('bold', 10, INK, 11.2 + i * NAME_MM, name))
   const below = (names.length - 1) * NAME_MM
-  line('text', 8, INK, 16 + below, `${dayInWords(tag.day, true)} · cross ${tag.crossCode}`)
+  line('text', 8, INK, 16 + below, `${dayInWords(tag.day, true)} · ${tag.of}`)
   line('text', 7.5, QUIET, 20 + below, codeInWords(tag.code))
   pdf.restore()
   if (sheet.height >= WITH_LINE_MM) pdf.moveTo(left, y + height - 3.5 * MM).lineTo(left + room, y + height - 3.5 * MM).lineWidth(0.4).dash(1, { space: 1.5 }).strokeColor(QUIET).stroke().undash()

@@ -18,7 +18,7 @@ const takes: Record<string, 'nothing' | 'person' | 'account' | Role> = {
   'GET /api/members': 'guest', 'DELETE /api/members/[id]': 'guest', 'GET /api/tokens': 'guest', 'POST /api/tokens': 'guest', 'DELETE /api/tokens/[id]': 'guest',
   'POST /api/entries': 'hand', 'POST /api/tags/fresh': 'hand', 'POST /api/garden/places': 'hand',
   'GET /api/aims': 'guest', 'GET /api/aims/[id]': 'guest', 'GET /api/odds': 'guest', 'GET /api/plants/[id]/genes': 'guest',
-  'GET /api/pollen': 'guest', 'GET /api/pollen/[id]': 'guest', 'GET /api/pollen/season': 'guest', 'GET /api/pollen/stores': 'guest',
+  'GET /api/pollen': 'guest', 'GET /api/pollen/[id]': 'guest', 'GET /api/pollen/season': 'guest', 'GET /api/pollen/stores': 'guest', 'GET /api/pollen/labels.pdf': 'guest',
   'GET /api/guides': 'guest', 'GET /api/plants/[id]/marks.pdf': 'guest', 'GET /api/devices': 'guest', 'POST /api/tags/print': 'hand', 'GET /api/calendar': 'guest', 'GET /api/calendar/[secret]': 'nothing',
   'GET /api/bloom': 'guest', 'GET /api/bloom/meet': 'guest', 'GET /api/bloom/hours': 'guest', 'GET /api/weather': 'guest', 'POST /api/bloom/read': 'hand', 'PUT /api/garden/site': 'keeper',
   'DELETE /api/garden': 'keeper', 'GET /api/garden/backup': 'keeper', 'POST /api/garden/clock': 'keeper', 'POST /api/garden/compare': 'keeper', 'PUT /api/members/[id]': 'keeper',

@@ -166,7 +166,7 @@ describe('tags and marks', () => {
     expect((await keeper.ask<{ printed: number }>('POST', '/api/tags/print', { crossId: planted.ids.cross, codes })).body).toEqual({ printed: 1 })
     const { printouts, printer } = await keeper.get<DevicesPage>('/api/devices')
     expect(printer.isSimulated).toBe(true)
-    expect(printouts.map(p => p.tag)).toEqual([expect.objectContaining({ code: planted.codes.flower, seedParent: 'Test Ember', pollenParent: 'Test Lantern' })])
+    expect(printouts.map(p => p.tag)).toEqual([expect.objectContaining({ code: planted.codes.flower, names: ['Test Ember', 'Test Lantern'] })])
     expect((await keeper.ask('POST', '/api/tags/print', { crossId: planted.ids.cross, codes: ['26-2222'] })).body.data.code).toBe('no-tags')
   })
 

@@ -5,7 +5,7 @@ import type { COLLECTED_AT, COLLECTING } from '@virgulta/core/pollen/kinds'
 import { v7 } from 'uuid'
 import type { PlantStory } from '#shared/plants'
 
-type Donor = Pick<Plant, 'id' | 'name' | 'code' | 'crop'>
+type Donor = Pick<Plant, 'id' | 'name' | 'code' | 'crop'> & Partial<Pick<Plant, 'struckOff'>>
 const isOpen = defineModel<boolean>({ required: true })
 const { plantId = null, taskId = null } = defineProps<{ /** collected from at first */ plantId?: string | null, /** planned work that is done with it */ taskId?: string | null }>()
 const log = useLogStore()
@@ -61,6 +61,7 @@ async function collect() {
         <span v-for="donor in donors" :key="donor.id" class="donor"><ParentName role="pollen" :name="donor.name" /><v-btn size="small" variant="text" class="quietly" :aria-label="`Not from ${donor.name}`" @click="donors = donors.filter(d => d.id !== donor.id)">Remove</v-btn></span>
       </div>
       <PlantPicker :key="asked" v-model="another" :label="donors.length ? 'And from' : 'From which plant'" :crop="crop" :error="log.problem?.field === 'donors' ? log.problem.sentence : undefined" />
+      <p v-for="donor in donors.filter(d => d.struckOff)" :key="donor.id" class="doubt small">{{ donor.name }} is struck off: {{ donor.struckOff!.reason }}. Collect from it only if you mean to.</p>
       <p v-if="donors.length > 1" class="doubt small">A bulk of {{ donors.length }} plants, mixed on purpose: the father of its seed will not be known. For a known father collect from each plant by itself.</p>
     </div>
     <p v-if="guide" class="quiet">{{ guide.bloom.keeps?.how }}</p>

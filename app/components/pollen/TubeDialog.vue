@@ -26,6 +26,7 @@ const doubt = ref<keyof typeof TUBE_DOUBTS>('damp')
 const reason = ref('')
 const day = ref(garden.today)
 const made = ref<string[] | null>(null)
+const isPrinting = ref(false)
 const OUT = 'out'
 const places = computed(() => [...page.stores.filter(s => s.id !== page.store?.id).map(s => ({ value: s.id, title: `${s.name}, ${s.celsius} °C` })), ...page.store && work.value === 'move' ? [{ value: OUT, title: 'taken out, in the hand' }] : []])
 const guide = computed(() => garden.cropOf(page.tube.crop)?.guide)
@@ -90,7 +91,8 @@ const isReady = computed(() => ({ tube: true, move: storeId.value !== null, spli
       <h2>{{ made?.length === 1 ? 'The new tube' : 'The new tubes' }}</h2>
       <div class="row"><TagLabel v-for="code in made" :key="code" :code="code" large /></div>
       <p class="quiet">Write the code on each; they are out, so put them where they are kept.</p>
-      <div class="row"><v-btn variant="flat" @click="isOpen = false">Done</v-btn></div>
+      <div class="row"><v-btn variant="flat" @click="isOpen = false">Done</v-btn><v-btn @click="isPrinting = true">Print {{ made?.length === 1 ? 'its label' : 'their labels' }}</v-btn></div>
+      <TagSheetDialog v-model="isPrinting" :cross-id="null" :codes="made ?? []" />
     </template>
   </FormDialog>
 </template>

@@ -4,7 +4,7 @@ import { mdiPrinterOutline } from '@mdi/js'
 import { PAGES, SHEETS } from '#shared/tags'
 
 const isOpen = defineModel<boolean>({ required: true })
-const { crossId, codes } = defineProps<{ crossId: string, /** of the tags to print */ codes: string[] }>()
+const { crossId, codes } = defineProps<{ /** null: labels of tubes of pollen */ crossId: string | null, /** of the tags to print */ codes: string[] }>()
 const garden = useGardenStore()
 /** The last sheet is remembered on the device. */
 const last = useLocalStorage('virgulta-tag-sheet', { sheet: 'cut16', start: 1, own: {} as Record<string, number> })
@@ -18,10 +18,10 @@ function change(key: string, typed: string) {
 }
 const choose = (sheet: string) => last.value = { ...last.value, sheet, own: {} }
 const perPage = computed(() => valueOf('columns') * valueOf('rows'))
-const address = computed(() => `/api/crosses/${crossId}/tags.pdf?${new URLSearchParams({ sheet: last.value.sheet, start: String(last.value.start), ...Object.fromEntries(Object.entries(last.value.own).map(([k, n]) => [k, String(n)])), codes: codes.join(',') })}`)
+const address = computed(() => `${crossId ? `/api/crosses/${crossId}/tags.pdf` : '/api/pollen/labels.pdf'}?${new URLSearchParams({ sheet: last.value.sheet, start: String(last.value.start), ...Object.fromEntries(Object.entries(last.value.own).map(([k, n]) => [k, String(n)])), codes: codes.join(',') })}`)
 const printed = ref(0)
 const printing = useForm(async () => {
-  printed.value = (await $fetch('/api/tags/print', { method: 'POST', body: { crossId, codes } })).printed
+  printed.value = (await $fetch('/api/tags/print', { method: 'POST', body: { ...crossId ? { crossId } : {}, codes } })).printed
 })
 watch(isOpen, () => printed.value = 0)
 </script>

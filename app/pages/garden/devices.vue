@@ -8,6 +8,7 @@ const kinds = computed(() => page.value
   ? [
       { what: 'Weather station', name: page.value.station.name, does: 'Measures and foretells; its hours move the round.', to: '/bloom/weather' },
       { what: 'Label printer', name: page.value.printer.name, does: 'Prints single tags; what came out lies below.', to: null },
+      { what: 'Cold-store logger', name: 'Simulated cold-store logger', does: 'Measures every hour where pollen is kept; files of another one can be read in.', to: '/pollen/stores' },
       { what: 'Code scanner', name: 'Simulated scanner', does: 'Reads a tag on the walk. A scanner that types like a keyboard works everywhere; the camera of the device does where the browser lets it.', to: '/walk' },
     ]
   : [])
@@ -23,11 +24,11 @@ const kinds = computed(() => page.value
       <ul v-if="page.printouts.length" class="tray">
         <li v-for="p in page.printouts" :key="p.id" class="label">
           <strong class="code">{{ p.tag.code }}</strong>
-          <span>{{ p.tag.seedParent }} × {{ p.tag.pollenParent }}</span>
-          <span class="quiet small">{{ dayInWords(p.tag.day, true) }} · cross {{ p.tag.crossCode }}</span>
+          <span>{{ p.tag.names.join(' × ') }}</span>
+          <span class="quiet small">{{ dayInWords(p.tag.day, true) }} · {{ p.tag.of }}</span>
         </li>
       </ul>
-      <p v-else class="quiet">Nothing yet. Print the tags of a cross, and they come out here.</p>
+      <p v-else class="quiet">Nothing yet. Print the tags of a cross or the label of a tube, and they come out here.</p>
     </PaperSheet>
   </div>
 </template>

@@ -33,4 +33,6 @@ ALTER TABLE "stores" ADD CONSTRAINT "stores_garden_id_gardens_id_fk" FOREIGN KEY
 ALTER TABLE "tubes" ADD CONSTRAINT "tubes_garden_id_gardens_id_fk" FOREIGN KEY ("garden_id") REFERENCES "public"."gardens"("id") ON DELETE cascade ON UPDATE no action;--> statement-breakpoint
 CREATE POLICY "of_present_garden" ON "store_readings" AS PERMISSIVE FOR ALL TO public USING (garden_id = (select nullif(current_setting('virgulta.garden', true), ''))::uuid) WITH CHECK (garden_id = (select nullif(current_setting('virgulta.garden', true), ''))::uuid);--> statement-breakpoint
 CREATE POLICY "of_present_garden" ON "stores" AS PERMISSIVE FOR ALL TO public USING (garden_id = (select nullif(current_setting('virgulta.garden', true), ''))::uuid) WITH CHECK (garden_id = (select nullif(current_setting('virgulta.garden', true), ''))::uuid);--> statement-breakpoint
-CREATE POLICY "of_present_garden" ON "tubes" AS PERMISSIVE FOR ALL TO public USING (garden_id = (select nullif(current_setting('virgulta.garden', true), ''))::uuid) WITH CHECK (garden_id = (select nullif(current_setting('virgulta.garden', true), ''))::uuid);
+CREATE POLICY "of_present_garden" ON "tubes" AS PERMISSIVE FOR ALL TO public USING (garden_id = (select nullif(current_setting('virgulta.garden', true), ''))::uuid) WITH CHECK (garden_id = (select nullif(current_setting('virgulta.garden', true), ''))::uuid);--> statement-breakpoint
+-- Labels in the tray of the simulated printer are told otherwise now.
+DELETE FROM "printouts";

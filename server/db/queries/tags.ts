@@ -1,9 +1,9 @@
 import type { SQL } from 'drizzle-orm'
-import { and, asc, eq, sql } from 'drizzle-orm'
+import { and, asc, eq, inArray, sql } from 'drizzle-orm'
 import type { PrintedTag } from '../../../shared/tags'
 import type { Database } from '../connection'
 import type { tags } from '../schema'
-import { flowers } from '../schema'
+import { flowers, tubes } from '../schema'
 import { crossById } from './crosses'
 import type { Garden } from './garden'
 import { parentsOf } from './plants'
@@ -22,10 +22,19 @@ export async function tagsOfCross(db: Database, garden: Garden, crossId: string,
   const isWanted = (code: string) => !only || only.includes(code)
   return rows.filter(({ flower }) => isWanted(flower.code) && !flower.lost && !flower.failed && flower.status !== 'missed').map(({ flower }) => ({
     code: flower.code,
-    crossCode: cross.code,
-    seedParent: parents.get(cross.seedParentId)!.name,
-    pollenParent: parents.get(cross.pollenParentId ?? '')?.name ?? 'open',
+    of: `cross ${cross.code}`,
+    names: [parents.get(cross.seedParentId)!.name, parents.get(cross.pollenParentId ?? '')?.name ?? 'open'],
     day: flower.pollinations.at(-1)?.on ?? flower.chosenOn,
+  }))
+}
+
+/** The labels of tubes of pollen that are still there, by their codes. */
+export async function labelsOfTubes(db: Database, garden: Garden, codes: string[]): Promise<PrintedTag[]> {
+  const rows = await db.select({ tube: tubes.state }).from(tubes).where(and(eq(tubes.gardenId, garden.id), inArray(tubes.code, codes))).orderBy(asc(tubes.code))
+  const donors = await parentsOf(db, garden, rows.flatMap(({ tube }) => tube.donors))
+  return rows.filter(({ tube }) => !tube.ended).map(({ tube }) => ({
+    code: tube.code, day: tube.collectedOn, of: tube.tubed ? `pollen, ${tube.doses} doses` : 'pollen, drying',
+    names: [tube.donors.length > 1 ? `bulk of ${tube.donors.length}` : donors.get(tube.donors[0]!)?.name ?? ''],
   }))
 }
 

@@ -20,6 +20,7 @@ const tube = computed(() => page.value!.tube)
 const isLive = computed(() => page.value && !page.value.tube.ended && garden.mayNote)
 const saysWords = { enough: 'alive enough for a flower', tooFew: 'too dead for a flower', unclear: 'not to be told yet' }
 const takeOut = () => log.note([{ kind: 'tubeMoved', subjectId: id.value, payload: { toId: null, fromId: page.value!.store?.id ?? null } }])
+const isPrinting = ref(false)
 const thaw = () => log.note([{ kind: 'tubeThawed', subjectId: id.value, payload: {} }])
 </script>
 
@@ -45,6 +46,7 @@ const thaw = () => log.note([{ kind: 'tubeThawed', subjectId: id.value, payload:
             <v-menu>
               <template #activator="{ props }"><v-btn v-bind="props" class="quietly">More</v-btn></template>
               <v-list>
+                <v-list-item title="Print its label" @click="isPrinting = true" />
                 <v-list-item title="Split off" @click="does = 'split'" />
                 <v-list-item v-if="page.others.length" title="Top up from another tube" @click="does = 'topUp'" />
                 <v-list-item title="It thawed, and no logger saw it" @click="thaw" />
@@ -91,6 +93,7 @@ const thaw = () => log.note([{ kind: 'tubeThawed', subjectId: id.value, payload:
         </div>
       </div>
       <TubeDialog v-model="does" :page="page" />
+      <TagSheetDialog v-model="isPrinting" :cross-id="null" :codes="[tube.code]" />
     </template>
   </div>
 </template>
