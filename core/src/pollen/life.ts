@@ -49,7 +49,7 @@ function spent(tube: Tube, { climates }: PollenGround, from: number, until: numb
     agingDays += UNDRIED * aged(begin, Math.min(end, driedAt)) + aged(Math.max(begin, driedAt), end)
     if (!climate?.isFreezing) continue
     thaws += climate.thaws.filter(at => at >= begin && at < end).length
-    if (next && end < until && !(next.storeId && climates.get(next.storeId)?.isFreezing)) thaws++
+    if (next && Date.parse(next.from) <= until && !(next.storeId && climates.get(next.storeId)?.isFreezing)) thaws++
   }
   return { agingDays, thaws }
 }

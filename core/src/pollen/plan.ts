@@ -46,7 +46,7 @@ export interface PollenAnswer {
 }
 
 /** From this share of the days on the donor's own flowers are counted on. */
-const OFTEN_ENOUGH = 0.5
+const OFTEN_ENOUGH = 0.6
 /** Days that pollen of each class is kept in a cool box and in the refrigerator; longer than that it goes into the freezer. */
 const [COOL_BOX_DAYS, REFRIGERATOR_DAYS] = [1, 21]
 /** Days that pollen of each class can be kept at all. */

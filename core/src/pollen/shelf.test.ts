@@ -34,6 +34,8 @@ describe('what a tube goes through', () => {
     expect(lifeOf(tube, ground([tube]), at('2026-05-12'))).toEqual({ agingDays: expect.closeTo(3 * room + 10, 9), thaws: 0 })
     const frozen = filled(a, [ids.pollenParent], into('2026-05-12', freezer.id), into('2026-05-22', null), into('2026-05-23', fridge.id))
     expect(lifeOf(frozen, ground([frozen]), at('2026-05-24'))).toEqual({ agingDays: expect.closeTo(3 * room + 10 + 10 * 2.5 ** -2.2 + room + 1, 9), thaws: 1 })
+    // At the very moment it is taken out.
+    expect([at('2026-05-21'), at('2026-05-22')].map(until => lifeOf(frozen, ground([frozen]), until).thaws)).toEqual([0, 1])
   })
 
   it('comes along when it is split off, and the older of two counts when they are poured together', () => {
