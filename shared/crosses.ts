@@ -37,7 +37,7 @@ export interface CrossPage {
   load: FruitLoad
   flowers: { flower: Flower, due: FlowerDue | null }[]
   /** what was alive in the tube, for flowers that got their pollen out of one */
-  pollen: Record<string, { tubeId: string, code: string, alive: Estimate }>
+  pollen: Record<string, { tubeId: string, code: string, alive: Estimate, doubts: string[] }>
   /** tubes of its pollen parent that could be used now */
   tubes: TubeAtHand[]
   lots: SeedLot[]

@@ -8,6 +8,7 @@ import * as v from 'valibot'
 import type { CrossRow } from './crosses'
 import { Sought } from './find'
 import type { LogLine } from './entries'
+import type { SeedDoubt } from './seed'
 
 /** What a list of plants can be asked for, as it stands in the address. */
 export const PlantQuery = v.object({
@@ -32,6 +33,8 @@ export interface PlantStory {
   crosses: CrossRow[]
   batches: Batch[]
   load: FruitLoad
+  /** doubts about the seed that it, and its forebears back to the founders, came from: those nearest first */
+  doubts: { plant: { id: string, name: string }, doubts: SeedDoubt[], flowers: number }[]
   log: LogLine[]
 }
 

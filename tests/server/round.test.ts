@@ -193,12 +193,25 @@ describe('what a plant carries, and what follows the seed', () => {
     expect(progress.taken).toBe(2)
   })
 
-  it('the doubt of a step left out goes with it to the packet', async () => {
+  it('the doubt of a step left out goes with it to the packet, the family and every plant that comes of it', async () => {
     const { id, chosen } = await chooseFlower()
     const [code] = await keeper.codes(1)
     const lot = v7()
     await keeper.send(chosen, pollinated(id, 18), entry('takeNoted', id, { take: 'taken', reason: null }, 10), entry('harvested', lot, { code: code!, crossId: planted.ids.cross, flowers: [{ flowerId: id, fruits: 1 }], seeds: 9, sound: 9, empty: 0, cue: 'colour' }))
     const { doubts } = await keeper.get<{ doubts: { words: string, flowers: number }[] }>(`/api/seed/lots/${lot}`)
-    expect(doubts).toContainEqual({ words: 'was not emasculated: this form selfs by itself', flowers: 1 })
+    const doubt = { words: 'was not emasculated: this form selfs by itself', flowers: 1 }
+    expect(doubts).toContainEqual(doubt)
+    const [tray, seedling, child] = [v7(), v7(), v7()]
+    const [trayCode, seedlingCode, childCode] = await keeper.codes(3)
+    const { cross, seedParent, pollenParent } = planted.ids
+    await keeper.send(
+      entry('sown', tray, { code: trayCode!, lotId: lot, crossId: cross, seeds: 5, container: 'tray', placeId: null }, 6),
+      entry('seedlingsUp', tray, { count: 2 }, 4),
+      entry('seedlingsRaised', tray, { plants: [{ id: seedling, code: seedlingCode! }], crop: 'chilli', crossId: cross, seedParentId: seedParent, pollenParentId: pollenParent, placeId: null }, 3),
+      entry('plantAdded', child, { name: 'Test Child', code: childCode!, crop: 'chilli', plantKind: 'line', placeId: null, note: null, seedParentId: seedling, pollenParentId: null }, 1),
+    )
+    expect((await keeper.get<{ doubts: object[] }>(`/api/offspring/${cross}`)).doubts).toContainEqual(doubt)
+    expect((await keeper.get<PlantStory>(`/api/plants/${seedling}`)).doubts).toEqual([{ plant: { id: seedling, name: seedlingCode }, doubts: expect.arrayContaining([doubt]), flowers: 1 }])
+    expect((await keeper.get<PlantStory>(`/api/plants/${child}`)).doubts).toEqual([expect.objectContaining({ plant: { id: seedling, name: seedlingCode } })])
   })
 })

@@ -66,7 +66,7 @@ async function pollinateFrom(selfMeant = false) {
     <CrossName :seed-parent="seedParent" :pollen-parent="pollenParent" />
     <TornNotes :flower="flower" />
     <p v-if="pollen" class="small">Pollen out of tube <NuxtLink :to="`/pollen/${pollen.tubeId}`" class="code">{{ pollen.code }}</NuxtLink>: {{ aliveInWords(pollen.alive) }} were alive then<template v-if="flower.failed && pollen.alive.median < 0.35">; weak pollen may be why it failed</template>.</p>
-    <p v-for="doubt in doubtsAt(flower, guide)" :key="doubt" class="doubt hatch">Doubt: {{ doubt }}.</p>
+    <p v-for="doubt in [...doubtsAt(flower, guide), ...pollen?.doubts ?? []]" :key="doubt" class="doubt hatch">Doubt: {{ doubt }}.</p>
 
     <template v-if="step">
       <div>

@@ -7,25 +7,16 @@ import { v7 } from 'uuid'
 const { store } = defineProps<{ store: Store }>()
 const garden = useGardenStore()
 const log = useLogStore()
-const file = ref<File | null>(null)
-const text = ref('')
 /** Rows of one entry, and the largest file that is read at once. */
 const [MOST_ROWS, MOST_BYTES] = [800, 4_000_000]
-const tooLarge = ref(false)
-watch(file, async (chosen) => {
-  text.value = ''
-  tooLarge.value = (chosen?.size ?? 0) > MOST_BYTES
-  if (chosen && !tooLarge.value) text.value = await chosen.text()
-})
+const { file, text, tooLarge } = useTextFile(MOST_BYTES)
 const { answer, progress, refused, isStopped, stop, again } = useWork('storeFile', () => text.value ? { text: text.value, zone: garden.garden!.zone, name: store.name, celsius: store.celsius } : null)
 const read = computed(() => answer.value && !('why' in answer.value) ? answer.value as StoreFile : null)
 const why = computed(() => answer.value && 'why' in answer.value ? answer.value.why : null)
 const short = (at: string) => at.slice(0, 16).replace('T', ' ')
 async function take() {
   const source = file.value!.name.slice(0, 120)
-  const { rows } = read.value!
-  const chunks = Array.from({ length: Math.ceil(rows.length / MOST_ROWS) }, (_, i) => rows.slice(i * MOST_ROWS, (i + 1) * MOST_ROWS))
-  if (await log.note(chunks.map(part => ({ kind: 'storeRead' as const, subjectId: v7(), payload: { storeId: store.id, source, rows: part } })))) file.value = null
+  if (await log.note(inParts(read.value!.rows, MOST_ROWS).map(part => ({ kind: 'storeRead' as const, subjectId: v7(), payload: { storeId: store.id, source, rows: part } })))) file.value = null
 }
 </script>
 

@@ -8,30 +8,20 @@ import type { Draft } from '../../stores/log'
 
 const garden = useGardenStore()
 const log = useLogStore()
-const file = ref<File | null>(null)
-const text = ref('')
 /** The largest file that is read at once: about ten years of hours. */
 const MOST_BYTES = 6_000_000
-const tooLarge = ref(false)
-watch(file, async (chosen) => {
-  text.value = ''
-  tooLarge.value = (chosen?.size ?? 0) > MOST_BYTES
-  if (chosen && !tooLarge.value) text.value = await chosen.text()
-})
+const { file, text, tooLarge } = useTextFile(MOST_BYTES)
 const { answer, progress, refused, isStopped, stop, again } = useWork('weatherFile', () => text.value ? { text: text.value, zone: garden.garden!.zone } : null)
 const read = computed(() => answer.value && !('why' in answer.value) ? answer.value as WeatherFile : null)
 const why = computed(() => answer.value && 'why' in answer.value ? answer.value.why : null)
 const count = computed(() => read.value ? read.value.days.length || read.value.hours.length : 0)
 const gapWords = computed(() => (read.value?.gaps ?? []).map(({ from, to }) => read.value!.unit === 'day' ? (from === to ? dayInWords(from, true) : `${dayInWords(from, true)} to ${dayInWords(to, true)}`) : `${from.slice(0, 16).replace('T', ' ')} to ${to.slice(0, 16).replace('T', ' ')} UTC`))
-function chunks<T>(rows: T[]): T[][] {
-  return Array.from({ length: Math.ceil(rows.length / MOST_ROWS) }, (_, i) => rows.slice(i * MOST_ROWS, (i + 1) * MOST_ROWS))
-}
 async function take() {
   const source = file.value!.name.slice(0, 120)
   const { unit, days, hours } = read.value!
   const drafts: Draft[] = unit === 'day'
-    ? chunks(days).map(rows => ({ kind: 'weatherRead', subjectId: v7(), payload: { unit, source, rows } }))
-    : chunks(hours).map(rows => ({ kind: 'weatherRead', subjectId: v7(), payload: { unit, source, rows } }))
+    ? inParts(days, MOST_ROWS).map(rows => ({ kind: 'weatherRead', subjectId: v7(), payload: { unit, source, rows } }))
+    : inParts(hours, MOST_ROWS).map(rows => ({ kind: 'weatherRead', subjectId: v7(), payload: { unit, source, rows } }))
   if (await log.note(drafts)) file.value = null
 }
 </script>

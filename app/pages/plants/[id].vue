@@ -41,6 +41,9 @@ async function lose(reason: string) {
         <p v-if="story.seedParent">From <CrossName :seed-parent="story.seedParent" :pollen-parent="story.pollenParent" links /> <NuxtLink v-if="story.plant.crossId" :to="`/offspring/${story.plant.crossId}`">its family</NuxtLink></p>
         <p v-if="story.plant.lost" class="fail">Lost on {{ dayInWords(story.plant.lost.on, true) }}: {{ story.plant.lost.reason }}.</p>
         <p v-if="story.plant.struckOff" class="doubt">Struck off on {{ dayInWords(story.plant.struckOff.on, true) }}: {{ story.plant.struckOff.reason }}.</p>
+        <template v-for="{ plant, doubts, flowers } in story.doubts" :key="plant.id">
+          <p v-for="doubt in doubts" :key="doubt.words" class="doubt small"><template v-if="plant.id === story.plant.id">Its seed</template><template v-else>The seed of <NuxtLink :to="`/plants/${plant.id}`">{{ plant.name }}</NuxtLink></template>: {{ doubt.flowers }} of the {{ flowers }} {{ flowers === 1 ? 'flower' : 'flowers' }} behind it: {{ doubt.words }}.</p>
+        </template>
         <p v-if="story.plant.note">{{ story.plant.note }}</p>
         <p v-if="story.load.carries || story.load.pending" :class="{ doubt: story.load.tooMany }">It {{ loadInWords(story.load) }}.<template v-if="story.load.tooMany"> Take {{ story.load.tooMany }} off.</template></p>
         <p v-if="story.plant.verdict"><strong>{{ story.plant.verdict.verdict }}</strong>: {{ story.plant.verdict.reason }} <span class="quiet">({{ dayInWords(story.plant.verdict.on, true) }})</span></p>

@@ -35,6 +35,12 @@ export function collectDue({ collect, need, short }: PollenAnswer): PollenDue | 
   return collect && { step: 'collectPollen', from: collect.from, until: collect.until, because: `${need.code} lacks pollen for ${short} ${short === 1 ? 'touch' : 'touches'}; its flowers are open from ${dayInWords(need.from)}.` }
 }
 
+/** What a tube leaves open about the father of the seed it made, in words. */
+export const fatherDoubts = ({ doubts, donors }: Tube): string[] => [
+  ...donors.length > 1 ? ['its pollen was a mixture: its father is not known'] : [],
+  ...doubts.filter(doubt => doubt === 'usedTool' || (doubt === 'mixed' && donors.length === 1)).map(doubt => `its pollen: ${TUBE_DOUBTS[doubt]}`),
+]
+
 /** What makes a tube doubtful, in words: what people saw, and what follows from how it was treated. */
 export function tubeDoubts(tube: Tube, thaws: number, lostDonors: { name: string, reason: string }[] = []): string[] {
   const taken = tube.uses.reduce((sum, use) => sum + use.doses, 0)

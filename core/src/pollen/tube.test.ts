@@ -4,6 +4,7 @@ import { fold } from '../log/fold'
 import type { LoggedDeed } from '../log/entry'
 import { kinds } from '../log/kinds'
 import { deed, ids, newId } from '../testing/deeds'
+import { fatherDoubts } from './due'
 import type { Tube } from './tube'
 
 const [tubeId, otherId, fridge, freezer] = [newId(), newId(), newId(), newId()]
@@ -35,6 +36,13 @@ describe('a tube of pollen', () => {
     expect(tube(collected(), tubed(), topped(5, [ids.other]))).toMatchObject({ donors: [ids.pollenParent, ids.other], doubts: ['mixed'] })
     expect(fold('tube', otherId, [collected('2026-03-01', otherId), tubed('2026-03-02', otherId, 6), topped(5, [ids.pollenParent])])).toMatchObject({ left: 1 })
     expect(() => fold('tube', otherId, [collected('2026-03-01', otherId), tubed('2026-03-02', otherId, 3), topped(5, [ids.pollenParent])])).toThrow('holds pollen for about 3 flowers, so 5 cannot be poured over')
+  })
+
+  it('says what it leaves open about the father of its seed', () => {
+    const doubted = (doubt: 'mixed' | 'damp' | 'usedTool') => deed('2026-03-05', 'tubeDoubted', tubeId, { doubt })
+    expect(fatherDoubts(tube(collected(), tubed(), doubted('damp')))).toEqual([])
+    expect(fatherDoubts(tube(collected(), tubed(), doubted('usedTool'), doubted('mixed')))).toEqual(['its pollen: a tool that was used before touched it', 'its pollen: other pollen came into it'])
+    expect(fatherDoubts(tube(collected('2026-03-01', tubeId, [ids.pollenParent, ids.other]), tubed()))).toEqual(['its pollen was a mixture: its father is not known'])
   })
 
   it('keeps what was seen and counted', () => {

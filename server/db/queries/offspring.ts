@@ -43,7 +43,7 @@ export async function familyPage(db: Database, garden: Garden, crossId: string):
     seedParent: parents.get(cross.seedParentId)!,
     pollenParent: parents.get(cross.pollenParentId ?? '') ?? null,
     plants: await offspringOf(db, garden, crossId),
-    doubts: doubtsBehind(behind, guide),
+    doubts: await doubtsBehind(db, garden, behind, guide),
     flowers: behind.length,
   }
 }

@@ -9,11 +9,12 @@ import { among } from '../connection'
 import { statesOf } from '../readModels'
 import { remembered } from '../remembered'
 import { batches, plants } from '../schema'
-import { learntCrops } from './crops'
+import { learnt, learntCrops } from './crops'
 import { crossRows } from './crosses'
 import type { Garden } from './garden'
 import { stockOf } from './genes'
 import { linesOn } from './lines'
+import { doubtsBehind } from './seed'
 
 /** Text for a pattern search: what people type is meant literally. */
 export const containing = (typed: string) => `%${typed.replace(/[\\%_]/g, '\\$&')}%`
@@ -67,8 +68,33 @@ export async function plantStory(db: Database, garden: Garden, id: string): Prom
     crosses: await crossRows(db, garden, id),
     batches: own,
     load: fruitLoadOf(crop.history.flowers.filter(f => f.seedParentId === id), crop.guide, shareEstimate(crop.knowledge.shares.take).median),
+    doubts: await lineageDoubts(db, garden, plant),
     log: await linesOn(db, garden, [id, ...own.map(b => b.id)]),
   }
+}
+
+/** Generations that are looked back through. */
+const GENERATIONS = 12
+
+/** Doubts about the seed that a plant and its forebears came from, generation by generation. */
+async function lineageDoubts(db: Database, garden: Garden, plant: Plant): Promise<PlantStory['doubts']> {
+  const { gathered } = await learnt(db, garden)
+  const { guide } = (await learntCrops(db, garden)).get(plant.crop)!
+  const seen = new Set<string>()
+  const doubts: PlantStory['doubts'] = []
+  let generation = [plant]
+  for (let back = 0; back < GENERATIONS && generation.length; back++) {
+    for (const { id, name, sowingId } of generation) {
+      seen.add(id)
+      const lot = gathered.lots.get(gathered.sowings.get(sowingId ?? '')?.lotId ?? '')
+      const flowers = (lot?.flowerIds ?? []).flatMap(flowerId => gathered.flowers.get(flowerId) ?? [])
+      const found = await doubtsBehind(db, garden, flowers, guide)
+      if (found.length) doubts.push({ plant: { id, name }, doubts: found, flowers: flowers.length })
+    }
+    const parents = generation.flatMap(p => [p.seedParentId, p.pollenParentId]).filter(id => id !== null && !seen.has(id))
+    generation = [...(await statesOf(db, garden.id, 'plant', [...new Set(parents as string[])])).values()]
+  }
+  return doubts
 }
 
 /** What its scores come to and what it may be; null when it is not in the garden. */

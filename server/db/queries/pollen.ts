@@ -10,7 +10,7 @@ import { without } from '@virgulta/core/crops/digest'
 import type { Flower } from '@virgulta/core/flowers/flower'
 import type { StoreClimate } from '@virgulta/core/pollen/climate'
 import { climateOf } from '@virgulta/core/pollen/climate'
-import { collectDue, tubeDoubts, tubeDue } from '@virgulta/core/pollen/due'
+import { collectDue, fatherDoubts, tubeDoubts, tubeDue } from '@virgulta/core/pollen/due'
 import type { PollenGround } from '@virgulta/core/pollen/life'
 import type { PollenAnswer, PollenNeed } from '@virgulta/core/pollen/plan'
 import { pollenPlan } from '@virgulta/core/pollen/plan'
@@ -27,7 +27,7 @@ import type { ISODate } from '@virgulta/core/time/days'
 import { bloomEndingAfter } from '@virgulta/core/season/band'
 import { addDays, dayOf, instantAt } from '@virgulta/core/time/days'
 import { group, max, mean, min, rollup } from 'd3-array'
-import type { Parent } from '../../../shared/crosses'
+import type { CrossPage, Parent } from '../../../shared/crosses'
 import type { ExcursionView, PollenSeason, PollenShelf, StoreView, TubeAtHand, TubePage, TubeRow, WeakCross } from '../../../shared/pollen'
 import { loggerIn } from '../../devices/coldLogger'
 import type { Database } from '../connection'
@@ -274,13 +274,13 @@ async function weakCrosses(db: Database, garden: Garden, tube: Tube): Promise<We
 }
 
 /** Pollen out of tubes at some flowers: which tube, and what was alive in it then. */
-export async function pollenAt(db: Database, garden: Garden, flowers: Flower[]): Promise<Record<string, { tubeId: string, code: string, alive: TubeRow['alive'] }>> {
+export async function pollenAt(db: Database, garden: Garden, flowers: Flower[]): Promise<CrossPage['pollen']> {
   const used = flowers.flatMap(f => f.pollinations.flatMap(p => p.tubeId ? [{ flowerId: f.id, tubeId: p.tubeId, at: p.at }] : []))
   if (!used.length) return {}
   const { tubes, shelf } = await pollenGround(db, garden)
   return Object.fromEntries(used.flatMap(({ flowerId, tubeId, at }) => {
     const tube = tubes.get(tubeId)
-    return tube ? [[flowerId, { tubeId, code: tube.code, alive: shelf.viability(tube, Date.parse(at)) }]] : []
+    return tube ? [[flowerId, { tubeId, code: tube.code, alive: shelf.viability(tube, Date.parse(at)), doubts: fatherDoubts(tube) }]] : []
   }))
 }
 

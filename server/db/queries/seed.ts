@@ -1,6 +1,7 @@
 import type { CropGuide } from '@virgulta/core/crops/guide'
 import { doubtsAt } from '@virgulta/core/flowers/doubts'
 import type { Flower } from '@virgulta/core/flowers/flower'
+import { fatherDoubts } from '@virgulta/core/pollen/due'
 import { rollup } from 'd3-array'
 import { asc, and, desc, eq } from 'drizzle-orm'
 import type { Cross } from '@virgulta/core/crosses/cross'
@@ -32,9 +33,11 @@ export async function seedShelf(db: Database, garden: Garden): Promise<SeedShelf
   return { lots: await withParents(db, garden, lots), sowings: await withParents(db, garden, trays) }
 }
 
-/** What makes seed doubtful, and at how many of the flowers it comes from. */
-export function doubtsBehind(flowers: Flower[], guide: CropGuide): SeedDoubt[] {
-  return [...rollup(flowers.flatMap(flower => doubtsAt(flower, guide)), all => all.length, words => words)].map(([words, count]) => ({ words, flowers: count }))
+/** What makes seed doubtful, and at how many of the flowers it comes from: how they were worked, and the pollen they got. */
+export async function doubtsBehind(db: Database, garden: Garden, flowers: Flower[], guide: CropGuide): Promise<SeedDoubt[]> {
+  const tubes = await statesOf(db, garden.id, 'tube', [...new Set(flowers.flatMap(f => f.pollinations.flatMap(p => p.tubeId ?? [])))])
+  const ofPollen = (flower: Flower) => new Set(flower.pollinations.flatMap(p => p.tubeId && tubes.has(p.tubeId) ? fatherDoubts(tubes.get(p.tubeId)!) : []))
+  return [...rollup(flowers.flatMap(flower => [...doubtsAt(flower, guide), ...ofPollen(flower)]), all => all.length, words => words)].map(([words, count]) => ({ words, flowers: count }))
 }
 
 /** One packet with what was sown from it; null when it is not in the garden. */
@@ -47,7 +50,7 @@ export async function lotStory(db: Database, garden: Garden, id: string): Promis
     .where(and(eq(sowings.gardenId, garden.id), eq(sowings.lotId, id))).orderBy(asc(sowings.code))
   const harvested = await statesOf(db, garden.id, 'flower', lot.flowerIds)
   const guide = (await learntCrops(db, garden)).get(cross.crop)!.guide
-  return { ...row!, sowings: sown.map(s => s.state), doubts: doubtsBehind([...harvested.values()], guide), log: await linesOn(db, garden, [id]) }
+  return { ...row!, sowings: sown.map(s => s.state), doubts: await doubtsBehind(db, garden, [...harvested.values()], guide), log: await linesOn(db, garden, [id]) }
 }
 
 /** One tray with its packet; null when it is not in the garden. */
