@@ -38,7 +38,7 @@ const drop = () => log.note([{ kind: 'guideDropped', subjectId: own.value!.id, p
     <p v-if="own?.guide" class="hatch doubt">This is the garden’s own guide; what differs from the built-in one is marked.</p>
     <GuideEditor v-if="isChanging && garden.mayNote" :key="own?.setAt" :guide="own?.guide ?? builtIn ?? guide" :own-id="own?.id ?? null" :built-in="builtIn ?? null" @done="isChanging = false" />
     <template v-else>
-      <GuideNumbers :guide="guide" :built-in="own?.guide ? builtIn ?? null : null" />
+      <details :key="own?.setAt" class="numbers" :open="Boolean(own?.guide)"><summary>Its numbers</summary><GuideNumbers :guide="guide" :built-in="own?.guide ? builtIn ?? null : null" /></details>
       <ol class="steps"><GuideStep v-for="(step, i) in steps" :key="step" :step="step" :number="i + 1" :guide="guide" /></ol>
     </template>
   </div>
@@ -49,5 +49,6 @@ const drop = () => log.note([{ kind: 'guideDropped', subjectId: own.value!.id, p
 .name { font-size: 26px; }
 .name em { font-size: 17px; }
 header p { margin: 2px 0 0; }
+.numbers summary { cursor: pointer; min-height: 36px; padding: 6px 0; color: var(--sap); font-weight: 650; }
 .steps { list-style: none; margin: 0; padding: 0; display: grid; gap: 12px; grid-template-columns: repeat(auto-fill, minmax(min(100%, 520px), 1fr)); }
 </style>
