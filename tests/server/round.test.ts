@@ -197,7 +197,7 @@ describe('what a plant carries, and what follows the seed', () => {
     const { id, chosen } = await chooseFlower()
     const [code] = await keeper.codes(1)
     const lot = v7()
-    await keeper.send(chosen, pollinated(id, 18), entry('takeNoted', id, { take: 'taken', reason: null }, 10), entry('harvested', lot, { code: code!, crossId: planted.ids.cross, flowers: [{ flowerId: id, fruits: 1 }], seeds: 9, sound: 9, empty: 0, cue: 'colour' }))
+    await keeper.send(chosen, pollinated(id, 18), entry('takeNoted', id, { take: 'taken', reason: null }, 10), entry('harvested', lot, { code: code!, crossId: planted.ids.cross, flowers: [{ flowerId: id, fruits: 1 }], seeds: 9, sound: 9, empty: 0, cue: 'colour' }, 8))
     const { doubts } = await keeper.get<{ doubts: { words: string, flowers: number }[] }>(`/api/seed/lots/${lot}`)
     const doubt = { words: 'was not emasculated: this form selfs by itself', flowers: 1 }
     expect(doubts).toContainEqual(doubt)

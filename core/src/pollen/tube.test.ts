@@ -38,6 +38,11 @@ describe('a tube of pollen', () => {
     expect(() => fold('tube', otherId, [collected('2026-03-01', otherId), tubed('2026-03-02', otherId, 3), topped(5, [ids.pollenParent])])).toThrow('holds pollen for about 3 flowers, so 5 cannot be poured over')
   })
 
+  it('becomes doubtful when a tool that was not cleaned goes into it', () => {
+    const dirty = { ...used('2026-03-20'), payload: { pollenParentId: ids.pollenParent, selfMeant: false, tubeId, isToolClean: false } } as LoggedDeed
+    expect(tube(collected(), tubed(), dirty).doubts).toEqual(['usedTool'])
+  })
+
   it('says what it leaves open about the father of its seed', () => {
     const doubted = (doubt: 'mixed' | 'damp' | 'usedTool') => deed('2026-03-05', 'tubeDoubted', tubeId, { doubt })
     expect(fatherDoubts(tube(collected(), tubed(), doubted('damp')))).toEqual([])

@@ -61,8 +61,8 @@ export function tubeAfter(tube: Tube | null, deed: LoggedDeed, id: string): Tube
   }
   if (!tube) throw new Refusal('unknown-tube', 'This tube is not in the garden; note first where its pollen was collected.')
   if (deed.kind === 'pollinated') {
-    const { doses = 1 } = deed.payload
-    return { ...tube, uses: [...tube.uses, { flowerId: deed.subjectId, at: deed.happenedAt, on: deed.day, doses }], left: Math.max(0, tube.left - doses) }
+    const { doses = 1, isToolClean } = deed.payload
+    return { ...tube, doubts: isToolClean === false ? listed(tube.doubts, 'usedTool') : tube.doubts, uses: [...tube.uses, { flowerId: deed.subjectId, at: deed.happenedAt, on: deed.day, doses }], left: Math.max(0, tube.left - doses) }
   }
   if (tube.ended) throw new Refusal('tube-ended', `Tube ${tube.code} was thrown away on ${dayInWords(tube.ended.on)}.`)
   const last = tube.stays.at(-1)!

@@ -27,6 +27,7 @@ import type { ISODate } from '@virgulta/core/time/days'
 import { bloomEndingAfter } from '@virgulta/core/season/band'
 import { addDays, dayOf, instantAt } from '@virgulta/core/time/days'
 import { group, max, mean, min, rollup } from 'd3-array'
+import { LRUCache } from 'lru-cache'
 import type { CrossPage, Parent } from '../../../shared/crosses'
 import type { ExcursionView, PollenSeason, PollenShelf, StoreView, TubeAtHand, TubePage, TubeRow, WeakCross } from '../../../shared/pollen'
 import { loggerIn } from '../../devices/coldLogger'
@@ -40,7 +41,8 @@ import type { Garden } from './garden'
 import { linesOn } from './lines'
 import { parentsOf } from './plants'
 
-const DAY_MS = 86_400_000
+const HOUR_MS = 3_600_000
+const DAY_MS = 24 * HOUR_MS
 /** How far back a logger is asked: pollen is not kept for longer. */
 const LOGGED_DAYS = 800
 /** Excursions that are told of, and days of a store that are shown. */
@@ -49,6 +51,20 @@ const [TOLD_DAYS, SHOWN_DAYS] = [60, 60]
 const ENDED_DAYS = 30
 
 interface Ground extends PollenGround { shelf: Shelf, stores: Store[], read: StoreReadings[], now: number }
+
+/** Climates change with their readings and the hour, not with every entry of the log. */
+const climatesKnown = new LRUCache<string, StoreClimate>({ max: 200 })
+
+/** What a store was like from a moment on until this hour. */
+function climateIn(store: Store, read: StoreReadings[], from: number, now: number): StoreClimate {
+  const hour = Math.floor(now / HOUR_MS) * HOUR_MS
+  const key = JSON.stringify([store, read.map(r => r.id), from, hour])
+  const known = climatesKnown.get(key)
+  if (known) return known
+  const climate = climateOf(store, readingsWith(loggerIn(store)?.readings(from, hour) ?? [], read), hour)
+  climatesKnown.set(key, climate)
+  return climate
+}
 
 /** Tubes, stores and what is known of them now. */
 function pollenGround(db: Database, garden: Garden): Promise<Ground> {
@@ -59,7 +75,7 @@ function pollenGround(db: Database, garden: Garden): Promise<Ground> {
     const now = Date.parse(garden.now)
     const first = min([...tubes.values()].flatMap(t => t.stays.map(s => Date.parse(s.from)))) ?? now
     const from = Math.max(first, now - LOGGED_DAYS * DAY_MS)
-    const climates = new Map(stores.map(store => [store.id, climateOf(store, readingsWith(loggerIn(store)?.readings(from, now) ?? [], read.filter(r => r.storeId === store.id)), now)]))
+    const climates = new Map(stores.map(store => [store.id, climateIn(store, read.filter(r => r.storeId === store.id), from, now)]))
     const crops = await learntCrops(db, garden)
     const ground = { tubes, climates }
     return { ...ground, stores, read, now, shelf: shelfOf(ground, crop => crops.get(crop)?.guide.pollination.pollen ?? 'medium', now) }
