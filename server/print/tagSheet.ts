@@ -61,8 +61,8 @@ function penFor(pdf: Pdf): Pen {
 const LOOP_MM = 190
 /** Height from which a tag has a line for the pencil. */
 const WITH_LINE_MM = 30
-/** Room under which two names do not fit beside each other, and what a line of one takes. */
-const [NARROW_MM, NAME_MM] = [34, 4.6]
+/** Room under which two names do not fit beside each other, and what a line of one, or of what else is said, takes. */
+const [NARROW_MM, NAME_MM, FACT_MM] = [34, 4.6, 3.6]
 /** The size that letters are set for; a smaller tag has smaller ones. */
 const FULL = { width: 94, height: 32 }
 
@@ -82,11 +82,13 @@ function drawTag(pdf: Pdf, pen: Pen, tag: PrintedTag, sheet: TagSheet, { x, y }:
   pdf.save().rect(left, y, room, height).clip()
   line('code', 19, INK, 3, tag.code)
   // A narrow tag has the parents below each other.
-  const names = room < NARROW_MM * MM ? tag.names.map((name, i) => i < tag.names.length - 1 ? `${name} ×` : name) : [tag.names.join(' × ')]
+  const isNarrow = room < NARROW_MM * MM
+  const names = isNarrow ? tag.names.map((name, i) => i < tag.names.length - 1 ? `${name} ×` : name) : [tag.names.join(' × ')]
   names.forEach((name, i) => line('bold', 10, INK, 11.2 + i * NAME_MM, name))
   const below = (names.length - 1) * NAME_MM
-  line('text', 8, INK, 16 + below, `${dayInWords(tag.day, true)} · ${tag.of}`)
-  line('text', 7.5, QUIET, 20 + below, codeInWords(tag.code))
+  const facts = isNarrow ? [dayInWords(tag.day, true), tag.of] : [`${dayInWords(tag.day, true)} · ${tag.of}`]
+  facts.forEach((fact, i) => line('text', 8, INK, 16 + below + i * FACT_MM, fact))
+  line('text', 7.5, QUIET, 20 + below + (facts.length - 1) * FACT_MM, codeInWords(tag.code))
   pdf.restore()
   if (sheet.height >= WITH_LINE_MM) pdf.moveTo(left, y + height - 3.5 * MM).lineTo(left + room, y + height - 3.5 * MM).lineWidth(0.4).dash(1, { space: 1.5 }).strokeColor(QUIET).stroke().undash()
 }

@@ -1,14 +1,15 @@
 <!-- Where the pollen of a pass comes from: fresh from the plant, or out of a tube; and what weak pollen asks for. -->
 <script setup lang="ts">
 import type { CropKnowledge } from '@virgulta/core/crops/knowledge'
-import { shareEstimate } from '@virgulta/core/crops/knowledge'
 import { weakAdvice } from '@virgulta/core/pollen/weak'
 import type { TubeAtHand } from '#shared/pollen'
 
 const tubeId = defineModel<string | null>({ required: true })
 const { tubes, knowledge } = defineProps<{ tubes: TubeAtHand[], knowledge: CropKnowledge }>()
 const chosen = computed(() => tubes.find(t => t.id === tubeId.value) ?? null)
-const advice = computed(() => chosen.value && weakAdvice(chosen.value.alive.median, shareEstimate(knowledge.shares.take).median))
+/** The mean: its median would bring a library of distributions to every telephone. */
+const take = computed(() => knowledge.shares.take.a / (knowledge.shares.take.a + knowledge.shares.take.b))
+const advice = computed(() => chosen.value && weakAdvice(chosen.value.alive.median, take.value))
 const stronger = computed(() => chosen.value && tubes.filter(t => t.alive.median > chosen.value!.alive.median * 1.2).at(-1))
 </script>
 

@@ -45,6 +45,8 @@ export interface BloomGround {
   batchesOf: Map<string, Batch[]>
   crops: Map<string, CropBloom>
   weather: Weather
+  /** windows that were worked out already, by plant and season */
+  windows: Map<string, WindowView[]>
 }
 
 /** The plants that may flower as a parent, and all batches, as they were at one revision of the log. */
@@ -118,7 +120,7 @@ export function groundOf(db: Database, garden: Garden): Promise<BloomGround> {
       ]
       return [id, { crop, ...seasonsOf(garden, crop.guide, records, weather, readKey) }]
     }))
-    return { plants, batchesOf, crops, weather }
+    return { plants, batchesOf, crops, weather, windows: new Map() }
   })
 }
 
@@ -140,6 +142,15 @@ function heldDaysIn({ holds }: Bloomer, season: number, bloom: CropGuide['bloom'
 
 /** The windows of a plant in a season: one for each of its batches, else one for itself. */
 export function windowsIn(ground: BloomGround, garden: Garden, plant: Bloomer, season: number): WindowView[] {
+  const key = `${plant.id} ${season}`
+  const known = ground.windows.get(key)
+  if (known) return known
+  const windows = foretell(ground, garden, plant, season)
+  ground.windows.set(key, windows)
+  return windows
+}
+
+function foretell(ground: BloomGround, garden: Garden, plant: Bloomer, season: number): WindowView[] {
   const { crop: { guide }, seasons, curves } = ground.crops.get(plant.crop)!
   const { bloom } = guide
   const batches = (ground.batchesOf.get(plant.id) ?? []).filter(b => seasonOfBatch(b, guide) === season && !(b.ended && !b.blooming.blooms.length))
