@@ -5,7 +5,7 @@ import { rebuild } from './queries/log'
 import { gardens, modelsVersion } from './schema'
 
 /** Grows when the core folds entries to states of another shape, or the demo garden tells another story. */
-export const MODELS_VERSION = 6
+export const MODELS_VERSION = 7
 
 /**
  * Brings what is kept beside the log up to the rules of this version: all read models. The demo garden and its visitors' copies are dropped; the demo is then loaded anew, as this version tells it.

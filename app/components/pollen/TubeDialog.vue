@@ -82,7 +82,7 @@ const isReady = computed(() => ({ tube: true, move: storeId.value !== null, spli
     <template v-if="work === 'tube' || work === 'move'">
       <v-select v-model="storeId" :items="places" :label="work === 'tube' ? 'Kept in' : 'To'" clearable :error-messages="log.problem?.field === 'toId' ? [log.problem.sentence] : []" />
       <p v-if="!page.stores.length" class="quiet small">No store is set up yet: <NuxtLink to="/pollen/stores">set up a refrigerator or a freezer</NuxtLink>, so that what it was like counts.</p>
-      <p v-if="work === 'move' && page.store && page.thaws === 0" class="quiet small">What leaves a freezer thaws; refreezing costs some of it each time.</p>
+      <p v-if="work === 'move' && page.stores.find(s => s.id === page.store?.id)?.keeps === 'freezer'" class="quiet small">What leaves a freezer thaws; refreezing costs some of it each time.</p>
     </template>
     <v-select v-if="work === 'doubt'" v-model="doubt" :items="pollenChoices.doubts" label="What happened" hide-details />
     <v-combobox v-if="work === 'end'" v-model="reason" :items="reasons" label="Why" maxlength="200" hide-details />

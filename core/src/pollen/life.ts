@@ -35,9 +35,17 @@ export function lifeOf(tube: Tube, ground: PollenGround, until: number): PollenL
   return { agingDays: before.agingDays + own.agingDays, thaws: before.thaws + own.thaws }
 }
 
+/** The moment from which it is dry; one that was split off is what its origin is. */
+function driedAt({ tubed, splitFrom }: Tube, ground: PollenGround): number {
+  const origin = splitFrom && ground.tubes.get(splitFrom.tubeId)
+  if (origin) return driedAt(origin, ground)
+  return tubed && (tubed.drying !== 'none' || tubed.hasDesiccant) ? Date.parse(tubed.at) : Infinity
+}
+
 /** What it went through in its own stays between two moments. */
-function spent(tube: Tube, { climates }: PollenGround, from: number, until: number): PollenLife {
-  const driedAt = tube.tubed && (tube.tubed.drying !== 'none' || tube.tubed.hasDesiccant) ? Date.parse(tube.tubed.at) : Infinity
+function spent(tube: Tube, ground: PollenGround, from: number, until: number): PollenLife {
+  const { climates } = ground
+  const dryFrom = driedAt(tube, ground)
   let agingDays = 0
   let thaws = tube.thaws.filter(at => Date.parse(at) >= from && Date.parse(at) < until).length
   for (const [i, stay] of tube.stays.entries()) {
@@ -46,7 +54,7 @@ function spent(tube: Tube, { climates }: PollenGround, from: number, until: numb
     if (begin >= end) continue
     const climate = stay.storeId ? climates.get(stay.storeId) : undefined
     const aged = (a: number, b: number) => b <= a ? 0 : climate ? climate.aging.between(a, b) : (b - a) / DAY_MS * ROOM_SPEED
-    agingDays += UNDRIED * aged(begin, Math.min(end, driedAt)) + aged(Math.max(begin, driedAt), end)
+    agingDays += UNDRIED * aged(begin, Math.min(end, dryFrom)) + aged(Math.max(begin, dryFrom), end)
     if (!climate?.isFreezing) continue
     thaws += climate.thaws.filter(at => at >= begin && at < end).length
     if (next && Date.parse(next.from) <= until && !(next.storeId && climates.get(next.storeId)?.isFreezing)) thaws++
@@ -55,9 +63,9 @@ function spent(tube: Tube, { climates }: PollenGround, from: number, until: numb
 }
 
 /** How fast it ages where it stands now, in days at the reference temperature for each day. */
-export function speedNow(tube: Tube, { climates }: PollenGround): number {
+export function speedNow(tube: Tube, ground: PollenGround): number {
+  const { climates } = ground
   const storeId = tube.stays.at(-1)!.storeId
   const celsius = storeId ? climates.get(storeId)?.typical ?? ROOM_CELSIUS : ROOM_CELSIUS
-  const isDry = tube.tubed && (tube.tubed.drying !== 'none' || tube.tubed.hasDesiccant)
-  return speedAt(celsius, POLLEN_CELSIUS, POLLEN_Q10) * (isDry ? 1 : UNDRIED)
+  return speedAt(celsius, POLLEN_CELSIUS, POLLEN_Q10) * (driedAt(tube, ground) < Infinity ? 1 : UNDRIED)
 }

@@ -57,6 +57,11 @@ describe('what a tube goes through', () => {
       deed('2026-05-01', 'pollenTubed', a, { drying: 'none', doses: 5, hasDesiccant: false, storeId: fridge.id }),
     ])!
     expect(lifeOf(wet, ground([wet]), at('2026-05-11')).agingDays).toBeCloseTo(30, 6)
+    // What is split off of it is no drier.
+    const part = newId()
+    const split = deed('2026-05-05', 'tubeSplit', a, { into: [{ id: part, code: '26-5TWK', doses: 2 }], crop: 'hellebore', donors: [ids.pollenParent] })
+    const tube = fold('tube', part, [split, into('2026-05-05', fridge.id, part)])!
+    expect(lifeOf(tube, ground([wet, tube]), at('2026-05-11')).agingDays).toBeCloseTo(30, 6)
   })
 })
 
@@ -114,8 +119,6 @@ describe('a store with a logger', () => {
     const cost = costOf(cut, climate, inside, shelf, all)!
     expect(cost.without.median - cost.alive.median).toBeGreaterThan(0.02)
     expect(costOf(cut, climate, outside, shelf, all)).toBeNull()
-    const door = climate.excursions.find(e => e.cause === 'door')
-    if (door) expect(costOf(door, climate, inside, shelf, all)?.alive.median ?? 0).toBeLessThanOrEqual(1)
   })
 
   it('takes a file in the place of what its logger said, for the time of the file', () => {
@@ -140,7 +143,7 @@ describe('a file of a store’s logger', () => {
 
   it('is read reading by reading, without the one that jumps', () => {
     const file = read(lines('time,temperature', [4, 4.2, 41, 4.1, 4]))
-    expect(file).toMatchObject({ rows: [['2026-06-01T00:00:00.000Z', 4], {}, {}, {}].map(() => expect.anything()) })
+    expect((file as { rows: [string, number][] }).rows.map(([at, t]) => [at.slice(11, 16), t])).toEqual([['00:00', 4], ['01:00', 4.2], ['03:00', 4.1], ['04:00', 4]])
     expect((file as { notes: string[] }).notes.join(' ')).toMatch(/41 °C at 2026-06-01 02:00 UTC stands alone/)
   })
 

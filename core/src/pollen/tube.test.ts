@@ -30,7 +30,7 @@ describe('a tube of pollen', () => {
   it('is split and topped up, and what is poured in must be there', () => {
     const split = deed('2026-03-05', 'tubeSplit', tubeId, { into: [{ id: otherId, code: '26-5TWK', doses: 8 }], crop: 'hellebore', donors: [ids.pollenParent] })
     expect(tube(collected(), tubed(), split)).toMatchObject({ doses: 12, left: 12 })
-    expect(fold('tube', otherId, [split])).toMatchObject({ code: '26-5TWK', doses: 8, splitFrom: { tubeId }, tubed: { drying: 'shade' } })
+    expect(fold('tube', otherId, [split])).toMatchObject({ code: '26-5TWK', doses: 8, splitFrom: { tubeId }, tubed: { drying: null } })
     const topped = (doses: number, donors: string[]) => deed('2026-03-06', 'tubeToppedUp', tubeId, { fromId: otherId, donors, doses })
     expect(tube(collected(), tubed(), topped(5, [ids.pollenParent]))).toMatchObject({ doses: 25, doubts: [] })
     expect(tube(collected(), tubed(), topped(5, [ids.other]))).toMatchObject({ donors: [ids.pollenParent, ids.other], doubts: ['mixed'] })

@@ -23,8 +23,8 @@ export interface Tube {
   flowers: number | null
   collectedOn: ISODate
   collectedAt: Instant
-  /** when and how it came into its tube; null while it dries */
-  tubed: { at: Instant, on: ISODate, drying: keyof typeof DRYING, hasDesiccant: boolean } | null
+  /** when and how it came into its tube; null while it dries. What was split off is as dry as its origin: it tells no drying of its own */
+  tubed: { at: Instant, on: ISODate, drying: keyof typeof DRYING | null, hasDesiccant: boolean } | null
   stays: TubeStay[]
   /** thaws that nobody's logger saw */
   thaws: Instant[]
@@ -56,7 +56,7 @@ export function tubeAfter(tube: Tube | null, deed: LoggedDeed, id: string): Tube
     return {
       ...blank({ id, code: part.code, crop: deed.payload.crop, donors: deed.payload.donors, way: null, stage: null, flowers: null, collectedOn: deed.day, collectedAt: deed.happenedAt, stays: [{ storeId: null, from: deed.happenedAt }] }),
       doses: part.doses, left: part.doses, splitFrom: { tubeId: deed.subjectId, at: deed.happenedAt },
-      tubed: { at: deed.happenedAt, on: deed.day, drying: 'shade', hasDesiccant: false },
+      tubed: { at: deed.happenedAt, on: deed.day, drying: null, hasDesiccant: false },
     }
   }
   if (!tube) throw new Refusal('unknown-tube', 'This tube is not in the garden; note first where its pollen was collected.')

@@ -34,7 +34,7 @@ const thaw = () => log.note([{ kind: 'tubeThawed', subjectId: id.value, payload:
           <p class="quiet">
             <template v-if="tube.way">{{ COLLECTING[tube.way] }}, {{ COLLECTED_AT[tube.stage!] }}<template v-if="tube.flowers">, of {{ tube.flowers }} {{ tube.flowers === 1 ? 'flower' : 'flowers' }}</template> on {{ dayInWords(tube.collectedOn, true) }}</template>
             <template v-else-if="page.splitFrom">split off <NuxtLink :to="`/pollen/${page.splitFrom.id}`" class="code">{{ page.splitFrom.code }}</NuxtLink> on {{ dayInWords(tube.collectedOn, true) }}</template>
-            <template v-if="tube.tubed && tube.way"> · {{ DRYING[tube.tubed.drying] }}{{ tube.tubed.hasDesiccant ? ', with a drying agent' : '' }}</template> · {{ whereInWords(page) }}
+            <template v-if="tube.tubed?.drying"> · {{ DRYING[tube.tubed.drying] }}{{ tube.tubed.hasDesiccant ? ', with a drying agent' : '' }}</template> · {{ whereInWords(page) }}
           </p>
           <p v-if="page.donors.length > 1" class="quiet small">{{ page.donors.map(d => d.name).join(', ') }}</p>
         </div>
