@@ -12,7 +12,7 @@ export const Wish = v.strictObject({
   way: v.picklist(WAYS, 'Choose bring in, keep or lose.'),
   /** classes of the trait, by their number; or a range of counts or measures, open at an end that is null */
   target: v.union([
-    v.strictObject({ classes: v.pipe(v.array(amount(0, 23)), v.minLength(1, 'Choose at least one class.')) }),
+    v.strictObject({ classes: v.pipe(v.array(amount(0, 23)), v.minLength(1, 'Choose at least one class.'), v.maxLength(24)) }),
     v.pipe(
       v.strictObject({ from: end, to: end }),
       v.check(r => r.from !== null || r.to !== null, 'Give at least one end of the range.'),

@@ -1,6 +1,7 @@
 import { deviation, group, sum } from 'd3-array'
 import { tabulatedCdf } from '../chance/distributions'
 import type { CropTrait } from '../crops/definition'
+import { counted } from '../formats/counted'
 import type { Relation } from '../lineage/kinship'
 import { kinshipOf } from '../lineage/kinship'
 import type { Possible } from '../odds/carriers'
@@ -115,6 +116,11 @@ function byGenes(wish: Wish, trait: CropTrait, table: PairTable): TraitFamily | 
     const own = table.genetics.rules.find(r => r.name === name)
     return own ? own.cases.flatMap(c => Object.keys(c.when)).flatMap(lociOf) : [name]
   }
+  // Of a class that no rule makes the genes say nothing: the scores do.
+  const own = table.genetics.rules.find(r => r.name === rule)
+  const made = own && [...own.cases.map(c => c.is), own.otherwise]
+  const wishedNames = wishedClasses(trait, wish)?.map(c => classNames(trait)![c]!) ?? []
+  if (made && wishedNames.some(name => !made.includes(name))) return null
   const needed = new Set(lociOf(rule))
   const block = table.blocks.findIndex(loci => [...needed].every(name => loci.includes(name)))
   if (block < 0) return null
@@ -259,7 +265,7 @@ export function pairsOf(table: PairTable) {
       [Math.abs((health(i) ?? 0.5) - (health(j) ?? 0.5)) > 0.15 ? (health(i) ?? 0.5) - (health(j) ?? 0.5) : 0, better => `${better} is the stronger plant, and the seed parent has to carry the fruit.`],
       [Math.abs(take(i) - take(j)) > 0.1 ? take(i) - take(j) : 0, (better) => {
         const { successes, tries } = candidates[take(i) > take(j) ? i : j]!.takes
-        return `${better} has taken better as a seed parent: ${successes} of ${tries} flowers.`
+        return `${better} has taken better as a seed parent: ${successes} of ${counted(tries, 'flower')}.`
       }],
     ]
     const deciding = facts.find(([lead]) => lead !== 0)
@@ -293,10 +299,10 @@ export function pairsOf(table: PairTable) {
     if (i !== j && kin >= CLOSE) warnings.push({ kind: 'relatives', isBar: false, words: `Close relatives: the offspring are inbred by ${Math.round(kin * 100)} %.` })
     const faulty = faults(i)
     if (faulty.length) warnings.push({ kind: 'sickly', isBar: false, words: `${seedParent.name} falls short in ${faulty.join(', ')}: a weak plant carries fruit badly.` })
-    if (isFull(i)) warnings.push({ kind: 'load', isBar: false, words: `${seedParent.name} carries ${seedParent.carrying} fruits and flowers; ${fruitLoad} are enough for one plant.` })
+    if (isFull(i)) warnings.push({ kind: 'load', isBar: false, words: `${seedParent.name} carries ${counted(seedParent.carrying, 'fruit or flower', 'fruits and flowers')}; ${fruitLoad} are enough for one plant.` })
     for (const t of triedOf.get([seedParentId, pollenParentId].sort().join(' ')) ?? []) {
-      const how = t.pollinated ? `${t.taken} of ${t.pollinated} flowers took` : 'no flower was pollinated yet'
-      warnings.push({ kind: 'tried', isBar: false, words: `Tried before${t.seedParentId === seedParentId ? '' : ', the other way round'}, in ${t.crosses} ${t.crosses === 1 ? 'cross' : 'crosses'}: ${how}.` })
+      const how = t.pollinated ? `${t.taken} of ${counted(t.pollinated, 'flower')} took` : 'no flower was pollinated yet'
+      warnings.push({ kind: 'tried', isBar: false, words: `Tried before${t.seedParentId === seedParentId ? '' : ', the other way round'}, in ${counted(t.crosses, 'cross', 'crosses')}: ${how}.` })
     }
     return {
       seedParentId, pollenParentId, worth, kinship: kin, wishes: expected, warnings,

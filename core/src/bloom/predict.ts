@@ -215,7 +215,7 @@ export function predictorOf(seasons: CropSeasons, plantId: string, ground: Seaso
     length: expected(beliefFrom({ low: Math.log(bloom.lengthDays.low), high: Math.log(bloom.lengthDays.high) }, GUIDE_WEIGHT), lessMoments(totals.length, lengths), lengths, within.length),
     records: own.length, cropRecords: records.length - own.length,
     chosenBy: byOwn ? 'plant' : byCrop ? 'crop' : 'guide',
-    fits: byOwn ? ownFits : seasons.fits,
+    fits: (byOwn ? ownFits : seasons.fits).filter(fit => isAble(fit.method)),
   }
 }
 

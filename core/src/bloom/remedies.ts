@@ -1,4 +1,5 @@
 import type { CropGuide } from '../crops/guide'
+import { counted } from '../formats/counted'
 import { bestBatches, chanceOfBatches } from './batches'
 import type { MeetingTerms, Window } from './overlap'
 
@@ -47,8 +48,8 @@ export function remediesFor({ seed, pollen, atLeastDays, bloom, names, sowing, m
     }
   }
   const { hold, keeps } = bloom
-  if (hold) found.push(remedy('hold', `Hold ${names.seed} back by up to ${hold.days} days`, chanceOfBatches(seed, pollen, { ...terms, holdDays: hold.days }), hold.how, hold.against))
-  if (keeps) found.push(remedy('store', `Store pollen of ${names.pollen} for up to ${keeps.days} ${keeps.days === 1 ? 'day' : 'days'}`, chanceOfBatches(seed, pollen, { ...terms, pollenKeepsDays: keeps.days }), keeps.how, keeps.against))
+  if (hold) found.push(remedy('hold', `Hold ${names.seed} back by up to ${counted(hold.days, 'day')}`, chanceOfBatches(seed, pollen, { ...terms, holdDays: hold.days }), hold.how, hold.against))
+  if (keeps) found.push(remedy('store', `Store pollen of ${names.pollen} for up to ${counted(keeps.days, 'day')}`, chanceOfBatches(seed, pollen, { ...terms, pollenKeepsDays: keeps.days }), keeps.how, keeps.against))
   if (hold && keeps) {
     found.push(remedy('both', 'Do both: hold back, and store pollen', chanceOfBatches(seed, pollen, { ...terms, holdDays: hold.days, pollenKeepsDays: keeps.days }), `${hold.how} ${keeps.how}`, `${hold.against} ${keeps.against}`))
   }

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { estimateCount } from './count'
 import { betaQuantile, normalCdf, tQuantile, tabulatedCdf } from './distributions'
-import { estimateDuration } from './duration'
+import { estimateDuration, weightsOf } from './duration'
 import { OutOfRange } from './estimate'
 import { estimateRate, learnShare, shareFromGuide } from './rate'
 import { randomStream } from './stream'
@@ -174,4 +174,24 @@ it('reads the normal distribution from a table nearly as well as it is computed'
     expect(Math.abs(tabulatedCdf(z) - normalCdf(z))).toBeLessThan(3e-7)
   }), { numRuns: 400 })
   expect([tabulatedCdf(-Infinity), tabulatedCdf(0), tabulatedCdf(Infinity), tabulatedCdf(NaN)]).toEqual([0, 0.5, 1, NaN])
+})
+
+describe('a record that can hardly be', () => {
+  const guide = { low: 3, high: 8 }
+  it('weighs little, exact or as an interval, and leaves the estimate where it was', () => {
+    const sound = Array.from({ length: 6 }, (_, i) => ({ from: 4 + i % 3, to: 4 + i % 3 }))
+    const before = estimateDuration(guide, sound)
+    for (const odd of [{ from: 1166, to: 1166 }, { from: 0, to: 1166 }, { from: 400, to: 1166 }]) {
+      const after = estimateDuration(guide, [...sound, odd])
+      expect(after.low / before.low).toBeGreaterThan(0.75)
+      expect(after.high / before.high).toBeLessThan(1.35)
+    }
+    expect(estimateDuration(guide, [{ from: 0, to: 1166 }]).high).toBeLessThan(9)
+  })
+
+  it('is none where the records agree with each other, however far from the guide', () => {
+    expect(weightsOf(guide, Array.from({ length: 8 }, () => ({ from: 60, to: 60 })))).toEqual(Array(8).fill(1))
+    expect(weightsOf(guide, [{ from: 5, to: 5 }, { from: 0, to: 1166 }])).toEqual([1, 1])
+    expect(weightsOf(guide, [{ from: 5, to: 5 }, { from: 1166, to: 1166 }])[1]).toBeLessThan(0.02)
+  })
 })

@@ -13,6 +13,38 @@ export interface DurationRecord { from: number, to: number, /** how often it was
 
 const timesOf = ({ times = 1 }: DurationRecord) => times
 
+/** From so many spreads away from all that is known a record tells less of the wait than of a slip: a wrong day, another flower. */
+const ODD_FROM = 3.5
+
+/**
+ * How much each record weighs: 1 where it can be, ever less the further it lies from what the guide and the other records say.
+ *
+ * The centre is the weighted median of the guide, worth four records, and the records; a garden whose records agree with each other is
+ * believed, however far it lies from the guide. An interval weighs by its end that lies nearest.
+ *
+ * @see Huber (1981), Robust Statistics, chapter 3, for weights that fall with the distance
+ */
+export function weightsOf(guide: GuideRange, records: DurationRecord[]): number[] {
+  const [low, high] = [Math.log(guide.low), Math.log(guide.high)]
+  const logs = ({ from, to }: DurationRecord) => ({ from: Math.log(Math.max(from, SHORTEST_DAYS)), to: Math.log(Math.max(to, SHORTEST_DAYS)) })
+  const prior = { at: (low + high) / 2, times: GUIDE_WEIGHT }
+  const centre = weightedMedian([prior, ...records.map(r => ({ at: nearest(logs(r), prior.at), times: timesOf(r) }))])
+  const away = (r: DurationRecord) => Math.abs(nearest(logs(r), centre) - centre)
+  const ofGuide = (high - low) / 2 / 1.2816
+  const spread = Math.max(ofGuide, 1.4826 * weightedMedian([{ at: ofGuide / 1.4826, times: GUIDE_WEIGHT }, ...records.map(r => ({ at: away(r), times: timesOf(r) }))]))
+  return records.map(r => Math.min(1, (ODD_FROM * spread / Math.max(away(r), 1e-9)) ** 4))
+}
+
+/** The place in an interval that lies nearest to a value. */
+const nearest = ({ from, to }: { from: number, to: number }, at: number) => Math.min(Math.max(at, from), to)
+
+function weightedMedian(values: { at: number, times: number }[]): number {
+  const sorted = [...values].sort((a, b) => a.at - b.at)
+  const half = sum(sorted, v => v.times) / 2
+  let below = 0
+  return sorted.find(v => (below += v.times) >= half)?.at ?? 0
+}
+
 /** How many records the guide's range is worth. */
 const GUIDE_WEIGHT = 4
 
@@ -34,7 +66,9 @@ function predictExact(belief: NormalBelief): (p: number) => number {
  * summed on a grid, so that an interval contributes its probability and not a made-up day inside it.
  */
 function predictOnGrid(prior: NormalBelief, records: DurationRecord[]): (p: number) => number {
-  const centre = learnExact(prior, records.map(r => ({ days: (Math.max(r.from, SHORTEST_DAYS) + r.to) / 2, times: timesOf(r) })))
+  // What was never looked at before its end may have come at any time: it lies where the guide has it, as far as it can.
+  const likely = (r: DurationRecord) => nearest({ from: Math.max(r.from, SHORTEST_DAYS), to: Math.max(r.to, SHORTEST_DAYS) }, r.from > 0 ? (r.from + r.to) / 2 : Math.exp(prior.mean))
+  const centre = learnExact(prior, records.map(r => ({ days: likely(r), times: timesOf(r) })))
   const typical = Math.sqrt(centre.scale / centre.shape)
   const distinct = tally(records)
   const cells: { mean: number, spread: number, logWeight: number }[] = []
@@ -97,15 +131,17 @@ function logLikelihood({ from, to }: DurationRecord, mean: number, spread: numbe
  * posterior is summed on a grid.
  *
  * @param guide 80 % range in days, 0 < low < high
- * @param records observed durations in days; an interval must have from < to
+ * @param noted observed durations in days; an interval must have from < to; what cannot be weighs little, see {@link weightsOf}
  * @returns days: median and 80 % interval of the next case
  * @throws {OutOfRange} if the guide's range is not a positive range
  * @see Gelman et al. (2013), Bayesian Data Analysis, section 3.3
  */
-export function estimateDuration(guide: GuideRange, records: DurationRecord[] = []): Estimate {
+export function estimateDuration(guide: GuideRange, noted: DurationRecord[] = []): Estimate {
   checkRange(guide, Number.MIN_VALUE)
   const prior = beliefFromGuide(guide)
-  const count = sum(records, timesOf)
+  const count = sum(noted, timesOf)
+  const weights = weightsOf(guide, noted)
+  const records = noted.map((record, i) => weights[i] === 1 ? record : { ...record, times: timesOf(record) * weights[i]! })
   const quantile = records.length === 0
     ? predictExact(prior)
     : records.every(r => r.from === r.to)

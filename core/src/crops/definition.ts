@@ -1,5 +1,6 @@
 import { group } from 'd3-array'
 import type { Genetics } from '../odds/genome'
+import { isWithinReach } from '../odds/genome'
 import type { OwnInheritance, OwnLocus, OwnRule } from '../odds/crop'
 import type { Inheritance } from '../odds/kinds'
 import { looksOf } from '../odds/locus'
@@ -34,8 +35,21 @@ export function definitionOf(guide: CropGuide, own: OwnDefinitions): CropDefinit
   }
 }
 
+/** Without loci that have too many genotypes, which earlier versions took, and without the rules that ask for them. */
+function withinReach({ loci, rules, inheritance: { ploidy } }: CropDefinition): Pick<CropDefinition, 'loci' | 'rules'> {
+  const beyond = new Set(loci.filter(locus => !isWithinReach(locus, ploidy)).map(locus => locus.id))
+  if (!beyond.size) return { loci, rules }
+  for (let before = -1; before !== beyond.size;) {
+    before = beyond.size
+    for (const rule of rules) if (rule.cases.some(c => Object.keys(c.when).some(id => beyond.has(id)))) beyond.add(rule.id)
+  }
+  return { loci: loci.filter(l => !beyond.has(l.id)), rules: rules.filter(r => !beyond.has(r.id)) }
+}
+
 /** How a crop inherits, as the odds take it: loci and rules go by their ids, in the order of their positions. */
-export function geneticsOf({ loci, rules, inheritance: { ploidy, map, doubleReduction } }: CropDefinition): Genetics {
+export function geneticsOf(definition: CropDefinition): Genetics {
+  const { loci, rules } = withinReach(definition)
+  const { ploidy, map, doubleReduction } = definition.inheritance
   const placed = [...group(loci, l => l.group ?? l.id).values()].flatMap(together => [...together].sort((a, b) => (a.cM ?? 0) - (b.cM ?? 0)))
   return {
     ploidy, map, doubleReduction,

@@ -1,35 +1,45 @@
 import * as v from 'valibot'
 import { MATINGS, PLOIDIES } from '../odds/genome'
 import { LocusDescription, RuleDescription } from '../odds/described'
+import { amount } from '../log/kind'
 import { Trait } from '../offspring/trait'
 import type { School, SchoolStep } from '../flowers/schools'
 import { SCHOOLS, SCHOOL_STEPS, schoolsAt } from '../flowers/schools'
 import { CAUTION_IDS } from './cautions'
 import { FORM_IDS } from './forms/forms'
 
-const text = v.pipe(v.string(), v.nonEmpty('Write something here.'))
+const text = v.pipe(v.string(), v.nonEmpty('Write something here.'), v.maxLength(1000))
+const list = <S extends v.GenericSchema>(item: S) => v.pipe(v.array(item), v.maxLength(200))
 
-const ends = v.object({ low: v.number('Write a number.'), high: v.number('Write a number.') })
+const number = (least: number, most: number) => v.pipe(v.number('Write a number.'), v.minValue(least), v.maxValue(most))
+const ends = (least: number, most: number) => v.object({ low: number(least, most), high: number(least, most) })
+
+/** Nothing that a crop does takes longer; degree days stay below it as well. */
+const MOST_DAYS = 20_000
 
 const days = v.pipe(
-  ends,
-  v.check(range => range.low > 0 && range.low < range.high, 'A range of days needs 0 < low < high.'),
+  ends(0, MOST_DAYS),
+  v.check(range => range.low > 0 && range.low < range.high, 'Both days lie above 0, the smaller first.'),
 )
 
 const share = v.pipe(
-  ends,
-  v.check(range => range.low > 0 && range.low < range.high && range.high < 1, 'A range of shares needs 0 < low < high < 1.'),
+  ends(0, 1),
+  v.check(range => range.low > 0 && range.low < range.high && range.high < 1, 'Both ends lie above 0 and below 100 %, the smaller first.'),
 )
 
+/** An orchid's capsule holds millions. */
 const count = v.pipe(
-  ends,
-  v.check(range => range.low >= 0 && range.low < range.high, 'A range of counts needs 0 ≤ low < high.'),
+  ends(0, 1e8),
+  v.check(range => range.low < range.high, 'Both counts are 0 or more, the smaller first.'),
 )
 
+/** Before or after something, by days or by minutes of a day. */
 const around = v.pipe(
-  ends,
-  v.check(range => range.low < range.high, 'A range needs low < high.'),
+  ends(-1440, 1440),
+  v.check(range => range.low < range.high, 'The smaller number comes first.'),
 )
+
+const celsius = number(-40, 60)
 
 /** What a flower needs to go on with its day, beside time. */
 export const HOUR_NEEDS = ['light', 'warmth', 'dryness'] as const
@@ -40,14 +50,14 @@ const hourRule = v.object({
   /** minutes after it; negative: before */
   minutes: around,
   /** how long it lasts */
-  lastsMinutes: v.number(),
-  needs: v.array(v.picklist(HOUR_NEEDS)),
+  lastsMinutes: number(0, 2880),
+  needs: list(v.picklist(HOUR_NEEDS)),
 })
 export type HourRule = v.InferOutput<typeof hourRule>
 
 const flowerHours = v.object({
   /** °C at which it goes as usual */
-  mildCelsius: v.number(),
+  mildCelsius: celsius,
   opens: hourRule,
   receptive: hourRule,
   sheds: hourRule,
@@ -62,7 +72,7 @@ const usualHours: FlowerHourRules = {
 }
 
 /** A remedy with its limit in days, how it is done and what speaks against it. */
-const remedy = v.object({ days: v.number(), how: text, against: text })
+const remedy = v.object({ days: number(0, MOST_DAYS), how: text, against: text })
 
 /** Kinds of crops, for lists. */
 export const CROP_GROUPS = ['garden flower', 'bulb', 'orchid', 'succulent', 'carnivorous plant', 'fruit', 'tree or shrub', 'vegetable', 'pulse', 'cereal'] as const
@@ -74,12 +84,12 @@ export const POLLEN_CLASSES = ['long', 'medium', 'short'] as const
 export const SEED_KINDS = ['dry', 'sowAtOnce', 'chill', 'flask'] as const
 
 /** Which school is usual for the crop, which others are in use, and why. */
-const schoolChoice = v.object({ usual: text, others: v.array(text), why: text, /** the garden keeps to it, where its guide says another */ isHabit: v.optional(v.boolean()) })
+const schoolChoice = v.object({ usual: text, others: list(text), why: text, /** the garden keeps to it, where its guide says another */ isHabit: v.optional(v.boolean()) })
 export type SchoolChoice = v.InferOutput<typeof schoolChoice>
 
 const schoolChoices = v.pipe(
   v.record(v.picklist(SCHOOL_STEPS), schoolChoice),
-  v.check(choices => Object.entries(choices).every(([step, { usual, others }]) => [usual, ...others].every(school => school in SCHOOLS[step as SchoolStep])), 'A school that is not known at this step.'),
+  v.check(choices => Object.entries(choices).every(([step, { usual, others }]) => [usual, ...others].every(school => Object.hasOwn(SCHOOLS[step as SchoolStep], school))), 'A school that is not known at this step.'),
 )
 
 /** A word for each school of taking the anthers out: how it is done. */
@@ -89,6 +99,12 @@ const emasculationWays = v.pipe(
 )
 
 const monthDay = v.pipe(v.string(), v.regex(/^(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, 'A day of the year is written as month and day, such as 06-14 for 14 June.'), v.check(day => new Date(`2001-${day}T00:00Z`).toISOString().slice(5, 10) === day, 'There is no such day of the year.'))
+
+/** Reasons of each verdict; in older guides of a garden they stand in one list, which then serves every verdict. */
+const reasons = v.union([
+  v.object({ keep: list(text), watch: list(text), discard: list(text) }),
+  v.pipe(v.array(text), v.maxLength(200), v.transform(all => ({ keep: all, watch: all, discard: all }))),
+])
 
 /**
  * What is generally known of a crop, as ranges: the starting point of every estimate, replaced by the garden's own
@@ -103,13 +119,15 @@ export const CropGuide = v.object({
   mating: v.optional(v.picklist(MATINGS), 'outcrossing'),
   /** sets of chromosomes that pair; allopolyploids count as 2 */
   ploidy: v.optional(v.picklist(PLOIDIES), 2),
+  /** sets of chromosomes that occur among its plants, so that each plant is asked for its own; empty: all have the usual ones */
+  levels: v.optional(list(number(1, 24)), []),
   /** seasons from a flower to the flowers of its offspring */
-  seasons: v.optional(v.number(), 1),
+  seasons: v.optional(number(0, 100), 1),
   /** how many fruits a plant carries at a time without harm */
   fruitLoad: v.optional(v.nullable(count), null),
   /** commonly reported loci, to be checked in one's own families, and what they make together */
-  loci: v.optional(v.array(v.object({ id: text, ...LocusDescription.entries })), []),
-  rules: v.optional(v.array(v.object({ id: text, ...RuleDescription.entries })), []),
+  loci: v.optional(list(v.object({ id: text, ...LocusDescription.entries })), []),
+  rules: v.optional(list(v.object({ id: text, ...RuleDescription.entries })), []),
   bloom: v.object({
     /** first and last day of the usual bloom of the crop; the last may lie in the next year */
     from: monthDay,
@@ -119,12 +137,12 @@ export const CropGuide = v.object({
     /** days from a plant's first flower to its last */
     lengthDays: v.optional(days, { low: 14, high: 60 }),
     /** days from a flower's opening until its stigma is ready, and until its anthers shed */
-    receptiveAfter: v.optional(v.number(), 0),
-    shedsAfter: v.optional(v.number(), 0),
+    receptiveAfter: v.optional(number(-400, 400), 0),
+    shedsAfter: v.optional(number(-400, 400), 0),
     /** days from sowing to the first flower, for what is sown for the season */
     fromSowing: v.optional(v.nullable(days), null),
     /** degree days to the first flower, from sowing or from a day of the year on */
-    warmth: v.optional(v.nullable(v.object({ base: v.number(), since: v.union([v.literal('sowing'), monthDay]), degreeDays: days })), null),
+    warmth: v.optional(v.nullable(v.object({ base: celsius, since: v.union([v.literal('sowing'), monthDay]), degreeDays: days })), null),
     /** holding the seed parent back in the cool */
     hold: v.optional(v.nullable(remedy), null),
     /** keeping pollen */
@@ -139,18 +157,18 @@ export const CropGuide = v.object({
     v.object({
       needed: v.literal(true),
       ways: emasculationWays,
-      tools: v.array(text),
+      tools: list(text),
       /** what is counted, and how many a flower usually has */
       counts: v.picklist(['anthers', 'florets', 'pollen masses']),
-      usual: v.nullable(v.number()),
+      usual: v.nullable(number(0, 100_000)),
       /** washings within a few hours */
-      washes: v.number(),
+      washes: number(0, 50),
       /** what is checked with the lens */
       lens: text,
     }),
     v.object({ needed: v.literal(false), why: text }),
   ]),
-  isolation: v.object({ ways: v.pipe(v.array(v.picklist(schoolsAt('cover'))), v.minLength(1)), how: text }),
+  isolation: v.object({ ways: v.pipe(v.array(v.picklist(schoolsAt('cover'))), v.minLength(1), v.maxLength(20)), how: text }),
   receptive: v.object({
     /** from isolation until the stigma is ready */
     daysAfterIsolation: days,
@@ -160,24 +178,27 @@ export const CropGuide = v.object({
     notYet: text,
     tooLate: text,
     /** hours of the day in which pollination usually works */
-    hours: v.pipe(v.object({ from: v.number(), to: v.number() }), v.check(h => h.from >= 0 && h.from < h.to && h.to <= 24, 'Hours lie between 0 and 24, the first before the second.')),
+    hours: v.pipe(v.object({ from: number(0, 24), to: number(0, 24) }), v.check(h => h.from < h.to, 'Hours lie between 0 and 24, the first before the second.')),
   }),
   pollination: v.object({
     method: text,
-    tools: v.array(text),
+    tools: list(text),
     /** passes at most, while no sign shows */
-    passes: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(12)),
+    passes: amount(1, 12),
     pollen: v.picklist(POLLEN_CLASSES),
   }),
-  take: v.object({ daysAfterPollination: days, rate: share, yes: text, no: text, failReasons: v.array(text) }),
+  take: v.object({ daysAfterPollination: days, rate: share, yes: text, no: text, failReasons: list(text) }),
   ripening: v.object({ daysAfterPollination: days, cue: text, /** fruit that opens and drops its seed is netted before */ splits: v.boolean(), seedsPerFruit: count, sound: share }),
   seedHandling: v.object({ kind: v.picklist(SEED_KINDS), how: text }),
-  sowing: v.object({ depthMm: v.number(), how: text, daysToUp: days, germination: share, survival: share, lossReasons: v.array(text) }),
-  judging: v.object({ daysAfterRaising: days, keepShare: share, reasons: v.array(text), traits: v.pipe(v.array(Trait), v.minLength(1)) }),
-  lostReasons: v.array(text),
-  cautions: v.array(v.picklist(CAUTION_IDS)),
+  sowing: v.object({ depthMm: number(0, 1000), how: text, daysToUp: days, germination: share, survival: share, lossReasons: list(text) }),
+  judging: v.object({ daysAfterRaising: days, keepShare: share, reasons, traits: v.pipe(v.array(Trait), v.minLength(1), v.maxLength(200)) }),
+  lostReasons: list(text),
+  cautions: list(v.picklist(CAUTION_IDS)),
 })
 export type CropGuide = v.InferOutput<typeof CropGuide>
+
+/** The genus of a crop: the first word of its botanical name. Crops of one genus may well cross. */
+export const genusOf = ({ botanical }: Pick<CropGuide, 'botanical'>): string => botanical.split(/\s/)[0]!.toLowerCase()
 
 /** The school that the garden keeps to at a step, where the guide of the crop says another; null where it does as the guide says. */
 export const habitAt = <S extends SchoolStep>(guide: CropGuide, step: S): School<S> | null => guide.schools[step]?.isHabit ? usualSchool(guide, step) : null

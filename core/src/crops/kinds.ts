@@ -1,14 +1,14 @@
 import * as v from 'valibot'
 import { SCHOOLS, SCHOOL_STEPS } from '../flowers/schools'
-import { kind } from '../log/kind'
+import { kind, words } from '../log/kind'
 import { CAUTION_IDS } from './cautions'
 import { CropGuide } from './guide'
 
 /** What a garden does its own way: a school it keeps to wherever a crop allows it, or a caution it has had enough of. */
 export const Custom = v.variant('about', [
   v.pipe(
-    v.strictObject({ about: v.literal('school'), step: v.picklist(SCHOOL_STEPS), /** null: as each guide says */ school: v.nullable(v.string()) }),
-    v.check(({ step, school }) => school === null || school in SCHOOLS[step], 'This is not a school of that step.'),
+    v.strictObject({ about: v.literal('school'), step: v.picklist(SCHOOL_STEPS), /** null: as each guide says */ school: v.nullable(words(40)) }),
+    v.check(({ step, school }) => school === null || Object.hasOwn(SCHOOLS[step], school), 'This is not a school of that step.'),
   ),
   v.strictObject({ about: v.literal('caution'), caution: v.picklist(CAUTION_IDS), isHidden: v.boolean() }),
 ])

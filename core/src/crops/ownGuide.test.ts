@@ -26,6 +26,15 @@ describe('a guide of the garden’s own', () => {
     expect(guidesWith([], [])).toEqual(builtInGuides)
   })
 
+  it('is brought within the bounds of today, and gives way to the built-in one where that does not make it whole', () => {
+    const withHours = (low: number, high: number) => ({ ...slow, bloom: { ...slow.bloom, hours: { ...slow.bloom.hours, opens: { ...slow.bloom.hours.opens, minutes: { low, high } } } } })
+    const wild = own(deed('2026-06-01', 'guideSet', id, { guide: withHours(30, 1e12) }))
+    expect(guideOf('chilli', guidesWith([wild], [])).bloom.hours.opens.minutes).toEqual({ low: 30, high: 1440 })
+    const torn = own(deed('2026-06-01', 'guideSet', id, { guide: withHours(1e12, 2e12) }))
+    expect(torn).toMatchObject({ guide: null, fault: expect.stringContaining('The smaller number comes first.') })
+    expect(guideOf('chilli', guidesWith([torn], []))).toEqual(chilli)
+  })
+
   it('may be of a crop that has none yet, and stays of that crop', () => {
     const added = own(deed('2026-06-01', 'guideSet', id, { guide: { ...slow, id: 'lake-pepper', name: 'Lake pepper' } }))
     expect(guidesWith([added], []).map(g => g.id)).toContain('lake-pepper')

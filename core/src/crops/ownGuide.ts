@@ -1,13 +1,15 @@
+import * as v from 'valibot'
 import type { SchoolStep } from '../flowers/schools'
 import type { LoggedDeed } from '../log/entry'
 import { Refusal } from '../log/refusal'
+import { within } from '../log/within'
 import type { ISODate, Instant } from '../time/days'
-import type { CropGuide } from './guide'
+import { CropGuide } from './guide'
 import { builtInGuides } from './guides/all'
 import type { Custom } from './kinds'
 
-/** The guide of a crop as the garden set it; null once it was dropped. */
-export interface OwnGuide { id: string, crop: string, guide: CropGuide | null, setOn: ISODate, setAt: Instant }
+/** The guide of a crop as the garden set it; null once it was dropped, or where it cannot be read. */
+export interface OwnGuide { id: string, crop: string, guide: CropGuide | null, /** why it cannot be read */ fault?: string, setOn: ISODate, setAt: Instant }
 
 /** Something the garden does its own way. */
 export interface OwnCustom { id: string, custom: Custom, setAt: Instant }
@@ -17,7 +19,9 @@ export function guideAfter(own: OwnGuide | null, deed: LoggedDeed, id: string): 
   if (deed.kind === 'guideSet') {
     const { guide } = deed.payload
     if (own && own.crop !== guide.id) throw new Refusal('other-crop', 'This is the guide of another crop; copy it under a new name instead.', 'id')
-    return { id, crop: guide.id, guide, setOn: deed.day, setAt: deed.happenedAt }
+    const set = { id, crop: guide.id, setOn: deed.day, setAt: deed.happenedAt }
+    const read = within(CropGuide, guide)
+    return read.success ? { ...set, guide: read.output } : { ...set, guide: null, fault: `${v.getDotPath(read.issues[0]) ?? 'guide'}: ${read.issues[0].message}` }
   }
   if (!own) throw new Refusal('unknown-guide', 'The garden has no guide of its own for this crop.')
   return deed.kind === 'guideDropped' ? { ...own, guide: null, setOn: deed.day, setAt: deed.happenedAt } : own

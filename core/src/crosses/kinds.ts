@@ -1,4 +1,5 @@
 import * as v from 'valibot'
+import { counted } from '../formats/counted'
 import type { Subject } from '../log/kind'
 import { Code, Id, amount, kind, words } from '../log/kind'
 import { own } from '../odds/kinds'
@@ -23,11 +24,13 @@ export const crossKinds = {
     pollenParentId: v.nullable(Id),
     /** said yes to "is a self meant?" */
     selfMeant: v.boolean(),
+    /** said yes to "is a cross between two crops meant?" */
+    wideMeant: v.optional(v.boolean()),
     /** the aim it was planned for */
     aimId: v.optional(v.nullable(Id)),
-  }), p => `planned ${p.flowersPlanned} flowers: ${p.aim}`, {
+  }), p => `planned ${counted(p.flowersPlanned, 'flower')}: ${p.aim}`, {
     codes: p => [{ code: p.code }],
     needs: p => [...[p.seedParentId, p.pollenParentId].flatMap((id): Subject[] => id ? [{ type: 'plant', id }] : []), ...own('aim', p.aimId ?? '')],
   }),
-  planChanged: kind('cross', v.strictObject(plan), p => `plan changed to ${p.flowersPlanned} flowers: ${p.aim}`),
+  planChanged: kind('cross', v.strictObject(plan), p => `plan changed to ${counted(p.flowersPlanned, 'flower')}: ${p.aim}`),
 }

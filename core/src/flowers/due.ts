@@ -84,6 +84,15 @@ function nextAt(flower: Flower, guide: CropGuide, knowledge: CropKnowledge): Flo
   }
 }
 
+/** What was done about the anthers, as it was done: what was left in was not taken out. */
+const anthersInWords = ({ emasculation }: Flower) => emasculation?.school === 'none' ? 'Left with its anthers' : 'Emasculated'
+
+/** What was done last before the look, as it was done. */
+function preparedInWords(flower: Flower): string {
+  if (flower.isolation) return flower.isolation.way === 'none' ? 'Left open' : 'Covered'
+  return flower.emasculatedOn ? anthersInWords(flower) : 'Chosen'
+}
+
 /** A step before the look, on the day on which it became due. */
 function preparation(step: FlowerStep, flower: Flower, guide: CropGuide, knowledge: CropKnowledge): FlowerDue {
   const { chosenOn, emasculatedOn, isolation, washes } = flower
@@ -97,7 +106,7 @@ function preparation(step: FlowerStep, flower: Flower, guide: CropGuide, knowled
       return on(from, 'Cut the day before, silks grow an even brush.', addDays(from, 2))
     }
     default: return emasculatedOn
-      ? on(emasculatedOn, `Emasculated on ${dayInWords(emasculatedOn)} and not covered yet.`)
+      ? on(emasculatedOn, `${anthersInWords(flower)} on ${dayInWords(emasculatedOn)} and not covered yet.`)
       : on(chosenOn, `Chosen on ${dayInWords(chosenOn)}; it must be shut before it opens.`)
   }
 }
@@ -120,7 +129,7 @@ function lookDue(flower: Flower, guide: CropGuide, knowledge: CropKnowledge): Fl
     estimate: knowledge.days.toReceptive,
     because: lastLook
       ? `Not ready on ${dayInWords(lastLook.on)}; look again a day later.`
-      : `${flower.isolation ? 'Covered' : flower.emasculatedOn ? 'Emasculated' : 'Chosen'} on ${dayInWords(start)}; ${fixed === null ? 'ready about then' : `here it is ${schoolWords('timing', habit!)}`}.`,
+      : `${preparedInWords(flower)} on ${dayInWords(start)}; ${fixed === null ? 'ready about then' : `here it is ${schoolWords('timing', habit!)}`}.`,
   }
 }
 
@@ -144,7 +153,7 @@ function takeLookDue(flower: Flower, knowledge: CropKnowledge): FlowerDue {
   const from = lastLook && addDays(lastLook, 2) > expected.from ? addDays(lastLook, 2) : expected.from
   return {
     step: 'takeLook', from, until: from > expected.until ? from : expected.until, estimate: knowledge.days.toTake,
-    because: `Pollinated on ${dayInWords(start)}; a take shows by now.`,
+    because: `Pollinated on ${dayInWords(start)}; a take shows from about ${dayInWords(expected.from)}.`,
   }
 }
 

@@ -1,5 +1,7 @@
 import { askIfSelf } from '../crosses/cross'
+import { counted } from '../formats/counted'
 import type { LoggedDeed } from '../log/entry'
+import { momentOf } from '../log/entry'
 import { Refusal } from '../log/refusal'
 import type { ISODate, Instant } from '../time/days'
 import { dayInWords } from '../time/days'
@@ -13,7 +15,8 @@ export type FlowerStatus = 'chosen' | 'open' | 'waiting' | 'ready' | 'pollinated
 export interface Pollination {
   pollenParentId: string
   on: ISODate
-  at: Instant
+  /** null: only the day is known */
+  at: Instant | null
   tool: School<'transfer'> | null
   isToolClean: boolean | null
   grains: typeof GRAINS[number] | null
@@ -48,7 +51,7 @@ export interface Flower {
   /** the cover it waited in for its pollen */
   isolation: { way: typeof COVERS[number], on: ISODate } | null
   silksCutOn: ISODate | null
-  looks: { look: typeof LOOKS[number], on: ISODate, at: Instant }[]
+  looks: { look: typeof LOOKS[number], on: ISODate, /** null: only the day is known */ at: Instant | null }[]
   pollinations: Pollination[]
   coveredAgainOn: ISODate | null
   uncoveredOn: ISODate | null
@@ -150,7 +153,7 @@ function stepOn(flower: Flower, deed: LoggedDeed): Flower {
       return { ...flower, silksCutOn: deed.day }
     case 'looked':
       checkNotPollinated(flower, 'looked at for readiness')
-      return { ...flower, looks: [...flower.looks, { look: deed.payload.look, on: deed.day, at: deed.happenedAt }] }
+      return { ...flower, looks: [...flower.looks, { look: deed.payload.look, on: deed.day, at: momentOf(deed) }] }
     case 'pollinated': {
       checkStillOnPlant(flower, 'pollinated')
       if (flower.looks.at(-1)?.look === 'tooLate') throw new Refusal('flower-missed', `${flower.code} was too late on ${dayInWords(flower.looks.at(-1)!.on)}; choose another flower.`)
@@ -158,12 +161,12 @@ function stepOn(flower: Flower, deed: LoggedDeed): Flower {
       const { pollenParentId, selfMeant, tool = null, isToolClean = null, grains = null, source = null, reached = null, tubeId = null } = deed.payload
       if (reached) checkBlooms(flower, reached, `be pollinated at ${reached}`, 'reached')
       askIfSelf(flower.seedParentId, pollenParentId, selfMeant)
-      return { ...flower, coveredAgainOn: null, pollinations: [...flower.pollinations, { pollenParentId, on: deed.day, at: deed.happenedAt, tool, isToolClean, grains, source, reached, tubeId }] }
+      return { ...flower, coveredAgainOn: null, pollinations: [...flower.pollinations, { pollenParentId, on: deed.day, at: momentOf(deed), tool, isToolClean, grains, source, reached, tubeId }] }
     }
     case 'takeNoted':
       checkPollinated(flower, 'looked at for its take')
       if (deed.payload.take === 'taken') {
-        if (deed.payload.fruits) checkBlooms(flower, deed.payload.fruits, `give ${deed.payload.fruits} fruits`, 'fruits')
+        if (deed.payload.fruits) checkBlooms(flower, deed.payload.fruits, `give ${counted(deed.payload.fruits, 'fruit')}`, 'fruits')
         return { ...flower, takenOn: flower.takenOn ?? deed.day, fruits: deed.payload.fruits ?? flower.fruits }
       }
       if (deed.payload.take === 'notYet') return { ...flower, takeLooks: [...flower.takeLooks, deed.day] }
@@ -180,7 +183,7 @@ function stepOn(flower: Flower, deed: LoggedDeed): Flower {
     case 'harvested': {
       checkPollinated(flower, 'harvested')
       const { fruits } = deed.payload.flowers.find(f => f.flowerId === flower.id)!
-      checkBlooms(flower, fruits, `give ${fruits} fruits`, 'fruits')
+      checkBlooms(flower, fruits, `give ${counted(fruits, 'fruit')}`, 'fruits')
       return { ...flower, takenOn: flower.takenOn ?? deed.day, harvest: { on: deed.day, lotId: deed.subjectId, fruits, cue: deed.payload.cue ?? null } }
     }
     case 'conflictSettled': {

@@ -8,7 +8,7 @@ export const SCHOOLS = {
   },
   petals: { off: 'petals taken off', on: 'petals left on' },
   timing: { atOnce: 'pollinated at once', nextMorning: 'pollinated the next morning', receptive: 'pollinated when ready, a day or more later' },
-  hour: { earlyMorning: 'early morning', lateMorning: 'late morning', evening: 'evening' },
+  hour: { night: 'at night', earlyMorning: 'early morning', lateMorning: 'late morning', midday: 'midday', afternoon: 'afternoon', evening: 'evening' },
   transfer: {
     brush: 'brush', cottonBud: 'cotton bud', toothpick: 'toothpick', fingertip: 'fingertip', palm: 'palm of the hand', anther: 'the anther itself', flower: 'the flower itself', tubeCap: 'cap of the tube',
     wand: 'vibrating rod', bag: 'poured from a bag',
@@ -19,8 +19,26 @@ export const SCHOOLS = {
   harvest: { days: 'harvested by days', colour: 'harvested by colour', split: 'harvested at the first split' },
 } as const satisfies Record<string, Record<string, string>>
 
-/** Hours of the day in which each school of hours works. */
-export const SCHOOL_HOURS: Record<School<'hour'>, { from: number, to: number }> = { earlyMorning: { from: 5, to: 9 }, lateMorning: { from: 9, to: 12 }, evening: { from: 17, to: 21.5 } }
+/** Hours of the day in which each school of hours works: one begins where the other ends, and the night runs over midnight. */
+export const SCHOOL_HOURS: Record<School<'hour'>, { from: number, to: number }> = {
+  night: { from: 22, to: 4 },
+  earlyMorning: { from: 4, to: 9 },
+  lateMorning: { from: 9, to: 12 },
+  midday: { from: 12, to: 14 },
+  afternoon: { from: 14, to: 17 },
+  evening: { from: 17, to: 22 },
+}
+
+/** The school in whose hours an hour of the day lies; the end of one is the beginning of the next. */
+export function schoolOfHour(hour: number): School<'hour'> {
+  const day = Object.entries(SCHOOL_HOURS).find(([, { from, to }]) => from <= hour && hour < to)
+  return (day?.[0] ?? 'night') as School<'hour'>
+}
+
+const clock = (hour: number) => `${hour}:00`
+
+/** A school of hours with its ends: "late morning, 9:00–12:00". */
+export const hoursOfSchool = (school: School<'hour'>): string => `${SCHOOLS.hour[school]}, ${clock(SCHOOL_HOURS[school].from)}–${clock(SCHOOL_HOURS[school].to)}`
 
 /** A step that has schools, and the schools of one. */
 export type SchoolStep = keyof typeof SCHOOLS
@@ -38,4 +56,4 @@ export const SCHOOL_STEP_NAMES: Record<SchoolStep, string> = {
 export const schoolsAt = <S extends SchoolStep>(step: S) => Object.keys(SCHOOLS[step]) as [School<S>, ...School<S>[]]
 
 /** A school in words. */
-export const schoolWords = (step: SchoolStep, school: string): string => (SCHOOLS[step] as Record<string, string>)[school] ?? school
+export const schoolWords = (step: SchoolStep, school: string): string => step === 'hour' && Object.hasOwn(SCHOOLS.hour, school) ? hoursOfSchool(school as School<'hour'>) : (SCHOOLS[step] as Record<string, string>)[school] ?? school

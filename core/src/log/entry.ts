@@ -1,6 +1,7 @@
 import * as v from 'valibot'
 import type { ISODate, Instant } from '../time/days'
-import type { Kind, Subject } from './kind'
+import { Moment } from '../time/moment'
+import type { Kind, Names, Subject } from './kind'
 import { Id } from './kind'
 import type { KindName } from './kinds'
 import { kinds } from './kinds'
@@ -14,7 +15,10 @@ export type Deed = { [K in KindName]: {
   kind: K
   subjectId: string
   payload: PayloadOf<K>
+  /** for a day without an hour its last minute, so that it comes behind what was noted on that day */
   happenedAt: Instant
+  /** only the day is known: the hour of `happenedAt` says nothing */
+  dayOnly?: true
 } }[KindName]
 
 /** An entry that takes back an earlier one. */
@@ -25,18 +29,12 @@ export type Entry = Deed | Voiding
 /** A deed with the day it fell on in the garden's time zone, as the folds read it. */
 export type LoggedDeed = Deed & { day: ISODate }
 
-const common = {
-  id: Id,
-  happenedAt: v.pipe(
-    v.string(), v.isoTimestamp('Give the moment as 2027-06-14T05:40:00Z.'),
-    v.check(at => at >= '1900' && at < '2200', 'Give a moment between the years 1900 and 2200.'),
-  ),
-}
+const common = { id: Id, happenedAt: Moment }
 
 /** What an entry of each kind holds. */
 const shapes = [
   { ...common, kind: v.literal('voided'), voids: Id },
-  ...Object.entries(kinds).map(([name, kind]) => ({ ...common, kind: v.literal(name), subjectId: Id, payload: kind.payload })),
+  ...Object.entries(kinds).map(([name, kind]) => ({ ...common, dayOnly: v.optional(v.literal(true)), kind: v.literal(name), subjectId: Id, payload: kind.payload })),
 ]
 
 /** The schema of entries that carry something more: one variant for each kind. */
@@ -62,5 +60,8 @@ export function codesOf(deed: Deed): { code: string, subject: Subject }[] {
   return kindOf(deed).codes(deed.payload).map(({ code, subject }) => ({ code, subject: subject ?? own }))
 }
 
-/** A deed as a line in the log. */
-export const wordsOf = (deed: Deed): string => kindOf(deed).words(deed.payload)
+/** A deed as a line in the log, with the names that its crop gives to traits and loci. */
+export const wordsOf = (deed: Deed, names?: Names): string => kindOf(deed).words(deed.payload, names)
+
+/** The hour of a deed; null where only its day is known. */
+export const momentOf = ({ happenedAt, dayOnly }: Pick<Deed, 'happenedAt' | 'dayOnly'>): Instant | null => dayOnly ? null : happenedAt

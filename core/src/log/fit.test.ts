@@ -73,9 +73,30 @@ describe('a deed among the things around it', () => {
   })
 
   it('joins parents of one crop that has a guide', () => {
-    expect(refused(but(planned, { code: good, pollenParentId: ids.other }))).toEqual(['other-crop', 'pollenParentId'])
+    expect(refused(but(planned, { code: good, pollenParentId: ids.other }))).toEqual(['wide-cross', 'pollenParentId'])
+    expect(refused(but(planned, { code: good, pollenParentId: ids.other, wideMeant: true } as never))).toBeNull()
     expect(refused(but(planned, { code: good, seedParentId: ids.other }))).toEqual(['other-crop', 'seedParentId'])
     expect(refused(but(planned, { code: good, crop: 'moss' }))).toEqual(['unknown-crop', 'crop'])
+  })
+
+  it('joins crops of one genus without asking, and brings the pollen that was planned', () => {
+    const guide = (crop: string) => ({ chilli, squash: { ...squash, botanical: 'Capsicum pubescens' } })[crop]
+    expect(refused(but(planned, { code: good, pollenParentId: ids.other }), { guide })).toBeNull()
+    const pollinated = deed('2026-06-02', 'pollinated', ids.flower, { pollenParentId: ids.other, selfMeant: false })
+    expect(refused(pollinated)).toEqual(['other-crop', 'pollenParentId'])
+    const wide = { ...state.cross![ids.cross] as object, pollenParentId: ids.other }
+    const find = <T extends SubjectType>(type: T, id: string) => (type === 'cross' ? wide : around.find(type, id)) as States[T] | undefined
+    expect(refused(pollinated, { find })).toBeNull()
+  })
+
+  it('makes no plant its own forebear when parents are corrected', () => {
+    const child = plant(ids.other, 'chilli')
+    const grandchild = { ...plant(ids.pollenParent, 'chilli'), seedParentId: ids.other }
+    const find = <T extends SubjectType>(type: T, id: string) => (type === 'plant' ? { [ids.other]: child, [ids.pollenParent]: grandchild }[id] : around.find(type, id)) as States[T] | undefined
+    const described = (seedParentId: string | null) => deed('2026-06-02', 'plantDescribed', ids.other, { name: 'Child', plantKind: 'line', placeId: null, note: null, seedParentId })
+    expect(refused(described(ids.pollenParent), { find })).toEqual(['own-forebear', 'seedParentId'])
+    expect(refused(described(ids.other), { find })).toEqual(['own-forebear', 'seedParentId'])
+    expect(refused(described(null), { find })).toBeNull()
   })
 
   it('uses no plant that is lost', () => {

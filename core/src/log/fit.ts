@@ -1,11 +1,13 @@
 import { checkAim } from '../aims/fit'
+import { askAboutFlower, askAboutSowing } from '../crops/unlikely'
 import type { OwnDefinitions } from '../crops/definition'
 import { definitionOf } from '../crops/definition'
 import type { CropGuide } from '../crops/guide'
+import { genusOf } from '../crops/guide'
 import { checkGenetics, checkNoted } from '../odds/fit'
 import { checkScore } from '../offspring/score'
 import { checkTagCode } from '../tags/code'
-import type { Deed } from './entry'
+import type { LoggedDeed } from './entry'
 import { codesOf } from './entry'
 import type { States } from './fold'
 import type { SubjectType } from './kind'
@@ -23,9 +25,11 @@ export interface Surroundings {
 /**
  * Checks a deed against the things around it, which the fold of its own subject cannot see.
  *
+ * @param isAsked somebody is there to be asked about what can hardly be
  * @throws {Refusal} with what does not fit together
  */
-export function checkFit(deed: Deed, around: Surroundings): void {
+export function checkFit(deed: LoggedDeed, around: Surroundings, isAsked = true): void {
+  if (isAsked) askIfLikely(deed, around)
   for (const { code } of codesOf(deed)) {
     const check = checkTagCode(code)
     if (!check.ok) throw new Refusal('bad-code', check.why, 'code')
@@ -37,10 +41,13 @@ export function checkFit(deed: Deed, around: Surroundings): void {
     case 'plantAdded':
       guideOf(deed.payload.crop, around)
       break
+    case 'plantDescribed':
+      checkNoOwnForebear(deed.subjectId, [deed.payload.seedParentId, deed.payload.pollenParentId], around)
+      break
     case 'crossPlanned': {
       guideOf(deed.payload.crop, around)
       checkPartner(deed.payload.crop, deed.payload.seedParentId, 'seedParentId', around)
-      checkPartner(deed.payload.crop, deed.payload.pollenParentId, 'pollenParentId', around)
+      checkWidePartner(deed.payload.crop, deed.payload.pollenParentId, deed.payload.wideMeant ?? false, around)
       break
     }
     case 'flowerChosen': {
@@ -55,7 +62,8 @@ export function checkFit(deed: Deed, around: Surroundings): void {
       // A flower whose tag has not arrived yet is compared when it is there; pollen outlives its donor.
       const flower = around.find('flower', deed.subjectId)
       const donor = around.find('plant', deed.payload.pollenParentId)!
-      if (flower) checkSameCrop(around.find('plant', flower.seedParentId)!.crop, donor, 'pollenParentId')
+      const isPlanned = flower && around.find('cross', flower.crossId)?.pollenParentId === donor.id
+      if (flower && !isPlanned && !isOneGenus(around.find('plant', flower.seedParentId)!.crop, donor.crop, around)) checkSameCrop(around.find('plant', flower.seedParentId)!.crop, donor, 'pollenParentId')
       const tube = deed.payload.tubeId && around.find('tube', deed.payload.tubeId)
       if (tube && !tube.donors.includes(donor.id)) throw new Refusal('other-pollen', `Tube ${tube.code} holds no pollen of ${donor.name}; choose its own tube, or say whose pollen it was.`, 'tubeId')
       break
@@ -118,6 +126,19 @@ export function checkFit(deed: Deed, around: Surroundings): void {
   }
 }
 
+/** Asks about waits that can hardly be, by the guide of the crop. */
+function askIfLikely(deed: LoggedDeed, around: Surroundings): void {
+  const cropOf = (crossId: string) => around.guide(around.find('cross', crossId)?.crop ?? '')
+  const flowers = deed.kind === 'harvested' ? deed.payload.flowers.map(f => f.flowerId) : deed.kind === 'takeNoted' || deed.kind === 'looked' ? [deed.subjectId] : []
+  for (const flower of flowers.flatMap(id => around.find('flower', id) ?? [])) {
+    const guide = cropOf(flower.crossId)
+    if (guide) askAboutFlower(deed, flower, guide, deed.day)
+  }
+  const sowing = deed.kind === 'seedlingsUp' ? around.find('sowing', deed.subjectId) : undefined
+  const guide = sowing && cropOf(sowing.crossId)
+  if (guide) askAboutSowing(deed, sowing, guide, deed.day)
+}
+
 const definitionFor = (crop: string, around: Surroundings) => definitionOf(guideOf(crop, around), around.own())
 
 function guideOf(crop: string, around: Surroundings): CropGuide {
@@ -141,6 +162,37 @@ function checkPartner(crop: string, id: string | null, field: string, around: Su
   if (!plant) return
   checkSameCrop(crop, plant, field)
   if (plant.lost) throw new Refusal('plant-lost', `${plant.name} was lost (${plant.lost.reason}); choose another plant.`, field)
+}
+
+/** True for plants of one crop, and for crops of one genus, which may cross. */
+const isOneGenus = (one: string, other: string, around: Surroundings) => {
+  const [first, second] = [around.guide(one), around.guide(other)]
+  return one === other || Boolean(first && second && genusOf(first) === genusOf(second))
+}
+
+/** A pollen parent of another crop: of the same genus it may well be, else the person is asked. */
+function checkWidePartner(crop: string, id: string | null, isMeant: boolean, around: Surroundings): void {
+  const plant = id && around.find('plant', id)
+  if (!plant) return
+  const name = (of: string) => around.guide(of)?.name.toLowerCase() ?? of
+  if (!isMeant && !isOneGenus(crop, plant.crop, around)) {
+    throw new Refusal('wide-cross', `${plant.name} is of another crop: ${name(plant.crop)}, not ${name(crop)}. Such a cross seldom sets seed. Is it meant? Say so, or choose another pollen parent.`, 'pollenParentId')
+  }
+  checkPartner(plant.crop, id, 'pollenParentId', around)
+}
+
+/** @throws {Refusal} for a plant that would be its own forebear */
+function checkNoOwnForebear(id: string, parents: (string | null | undefined)[], around: Surroundings): void {
+  const seen = new Set<string>()
+  let generation = parents.filter(parent => parent !== null && parent !== undefined)
+  while (generation.length) {
+    if (generation.includes(id)) throw new Refusal('own-forebear', 'This would make the plant its own forebear. Choose a parent that does not come from it.', 'seedParentId')
+    generation.forEach(parent => seen.add(parent))
+    generation = generation.flatMap((parent) => {
+      const plant = around.find('plant', parent)
+      return [plant?.seedParentId, plant?.pollenParentId].filter(next => next !== null && next !== undefined && !seen.has(next)) as string[]
+    })
+  }
 }
 
 function checkSameCross(thing: { code: string, crossId: string } | undefined, crossId: string, what: string): void {

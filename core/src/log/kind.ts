@@ -1,5 +1,7 @@
 import * as v from 'valibot'
+import type { TraitDescription } from '../offspring/trait'
 import { isDay } from '../time/days'
+import './sentences'
 
 /** What carries a tag. */
 export type TaggedType = 'plant' | 'cross' | 'flower' | 'seedLot' | 'sowing' | 'batch' | 'tube'
@@ -12,6 +14,12 @@ export interface Subject { type: SubjectType, id: string }
 
 type Schema = v.GenericSchema
 
+/** What the ids in an entry are called in its crop, for its line in the log. */
+export interface Names {
+  trait: (id: string) => TraitDescription | undefined
+  locus: (id: string) => string | undefined
+}
+
 /** What is known of a kind of entry; each area lists its own in `<area>/kinds.ts`. */
 export interface Kind<T extends SubjectType = SubjectType, S extends Schema = Schema> {
   /** what the entry's `subjectId` is */
@@ -22,7 +30,7 @@ export interface Kind<T extends SubjectType = SubjectType, S extends Schema = Sc
   /** subjects that must be there, though the entry does not change them */
   needs: (payload: v.InferOutput<S>) => Subject[]
   /** the entry as a line in the log: "emasculated, all anthers out" */
-  words: (payload: v.InferOutput<S>) => string
+  words: (payload: v.InferOutput<S>, names?: Names) => string
   /** it comes first whatever its date says: without it there is nothing that the others could be about */
   founds: boolean
   /** tag codes that the entry gives out */
@@ -55,6 +63,9 @@ export const words = (most: number) => v.pipe(
   v.maxLength(most, `Use at most ${most} characters.`),
   v.check(isKeepable, 'This holds a character that cannot be kept.'),
 )
+
+/** A name: words on one line, so that lists, labels and letters stay whole. */
+export const name = (most: number) => v.pipe(words(most), v.transform(text => text.replace(/[\p{Cc}\u2028\u2029]+/gu, ' ')))
 
 /** A whole number of things. */
 export const amount = (least: number, most: number) => v.pipe(

@@ -4,10 +4,12 @@ import { definitionOf, geneticsOf } from '../crops/definition'
 import { hellebore } from '../crops/guides/hellebore'
 import { squash } from '../crops/guides/squash'
 import { fold } from '../log/fold'
-import type { Deed, LoggedDeed } from '../log/entry'
+import type { LoggedDeed } from '../log/entry'
 import { checkFit } from '../log/fit'
 import { deed, newId } from '../testing/deeds'
-import { genomeOf } from './genome'
+import { checkGenetics } from './fit'
+import { genomeOf, genotypesAt } from './genome'
+import { multisets } from './locus'
 import { parentFrom, phasesOf } from './phases'
 import { genome, locus } from './testing'
 import type { Worked } from './carriers'
@@ -52,6 +54,28 @@ describe('how a crop inherits as a whole', () => {
   })
 })
 
+describe('a locus with many alleles in many sets of chromosomes', () => {
+  const rich = (alleles: number) => ({ id: newId(), crop: 'chilli', name: 'skin', alleles: ['A', 'B', 'C', 'D', 'E', 'F'].slice(0, alleles), dominance: 'complete' as const, group: null, cM: null, note: null, droppedOn: null })
+  const hexaploid = { id: newId(), crop: 'chilli', mating: 'outcrossing' as const, ploidy: 6 as const, map: 'haldane' as const, doubleReduction: 0, setOn: '2026-01-01', setAt: '2026-01-01T00:00:00.000Z' }
+  const definition = (alleles: number, asksFor = false) => {
+    const locus = rich(alleles)
+    const rule = { id: newId(), crop: 'chilli', name: 'glow', trait: null, cases: [{ when: { [locus.id]: 'A' }, is: 'yes' }], otherwise: 'no', droppedOn: null }
+    return definitionOf({ ...chilli, loci: [], rules: [] }, { traits: [], loci: [locus], rules: asksFor ? [rule] : [], inheritances: [hexaploid] })
+  }
+
+  it.each([[2, 2, 3], [6, 2, 21], [5, 4, 70], [4, 6, 84], [6, 6, 462]])('of %i alleles in %i sets has %i genotypes', (alleles, ploidy, genotypes) => {
+    expect(genotypesAt(alleles, ploidy)).toBe(genotypes)
+    expect(genotypesAt(alleles, ploidy)).toBe(multisets(alleles, ploidy).length)
+  })
+
+  it('is refused with what is allowed, and left out of what is worked out where it was described before', () => {
+    expect(() => checkGenetics(definition(4))).not.toThrow()
+    expect(() => checkGenetics(definition(6))).toThrow('skin has 462 genotypes with 6 alleles in 6 sets of chromosomes; 84 can be worked with. Give it at most 4 alleles.')
+    expect(genomeOf(geneticsOf(definition(6, true)))).toMatchObject({ loci: [], rules: [] })
+    expect(genomeOf(geneticsOf(definition(4, true)))).toMatchObject({ loci: [{}], rules: [{}] })
+  })
+})
+
 describe('the built-in guides', () => {
   it.each([chilli, hellebore, squash])('inherit in a way that can be worked out: $name', (guide) => {
     const definition = definitionOf(guide, { traits: [], loci: [], rules: [], inheritances: [] })
@@ -65,7 +89,7 @@ describe('what is noted of genes', () => {
   const own = (loci: LoggedDeed[] = [], rules: LoggedDeed[] = []) => ({
     traits: [], inheritances: [], loci: loci.map(d => fold('locus', d.subjectId, [d])!), rules: rules.map(d => fold('rule', d.subjectId, [d])!),
   })
-  const fit = (made: LoggedDeed, around: ReturnType<typeof own>) => () => checkFit(made as Deed, {
+  const fit = (made: LoggedDeed, around: ReturnType<typeof own>) => () => checkFit(made, {
     find: ((type: string) => type === 'plant' ? { crop: 'chilli' } : { crop: 'chilli', name: 'x' }) as never,
     guide: crop => crop === 'chilli' ? chilli : undefined, hasPlace: () => true, own: () => around,
   })

@@ -1,12 +1,12 @@
 import * as v from 'valibot'
-import { words } from '../log/kind'
+import { name, words } from '../log/kind'
 import { DOMINANCES } from './locus'
 
 const different = (names: string[]) => new Set(names).size === names.length
 
 /** A locus as people describe it. */
 export const LocusDescription = v.object({
-  name: words(60),
+  name: name(60),
   /** the first listed hides the next, where the dominance is complete */
   alleles: v.pipe(
     v.array(v.pipe(words(6), v.regex(/^\S+$/, 'An allele is written without a space.'))),
@@ -25,12 +25,12 @@ export type LocusDescription = v.InferOutput<typeof LocusDescription>
  * that trait, so that what a plant looks like tells of its genes.
  */
 export const RuleDescription = v.object({
-  name: words(60),
+  name: name(60),
   trait: v.nullable(words(60)),
   cases: v.pipe(
     v.array(v.object({
       /** looks by the id of the locus or rule */
-      when: v.pipe(v.record(words(60), words(40)), v.check(when => Object.keys(when).length > 0, 'Every case asks for at least one locus.')),
+      when: v.pipe(v.record(words(60), words(40)), v.check(when => Object.keys(when).length > 0, 'Every case asks for at least one locus.'), v.check(when => Object.keys(when).length <= 40, 'A case asks for at most 40 loci.')),
       is: words(40),
     })),
     v.minLength(1, 'Give at least one case.'), v.maxLength(40, 'Give at most 40 cases.'),

@@ -3,7 +3,7 @@ import type { CropDefinition } from '../crops/definition'
 import { geneticsOf } from '../crops/definition'
 import { Refusal } from '../log/refusal'
 import { classNames } from '../offspring/trait'
-import { checkGenotype, genomeOf } from './genome'
+import { beyondReach, checkGenotype, genomeOf, isWithinReach } from './genome'
 import { askedBy } from './kinds'
 
 /**
@@ -14,6 +14,9 @@ import { askedBy } from './kinds'
 export function checkGenetics(definition: CropDefinition): void {
   const { loci, rules, traits } = definition
   const names = new Map([...loci, ...rules].map(thing => [thing.id, thing.name]))
+  const { ploidy } = definition.inheritance
+  const tooRich = loci.find(locus => !isWithinReach(locus, ploidy))
+  if (tooRich) throw new Refusal('too-many-genotypes', beyondReach(tooRich, ploidy), 'alleles')
   for (const { name, group, cM } of loci) {
     if ((group === null) !== (cM === null)) throw new Refusal('does-not-fit', `${name} needs both a linkage group and a position in cM, or neither.`, group === null ? 'group' : 'cM')
   }

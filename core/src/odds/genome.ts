@@ -1,4 +1,5 @@
 import { OutOfRange } from '../chance/estimate'
+import { counted } from '../formats/counted'
 import type { Locus, Rule } from './locus'
 import { checkLoci, orderRules } from './locus'
 
@@ -11,6 +12,25 @@ export const MATINGS = ['selfing', 'outcrossing', 'selfIncompatible'] as const
 /** Sets of chromosomes; allopolyploids pair like diploids and count as 2. */
 export const PLOIDIES = [2, 4, 6] as const
 export type Ploidy = typeof PLOIDIES[number]
+
+/**
+ * Genotypes of one locus that are worked with at most: the work grows with their cube. Six alleles of a diploid have 21, five of a
+ * tetraploid 70, four of a hexaploid 84.
+ */
+const MOST_GENOTYPES = 84
+
+/** How many genotypes a locus can have: choices of alleles with repetition. */
+export const genotypesAt = (alleles: number, ploidy: number): number =>
+  Math.round(Array.from({ length: ploidy }, (_, i) => (alleles + i) / (i + 1)).reduce((product, factor) => product * factor, 1))
+
+/** False for a locus with more genotypes than can be worked with. */
+export const isWithinReach = ({ alleles }: Pick<Locus, 'alleles'>, ploidy: number): boolean => genotypesAt(alleles.length, ploidy) <= MOST_GENOTYPES
+
+/** What to say of a locus that is not within reach. */
+export function beyondReach({ name, alleles }: Pick<Locus, 'name' | 'alleles'>, ploidy: number): string {
+  const most = alleles.findLastIndex((_, i) => genotypesAt(i + 1, ploidy) <= MOST_GENOTYPES) + 1
+  return `${name} has ${genotypesAt(alleles.length, ploidy)} genotypes with ${alleles.length} alleles in ${ploidy} sets of chromosomes; ${MOST_GENOTYPES} can be worked with. Give it at most ${most} alleles.`
+}
 
 /** How a crop inherits, as people describe it. */
 export interface Genetics {
@@ -51,7 +71,7 @@ export function recombinationOver(cM: number, map: MapFunction): number {
 }
 
 /**
- * Checks how a crop inherits and lays it out.
+ * Checks how a crop inherits and lays it out. A crop of which no locus is described has a genome without loci: nothing is known of it.
  *
  * @throws {OutOfRange} with a sentence that names what cannot be and what is allowed
  */
@@ -61,8 +81,9 @@ export function genomeOf(genetics: Genetics): Genome {
   if (!MAP_FUNCTIONS.includes(map)) throw new OutOfRange(`The map is "${MAP_FUNCTIONS.join('" or "')}", not "${String(map)}".`)
   if (!(doubleReduction >= 0 && doubleReduction <= 1)) throw new OutOfRange(`Double reduction is a probability from 0 to 1, not ${doubleReduction}.`)
   if (doubleReduction > 0 && ploidy === 2) throw new OutOfRange('Double reduction happens in autopolyploids only: give ploidy 4 or 6, or leave it out.')
-  if (!loci.length) throw new OutOfRange('Give at least one locus.')
   checkLoci(loci)
+  const tooRich = loci.find(locus => !isWithinReach(locus, ploidy))
+  if (tooRich) throw new OutOfRange(beyondReach(tooRich, ploidy))
   const ordered = orderRules(loci, rules, ploidy)
   const byGroup = new Map<string, Locus[]>()
   for (const locus of loci) {
@@ -90,7 +111,7 @@ export function checkGenotype(genotype: Genotype, { loci, ploidy }: Pick<Genome,
   for (const { name, alleles } of loci) {
     const own = genotype[name]
     if (!own) throw new OutOfRange(`The ${whose} has no genotype for the locus "${name}"; give ${ploidy} of its alleles: ${alleles.join(', ')}.`)
-    if (own.length !== ploidy) throw new OutOfRange(`The ${whose} has ${own.length} ${own.length === 1 ? 'allele' : 'alleles'} at "${name}"; with ploidy ${ploidy} it needs ${ploidy}.`)
+    if (own.length !== ploidy) throw new OutOfRange(`The ${whose} has ${counted(own.length, 'allele')} at "${name}"; with ploidy ${ploidy} it needs ${ploidy}.`)
     const strange = own.find(allele => !alleles.includes(allele))
     if (strange !== undefined) throw new OutOfRange(`The ${whose} has "${strange}" at the locus "${name}", which has the alleles ${alleles.join(', ')}.`)
   }

@@ -5,6 +5,8 @@ import type { RuleDescription } from './described'
 import { MATINGS, MAP_FUNCTIONS, PLOIDIES } from './genome'
 import { LocusDescription, RuleDescription as Rule } from './described'
 
+const at = (locus: string | undefined) => locus ? ` at ${locus}` : ''
+
 /** Loci and rules of the garden's own that a rule asks for; those of the guide are no subjects of the log. */
 export const askedBy = ({ cases }: Pick<RuleDescription, 'cases'>): string[] => [...new Set(cases.flatMap(c => Object.keys(c.when)))]
 
@@ -32,7 +34,7 @@ export const geneticKinds = {
     locus: words(60),
     /** null: no longer thought to be known */
     alleles: v.nullable(v.pipe(v.array(words(6)), v.minLength(1, 'Give the alleles.'), v.maxLength(8))),
-  }), p => p.alleles ? `genotype ${p.alleles.join(' ')}` : 'genotype no longer known', { needs: p => own('locus', p.locus) }),
+  }), (p, names) => p.alleles ? `genotype${at(names?.locus(p.locus))} ${p.alleles.join(' ')}` : `genotype${at(names?.locus(p.locus))} no longer known`, { needs: p => own('locus', p.locus) }),
 }
 
 /** A trait, locus or rule of the garden's own as the subject it is; the guide's go by words and are none. */

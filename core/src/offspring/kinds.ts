@@ -1,7 +1,13 @@
 import * as v from 'valibot'
 import { kind, words } from '../log/kind'
 import { own } from '../odds/kinds'
+import { scoreInWords } from './score'
 import { TraitDescription } from './trait'
+
+/** A score as a line of the log: the trait's own name and the word of its step; a trait that is gone is told by its number. */
+function scoredWords({ value }: { value: number }, trait: TraitDescription | undefined): string {
+  return trait ? `scored ${trait.name}: ${scoreInWords(trait, value)}` : `scored a trait: ${value}`
+}
 
 /** What can be decided on an offspring. */
 export const VERDICTS = ['keep', 'watch', 'discard'] as const
@@ -13,7 +19,7 @@ export const offspringKinds = {
   scored: kind('plant', v.strictObject({
     trait: words(60),
     value: v.pipe(v.number('Give a number.'), v.finite(), v.minValue(0, 'Give 0 or more.'), v.maxValue(1e6)),
-  }), p => `scored ${p.trait}: ${p.value}`, { needs: p => own('trait', p.trait) }),
+  }), (p, names) => scoredWords(p, names?.trait(p.trait)), { needs: p => own('trait', p.trait) }),
   judged: kind('plant', v.strictObject({
     verdict: v.picklist(VERDICTS, 'Choose keep, watch or discard.'),
     reason: words(200),

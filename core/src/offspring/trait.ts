@@ -1,11 +1,11 @@
 import * as v from 'valibot'
-import { words } from '../log/kind'
+import { name, words } from '../log/kind'
 
 const stepName = words(40)
 const different = (names: string[]) => new Set(names.map(n => n.toLowerCase())).size === names.length
 
 const described = {
-  name: words(60),
+  name: name(60),
   /** where and when to look */
   hint: words(300),
   /**
@@ -45,7 +45,7 @@ export const TraitDescription = variants({})
 export type TraitDescription = v.InferOutput<typeof TraitDescription>
 
 /** What is scored on a plant, under the id that scores go by. */
-export const Trait = variants({ id: v.pipe(v.string(), v.nonEmpty()) })
+export const Trait = variants({ id: v.pipe(v.string(), v.nonEmpty(), v.maxLength(60)) })
 export type Trait = v.InferOutput<typeof Trait>
 
 /** The names of a trait's classes, in order: what a score of 0, 1, 2 … stands for. Null where scores are numbers. */

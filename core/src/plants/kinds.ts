@@ -1,16 +1,21 @@
 import * as v from 'valibot'
+import type { CropGuide } from '../crops/guide'
 import { MARK_KINDS, isMark } from '../tags/marks'
-import { Code, Id, amount, kind, words } from '../log/kind'
+import type { Subject } from '../log/kind'
+import { Code, Id, amount, kind, name, words } from '../log/kind'
 
 /** Kinds of plant material; a seedling is one plant of a family. */
 export const PLANT_KINDS = ['clone', 'line', 'population', 'seedling'] as const
 
 const described = {
-  name: words(80),
+  name: name(80),
   plantKind: v.picklist(PLANT_KINDS, 'Choose clone, line, population or seedling.'),
   placeId: v.nullable(Id),
   note: v.nullable(words(2000)),
 }
+
+const parentsNeeded = (p: { seedParentId?: string | null, pollenParentId?: string | null }): Subject[] =>
+  [p.seedParentId, p.pollenParentId].flatMap(id => id ? [{ type: 'plant' as const, id }] : [])
 
 export const plantKinds = {
   plantAdded: kind('plant', v.strictObject({
@@ -22,9 +27,14 @@ export const plantKinds = {
     pollenParentId: v.nullable(Id),
   }), p => `added ${p.name}`, {
     codes: p => [{ code: p.code }],
-    needs: p => [p.seedParentId, p.pollenParentId].flatMap(id => id ? [{ type: 'plant', id }] : []),
+    needs: parentsNeeded,
   }),
-  plantDescribed: kind('plant', v.strictObject(described), p => `described as ${p.name}`),
+  plantDescribed: kind('plant', v.strictObject({
+    ...described,
+    /** parents, where they were corrected; absent: as they were */
+    seedParentId: v.optional(v.nullable(Id)),
+    pollenParentId: v.optional(v.nullable(Id)),
+  }), p => `described as ${p.name}`, { needs: parentsNeeded }),
   /** not to be a parent any more; it may stay in the garden */
   struckOff: kind('plant', v.strictObject({ reason: words(200) }), p => `struck off: ${p.reason}`),
   reinstated: kind('plant', v.strictObject({ reason: words(200) }), p => `a candidate again: ${p.reason}`),
@@ -41,4 +51,14 @@ export const plantKinds = {
     needs: p => p.marks.map(({ pollenParentId }) => ({ type: 'plant', id: pollenParentId })),
   }),
   plantLost: kind('plant', v.strictObject({ reason: words(200) }), p => `lost: ${p.reason}`),
+}
+
+/** Groups of crops whose plants are mostly multiplied by cuttings, grafts, bulbs or division. */
+const CLONED: readonly CropGuide['group'][] = ['bulb', 'orchid', 'succulent', 'carnivorous plant', 'fruit', 'tree or shrub']
+
+/** What a plant of a crop usually is: a line where it selfs, a clone where it is multiplied as it is, else a population. */
+export function usualKind({ mating, group, seasons }: Pick<CropGuide, 'mating' | 'group' | 'seasons'>): typeof PLANT_KINDS[number] {
+  if (CLONED.includes(group)) return 'clone'
+  if (mating === 'selfing') return 'line'
+  return seasons > 1 ? 'clone' : 'population'
 }

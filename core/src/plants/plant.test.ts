@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { chilli } from '../crops/guides/chilli'
-import type { Deed, LoggedDeed } from '../log/entry'
+import type { LoggedDeed } from '../log/entry'
 import { Entry, codesOf, needsOf, subjectsOf, wordsOf } from '../log/entry'
 import { checkFit } from '../log/fit'
 import { fold } from '../log/fold'
@@ -90,7 +90,7 @@ describe('a deed in its surroundings', () => {
     hasPlace: () => false,
     own: () => ({ traits: [], loci: [], rules: [], inheritances: [] }),
   }
-  const fit = (d: LoggedDeed) => () => checkFit(d as Deed, around)
+  const fit = (d: LoggedDeed) => () => checkFit(d, around)
   // Codes that pass their check, since that is looked at first.
   const plan = (crop: string, pollenParentId: string, code = '26-4RMX') => deed('2026-05-01', 'crossPlanned', ids.cross, { code, crop, seedParentId: id, pollenParentId, selfMeant: false, aim: 'a', flowersPlanned: 1, keepersWanted: 1 })
 

@@ -55,7 +55,13 @@ export function plantAfter(plant: Plant | null, deed: LoggedDeed, id: string): P
   if (!plant) throw new Refusal('unknown-plant', 'This plant is not in the garden; add it first.')
   if (plant.lost) throw new Refusal('plant-lost', `${plant.name} was lost on ${dayInWords(plant.lost.on)}; nothing more can be noted on it.`)
   switch (deed.kind) {
-    case 'plantDescribed': return { ...plant, ...deed.payload }
+    case 'plantDescribed': {
+      const { seedParentId = plant.seedParentId, pollenParentId = plant.pollenParentId, ...described } = deed.payload
+      if (plant.crossId && (seedParentId !== plant.seedParentId || pollenParentId !== plant.pollenParentId)) {
+        throw new Refusal('of-a-cross', `${plant.name} came of a cross of this garden, whose parents are its own. Correct the cross instead.`, 'seedParentId')
+      }
+      return { ...plant, ...described, seedParentId, pollenParentId }
+    }
     case 'plantLost': return { ...plant, lost: { on: deed.day, reason: deed.payload.reason } }
     case 'scored': return {
       ...plant,

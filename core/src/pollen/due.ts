@@ -1,3 +1,4 @@
+import { counted } from '../formats/counted'
 import type { ISODate } from '../time/days'
 import { addDays, dayInWords, daysBetween } from '../time/days'
 import type { PollenAnswer } from './plan'
@@ -32,7 +33,7 @@ export function tubeDue(tube: Tube, wantedOn: ISODate | null, today: ISODate): P
 
 /** The work of collecting for a cross; null where nothing has to be, or can be. */
 export function collectDue({ collect, need, short }: PollenAnswer): PollenDue | null {
-  return collect && { step: 'collectPollen', from: collect.from, until: collect.until, because: `${need.code} lacks pollen for ${short} ${short === 1 ? 'touch' : 'touches'}; its flowers are open from ${dayInWords(need.from)}.` }
+  return collect && { step: 'collectPollen', from: collect.from, until: collect.until, because: `${need.code} lacks pollen for ${counted(short, 'touch', 'touches')}; its flowers are open from ${dayInWords(need.from)}.` }
 }
 
 /** What a tube leaves open about the father of the seed it made, in words. */

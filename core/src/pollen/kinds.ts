@@ -1,5 +1,7 @@
 import * as v from 'valibot'
-import { Code, Id, amount, kind, words } from '../log/kind'
+import { counted } from '../formats/counted'
+import { Code, Id, amount, kind, name, words } from '../log/kind'
+import { Moment } from '../time/moment'
 import { Celsius } from '../weather/kinds'
 
 /** How pollen is won. */
@@ -41,10 +43,10 @@ export const TestField = v.pipe(
 )
 
 /** A reading of a logger: moment (UTC), °C. */
-export const StoreRow = v.strictTuple([v.pipe(v.string(), v.isoTimestamp()), Celsius])
+export const StoreRow = v.strictTuple([Moment, Celsius])
 
 export const pollenKinds = {
-  storeSet: kind('store', v.strictObject({ name: words(60), keeps: v.picklist(keysOf(STORE_KINDS)), /** °C that it is set to */ celsius: Celsius, /** a logger stands in it */ isLogged: v.boolean() }),
+  storeSet: kind('store', v.strictObject({ name: name(60), keeps: v.picklist(keysOf(STORE_KINDS)), /** °C that it is set to */ celsius: Celsius, /** a logger stands in it */ isLogged: v.boolean() }),
     p => `${p.name}: ${STORE_KINDS[p.keeps].words}, set to ${p.celsius} °C`),
   storeRead: kind('storeReadings', v.strictObject({ storeId: Id, source: words(120), rows: v.pipe(v.array(StoreRow), v.minLength(1, 'There is no reading in it.'), v.maxLength(800)) }),
     p => `read ${p.rows.length} temperatures of a store from ${p.source}`, { needs: p => [{ type: 'store', id: p.storeId }] }),
@@ -65,7 +67,7 @@ export const pollenKinds = {
   }),
   /** drying ends: it is in its tube, and stands in a store */
   pollenTubed: kind('tube', v.strictObject({ drying: v.picklist(keysOf(DRYING)), /** flowers it will serve, by eye */ doses: Doses, hasDesiccant: v.boolean(), storeId: v.nullable(Id) }),
-    p => `${DRYING[p.drying]}, put into its tube for about ${p.doses} flowers${p.hasDesiccant ? ', with a drying agent' : ''}`, { needs: p => p.storeId ? [{ type: 'store', id: p.storeId }] : [] }),
+    p => `${DRYING[p.drying]}, put into its tube for about ${counted(p.doses, 'flower')}${p.hasDesiccant ? ', with a drying agent' : ''}`, { needs: p => p.storeId ? [{ type: 'store', id: p.storeId }] : [] }),
   tubeMoved: kind('tube', v.strictObject({
     /** null: taken out, in the hand */
     toId: v.nullable(Id),
@@ -77,11 +79,11 @@ export const pollenKinds = {
     into: v.pipe(v.array(v.strictObject({ id: Id, code: Code, doses: Doses })), v.minLength(1, 'Say into which tubes.'), v.maxLength(40)),
     crop: words(40),
     donors: Donors,
-  }), p => `split: ${p.into.map(t => `about ${t.doses} flowers into ${t.code}`).join(', ')}`, {
+  }), p => `split: ${p.into.map(t => `about ${counted(t.doses, 'flower')} into ${t.code}`).join(', ')}`, {
     codes: p => p.into.map(({ id, code }) => ({ code, subject: { type: 'tube', id } })),
     changes: p => p.into.map(({ id }) => ({ type: 'tube', id })),
   }),
-  tubeToppedUp: kind('tube', v.strictObject({ fromId: Id, /** donors of what is poured in */ donors: Donors, doses: Doses }), p => `topped up for about ${p.doses} flowers from another tube`, {
+  tubeToppedUp: kind('tube', v.strictObject({ fromId: Id, /** donors of what is poured in */ donors: Donors, doses: Doses }), p => `topped up for about ${counted(p.doses, 'flower')} from another tube`, {
     changes: p => [{ type: 'tube', id: p.fromId }],
   }),
   tubeDoubted: kind('tube', v.strictObject({ doubt: v.picklist(keysOf(TUBE_DOUBTS)) }), p => `doubtful: ${TUBE_DOUBTS[p.doubt]}`),
@@ -90,12 +92,12 @@ export const pollenKinds = {
     fields: v.pipe(v.array(TestField), v.minLength(1, 'Count one field at least.'), v.maxLength(60)),
     phase: v.optional(v.picklist(keysOf(TEST_PHASES))),
   }), (p) => {
-    const { alive, seen } = counted(p.fields)
+    const { alive, seen } = together(p.fields)
     return `tested${p.phase ? ` ${TEST_PHASES[p.phase]}` : ''}: ${alive} of ${seen} ${TESTING[p.method]}`
   }),
   tubeEnded: kind('tube', v.strictObject({ reason: words(200) }), p => `thrown away: ${p.reason}`),
 }
 
 /** All fields of a test together. */
-export const counted = (fields: { alive: number, seen: number }[]): { alive: number, seen: number } =>
+export const together = (fields: { alive: number, seen: number }[]): { alive: number, seen: number } =>
   fields.reduce((all, field) => ({ alive: all.alive + field.alive, seen: all.seen + field.seen }), { alive: 0, seen: 0 })

@@ -1,5 +1,6 @@
 import { sum } from 'd3-array'
 import type { Estimate } from '../chance/estimate'
+import { counted } from '../formats/counted'
 import type { ISODate } from '../time/days'
 import { addDays, dayInWords, daysBetween } from '../time/days'
 import type { StoreKind } from './kinds'
@@ -100,8 +101,6 @@ const keepWords: Record<StoreKind, string> = { bench: 'on the bench', coolBox: '
 /** How often the donor sheds while the flowers are open. */
 const sharedInWords = (share: number) => share < 0.01 ? 'the donor hardly sheds while its flowers are open' : `the donor sheds on about ${Math.round(share * 100)} of 100 days on which its flowers are open`
 
-const flowersInWords = (n: number) => n === 1 ? '1 flower' : `${n} flowers`
-
 function why(need: PollenNeed, how: PollenAnswer['how'], given: PollenAnswer['tubes'], dead: number, collect: PollenAnswer['collect'], day: ISODate): string {
   const shared = sharedInWords(need.freshShare)
   const tooDead = dead ? ` ${dead === 1 ? 'One tube of it is' : `${dead} tubes of it are`} too dead by ${dayInWords(day)}.` : ''
@@ -118,13 +117,13 @@ function why(need: PollenNeed, how: PollenAnswer['how'], given: PollenAnswer['tu
 function proposalsFor(need: PollenNeed, short: number, rivals: PollenAnswer['rivals'], collect: PollenAnswer['collect'], given: PollenAnswer['tubes']): string[] {
   const touches = Math.max(1, Math.round(need.doses / need.flowers))
   const proposals: string[] = []
-  if (collect) proposals.push(`Collect for ${flowersInWords(Math.ceil(short / touches))} more until ${dayInWords(collect.until)}.`)
+  if (collect) proposals.push(`Collect for ${counted(Math.ceil(short / touches), 'flower')} more until ${dayInWords(collect.until)}.`)
   if (rivals.length) {
     const [first] = rivals
     proposals.push(`${first!.code} takes ${first!.doses} doses of the same pollen: share it out, or do that one with fewer flowers.`)
   }
-  if (given.length && touches > 1) proposals.push(`One touch a flower instead of ${touches} makes what is there go to ${flowersInWords(Math.min(need.flowers, sum(given, g => g.doses)))}.`)
-  if (given.length) proposals.push(`Do ${flowersInWords(Math.floor(sum(given, g => g.doses) / touches))} with what is there, and the rest when there is more.`)
+  if (given.length && touches > 1) proposals.push(`One touch a flower instead of ${touches} makes what is there go to ${counted(Math.min(need.flowers, sum(given, g => g.doses)), 'flower')}.`)
+  if (given.length) proposals.push(`Do ${counted(Math.floor(sum(given, g => g.doses) / touches), 'flower')} with what is there, and the rest when there is more.`)
   if (!collect && !given.length) proposals.push('Choose another pollen parent for it, or plan it for the season in which both flower.')
   return proposals
 }

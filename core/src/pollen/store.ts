@@ -1,3 +1,4 @@
+import { extent } from 'd3-array'
 import type { LoggedDeed } from '../log/entry'
 import { Refusal } from '../log/refusal'
 import type { Instant } from '../time/days'
@@ -26,9 +27,10 @@ export function storeReadingsAfter(readings: StoreReadings | null, deed: LoggedD
 
 /** What a logger measured, with what a file says in its place; in the order of time, each moment once. */
 export function readingsWith(logged: Reading[], read: StoreReadings[]): Reading[] {
-  const rows = read.flatMap(r => r.rows.map(([at, celsius]): Reading => ({ at: Date.parse(at), celsius })))
-  if (!rows.length) return logged
-  const [first, last] = [Math.min(...rows.map(r => r.at)), Math.max(...rows.map(r => r.at))]
+  // Earlier versions took moments that no calendar has.
+  const rows = read.flatMap(r => r.rows.map(([at, celsius]): Reading => ({ at: Date.parse(at), celsius }))).filter(r => !Number.isNaN(r.at))
+  const [first, last] = extent(rows, r => r.at)
+  if (first === undefined) return logged
   const known = new Map(rows.map(r => [r.at, r]))
   return [...logged.filter(r => r.at < first || r.at > last), ...known.values()].sort((a, b) => a.at - b.at)
 }

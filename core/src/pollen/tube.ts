@@ -1,9 +1,10 @@
+import { counted } from '../formats/counted'
 import type { LoggedDeed } from '../log/entry'
 import { Refusal } from '../log/refusal'
 import type { ISODate, Instant } from '../time/days'
 import { dayInWords } from '../time/days'
 import type { COLLECTED_AT, COLLECTING, DRYING, TESTING, TEST_PHASES, TUBE_DOUBTS } from './kinds'
-import { counted } from './kinds'
+import { together } from './kinds'
 
 /** A test of a tube: so many of those seen were alive. */
 export interface TubeTest { at: Instant, on: ISODate, method: keyof typeof TESTING, alive: number, seen: number, fields: { alive: number, seen: number }[], phase: keyof typeof TEST_PHASES | null }
@@ -101,7 +102,7 @@ export function tubeAfter(tube: Tube | null, deed: LoggedDeed, id: string): Tube
     case 'tubeDoubted': return { ...tube, doubts: listed(tube.doubts, deed.payload.doubt) }
     case 'tubeTested': {
       const { method, fields, phase = null } = deed.payload
-      return { ...tube, tests: [...tube.tests, { at: deed.happenedAt, on: deed.day, method, ...counted(fields), fields, phase }] }
+      return { ...tube, tests: [...tube.tests, { at: deed.happenedAt, on: deed.day, method, ...together(fields), fields, phase }] }
     }
     case 'tubeEnded': return { ...tube, left: 0, ended: { on: deed.day, reason: deed.payload.reason } }
     default: return tube
@@ -112,7 +113,7 @@ const blank = (tube: Pick<Tube, 'id' | 'code' | 'crop' | 'donors' | 'way' | 'sta
   ({ ...tube, tubed: null, thaws: [], doses: 0, left: 0, uses: [], tests: [], splitFrom: null, toppedUp: [], doubts: [], ended: null })
 
 function checkHolds({ code, left }: Tube, doses: number, what: string): void {
-  if (doses > left) throw new Refusal('too-little-pollen', `${code} holds pollen for about ${left} ${left === 1 ? 'flower' : 'flowers'}, so ${doses} cannot be ${what}.`, 'doses')
+  if (doses > left) throw new Refusal('too-little-pollen', `${code} holds pollen for about ${counted(left, 'flower')}, so ${doses} cannot be ${what}.`, 'doses')
 }
 
 /** True while it can still be used. */

@@ -13,7 +13,7 @@ import type { ParentBloom } from '../crosses/due'
 import { crossDue } from '../crosses/due'
 import { daysOverdue, dueAt } from '../flowers/due'
 import type { Flower } from '../flowers/flower'
-import { SCHOOL_HOURS, schoolWords } from '../flowers/schools'
+import { SCHOOLS, SCHOOL_HOURS } from '../flowers/schools'
 import type { FlowerStep } from '../flowers/steps'
 import type { Subject } from '../log/kind'
 import type { FruitLoad } from '../plants/fruitLoad'
@@ -92,8 +92,10 @@ function hoursFor(step: RoundStep, crop: CropOnRound, isToday: boolean): Stop['h
   const hours = flowerHoursFor(step, crop, isToday)
   const habit = habitAt(crop.guide, 'hour')
   if (!hours || !habit) return hours
-  const kept = { from: Math.max(hours.from, SCHOOL_HOURS[habit].from), to: Math.min(hours.to, SCHOOL_HOURS[habit].to) }
-  return kept.from < kept.to ? { ...hours, ...kept } : { ...hours, weather: [hours.weather, `Not in the ${schoolWords('hour', habit)}, as is the habit here: the flower is not ready then.`].filter(Boolean).join(' ') }
+  const { from, to } = SCHOOL_HOURS[habit]
+  // The night's work is begun in the evening.
+  const kept = { from: Math.max(hours.from, from), to: Math.min(hours.to, to < from ? 24 : to) }
+  return kept.from < kept.to ? { ...hours, ...kept } : { ...hours, weather: [hours.weather, `Not ${SCHOOLS.hour[habit].replace(/^(?!at )/, 'in the ')}, as is the habit here: the flower is not ready then.`].filter(Boolean).join(' ') }
 }
 
 /** Hours in which a flower can be worked: the guide's, or where the weather is known those that it makes of them. */

@@ -24,12 +24,12 @@ export function sowingDue(sowing: Sowing, knowledge: CropKnowledge): SeedDue | n
   if (from > lastDay) return null
   return {
     step: 'countUp', from, until: addDays(from, daysBetweenCounts(wait)), estimate: wait,
-    because: lastLook ? `Last counted on ${dayInWords(lastLook)}.` : `Sown on ${dayInWords(sowing.sownOn)}; the first come up about now.`,
+    because: lastLook ? `Last counted on ${dayInWords(lastLook)}.` : `Sown on ${dayInWords(sowing.sownOn)}; the first come up from about ${dayInWords(firstDay)}.`,
   }
 }
 
 /** A packet whose seed must not wait; null for seed that keeps. */
 export function lotDue(lot: SeedLot, guide: CropGuide): SeedDue | null {
-  if (guide.seedHandling.kind !== 'sowAtOnce' || lot.left === 0) return null
+  if (guide.seedHandling.kind !== 'sowAtOnce' || lot.left === 0 || lot.reserveSince) return null
   return { step: 'sow', from: lot.harvestedOn, until: addDays(lot.harvestedOn, 14), estimate: null, because: `Harvested on ${dayInWords(lot.harvestedOn)}; this seed does not keep.` }
 }

@@ -1,8 +1,13 @@
 import * as v from 'valibot'
 import { schoolsAt } from '../flowers/schools'
+import { counted } from '../formats/counted'
 import { Code, Id, amount, kind, words } from '../log/kind'
 
 const CONTAINERS = ['tray', 'pots', 'bed'] as const
+
+/** What else becomes of seed. */
+export const SEED_ENDS = ['usedUp', 'givenAway', 'thrownAway', 'lost'] as const
+export const seedEndWords: Record<typeof SEED_ENDS[number], string> = { usedUp: 'used up', givenAway: 'given away', thrownAway: 'thrown away', lost: 'lost' }
 
 export const seedKinds = {
   harvested: kind('seedLot', v.strictObject({
@@ -19,11 +24,20 @@ export const seedKinds = {
     empty: amount(0, 1_000_000),
     /** by what it was told to be ripe */
     cue: v.optional(v.picklist(schoolsAt('harvest'))),
-  }), p => `harvested ${p.seeds} seeds, ${p.sound} sound`, {
+  }), p => `harvested ${counted(p.seeds, 'seed')}, ${p.sound} sound`, {
     codes: p => [{ code: p.code }],
     changes: p => p.flowers.map(f => ({ type: 'flower', id: f.flowerId })),
     needs: p => [{ type: 'cross', id: p.crossId }],
   }),
+  /** seeds that left the packet without being sown here */
+  seedsGone: kind('seedLot', v.strictObject({
+    how: v.picklist(SEED_ENDS, 'Say whether it was used up, given away, thrown away or lost.'),
+    seeds: amount(1, 1_000_000),
+    /** to whom, or why */
+    note: v.optional(v.nullable(words(200))),
+  }), p => `${counted(p.seeds, 'seed')} ${seedEndWords[p.how]}${p.note ? `: ${p.note}` : ''}`),
+  /** stays in the drawer, and is not asked to be sown */
+  keptAsReserve: kind('seedLot', v.strictObject({}), () => 'kept as a reserve'),
   sown: kind('sowing', v.strictObject({
     code: Code,
     lotId: Id,
@@ -31,7 +45,7 @@ export const seedKinds = {
     seeds: amount(1, 1_000_000),
     container: v.picklist(CONTAINERS),
     placeId: v.nullable(Id),
-  }), p => `sowed ${p.seeds} seeds`, {
+  }), p => `sowed ${counted(p.seeds, 'seed')}`, {
     codes: p => [{ code: p.code }],
     changes: p => [{ type: 'seedLot', id: p.lotId }],
     needs: p => [{ type: 'cross', id: p.crossId }],
@@ -45,7 +59,7 @@ export const seedKinds = {
     seedParentId: Id,
     pollenParentId: v.nullable(Id),
     placeId: v.nullable(Id),
-  }), p => `${p.plants.length} seedlings got codes and became plants of the family`, {
+  }), p => p.plants.length === 1 ? 'a seedling got its code and became a plant of the family' : `${p.plants.length} seedlings got codes and became plants of the family`, {
     codes: p => p.plants.map(({ id, code }) => ({ code, subject: { type: 'plant', id } })),
     changes: p => p.plants.map(({ id }) => ({ type: 'plant', id })),
     needs: p => [{ type: 'cross', id: p.crossId }],

@@ -1,6 +1,8 @@
+import { counted } from '../formats/counted'
 import type { LoggedDeed } from '../log/entry'
 import { Refusal } from '../log/refusal'
 import type { ISODate } from '../time/days'
+import type { SEED_ENDS } from './kinds'
 
 /** Seeds of one cross and one harvest, in one packet. Everything sown comes from a lot. */
 export interface SeedLot {
@@ -17,6 +19,10 @@ export interface SeedLot {
   sown: number
   /** what the packet still holds; empty seeds were thrown out */
   left: number
+  /** seeds that left it otherwise */
+  gone: { on: ISODate, how: typeof SEED_ENDS[number], seeds: number, note: string | null }[]
+  /** since when it is a reserve, which nobody asks to sow; a sowing from it ends that */
+  reserveSince: ISODate | null
 }
 
 /** The packet after one more deed. @throws {Refusal} if its seeds do not add up. */
@@ -25,17 +31,30 @@ export function seedLotAfter(lot: SeedLot | null, deed: LoggedDeed, id: string):
     if (lot) throw new Refusal('already-there', `Packet ${lot.code} is filled already.`)
     const { code, crossId, flowers, seeds, sound, empty } = deed.payload
     if (sound + empty > seeds) {
-      throw new Refusal('more-than-counted', `${seeds} seeds were counted, but ${sound} sound and ${empty} empty make ${sound + empty}. Count again, or correct the total.`, 'seeds')
+      throw new Refusal('more-than-counted', `${counted(seeds, 'seed was', 'seeds were')} counted, but ${sound} sound and ${empty} empty make ${sound + empty}. Count again, or correct the total.`, 'seeds')
     }
     return {
       id, code, crossId, flowerIds: flowers.map(f => f.flowerId), fruits: flowers.reduce((sum, f) => sum + f.fruits, 0),
-      seeds, sound, empty, harvestedOn: deed.day, sown: 0, left: seeds - empty,
+      seeds, sound, empty, harvestedOn: deed.day, sown: 0, left: seeds - empty, gone: [], reserveSince: null,
     }
   }
   if (!lot) throw new Refusal('unknown-lot', 'This packet does not exist; harvest a flower first.')
-  if (deed.kind !== 'sown') return lot
-  if (deed.payload.seeds > lot.left) {
-    throw new Refusal('packet-too-small', `Packet ${lot.code} holds ${lot.left} seeds, so ${deed.payload.seeds} cannot be sown from it.`, 'seeds')
+  switch (deed.kind) {
+    case 'sown':
+      checkHolds(lot, deed.payload.seeds, 'be sown from it')
+      return { ...lot, sown: lot.sown + deed.payload.seeds, left: lot.left - deed.payload.seeds, reserveSince: null }
+    case 'seedsGone': {
+      const { how, seeds, note = null } = deed.payload
+      checkHolds(lot, seeds, 'leave it')
+      return { ...lot, left: lot.left - seeds, gone: [...lot.gone, { on: deed.day, how, seeds, note }] }
+    }
+    case 'keptAsReserve':
+      checkHolds(lot, 1, 'be kept')
+      return { ...lot, reserveSince: deed.day }
+    default: return lot
   }
-  return { ...lot, sown: lot.sown + deed.payload.seeds, left: lot.left - deed.payload.seeds }
+}
+
+function checkHolds({ code, left }: SeedLot, seeds: number, what: string): void {
+  if (seeds > left) throw new Refusal('packet-too-small', `Packet ${code} holds ${counted(left, 'seed')}, so ${seeds} cannot ${what}.`, 'seeds')
 }

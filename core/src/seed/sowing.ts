@@ -1,5 +1,6 @@
 import type { Blooming } from '../bloom/note'
 import { neverSeen, withBloomNote } from '../bloom/note'
+import { counted } from '../formats/counted'
 import type { LoggedDeed } from '../log/entry'
 import { Refusal } from '../log/refusal'
 import type { ISODate } from '../time/days'
@@ -48,7 +49,7 @@ function stepOn(sowing: Sowing, deed: LoggedDeed): Sowing {
     case 'seedlingsUp': {
       const up = sowing.up + deed.payload.count
       if (up > sowing.seeds) {
-        throw new Refusal('more-than-sown', `${sowing.seeds} seeds were sown in ${sowing.code} and ${sowing.up} are up already, so ${deed.payload.count} more cannot come up.`, 'count')
+        throw new Refusal('more-than-sown', `${counted(sowing.seeds, 'seed was', 'seeds were')} sown in ${sowing.code} and ${sowing.up} are up already, so ${deed.payload.count} more cannot come up.`, 'count')
       }
       return { ...sowing, up, looks: [...sowing.looks, { on: deed.day, up: deed.payload.count }] }
     }
@@ -69,7 +70,7 @@ function stepOn(sowing: Sowing, deed: LoggedDeed): Sowing {
 
 function checkStanding(sowing: Sowing, count: number, verb: string): void {
   if (count > sowing.standing) {
-    throw new Refusal('more-than-standing', `${sowing.standing} seedlings stand in ${sowing.code}, so ${count} cannot ${verb}.`, 'count')
+    throw new Refusal('more-than-standing', `${counted(sowing.standing, 'seedling stands', 'seedlings stand')} in ${sowing.code}, so ${count} cannot ${verb}.`, 'count')
   }
 }
 

@@ -31,6 +31,9 @@ export function hourOf(instant: Instant, zone: string): number {
   return local.getHours() + local.getMinutes() / 60
 }
 
+/** The time on the clock of an instant in the garden's time zone: "05:40". */
+export const clockOf = (instant: Instant, zone: string): string => format(new TZDate(instant, zone), 'HH:mm')
+
 /** The instant at which `hour` (may hold a fraction) is on the clock on `day` in the garden's zone. */
 export function instantAt(day: ISODate, hour: number, zone: string): Instant {
   const [year, month, date] = day.split('-').map(Number) as [number, number, number]

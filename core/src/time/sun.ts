@@ -11,6 +11,13 @@ export function longitudeOf(zone: string): number {
   return Math.min(offset(0), offset(6)) / 4
 }
 
+/** A first guess of the latitude of a garden that did not say where it lies: by the months in which its zone puts the clock forward. */
+export function latitudeOf(zone: string): number {
+  const offset = (month: number) => -new TZDate(2026, month, 1, 12, zone).getTimezoneOffset()
+  const [january, july] = [offset(0), offset(6)]
+  return july > january ? 50 : january > july ? -35 : 10
+}
+
 /** The sun's day at a site. */
 export interface SunDay {
   /** moments; null on days on which the sun stays up or down */

@@ -20,13 +20,13 @@ export function inYear(day: ISODate, year: number): ISODate {
  * @param until last day of the sums
  * @param years whose weather the days to come may have; behind New Year each goes on with the next of them, the last with the first
  * @param base °C above which warmth counts
- * @returns one curve for each year, equal up to `knownUntil`
+ * @returns one curve for each year, equal up to `knownUntil`; none where no year is known
  */
-export function warmthCurves(dayAt: (day: ISODate) => DayWarmth, first: ISODate, knownUntil: ISODate, until: ISODate, years: number[], base: number): WarmthCurve[] {
+export function warmthCurves(dayAt: (day: ISODate) => DayWarmth | null, first: ISODate, knownUntil: ISODate, until: ISODate, years: number[], base: number): WarmthCurve[] {
   const [from, known, to] = [dayNumber(first), dayNumber(knownUntil), dayNumber(until)]
   const gained = (day: ISODate) => {
-    const { tmin, tmax } = dayAt(day)
-    return degreeDays(tmin, tmax, base)
+    const weather = dayAt(day)
+    return weather ? degreeDays(weather.tmin, weather.tmax, base) : 0
   }
   const sums = new Float64Array(Math.max(0, to - from + 1))
   let sum = 0
@@ -47,11 +47,13 @@ export function warmthCurves(dayAt: (day: ISODate) => DayWarmth, first: ISODate,
 export interface Normal { day: ISODate, tmin: number, tmax: number }
 
 /** Means of lowest and highest over some years, around each day of a span. */
-export function normalsFor(dayAt: (day: ISODate) => DayWarmth, from: ISODate, to: ISODate, years: number[], everyDays = 7): Normal[] {
+export function normalsFor(dayAt: (day: ISODate) => DayWarmth | null, from: ISODate, to: ISODate, years: number[], everyDays = 7): Normal[] {
   const normals: Normal[] = []
+  if (!years.length) return normals
   for (let number = dayNumber(from); number <= dayNumber(to); number += everyDays) {
     const day = dayOfNumber(number)
-    const around = years.flatMap(year => [-6, -3, 0, 3, 6].map(off => dayAt(dayOfNumber(dayNumber(inYear(day, year)) + off))))
+    const around = years.flatMap(year => [-6, -3, 0, 3, 6].map(off => dayAt(dayOfNumber(dayNumber(inYear(day, year)) + off)))).filter(d => d !== null)
+    if (!around.length) continue
     const mean = (of: (d: DayWarmth) => number) => Math.round(around.reduce((sum, d) => sum + of(d), 0) / around.length * 10) / 10
     normals.push({ day, tmin: mean(d => d.tmin), tmax: mean(d => d.tmax) })
   }

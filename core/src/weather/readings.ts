@@ -13,7 +13,9 @@ export type Readings = { id: string, source: string, readOn: ISODate } & ({ unit
 export function readingsAfter(readings: Readings | null, deed: LoggedDeed, id: string): Readings {
   if (deed.kind !== 'weatherRead') throw new Refusal('unknown-readings', 'These readings are not in the garden.')
   if (readings) throw new Refusal('already-there', 'These readings are in the garden already.')
-  return { id, ...deed.payload, readOn: deed.day }
+  // Earlier versions took hours that no calendar has.
+  const rows = deed.payload.rows.filter(([at]) => !Number.isNaN(Date.parse(at)))
+  return { id, ...deed.payload, rows, readOn: deed.day } as Readings
 }
 
 /** A day as it was read: what hours it was put together from does not matter any more. */

@@ -1,6 +1,11 @@
 import * as v from 'valibot'
 import { describe, expect, it } from 'vitest'
 import { SCHOOL_STEPS } from '../../flowers/schools'
+import { definitionOf, geneticsOf } from '../definition'
+import { checkGenetics } from '../../odds/fit'
+import { exactGenerations, known } from '../../odds/generations'
+import { genomeOf } from '../../odds/genome'
+import { listClasses } from '../../odds/odds'
 import { stepsOf } from '../../flowers/method'
 import { FLOWER_STEPS } from '../../flowers/steps'
 import { FORM_IDS, flowerForms } from '../forms/forms'
@@ -48,6 +53,26 @@ describe('the guides that come with Virgulta', () => {
     ['a school that is none', { schools: { cover: { usual: 'velvet', others: [], why: 'soft to the touch' } } }],
   ])('refuse %s', (_, change) => {
     expect(v.safeParse(CropGuide, { ...builtInGuides[0], ...change }).success).toBe(false)
+  })
+})
+
+describe('reported loci', () => {
+  const definition = (guide: CropGuide) => definitionOf(guide, { traits: [], loci: [], rules: [], inheritances: [] })
+  it.each(builtInGuides)('$name: what is reported of its genes fits together, or there is none', (guide) => {
+    expect(() => checkGenetics(definition(guide))).not.toThrow()
+    for (const { note } of guide.loci) expect(note).toMatch(/[Rr]eported/)
+  })
+
+  it('are there for pea, tomato, lettuce, sweetcorn, rose and sweet pea; a daylily is asked for its sets', () => {
+    for (const id of ['pea', 'tomato', 'lettuce', 'sweetcorn', 'rose', 'sweet-pea']) expect(builtInGuide(id)!.loci.length, id).toBeGreaterThan(1)
+    expect(builtInGuide('daylily')!.levels).toEqual([2, 4])
+  })
+
+  it('make what they are reported to make: two white sweet peas give colour', () => {
+    const genome = genomeOf(geneticsOf(definition(builtInGuide('sweet-pea')!)))
+    const white = (c: string, r: string) => known({ 'colour-c': [c, c], 'colour-r': [r, r], 'tendril': ['T', 'T'] })
+    const [first] = exactGenerations(genome, white('C', 'r'), white('c', 'R'), ['cross'], ['flower-colour-rule'])
+    expect(listClasses(first!).map(c => c.phenotype['flower-colour-rule'])).toEqual(['mauve'])
   })
 })
 

@@ -1,4 +1,5 @@
 import type { CropGuide } from '../guide'
+import { watchReasons } from './traits'
 
 export const chilli: CropGuide = {
   id: 'chilli',
@@ -89,7 +90,11 @@ export const chilli: CropGuide = {
   judging: {
     daysAfterRaising: { low: 55, high: 95 },
     keepShare: { low: 0.03, high: 0.12 },
-    reasons: ['meets the aim', 'compact', 'strong stem', 'pale leaf', 'fruit hangs', 'leggy', 'few flowers', 'looks selfed', 'sickly'],
+    reasons: {
+      keep: ['meets the aim', 'compact', 'strong stem'],
+      watch: [...watchReasons],
+      discard: ['pale leaf', 'fruit hangs', 'leggy', 'few flowers', 'looks selfed', 'sickly'],
+    },
     traits: [
       { id: 'leaf-colour', name: 'leaf colour', hint: 'Youngest full leaf, from above, in daylight.', scale: 'steps', steps: ['green', 'flushed', 'purple', 'near black'] },
       { id: 'fruit-stance', name: 'fruit stance', hint: 'Most fruits, before they colour.', scale: 'steps', steps: ['hangs', 'sideways', 'upright'] },
@@ -100,6 +105,7 @@ export const chilli: CropGuide = {
       { id: 'weather', name: 'stood the weather', hint: 'After the first storm, or after a week of heat.', scale: 'steps', steps: ['flattened', 'leaning', 'stood'], good: 'high' },
     ],
   },
+  levels: [],
   loci: [
     { id: 'purple', name: 'purple leaf', alleles: ['P', 'p'], dominance: 'none', group: '10', cM: 40, note: 'Reported as incompletely dominant; check in your own families.' },
     { id: 'dark', name: 'dark', alleles: ['D', 'd'], dominance: 'complete', group: null, cM: null, note: 'Deepens purple when recessive. Reported; check in your own families.' },

@@ -1,4 +1,5 @@
 import type { CropGuide } from '../guide'
+import { watchReasons } from './traits'
 
 export const hellebore: CropGuide = {
   id: 'hellebore',
@@ -90,7 +91,11 @@ export const hellebore: CropGuide = {
   judging: {
     daysAfterRaising: { low: 560, high: 1000 },
     keepShare: { low: 0.02, high: 0.1 },
-    reasons: ['meets the aim', 'clear slate', 'full double', 'faces up', 'muddy colour', 'hangs its head', 'weak stem', 'leaf spot', 'look again next year'],
+    reasons: {
+      keep: ['meets the aim', 'clear slate', 'full double', 'faces up'],
+      watch: [...watchReasons],
+      discard: ['muddy colour', 'hangs its head', 'weak stem', 'leaf spot'],
+    },
     traits: [
       { id: 'flower-colour', name: 'flower colour', hint: 'Inner face, first fully open flower.', scale: 'steps', steps: ['white', 'pink', 'plum', 'slate', 'near black'] },
       { id: 'doubling', name: 'doubling', hint: 'Final form shows in the second season.', scale: 'steps', steps: ['single', 'semi', 'double'] },
@@ -100,6 +105,7 @@ export const hellebore: CropGuide = {
       { id: 'weather', name: 'stood the weather', hint: 'Stems after the first hard frost.', scale: 'steps', steps: ['flattened', 'leaning', 'stood'], good: 'high' },
     ],
   },
+  levels: [],
   loci: [
     { id: 'single', name: 'single flower', alleles: ['S', 's'], dominance: 'complete', group: null, cM: null, note: 'Double is reported as recessive; semi-doubles do not tell. Check in your own families.' },
   ],

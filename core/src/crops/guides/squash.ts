@@ -1,4 +1,5 @@
 import type { CropGuide } from '../guide'
+import { watchReasons } from './traits'
 
 export const squash: CropGuide = {
   id: 'squash',
@@ -80,7 +81,11 @@ export const squash: CropGuide = {
   judging: {
     daysAfterRaising: { low: 80, high: 120 },
     keepShare: { low: 0.05, high: 0.15 },
-    reasons: ['meets the aim', 'keeps well', 'thick flesh', 'stringy', 'mildew', 'small', 'soft skin'],
+    reasons: {
+      keep: ['meets the aim', 'keeps well', 'thick flesh'],
+      watch: [...watchReasons],
+      discard: ['stringy', 'mildew', 'small', 'soft skin'],
+    },
     traits: [
       { id: 'skin', name: 'skin colour', hint: 'Ripe fruit, shaded side.', scale: 'steps', steps: ['cream', 'orange', 'green', 'blue-grey'] },
       { id: 'fruit-mass', name: 'fruit mass', hint: 'Largest fruit on the plant.', scale: 'measure', unit: 'kg', most: 60 },
@@ -91,6 +96,7 @@ export const squash: CropGuide = {
       { id: 'health', name: 'health', hint: 'Leaf and stem, in August.', scale: 'steps', steps: ['sick', 'marked', 'clean'], good: 'high' },
     ],
   },
+  levels: [],
   loci: [
     { id: 'bushy', name: 'bush', alleles: ['B', 'b'], dominance: 'complete', group: null, cM: null, note: 'Bush is reported as dominant while plants are young; check in your own families.' },
   ],

@@ -1,5 +1,8 @@
 import type { Trait } from '../../offspring/trait'
 
+/** Why a plant is neither kept nor thrown away yet, in any crop. */
+export const watchReasons = ['look again next season', 'first bloom may mislead', 'one thing is very good', 'too few looks yet'] as const
+
 /** A trait that is scored in steps. */
 export const steps = (id: string, name: string, hint: string, ...names: string[]): Trait => ({ id, name, hint, scale: 'steps', steps: names })
 

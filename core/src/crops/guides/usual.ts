@@ -4,6 +4,7 @@ import type { CautionId } from '../cautions'
 import type { FormId } from '../forms/forms'
 import { flowerForms } from '../forms/forms'
 import type { CropGuide, FlowerHourRules, SchoolChoice } from '../guide'
+import { watchReasons } from './traits'
 
 /** A range as it is written here: low, high. */
 type Range = [low: number, high: number]
@@ -77,7 +78,12 @@ export interface CropNotes {
   seed: CropGuide['seedHandling']['kind']
   seedHow?: string
   sow: { depthMm: number, how: string, up: Range, germination: Range, survival?: Range, losses?: string[] }
-  judged: { days: Range, reasons: string[], traits: Trait[] }
+  judged: { days: Range, /** reasons of a verdict */ keep: string[], discard: string[], traits: Trait[] }
+  /** commonly reported loci and what they make together, to be checked in one's own families */
+  loci?: CropGuide['loci']
+  rules?: CropGuide['rules']
+  /** sets of chromosomes that occur among its plants, where one must ask */
+  levels?: number[]
   emasculation?: false
   /** why it needs no emasculation, where its form usually does */
   why?: string
@@ -108,7 +114,7 @@ export function guideFrom(notes: CropNotes): CropGuide {
   return {
     id: notes.id, name: notes.name, botanical: notes.botanical, group: notes.group, form: notes.form,
     mating: notes.mating, ploidy: notes.ploidy ?? 2, seasons: notes.seasons, fruitLoad: range(notes.fruitLoad),
-    loci: [], rules: [],
+    loci: notes.loci ?? [], rules: notes.rules ?? [], levels: notes.levels ?? [],
     bloom: {
       from: notes.bloom.from, to: notes.bloom.to,
       firstFlower: range(notes.bloom.firstFlower ?? [0, 30]), lengthDays: range(notes.bloom.lengthDays),
@@ -132,7 +138,7 @@ export function guideFrom(notes: CropNotes): CropGuide {
       depthMm: notes.sow.depthMm, how: notes.sow.how, daysToUp: range(notes.sow.up), germination: range(notes.sow.germination), survival: range(notes.sow.survival ?? [0.7, 0.92]),
       lossReasons: notes.sow.losses ?? ['damped off', 'dried out', 'slugs', 'weak'],
     },
-    judging: { daysAfterRaising: range(notes.judged.days), keepShare: { low: 0.03, high: 0.12 }, reasons: notes.judged.reasons, traits: notes.judged.traits },
+    judging: { daysAfterRaising: range(notes.judged.days), keepShare: { low: 0.03, high: 0.12 }, reasons: { keep: notes.judged.keep, watch: [...watchReasons], discard: notes.judged.discard }, traits: notes.judged.traits },
     lostReasons: [...form.lostReasons],
     cautions: notes.cautions ?? [],
   }
