@@ -24,13 +24,14 @@ export const BloomQuery = v.pipe(
 )
 export type BloomQuery = v.InferOutput<typeof BloomQuery>
 
+export const Latitude = v.pipe(v.number('Give a number of degrees.'), v.minValue(-90, 'The latitude lies between −90 and 90 degrees.'), v.maxValue(90, 'The latitude lies between −90 and 90 degrees.'))
+export const Longitude = v.pipe(v.number('Give a number of degrees.'), v.minValue(-180, 'The longitude lies between −180 and 180 degrees.'), v.maxValue(180, 'The longitude lies between −180 and 180 degrees.'))
+
 /** Two plants that should meet, in which season; absent: the next one that is not over. */
 export const MeetQuery = v.object({ seed: Id, pollen: Id, season: v.optional(v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1900), v.maxValue(2199))) })
 
-export const SiteWish = v.object({
-  latitude: v.pipe(v.number('Give a number of degrees.'), v.minValue(-90, 'The latitude lies between −90 and 90 degrees.'), v.maxValue(90, 'The latitude lies between −90 and 90 degrees.')),
-  longitude: v.pipe(v.number('Give a number of degrees.'), v.minValue(-180, 'The longitude lies between −180 and 180 degrees.'), v.maxValue(180, 'The longitude lies between −180 and 180 degrees.')),
-})
+/** Where the garden lies. */
+export const SiteWish = v.object({ latitude: Latitude, longitude: Longitude })
 
 /** The text of a file of blooms. */
 export const BloomText = v.object({ text: v.pipe(v.string(), v.nonEmpty('The file is empty.'), v.maxLength(2_000_000, 'The file is too large; at most two megabytes are read.')) })
@@ -69,7 +70,7 @@ export interface BloomPage {
   /** plants that fit, of which those in play */
   total: number
   inPlay: number
-  weather: { days: DayView[], normals: Normal[], station: StationView }
+  weather: { days: DayView[], normals: Normal[], /** null: there is none, and only what was read in is shown */ station: StationView | null }
 }
 
 /** One of two plants that should meet, with what its bloom is foretold by. */
@@ -96,7 +97,9 @@ export interface MeetPage {
 
 /** When in a day the flowers of each crop do what they do. */
 export interface HoursPage {
-  station: StationView
+  station: StationView | null
+  /** false: the sun is that of a guessed place */
+  isSited: boolean
   zone: string
   days: { day: string, sun: SunDay, crops: { crop: string, name: string, form: FormId, hours: FlowerHours }[] }[]
   hours: (WeatherHour & { isForecast: boolean })[]
@@ -104,7 +107,8 @@ export interface HoursPage {
 
 /** What is known of the weather: where it comes from, and what was read in. */
 export interface WeatherPage {
-  station: StationView
+  station: StationView | null
+  isSited: boolean
   site: { latitude: number, longitude: number }
   days: DayView[]
   normals: Normal[]

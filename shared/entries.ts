@@ -1,17 +1,23 @@
 import { Entry } from '@virgulta/core/log/entry'
 import type { Entry as EntryType } from '@virgulta/core/log/entry'
-import { amount } from '@virgulta/core/log/kind'
+import { Id, amount, name } from '@virgulta/core/log/kind'
+import { Moment } from '@virgulta/core/time/moment'
 import * as v from 'valibot'
 import { Sought } from './find'
 
 /** What a client sends to be noted: written all or none. */
 export const NewEntries = v.object({
   entries: v.pipe(v.array(Entry), v.minLength(1, 'Send at least one entry.'), v.maxLength(5000, 'Send at most 5000 entries at a time.')),
+  /** places that come with them, under ids of the sender's making: made with the entries, or not at all */
+  places: v.optional(v.pipe(v.array(v.strictObject({ id: Id, name: name(60) })), v.maxLength(500, 'Send at most 500 places at a time.')), []),
   /** the sender's clock as it sends, by which a wrong one is put right */
-  sentAt: v.optional(v.pipe(v.string(), v.isoTimestamp())),
+  sentAt: v.optional(Moment),
   /** take also what does not go together with other notes, for a person to settle */
   anyway: v.optional(v.boolean()),
-}) as v.GenericSchema<{ entries: EntryType[], sentAt?: string, anyway?: boolean }>
+}) as v.GenericSchema<unknown, { entries: EntryType[], places: FreshPlace[], sentAt?: string, anyway?: boolean }>
+
+/** A place that is to be made. */
+export interface FreshPlace { id: string, name: string }
 
 const whole = (least: number, most: number) => v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(least), v.maxValue(most))
 
@@ -30,6 +36,8 @@ export interface LogLine {
   subject: { type: string, id: string } | null
   day: string
   happenedAt: string
+  /** only the day is known */
+  dayOnly: boolean
   by: string
   byId: string
   isTakenBack: boolean

@@ -1,4 +1,4 @@
-import { Id, words } from '@virgulta/core/log/kind'
+import { Id, name } from '@virgulta/core/log/kind'
 import * as v from 'valibot'
 
 /** What people may do in a garden, each more than the one before: a guest reads, a hand notes work, a keeper does everything. */
@@ -14,7 +14,7 @@ const GivenPassword = v.pipe(v.string('Give your password.'), v.maxLength(200, '
 const Secret = v.pipe(v.string('The link is not whole.'), v.regex(/^[\w-]{43}$/, 'The link is not whole; copy it again from the letter.'))
 const RoleWish = v.picklist(roles, 'The role is guest, hand or keeper.')
 
-export const NewAccount = v.object({ name: words(80), email: Email, password: Password })
+export const NewAccount = v.object({ name: name(80), email: Email, password: Password })
 export const SignIn = v.object({ email: Email, password: GivenPassword })
 export const PasswordChange = v.object({ present: GivenPassword, next: Password })
 export const ResetWish = v.object({ email: Email })
@@ -23,12 +23,16 @@ export const OpenWish = v.object({ gardenId: Id })
 export const MemberChange = v.object({ role: RoleWish })
 export const NewInvitation = v.object({ role: RoleWish, email: v.nullable(Email) })
 export const InvitationSecret = v.object({ secret: Secret })
-/** What a token opens: everything its person may do in the garden, or only the calendar of the work. */
-export const tokenKinds = ['garden', 'calendar'] as const
-export const NewToken = v.object({ name: words(60), opens: v.optional(v.picklist(tokenKinds), 'garden') })
+/** What a token opens in its garden: reading, noting work as well, or only the calendar of the work. */
+export const tokenKinds = ['read', 'note', 'calendar'] as const
+export const NewToken = v.object({ name: name(60), opens: v.optional(v.picklist(tokenKinds, 'A token opens read, note or calendar.'), 'read') })
+export type TokenKind = typeof tokenKinds[number]
+
+/** What a program with a token may do: never more than its person, and neither people nor the garden itself are in its hands. */
+export const roleOfProgram = (role: Role, opens: TokenKind): Role => opens === 'note' && role !== 'guest' ? 'hand' : 'guest'
 
 /** A garden that a person belongs to. */
-export interface OwnGarden { id: string, name: string, role: Role }
+export interface OwnGarden { id: string, name: string, role: Role, /** why it stays shut */ fault: string | null }
 
 /** Who is asking, as the first page needs it. */
 export interface Session {
@@ -50,6 +54,9 @@ export interface InvitationOffer { garden: string, role: Role, by: string, expir
 
 /** A token with which a program of the person's acts in the garden. */
 export interface AccessToken { id: string, name: string, opens: typeof tokenKinds[number], madeAt: string, lastUsedAt: string | null }
+
+/** The key of the mail tray. */
+export const TrayKey = v.object({ key: v.pipe(v.string(), v.maxLength(100)) })
 
 /** A letter that would have been sent. */
 export interface Letter { id: string, to: string, subject: string, text: string, sentAt: string }

@@ -5,7 +5,7 @@ import type { Possible } from '@virgulta/core/odds/carriers'
 import type { Plant } from '@virgulta/core/plants/plant'
 import { PLANT_KINDS } from '@virgulta/core/plants/kinds'
 import * as v from 'valibot'
-import type { CrossRow } from './crosses'
+import type { CrossRow, Parent } from './crosses'
 import { Sought } from './find'
 import type { LogLine } from './entries'
 import type { SeedDoubt } from './seed'
@@ -23,7 +23,13 @@ export const PlantQuery = v.object({
 })
 export type PlantQuery = v.InferOutput<typeof PlantQuery>
 
-export interface PlantPage { plants: Plant[], total: number }
+export interface PlantPage { plants: Plant[], total: number, /** names and codes of their parents */ parents: Parent[] }
+
+/** A table of plants, pasted or from a file; with the crop of rows that name none. */
+export const PlantText = v.object({
+  text: v.pipe(v.string(), v.nonEmpty('Paste the table, or choose a file.'), v.maxLength(2_000_000, 'The table is too large; at most two megabytes are read.')),
+  crop: v.optional(v.nullable(v.pipe(v.string(), v.maxLength(40, 'This is not a crop.'))), null),
+})
 
 /** One plant with its parents, its crosses and its part of the log. */
 export interface PlantStory {

@@ -1,8 +1,8 @@
 import type { Blooming } from '@virgulta/core/bloom/note'
 import type { Flower } from '@virgulta/core/flowers/flower'
+import { Day } from '@virgulta/core/log/kind'
 import type { Stop } from '@virgulta/core/round/round'
 import type { Sowing } from '@virgulta/core/seed/sowing'
-import { isDay } from '@virgulta/core/time/days'
 import type { MarkKind } from '@virgulta/core/tags/marks'
 import * as v from 'valibot'
 import type { Parent } from './crosses'
@@ -11,10 +11,7 @@ import type { TubeAtHand } from './pollen'
 
 /** The day a round is asked for, absent: today; and how much of it. */
 export const RoundQuery = v.object({
-  on: v.optional(v.pipe(
-    v.string(), v.check(isDay, 'Give a day as 2027-06-14.'),
-    v.check(day => day >= '1900' && day < '2200', 'Give a day between the years 1900 and 2200.'),
-  )),
+  on: v.optional(Day),
   /** stops that are wanted, the first ones of the walk */
   most: v.optional(v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1), v.maxValue(5000)), '100'),
 })
@@ -55,6 +52,10 @@ export interface Round {
   /** how many there are at each place; the empty name is no place */
   atPlaces: Partial<Record<string, number>>
   carry: { what: string, count: number | null }[]
+  /** work that was left undone for so long that it is asked once whether it is let go */
+  letGo: RoundStop[]
+  /** what it goes by without knowing it, in sentences */
+  guesses: string[]
   /** what two notes say of a flower that does not go together */
   torn: { flower: Flower, seedParent: Parent }[]
   /** what the weather made of the day's hours, crop by crop */

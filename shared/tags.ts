@@ -46,6 +46,9 @@ export const TagSheetQuery = v.object({
 })
 export type TagSheetQuery = v.InferOutput<typeof TagSheetQuery>
 
+/** The tags of a cross, or of tubes, whose names are to be looked through before they are printed. */
+export const UnprintableQuery = v.object({ cross: v.optional(Id), codes: v.pipe(v.string(), v.maxLength(4000)) })
+
 /** What is printed on one tag. */
 export const PrintedTag = v.object({ code: v.string(), /** seed parent and pollen parent, or the donors of pollen */ names: v.array(v.string()), day: v.string(), /** what it belongs to: "cross 26-4RMX" */ of: v.string() })
 export type PrintedTag = v.InferOutput<typeof PrintedTag>
@@ -57,4 +60,4 @@ export const PrintWish = v.object({ /** absent: tubes */ crossId: v.optional(Id)
 export interface Printout { id: string, tag: PrintedTag, printedAt: string }
 
 /** The devices of a garden, and what came out of the printer of late. */
-export interface DevicesPage { station: { name: string, isSimulated: boolean }, printer: { name: string, isSimulated: boolean }, printouts: Printout[] }
+export interface DevicesPage { /** null: it is off */ station: { name: string, isSimulated: boolean } | null, printer: { name: string, isSimulated: boolean }, printouts: Printout[] }

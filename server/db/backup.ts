@@ -1,8 +1,10 @@
 import { createHash, randomUUID } from 'node:crypto'
 import type { Writable } from 'node:stream'
-import type { Entry as EntryType } from '@virgulta/core/log/entry'
 import { Entry } from '@virgulta/core/log/entry'
 import { Refusal } from '@virgulta/core/log/refusal'
+import { within } from '@virgulta/core/log/within'
+import { dayInWords } from '@virgulta/core/time/days'
+import { millisecondsOf } from '@virgulta/core/time/moment'
 import { JSONParser } from '@streamparser/json'
 import { and, asc, eq, gt, sql } from 'drizzle-orm'
 import * as v from 'valibot'
@@ -20,6 +22,10 @@ const ENTRIES_AT_ONCE = 2000
 const tailOf = (sum: string) => `],\n"sum":"${sum}"}\n`
 const TAIL_LENGTH = tailOf('0'.repeat(64)).length
 
+/** No value of a backup is larger, the list of its people or a month of readings: what a file holds in memory does not grow with it. */
+const MOST_VALUE_BYTES = 4 * 1024 * 1024
+const READ_AT_ONCE = 64 * 1024
+
 /** Told how many entries are done, of how many. */
 export type Progress = (done: number, of: number) => void
 
@@ -27,7 +33,7 @@ const instant = (at: string) => new Date(at).toISOString()
 
 function entryOf(row: typeof entries.$inferSelect) {
   const common = { id: row.id, kind: row.kind, happenedAt: instant(row.happenedAt), recordedAt: instant(row.recordedAt), recordedBy: row.recordedBy }
-  return row.kind === 'voided' ? { ...common, voids: row.voids } : { ...common, subjectId: row.subjectId, payload: row.payload }
+  return row.kind === 'voided' ? { ...common, voids: row.voids } : { ...common, ...row.dayOnly ? { dayOnly: true } : {}, subjectId: row.subjectId, payload: row.payload }
 }
 
 async function headOf(tx: Database, gardenId: string): Promise<BackupHead | null> {
@@ -36,13 +42,13 @@ async function headOf(tx: Database, gardenId: string): Promise<BackupHead | null
   const memberRows = await tx.select({ personId: members.personId, role: members.role, leftAt: members.leftAt }).from(members).where(eq(members.gardenId, gardenId))
   const recorders = await tx.selectDistinct({ id: entries.recordedBy }).from(entries).where(eq(entries.gardenId, gardenId))
   const [counted] = await tx.select({ count: sql<number>`count(*)::int` }).from(entries).where(eq(entries.gardenId, gardenId))
-  const { id, name, zone, latitude, longitude, isDemo, clockAt } = garden
+  const { id, name, zone, latitude, longitude, siteTold, stationOn, isDemo, clockAt } = garden
   return {
     format: 'virgulta-garden', version: BACKUP_VERSION, madeAt: new Date().toISOString(),
-    garden: { id, name, zone, latitude, longitude, isDemo, clockAt: clockAt && instant(clockAt) },
+    garden: { id, name, zone, latitude, longitude, siteTold, stationOn, isDemo, clockAt: clockAt && instant(clockAt) },
     people: await tx.select({ id: people.id, name: people.name }).from(people).where(among(people.id, [...memberRows.map(m => m.personId), ...recorders.map(r => r.id)])),
     members: memberRows.map(m => ({ ...m, leftAt: m.leftAt && instant(m.leftAt) })),
-    places: await tx.select({ id: places.id, name: places.name, position: places.position }).from(places).where(eq(places.gardenId, gardenId)).orderBy(asc(places.position)),
+    places: await tx.select({ id: places.id, name: places.name, position: places.position, isClosed: places.isClosed, mergedInto: places.mergedInto }).from(places).where(eq(places.gardenId, gardenId)).orderBy(asc(places.position)),
     tagSerials: await tx.select({ year: tagSerials.year, next: tagSerials.next }).from(tagSerials).where(eq(tagSerials.gardenId, gardenId)).orderBy(asc(tagSerials.year)),
     count: counted!.count,
   }
@@ -51,16 +57,23 @@ async function headOf(tx: Database, gardenId: string): Promise<BackupHead | null
 /** How a transaction sees one state of the garden while others go on noting. */
 export const SNAPSHOT = { isolationLevel: 'repeatable read', accessMode: 'read only' } as const
 
-/** Writes pieces into a stream as fast as it takes them. */
-export const writerTo = (stream: Writable) => (piece: string) => new Promise<void>((resolve, reject) => {
-  if (stream.destroyed) return reject(new Error('The file is no longer wanted.'))
+/** A reader who has not taken a piece by then is cut off: a piece is about half a megabyte. */
+const TAKES_WITHIN_MS = 30_000
+
+const unwanted = () => new Error('The file is no longer wanted.')
+
+/** Writes pieces into a stream as fast as it takes them; the stream ends where that is too slow. */
+export const writerTo = (stream: Writable, takesWithinMs = TAKES_WITHIN_MS) => (piece: string) => new Promise<void>((resolve, reject) => {
+  if (stream.destroyed) return reject(unwanted())
   if (stream.write(piece)) return resolve()
+  const stalled = setTimeout(() => stream.destroy(), takesWithinMs)
   const settle = (work: () => void) => () => {
+    clearTimeout(stalled)
     stream.off('drain', onDrain).off('close', onClose)
     work()
   }
   const onDrain = settle(resolve)
-  const onClose = settle(() => reject(new Error('The file is no longer wanted.')))
+  const onClose = settle(() => reject(unwanted()))
   stream.once('drain', onDrain).once('close', onClose)
 })
 
@@ -94,8 +107,9 @@ export async function backup(tx: Database, gardenId: string, write: (piece: stri
 
 const broken = (why: string) => new Refusal('bad-backup', `This file cannot be restored: ${why} Nothing was changed.`)
 
-function checked<T>(schema: v.GenericSchema<unknown, T>, value: unknown, what: string): T {
-  const result = v.safeParse(schema, value, { abortEarly: true })
+const checked = <S extends v.GenericSchema>(schema: S, value: unknown, what: string) => fitting(v.safeParse(schema, value, { abortEarly: true }), what)
+
+function fitting<S extends v.GenericSchema>(result: v.SafeParseResult<S>, what: string): v.InferOutput<S> {
   if (!result.success) throw broken(`${what} is not as it should be (${v.getDotPath(result.issues[0]) ?? 'as a whole'}: ${result.issues[0].message}).`)
   return result.output
 }
@@ -107,10 +121,13 @@ class BackupReader {
   private held = Buffer.alloc(0)
   private readonly fields: Record<string, unknown> = {}
   private sum: unknown
+  /** bytes since a value was handed out */
+  private sinceValue = 0
   entries: unknown[] = []
 
   constructor() {
     this.parser.onValue = ({ value, key, stack }) => {
+      this.sinceValue = 0
       if (stack.length > 1) this.entries.push(value)
       else if (key === 'sum') this.sum = value
       else this.fields[String(key)] = value
@@ -122,12 +139,18 @@ class BackupReader {
     const before = Math.max(0, bytes.length - TAIL_LENGTH)
     this.hash.update(bytes.subarray(0, before))
     this.held = bytes.subarray(before)
+    for (let at = 0; at < piece.length; at += READ_AT_ONCE) this.read(piece.subarray(at, at + READ_AT_ONCE))
+  }
+
+  private read(slice: Uint8Array): void {
+    this.sinceValue += slice.length
     try {
-      this.parser.write(piece)
+      this.parser.write(slice)
     }
     catch {
       throw broken('it is not whole JSON.')
     }
+    if (this.sinceValue > MOST_VALUE_BYTES) throw broken(`a single value of it is larger than ${MOST_VALUE_BYTES / 1024 / 1024} MB.`)
   }
 
   private checkFormat(): void {
@@ -151,6 +174,12 @@ class BackupReader {
   }
 }
 
+/** A copy is told from its original by its name. */
+function nameOfCopy(name: string): string {
+  const mark = ` (restored ${dayInWords(new Date().toISOString().slice(0, 10), true)})`
+  return `${name.replace(/ \(restored [^)]*\)$/, '').slice(0, 80 - mark.length).trimEnd()}${mark}`
+}
+
 /** Where a backup goes: whose garden it becomes. */
 interface Landing { gardenId: string, /** becomes its only member; null: the members are those of the file */ keeperId: string | null }
 
@@ -158,7 +187,7 @@ async function writeHead(tx: Database, head: BackupHead, { gardenId, keeperId }:
   await tellTransaction(tx, { garden: gardenId })
   const [there] = await tx.select({ id: gardens.id }).from(gardens).where(eq(gardens.id, gardenId))
   if (there) throw new Refusal('garden-there', `The garden ${head.garden.name} is in this database already; restore it into another one. Nothing was changed.`)
-  await tx.insert(gardens).values({ ...head.garden, id: gardenId })
+  await tx.insert(gardens).values({ ...head.garden, id: gardenId, name: keeperId ? nameOfCopy(head.garden.name) : head.garden.name })
   if (head.people.length) await tx.insert(people).values(head.people).onConflictDoNothing()
   const memberRows = !keeperId
     ? head.members
@@ -168,10 +197,19 @@ async function writeHead(tx: Database, head: BackupHead, { gardenId, keeperId }:
   if (head.tagSerials.length) await tx.insert(tagSerials).values(head.tagSerials.map(s => ({ gardenId, ...s })))
 }
 
+/** An entry whose readings all have a moment: earlier versions took some that no calendar has; these become the moment of the entry. */
+function withReadableHours(raw: { kind?: unknown, happenedAt: string, payload?: unknown }): unknown {
+  const payload = raw.payload as { unit?: string, rows?: unknown } | null | undefined
+  const isTimed = raw.kind === 'storeRead' || (raw.kind === 'weatherRead' && payload?.unit === 'hour')
+  if (!isTimed || !Array.isArray(payload?.rows)) return raw
+  const rows = payload.rows.map(row => Array.isArray(row) && Number.isNaN(millisecondsOf(String(row[0]))) ? [raw.happenedAt, ...row.slice(1)] : row)
+  return { ...raw, payload: { ...payload, rows } }
+}
+
 async function writeEntries(tx: Database, gardenId: string, found: unknown[]): Promise<void> {
   await addEntries(tx, found.map((raw) => {
     const { recordedAt, recordedBy, ...rest } = checked(v.looseObject(Recorded.entries), raw, 'an entry')
-    return { gardenId, recordedAt, recordedBy, ...checked<EntryType>(Entry, rest, 'an entry') }
+    return { gardenId, recordedAt, recordedBy, ...fitting(within(Entry, withReadableHours(rest)), 'an entry') }
   }))
 }
 
@@ -225,6 +263,6 @@ export async function restore(db: Database, bytes: AsyncIterable<Uint8Array>, ke
     await rebuild(tx, (await gardenById(tx, gardenId))!).catch((error) => {
       throw error instanceof Refusal ? broken(`its log does not fit together. ${error.message}`) : error
     })
-    return { id: gardenId, name, entries: done }
+    return { id: gardenId, name: keeperId ? nameOfCopy(name) : name, entries: done }
   })
 }

@@ -11,13 +11,15 @@ export type Database = Pick<ReturnType<typeof open>['db'], 'select' | 'selectDis
 /** A transaction: what is thrown in it ends it, and nothing of it stays. */
 export type Transaction = Database & { rollback: () => never }
 
-/**
- * Opens a pool of connections to a PostgreSQL.
- *
- * @param mostMs how long one statement may take; absent: as long as it wants, as a migration may
- */
-export function open(url: string, mostMs?: number) {
-  const client = new Pool({ connectionString: url, max: 8, connectionTimeoutMillis: 10_000, statement_timeout: mostMs })
+/** What a pool may hold and how long; absent: as long as it wants, as a migration may. */
+interface Bounds { connections?: number, /** one statement */ statementMs?: number, /** waiting for a lock */ lockMs?: number, /** a transaction in which nothing is asked */ idleMs?: number }
+
+/** Opens a pool of connections to a PostgreSQL. */
+export function open(url: string, { connections = 8, statementMs, lockMs, idleMs }: Bounds = {}) {
+  const client = new Pool({
+    connectionString: url, max: connections, connectionTimeoutMillis: 10_000,
+    statement_timeout: statementMs, lock_timeout: lockMs, idle_in_transaction_session_timeout: idleMs,
+  })
   // A connection that breaks is replaced with the next query; what was under way on it fails by itself.
   client.on('error', () => {}).on('connect', connection => void connection.on('error', () => {}))
   return { db: drizzle(client, { schema }), close: () => client.end() }
@@ -38,9 +40,18 @@ export function among(column: PgColumn, ids: string[]): SQL {
 }
 
 /** No request waits longer for one statement; deleting a garden of 100 000 entries takes about a second. */
-const STATEMENT_MS = 60_000
+const REQUESTS = { connections: 8, statementMs: 60_000, lockMs: 20_000, idleMs: 60_000 } satisfies Bounds
+/** Downloads and long works: they never take a connection from a request, and a fold of a whole log sits between two statements for a while. */
+const LONG_WORK = { connections: 6, statementMs: 120_000, lockMs: 60_000, idleMs: 300_000 } satisfies Bounds
 
-let pool: ReturnType<typeof open> | undefined
+const pools = new Map<Bounds, ReturnType<typeof open>>()
+function poolOf(bounds: Bounds): Database {
+  const url = process.env.DATABASE_URL
+  if (!url) throw new Error('DATABASE_URL is not set: start the server with `npm start`.')
+  const pool = pools.get(bounds) ?? open(url, bounds)
+  pools.set(bounds, pool)
+  return pool.db
+}
 
 /** What a transaction knows of who asks; row-level security shows the rows that go with it and no others. */
 export interface Known { garden?: string, person?: string, email?: string, /** hash of a secret */ secret?: string }
@@ -68,15 +79,13 @@ export function inGarden<T>(db: Database, gardenId: string, work: (tx: Transacti
   return knowing(db, { garden: gardenId }, work, kind)
 }
 
-/** Ends the server's pool when what runs in it has come to its end. */
+/** Ends the server's pools when what runs in them has come to its end. */
 export async function closeDatabase(): Promise<void> {
-  await pool?.close()
+  await Promise.all([...pools.values()].map(pool => pool.close()))
 }
 
-/** The server's own pool, opened at the first query. */
-export function database(): Database {
-  const url = process.env.DATABASE_URL
-  if (!url) throw new Error('DATABASE_URL is not set: start the server with `npm start`.')
-  pool ??= open(url, STATEMENT_MS)
-  return pool.db
-}
+/** The server's pool for requests, opened at the first query. */
+export const database = (): Database => poolOf(REQUESTS)
+
+/** The server's pool for what takes long: it may be used up without a request waiting. */
+export const longDatabase = (): Database => poolOf(LONG_WORK)

@@ -12,7 +12,7 @@ export class MayNotMakeRole extends Error {}
 const APPEND_ONLY = ['entries', 'touches']
 
 /** What reaches over gardens, one thing each: these work as the owner of the tables. */
-const FUNCTIONS = ['copy_demo', 'clear_expired']
+const FUNCTIONS = ['copy_demo', 'clear_expired', 'demo_copies', 'waiting_bytes']
 
 /**
  * Makes the server's own role and gives it what it needs and no more: it reads and writes rows, owns no table, cannot

@@ -1,3 +1,4 @@
+import { Refusal } from '@virgulta/core/log/refusal'
 import { and, eq, isNotNull, or } from 'drizzle-orm'
 import { open } from './connection'
 import { lastingGardens } from './queries/garden'
@@ -5,28 +6,31 @@ import { rebuild } from './queries/log'
 import { gardens, modelsVersion } from './schema'
 
 /** Grows when the core folds entries to states of another shape, or the demo garden tells another story. */
-export const MODELS_VERSION = 7
+export const MODELS_VERSION = 9
 
 /**
- * Brings what is kept beside the log up to the rules of this version: all read models. The demo garden and its visitors' copies are dropped; the demo is then loaded anew, as this version tells it.
+ * Brings what is kept beside the log up to the rules of this version: all read models, a garden at a time. One whose log does not fit
+ * together stays shut with the reason, and is tried again at the next start; the others do not wait for it. The demo garden and its
+ * visitors' copies are dropped; the demo is then loaded anew, as this version tells it.
  *
  * @param ownerUrl of the database, as the owner of the tables
- * @param onGarden is told the name of each garden that is rebuilt
- * @throws {Refusal} if the log of a garden does not fit together; everything is left as it was then
+ * @param onGarden is told the name of each garden that is rebuilt, and why it could not be
  */
-export async function renewModels(ownerUrl: string, onGarden: (name: string) => void = () => {}): Promise<void> {
+export async function renewModels(ownerUrl: string, onGarden: (name: string, fault: string | null) => void = () => {}): Promise<void> {
   const { db, close } = open(ownerUrl)
   try {
-    await db.transaction(async (tx) => {
-      const [kept] = await tx.select().from(modelsVersion)
-      if (kept?.version === MODELS_VERSION) return
-      await tx.delete(gardens).where(and(eq(gardens.isDemo, true), or(eq(gardens.isTemplate, true), isNotNull(gardens.expiresAt))))
-      for (const garden of await lastingGardens(tx)) {
-        onGarden(garden.name)
-        await rebuild(tx, garden)
-      }
-      await tx.insert(modelsVersion).values({ version: MODELS_VERSION }).onConflictDoUpdate({ target: modelsVersion.isOnly, set: { version: MODELS_VERSION } })
-    })
+    const [kept] = await db.select().from(modelsVersion)
+    const isRenewed = kept?.version === MODELS_VERSION
+    if (!isRenewed) await db.delete(gardens).where(and(eq(gardens.isDemo, true), or(eq(gardens.isTemplate, true), isNotNull(gardens.expiresAt))))
+    for (const garden of (await lastingGardens(db)).filter(g => !isRenewed || g.fault !== null)) {
+      const fault = await rebuild(db, garden).then(() => null, (error) => {
+        if (!(error instanceof Refusal)) throw error
+        return error.message
+      })
+      await db.update(gardens).set({ fault }).where(eq(gardens.id, garden.id))
+      onGarden(garden.name, fault)
+    }
+    await db.insert(modelsVersion).values({ version: MODELS_VERSION }).onConflictDoUpdate({ target: modelsVersion.isOnly, set: { version: MODELS_VERSION } })
   }
   finally {
     await close()

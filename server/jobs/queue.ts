@@ -9,7 +9,7 @@ import { addJob, jobOf, noteJob } from '../db/queries/jobs'
 import { works } from './works'
 
 /** What the queue carries: whose work it is, the rest is in the database. */
-interface Ticket { jobId: string, personId: string, kind: JobKind, wish: never }
+export interface Ticket { jobId: string, personId: string, kind: JobKind, wish: never }
 
 /** The queue of people's works, and the one that clears away what is past its time. */
 export const QUEUES = { works: 'works', clearing: 'clearing' } as const
@@ -74,13 +74,26 @@ export async function enqueue(db: Database, ticket: Omit<Ticket, 'jobId' | 'wish
   return jobId
 }
 
-async function work(db: Database, { jobId, personId, kind, wish }: Ticket, isLastTry: boolean): Promise<void> {
+/** Works that run here, and those that broke off while this server lived on. */
+const here = { running: new Set<string>(), brokenOff: new Set<string>() }
+
+/**
+ * Does a work that the queue hands out, unless it was cancelled, runs here already, or ended the server that had it before: what takes
+ * a server down is not tried again by itself.
+ */
+export async function work(db: Database, { jobId, personId, kind, wish }: Ticket, isLastTry: boolean): Promise<void> {
   const note = (change: Parameters<typeof noteJob>[3]) => noteJob(db, personId, jobId, change)
-  if (!await note({ state: 'working' })) {
-    // Taken before the request that asked for it has come to its end: again in a moment.
-    if (!await knowing(db, { person: personId }, tx => jobOf(tx, personId, jobId))) throw new Error('The work is not there yet.')
+  const job = await knowing(db, { person: personId }, tx => jobOf(tx, personId, jobId))
+  // Taken before the request that asked for it has come to its end: again in a moment.
+  if (!job) throw new Error('The work is not there yet.')
+  if (here.running.has(jobId)) return
+  if (job.state === 'working' && !here.brokenOff.has(jobId)) {
+    await note({ state: 'failed', problem: 'The server ended while it was at this. It is not tried again by itself; try it again if the server was only stopped.', endedAt: new Date().toISOString() })
     return
   }
+  if (!await note({ state: 'working' })) return
+  here.running.add(jobId)
+  here.brokenOff.delete(jobId)
   let [done, total, isCancelled] = [0, 0, false]
   const report = (nowDone: number, of: number) => {
     if (isCancelled) throw new Cancelled();
@@ -98,10 +111,12 @@ async function work(db: Database, { jobId, personId, kind, wish }: Ticket, isLas
       await note({ state: 'failed', problem: error.message, ...ended })
       return
     }
+    if (!isLastTry) here.brokenOff.add(jobId)
     await note(isLastTry ? { state: 'failed', problem: 'It broke off several times; try it again later.', ...ended } : { state: 'waiting' }).catch(() => {})
     throw error
   }
   finally {
     clearInterval(telling)
+    here.running.delete(jobId)
   }
 }

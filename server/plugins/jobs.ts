@@ -1,4 +1,4 @@
-import { closeDatabase, database } from '../db/connection'
+import { closeDatabase, longDatabase } from '../db/connection'
 import { askForClearing, leaveWorks, takeWorks } from '../jobs/queue'
 
 const HOUR_MS = 3_600_000
@@ -9,7 +9,7 @@ export default defineNitroPlugin((nitro) => {
   let isClosing = false
   const begin = async () => {
     try {
-      await takeWorks(process.env.DATABASE_URL!, database(), error => serverLog.error({ problem: 'queue', code: (error as { code?: string }).code }))
+      await takeWorks(process.env.DATABASE_URL!, longDatabase(), error => serverLog.error({ problem: 'queue', code: (error as { code?: string }).code }))
       await askForClearing()
     }
     catch (error) {

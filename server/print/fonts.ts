@@ -1,3 +1,5 @@
+import PDFDocument from 'pdfkit'
+
 /** Where each face lies among the server's bundled assets; the PDF library reads TrueType files much faster than packed ones. */
 const FILES = {
   text: 'atkinson:400Regular:AtkinsonHyperlegibleNext_400Regular.ttf',
@@ -13,4 +15,30 @@ export async function fontFile(face: Face): Promise<Buffer> {
   const file = await useStorage('assets').getItemRaw<Uint8Array>(FILES[face])
   if (!file) throw new Error(`The font ${FILES[face]} is missing from the build.`)
   return Buffer.from(file)
+}
+
+/** Signs that only join others: they are never seen by themselves. */
+const isJoiner = (letter: string) => letter === '\u200D' || letter === '\uFE0F'
+const isUnseen = (letter: string) => isJoiner(letter) || letter.trim() === ''
+
+/** What the PDF library's own reader of fonts knows of a face. */
+interface Opened { _font: { font: { hasGlyphForCodePoint: (point: number) => boolean } } }
+
+/** Letters of a text, each once, that a face has no sign for: they would vanish from the paper. */
+export function lettersWithout(pdf: InstanceType<typeof PDFDocument>, face: Face, text: string): string[] {
+  const { font } = (pdf.font(face) as unknown as Opened)._font
+  return [...new Set(text.normalize('NFC'))].filter(letter => !isUnseen(letter) && !font.hasGlyphForCodePoint(letter.codePointAt(0)!))
+}
+
+/** A text with a question mark for each letter that cannot be printed. */
+export function printable(pdf: InstanceType<typeof PDFDocument>, face: Face, text: string): string {
+  const missing = new Set(lettersWithout(pdf, face, text))
+  return missing.size ? [...text.normalize('NFC')].filter(letter => !isJoiner(letter)).map(letter => missing.has(letter) ? '?' : letter).join('') : text
+}
+
+/** The letters of some names that no tag can show, so that this is said before it is printed. */
+export async function unprintable(names: string[]): Promise<string[]> {
+  const pdf = new PDFDocument({ font: '' })
+  pdf.registerFont('bold', await fontFile('bold'))
+  return lettersWithout(pdf, 'bold', names.join(''))
 }

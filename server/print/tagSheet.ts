@@ -5,7 +5,7 @@ import QRCode from 'qrcode'
 import type { PrintedTag, TagSheet } from '../../shared/tags'
 import { PAGES, SHEETS } from '../../shared/tags'
 import type { Face } from './fonts'
-import { FACES, fontFile } from './fonts'
+import { FACES, fontFile, printable } from './fonts'
 
 /** One millimetre in the points of a PDF. */
 const MM = 72 / 25.4
@@ -51,7 +51,8 @@ type Pen = (face: Face, size: number, colour: string, x: number, y: number, text
 
 /** Writes one line, shrunk until it fits. */
 function penFor(pdf: Pdf): Pen {
-  return (face, size, colour, x, y, text, width) => {
+  return (face, size, colour, x, y, written, width) => {
+    const text = printable(pdf, face, written)
     const points = Math.max(5, Math.min(size, size * width / Math.max(pdf.font(face).fontSize(size).widthOfString(text), 1)))
     pdf.fontSize(points).fillColor(colour).text(text, x, y, { lineBreak: false })
   }

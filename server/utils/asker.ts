@@ -1,5 +1,6 @@
 import type { H3Event } from 'h3'
 import { getCookie, getRequestHeader, getRequestProtocol } from 'h3'
+import type { TokenKind } from '../../shared/people'
 import { database } from '../db/connection'
 import { tokenHolder } from '../db/queries/tokens'
 
@@ -8,12 +9,13 @@ export interface Asker {
   personId: string
   /** the open garden */
   gardenId: string | null
-  /** the person's seal when the cookie was made; null where a token stands for itself */
-  seal: number | null
-  isProgram: boolean
+  /** the person's seal when the cookie or the token was made */
+  seal: number
+  /** what the token of a program opens; null for a person's browser */
+  program: TokenKind | null
 }
 
-type Signed = Pick<Asker, 'personId' | 'gardenId'> & { seal: number }
+type Signed = Pick<Asker, 'personId' | 'gardenId' | 'seal'>
 
 const COOKIE = 'virgulta'
 
@@ -24,13 +26,13 @@ const settings = (event: H3Event) => ({ name: COOKIE, cookie: { secure: getReque
 export async function askerOf(event: H3Event): Promise<Asker | null> {
   const token = getRequestHeader(event, 'authorization')?.match(/^Bearer ([\w-]{43})$/)?.[1]
   if (token) {
-    const holder = await tokenHolder(database(), token)
-    return holder && { ...holder, seal: null, isProgram: true }
+    const holder = await tokenHolder(database(), token, ['read', 'note'])
+    return holder && { personId: holder.personId, gardenId: holder.gardenId, seal: holder.seal, program: holder.opens }
   }
   // Asked without a cookie, the session would be made and a cookie set.
   if (!getCookie(event, COOKIE)) return null
   const { user } = await getUserSession(event)
-  return user ? { ...user, isProgram: false } : null
+  return user ? { ...user, program: null } : null
 }
 
 /** Seals who is signed in, and in which garden, into the cookie. */

@@ -1,8 +1,8 @@
 import type { H3Event } from 'h3'
 import { afterEach, expect, it, vi } from 'vitest'
-import { addressOf, isDoorOpen, ownAddress } from './doors'
+import { addressOf, blockOf, isDoorOpen, isTrayKey, ownAddress } from './doors'
 
-const asked = (headers: Record<string, string>) => ({ node: { req: { headers, socket: { remoteAddress: '127.0.0.1' } } }, headers: new Headers(headers), context: {} }) as unknown as H3Event
+const asked = (headers: Record<string, string>, httpVersion = '1.1') => ({ node: { req: { headers, httpVersion, socket: { remoteAddress: '127.0.0.1' } } }, headers: new Headers(headers), context: {} }) as unknown as H3Event
 afterEach(() => void vi.unstubAllEnvs())
 
 it.each([
@@ -16,6 +16,33 @@ it.each([
 ])('listening on %j and asked with %j the demo is open: %s', (host, headers, open) => {
   vi.stubEnv('HOST', host)
   expect(isDoorOpen(asked(headers as Record<string, string>), 'demo')).toBe(open)
+})
+
+it.each<[string, Record<string, string>, string?]>([
+  ['that says for whom it asks', { 'host': '127.0.0.1:4600', 'x-real-ip': '10.0.0.1' }],
+  ['that names itself', { host: '127.0.0.1:4600', via: '1.1 front' }],
+  ['that says nothing, in the older protocol', { host: '127.0.0.1:4600' }, '1.0'],
+])('through a proxy %s no door is open', (_, headers, version) => {
+  vi.stubEnv('HOST', '127.0.0.1')
+  vi.stubEnv('VIRGULTA_TRAY_KEY', 'the printed key')
+  for (const door of ['demo', 'mail-tray'] as const) expect(isDoorOpen(asked(headers, version), door)).toBe(false)
+})
+
+it('of a server that others are told to reach no door is open', () => {
+  vi.stubEnv('HOST', '127.0.0.1')
+  vi.stubEnv('VIRGULTA_ADDRESS', 'https://garden.example')
+  for (const door of ['demo', 'mail-tray'] as const) expect(isDoorOpen(asked({ host: '127.0.0.1:4600' }), door)).toBe(false)
+})
+
+it('the mail tray takes the printed key, whatever the request looks like', () => {
+  vi.stubEnv('HOST', '127.0.0.1')
+  const shown = (key: string) => asked({ host: '127.0.0.1:4600', cookie: `virgulta-tray=${key}` })
+  expect(isDoorOpen(shown(''), 'mail-tray')).toBe(false)
+  expect(isTrayKey('')).toBe(false)
+  vi.stubEnv('VIRGULTA_TRAY_KEY', 'printed')
+  expect(isDoorOpen(asked({ host: '127.0.0.1:4600' }), 'mail-tray')).toBe(false)
+  expect(isDoorOpen(shown('printex'), 'mail-tray')).toBe(false)
+  expect(isDoorOpen(shown('printed'), 'mail-tray')).toBe(true)
 })
 
 it('is told to open or close each door', () => {
@@ -34,6 +61,11 @@ it('counts tries by the address that the proxy added, never by one the client wr
   vi.stubEnv('VIRGULTA_PROXY', '1')
   expect(addressOf(asked(headers))).toBe('10.0.0.7')
 })
+
+it.each([
+  ['10.0.0.7', '10.0.0.7'], ['::ffff:10.0.0.7', '10.0.0.7'], ['unknown', 'unknown'],
+  ['2001:db8:1:2:3:4:5:6', '2001:db8:1:2::/64'], ['2001:0DB8:1:2::9', '2001:db8:1:2::/64'], ['2001:db8::1', '2001:db8:0:0::/64'], ['::1', '0:0:0:0::/64'], ['fe80::1%eth0', 'fe80:0:0:0::/64'],
+])('%s is counted as %s', (address, block) => expect(blockOf(address)).toBe(block))
 
 it('takes the address for letters from the settings, never from a request', () => {
   vi.stubEnv('PORT', '4700')

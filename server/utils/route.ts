@@ -1,10 +1,11 @@
+import { randomInt } from 'node:crypto'
 import { Refusal } from '@virgulta/core/log/refusal'
 import type { H3Event } from 'h3'
 import { createError, defineEventHandler, getQuery, getRouterParam, isError, readBody, readRawBody } from 'h3'
 import * as v from 'valibot'
 import type { Problem } from '../../shared/entries'
 import type { Role } from '../../shared/people'
-import { reaches } from '../../shared/people'
+import { reaches, roleOfProgram } from '../../shared/people'
 import type { Database, Transaction } from '../db/connection'
 import { database, inGarden, knowing } from '../db/connection'
 import type { Garden } from '../db/queries/garden'
@@ -15,6 +16,7 @@ import { faultOf } from './faults'
 import type { Trial } from './limits'
 import { checkTries } from './limits'
 import { framesOf, routeOf, serverLog } from './log'
+import { inTurn } from './turns'
 
 type Schema = v.GenericSchema
 type Checked<S> = S extends Schema ? v.InferOutput<S> : undefined
@@ -27,6 +29,10 @@ export interface RouteSpec<B extends Schema | undefined, Q extends Schema | unde
   query?: Q
   /** takes bytes instead of JSON */
   takesBytes?: boolean
+  /** answers for a garden whose log could not be folded, too */
+  evenShut?: boolean
+  /** takes a person: a program with a token may not */
+  byPersonOnly?: boolean
   /** what is counted against the address, and against the account, so that nobody tries it for ever */
   tries?: Trial
 }
@@ -34,7 +40,7 @@ export interface RouteSpec<B extends Schema | undefined, Q extends Schema | unde
 interface Asked<B, Q> { event: H3Event, db: Database, body: Checked<B>, query: Checked<Q>, /** what was sent to a route that takes bytes */ bytes: Buffer | undefined }
 
 /** What a request of the open garden comes with: whose it is, and what they may do. */
-export interface Access { db: Transaction, garden: Garden, personId: string, person: string, role: Role, /** asks with an access token */ isProgram: boolean }
+export interface Access { db: Transaction, garden: Garden, personId: string, person: string, role: Role }
 
 /** Ends a request with a problem that people can read. */
 export function refuse(statusCode: number, problem: Problem): never {
@@ -50,8 +56,10 @@ async function answering<T>(event: H3Event, work: () => Promise<T>): Promise<T> 
     if (error instanceof Refusal) refuse(error.code === 'not-yours' ? 403 : 422, { code: error.code, sentence: error.message, field: error.field })
     if (isError(error)) throw error
     const { status, problem, code } = faultOf(error)
-    serverLog.error({ route: routeOf(event), problem: problem.code, code, error: (error as Error).name, at: framesOf(error) })
-    refuse(status, problem)
+    const number = String(randomInt(1e6)).padStart(6, '0')
+    serverLog.error({ route: routeOf(event), problem: problem.code, number, code, error: (error as Error).name, at: framesOf(error) })
+    // What nobody foresaw is found again in the log by its number.
+    refuse(status, problem.code === 'fault' ? { ...problem, sentence: `${problem.sentence} Its number there is ${number}.` } : problem)
   }
 }
 
@@ -92,17 +100,26 @@ function signedRoute<T, P extends Person, B extends Schema | undefined, Q extend
 ) {
   return defineEventHandler(event => answering(event, async () => {
     const asker = await askerOf(event)
-    if (!asker || asker.isProgram) return notSignedIn()
+    if (!asker || asker.program) return notSignedIn()
     const check = checkLater(spec, await bodyOf(event, spec), event)
     if (spec.tries) await checkTries(event, spec.tries, asker.personId)
-    return knowing(database(), { person: asker.personId }, async (db) => {
+    return inTurn(`person ${asker.personId}`, AT_ONCE, MOST_WAITING, () => knowing(database(), { person: asker.personId }, async (db) => {
       const person = await personOf(db, asker.personId)
       if (person?.seal !== asker.seal) return notSignedIn()
       const admitted = admit({ personId: asker.personId, gardenId: asker.gardenId, email: person.email })
       return work({ event, db, ...check(), ...admitted })
-    })
+    }))
   }))
 }
+
+/** Of one garden or person so many transactions at once, and so many that wait: what they ask for in haste leaves connections to others. */
+const AT_ONCE = 4
+const MOST_WAITING = 200
+
+/** Who writes to a garden waits for a turn before taking a connection: the log has one writer at a time anyway. */
+const inGardenTurn = <T>(event: H3Event, gardenId: string, work: () => Promise<T>) => event.method === 'GET'
+  ? inTurn(`readers of ${gardenId}`, AT_ONCE, MOST_WAITING, work)
+  : inTurn(`writers to ${gardenId}`, 1, MOST_WAITING, work)
 
 /**
  * A route of the open garden.
@@ -119,13 +136,20 @@ export function gardenRoute<T, B extends Schema | undefined = undefined, Q exten
     // Read before the transaction begins: a slow sender holds no connection.
     const check = checkLater(spec, await bodyOf(event, spec), event)
     if (spec.tries) await checkTries(event, spec.tries, asker.personId)
-    return inGarden(database(), gardenId, async (db) => {
+    return inGardenTurn(event, gardenId, () => inGarden(database(), gardenId, async (db) => {
       const access = await gardenFor(db, gardenId, asker.personId, asker.seal) ?? noGarden()
-      if (!reaches(access.role, role)) refuse(403, { code: 'not-allowed', sentence: `This takes a ${role} of the garden; you are here as a ${access.role}.` })
-      return work({ event, db, ...check(), ...access, personId: asker.personId, isProgram: asker.isProgram })
-    })
+      const may = asker.program ? roleOfProgram(access.role, asker.program) : access.role
+      if (!reaches(may, role)) refuse(403, { code: 'not-allowed', sentence: asker.program ? notForPrograms(role) : `This takes a ${role} of the garden; you are here as a ${may}.` })
+      if (asker.program && spec.byPersonOnly) refuse(403, { code: 'not-allowed', sentence: notForPrograms('keeper') })
+      if (access.garden.fault && !spec.evenShut) refuse(409, { code: 'garden-shut', sentence: `The log of this garden does not fit together by the rules of this version, so it stays shut: ${access.garden.fault} Nothing of it is lost; back it up in Garden › Data, and ask whoever runs this server.` })
+      return work({ event, db, ...check(), ...access, role: may, personId: asker.personId })
+    }))
   }))
 }
+
+const notForPrograms = (role: Role) => role === 'keeper'
+  ? 'A program does not do this with a token; sign in and do it yourself.'
+  : 'This token only reads; make one in Garden › Data that notes work as well.'
 
 const notJson = () => refuse(400, { code: 'invalid', sentence: 'The request is not JSON.' })
 

@@ -5,5 +5,6 @@ export default openRoute({ does: 'Makes an account and signs in', body: NewAccou
   const { name, email, password } = body
   const personId = await signUp(db, { name, email, passwordHash: await hashPassword(password) })
   await seal(event, { personId, seal: 0, gardenId: null })
+  knowDevice(event, email)
   return { ok: true }
 })

@@ -1,9 +1,9 @@
 import type { DevicesPage } from '../../../shared/tags'
 import { printerOf } from '../../devices/labelPrinter'
-import { stationAt } from '../../devices/weatherStation'
+import { stationView } from '../../db/queries/weather'
 
 export default gardenRoute('guest', { does: 'The devices of the garden, and what came out of its label printer' }, async ({ db, garden }): Promise<DevicesPage> => {
   const shown = ({ name, isSimulated }: { name: string, isSimulated: boolean }) => ({ name, isSimulated })
   const printer = printerOf(garden)
-  return { station: shown(stationAt(garden.site)), printer: shown(printer), printouts: await printer.tray(db, garden) }
+  return { station: stationView(garden), printer: shown(printer), printouts: await printer.tray(db, garden) }
 })

@@ -8,9 +8,12 @@ export default openRoute({ does: 'Who is signed in, to which gardens they belong
   const nobody = { person: null, gardens: [], gardenId: null, ...doors }
   const asker = await askerOf(event)
   if (!asker) return nobody
-  const { personId, gardenId, seal } = asker
+  const { personId, gardenId, seal, program } = asker
   const [person, gardens] = await knowing(db, { person: personId }, async tx => [await personOf(tx, personId), await gardensOf(tx, personId)] as const)
-  if (!person || (seal !== null && person.seal !== seal)) return nobody
-  const open = gardenId ? await inGarden(db, gardenId, tx => gardenFor(tx, gardenId, personId, seal)) : null
-  return { person: { name: person.name, email: person.email }, gardens, gardenId: open?.garden.id ?? null, ...doors }
+  if (!person || person.seal !== seal) return nobody
+  const shut = gardens.some(g => g.id === gardenId && g.fault !== null)
+  const open = gardenId && !shut ? await inGarden(db, gardenId, tx => gardenFor(tx, gardenId, personId, seal)) : null
+  // A program knows its garden and nothing else of the person.
+  const known = program ? { person: { name: person.name, email: null }, gardens: gardens.filter(g => g.id === gardenId) } : { person: { name: person.name, email: person.email }, gardens }
+  return { ...known, gardenId: open?.garden.id ?? null, ...doors }
 })

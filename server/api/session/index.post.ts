@@ -11,5 +11,6 @@ export default openRoute({ does: 'Signs in; who belongs to one garden has it ope
   const { personId } = account
   const [person, gardens] = await knowing(db, { person: personId }, async tx => [await personOf(tx, personId), await gardensOf(tx, personId)] as const)
   await seal(event, { personId, seal: person!.seal, gardenId: gardens.length === 1 ? gardens[0]!.id : null })
+  knowDevice(event, body.email)
   return { ok: true }
 })

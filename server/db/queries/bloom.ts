@@ -26,7 +26,7 @@ import type { BloomGround, Bloomer } from './bloomGround'
 import { RAISED_DAYS, groundOf, inPlay, windowsIn } from './bloomGround'
 import { grownCrops, learntCrops } from './crops'
 import type { Garden } from './garden'
-import { daysIn, hoursAhead, weatherOf } from './weather'
+import { daysIn, hoursAhead, stationView } from './weather'
 
 const planted = ({ id, code, name, crop, plantKind, placeId }: Bloomer): BloomPlant => ({ id, code, name, crop, plantKind, placeId })
 
@@ -58,7 +58,7 @@ async function workOutPage(db: Database, garden: Garden, { from, to, who, crop, 
   const { weather } = ground
   return {
     rows, total: fitting.length, inPlay: fitting.filter(p => playing.has(p.id)).length,
-    weather: { days: daysIn(weather, from, to), normals: normalsFor(weather.dayAt, from, to, weather.years), station: { name: weather.station.name, isSimulated: weather.station.isSimulated } },
+    weather: { days: daysIn(weather, from, to), normals: normalsFor(weather.dayAt, from, to, weather.years), station: stationView(garden) },
   }
 }
 
@@ -196,12 +196,11 @@ export async function bloomSpans(db: Database, garden: Garden, year: number): Pr
 
 /** When the flowers of each crop do what they do, today and in the days ahead. */
 export async function hoursPage(db: Database, garden: Garden): Promise<HoursPage> {
-  const { station } = await weatherOf(db, garden)
   const hours = hoursAhead(garden)
   const grown = await grownCrops(db, garden)
   const crops = [...(await learntCrops(db, garden)).values()].map(c => c.guide).filter(guide => grown.has(guide.id))
   return {
-    station: { name: station.name, isSimulated: station.isSimulated }, zone: garden.zone, hours,
+    station: stationView(garden), isSited: garden.isSited, zone: garden.zone, hours,
     days: Array.from({ length: 7 }, (_, ahead) => addDays(garden.today, ahead)).map((day, ahead) => ({
       day, sun: sunDay(day, garden.site),
       crops: crops.map(({ id, name, form, bloom }) => ({ crop: id, name, form, hours: hoursOn(day, garden.site, garden.zone, hours, bloom.hours, ahead) })),

@@ -89,7 +89,7 @@ const workedOut = new LRUCache<string, { seasons: CropSeasons, curves: WarmthCur
 
 function seasonsOf(garden: Garden, guide: CropGuide, records: BloomRecord[], weather: Weather, readKey: string): { seasons: CropSeasons, curves: WarmthCurve[] } {
   const { bloom } = guide
-  const key = createHash('sha256').update(JSON.stringify([garden.id, garden.site, garden.now.slice(0, 13), readKey, bloom, records])).digest('hex')
+  const key = createHash('sha256').update(JSON.stringify([garden.id, garden.site, garden.hasStation, garden.now.slice(0, 13), readKey, bloom, records])).digest('hex')
   const known = workedOut.get(key)
   if (known) return known
   const first = records.reduce((earliest, r) => r.first < earliest ? r.first : earliest, garden.today)

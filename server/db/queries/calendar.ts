@@ -33,5 +33,7 @@ export async function calendarOf(db: Database, garden: Garden): Promise<string> 
       between: first.hours ? { from: instantAt(on(first), min(same, s => s.hours!.from)!, garden.zone), to: instantAt(on(first), max(same, s => s.hours!.to)!, garden.zone) } : null,
     }
   })
-  return calendarFile(garden.name, events, garden.now)
+  // A calendar without an entry is none, and programs refuse it.
+  const nothing: CalendarEvent = { id: `nothing-${garden.today}@virgulta`, on: garden.today, between: null, place: null, title: 'Nothing is foreseen', words: `No work is foreseen for the next ${DAYS_AHEAD} days.` }
+  return calendarFile(garden.name, events.length ? events : [nothing], garden.now)
 }

@@ -3,11 +3,13 @@ import type { CropGuide } from '@virgulta/core/crops/guide'
 import { customsOf, guidesWith } from '@virgulta/core/crops/ownGuide'
 import type { Instant, ISODate } from '@virgulta/core/time/days'
 import type { Site } from '@virgulta/core/time/sun'
-import { longitudeOf } from '@virgulta/core/time/sun'
+import { latitudeOf, longitudeOf } from '@virgulta/core/time/sun'
+import { Refusal } from '@virgulta/core/log/refusal'
 import { dayOf } from '@virgulta/core/time/days'
 import { SERIALS_PER_YEAR, tagCodes } from '@virgulta/core/tags/code'
 import { and, asc, eq, isNull, sql } from 'drizzle-orm'
-import type { Place } from '../../../shared/garden'
+import type { Place, PlaceChange } from '../../../shared/garden'
+import { resolvedPlace } from '../../../shared/garden'
 import type { Database } from '../connection'
 import { inGarden, rowsOf } from '../connection'
 import { allStates } from '../readModels'
@@ -20,6 +22,10 @@ export interface Garden {
   name: string
   zone: string
   site: Site
+  /** false: nobody said where it lies, and the site is a guess by its time zone */
+  isSited: boolean
+  /** the simulated weather station counts: in the demo garden, and where somebody switched it on to try */
+  hasStation: boolean
   isDemo: boolean
   /** when a visitor's copy is cleared away; null for gardens that stay */
   expiresAt: Instant | null
@@ -27,6 +33,8 @@ export interface Garden {
   revision: number
   /** the revision at which something was last taken out */
   removedAt: number
+  /** why its log could not be folded: its screens stay shut */
+  fault: string | null
   /** set while the garden keeps a clock of its own */
   clockAt: Instant | null
   now: Instant
@@ -36,7 +44,7 @@ export interface Garden {
 function gardenOf(row: typeof gardens.$inferSelect): Garden {
   const clockAt = row.clockAt && new Date(row.clockAt).toISOString()
   const now = clockAt ?? new Date().toISOString()
-  return { id: row.id, name: row.name, zone: row.zone, site: { latitude: row.latitude, longitude: row.longitude ?? longitudeOf(row.zone) }, isDemo: row.isDemo, expiresAt: row.expiresAt, revision: row.revision, removedAt: row.removedAt, clockAt, now, today: dayOf(now, row.zone) }
+  return { id: row.id, name: row.name, zone: row.zone, site: { latitude: row.latitude, longitude: row.longitude ?? longitudeOf(row.zone) }, isSited: row.isDemo || row.siteTold, hasStation: row.isDemo || row.stationOn, isDemo: row.isDemo, expiresAt: row.expiresAt, revision: row.revision, removedAt: row.removedAt, fault: row.fault, clockAt, now, today: dayOf(now, row.zone) }
 }
 
 /**
@@ -90,15 +98,33 @@ export async function clearExpired(db: Database): Promise<void> {
   })
 }
 
+/** Copies of the demo garden that lie here at once, each of about 12 MB. */
+const MOST_COPIES = Number(process.env.VIRGULTA_MOST_DEMOS ?? 400)
+
+/** False while as many visitors' copies lie here as may. Counted over all gardens, as the number of open visits. */
+export async function hasRoomForDemo(db: Database): Promise<boolean> {
+  const [row] = await rowsOf<{ copies: number }>(db, sql`select demo_copies() as copies`)
+  return row!.copies < MOST_COPIES
+}
+
+/** Gardens that one person may keep. */
+const MOST_GARDENS = 40
+
+/** @throws {Refusal} when the person keeps as many gardens as one may */
+export async function checkRoomForGarden(db: Database, personId: string): Promise<void> {
+  const kept = await db.select({ id: members.gardenId }).from(members).where(and(eq(members.personId, personId), eq(members.role, 'keeper'), isNull(members.leftAt)))
+  if (kept.length >= MOST_GARDENS) throw new Refusal('too-many-gardens', `You keep ${kept.length} gardens, as many as one person may; delete one that is no longer needed, or hand it on.`)
+}
+
 /** Makes a garden with its first keeper and its places. @returns its id */
 export async function createGarden(
   db: Database, keeperId: string,
-  wish: { name: string, zone: string, latitude?: number, longitude?: number, isDemo?: boolean, isTemplate?: boolean, clockAt?: Instant, placeNames?: string[] },
+  wish: { name: string, zone: string, site?: Site | null, isDemo?: boolean, isTemplate?: boolean, clockAt?: Instant, placeNames?: string[] },
 ): Promise<string> {
-  const { name, zone, latitude = 50, longitude = null, isDemo = false, isTemplate = false, clockAt = null, placeNames = ['First bench'] } = wish
+  const { name, zone, site = null, isDemo = false, isTemplate = false, clockAt = null, placeNames = ['First bench'] } = wish
   const gardenId = randomUUID()
   await inGarden(db, gardenId, async (tx) => {
-    await tx.insert(gardens).values({ id: gardenId, name, zone, latitude, longitude, isDemo, isTemplate, clockAt })
+    await tx.insert(gardens).values({ id: gardenId, name, zone, latitude: site?.latitude ?? latitudeOf(zone), longitude: site?.longitude ?? null, siteTold: site !== null, isDemo, isTemplate, clockAt })
     await tx.insert(members).values({ gardenId, personId: keeperId, role: 'keeper' })
     await tx.insert(places).values(placeNames.map((place, position) => ({ gardenId, id: randomUUID(), name: place, position })))
   })
@@ -110,19 +136,51 @@ export async function deleteGarden(db: Database, garden: Garden): Promise<void> 
   await db.delete(gardens).where(eq(gardens.id, garden.id))
 }
 
-/** The places of a garden in the order of the walk. */
+const placeColumns = { id: places.id, name: places.name, position: places.position, isClosed: places.isClosed, mergedInto: places.mergedInto }
+
+/** The places of a garden in the order of the walk; those that were merged into another and closed ones too. */
 export async function placesOf(db: Database, garden: Garden): Promise<Place[]> {
-  return db.select({ id: places.id, name: places.name, position: places.position }).from(places)
-    .where(eq(places.gardenId, garden.id)).orderBy(asc(places.position))
+  return db.select(placeColumns).from(places).where(eq(places.gardenId, garden.id)).orderBy(asc(places.position))
 }
 
-/** Adds a place at the end of the walk. */
-export async function addPlace(db: Database, garden: Garden, name: string): Promise<Place> {
-  const [place] = await db.insert(places).values({
-    gardenId: garden.id, id: randomUUID(), name,
-    position: sql`(select coalesce(max(position), -1) + 1 from places where garden_id = ${garden.id})` as never,
-  }).returning({ id: places.id, name: places.name, position: places.position })
-  return place!
+/** Adds places at the end of the walk, in their order; those that are there already, sent twice, stay as they are. @returns those that are new */
+export async function addPlaces(db: Database, garden: Garden, fresh: { id: string, name: string }[]): Promise<Place[]> {
+  if (!fresh.length) return []
+  const last = sql`(select coalesce(max(position), -1) from places where garden_id = ${garden.id})`
+  return db.insert(places).values(fresh.map(({ id, name }, i) => ({ gardenId: garden.id, id, name, position: sql`${last} + ${i + 1}::int` as never })))
+    .onConflictDoNothing().returning(placeColumns)
+}
+
+/** What is seen of the garden has changed without an entry: what was worked out is worked out anew. */
+const touched = { revision: sql`${gardens.revision} + 1` }
+
+/**
+ * Renames a place, closes it or opens it again, or makes it part of another: what stands at it then stands there.
+ *
+ * @throws {Refusal} for a place that would become part of itself
+ */
+export async function changePlace(db: Database, garden: Garden, id: string, change: PlaceChange): Promise<Place | null> {
+  if (change.mergedInto) {
+    const all = await placesOf(db, garden)
+    const into = resolvedPlace(all, change.mergedInto)
+    if (!all.some(place => place.id === into)) throw new Refusal('unknown-place', 'This place is not in the garden; choose one of its places.', 'mergedInto')
+    if (into === id) throw new Refusal('own-part', 'A place cannot become part of itself; choose another one.', 'mergedInto')
+    change = { ...change, mergedInto: into }
+  }
+  const [place] = await db.update(places).set(change).where(and(eq(places.gardenId, garden.id), eq(places.id, id))).returning(placeColumns)
+  if (place) await db.update(gardens).set(touched).where(eq(gardens.id, garden.id))
+  return place ?? null
+}
+
+/** Puts the places in another order of the walk; those that are not named come behind. */
+export async function orderPlaces(db: Database, garden: Garden, ids: string[]): Promise<Place[]> {
+  const all = await placesOf(db, garden)
+  const rank = (place: Place) => ids.includes(place.id) ? ids.indexOf(place.id) : ids.length + place.position
+  for (const [position, place] of [...all].sort((a, b) => rank(a) - rank(b)).entries()) {
+    await db.update(places).set({ position }).where(and(eq(places.gardenId, garden.id), eq(places.id, place.id)))
+  }
+  await db.update(gardens).set(touched).where(eq(gardens.id, garden.id))
+  return placesOf(db, garden)
 }
 
 /** The guide of every crop as the garden has it: built in, changed or added by it, with its customs. */
@@ -146,7 +204,12 @@ export async function setClock(db: Database, garden: Garden, at: Instant): Promi
 
 /** Says where the garden lies: sun and climate follow from it, so that what was worked out before is worked out anew. */
 export async function setSite(db: Database, garden: Garden, { latitude, longitude }: Site): Promise<void> {
-  await db.update(gardens).set({ latitude, longitude, revision: sql`${gardens.revision} + 1` }).where(eq(gardens.id, garden.id))
+  await db.update(gardens).set({ latitude, longitude, siteTold: true, ...touched }).where(eq(gardens.id, garden.id))
+}
+
+/** Switches the simulated weather station on, to try, or off. */
+export async function setStation(db: Database, garden: Garden, isOn: boolean): Promise<void> {
+  await db.update(gardens).set({ stationOn: isOn, ...touched }).where(eq(gardens.id, garden.id))
 }
 
 /** Takes fresh tag codes of the garden's year out of the row; a code is never given out twice, even when it stays unused. */
@@ -157,7 +220,7 @@ export async function freshCodes(db: Database, garden: Garden, count: number): P
     const mine = and(eq(tagSerials.gardenId, garden.id), eq(tagSerials.year, year))
     const [row] = await tx.select().from(tagSerials).where(mine).for('update')
     const { codes, next } = tagCodes(year, row!.next, count)
-    if (next >= SERIALS_PER_YEAR) throw new Error('All tag codes of this year are given out.')
+    if (next >= SERIALS_PER_YEAR) throw new Refusal('no-codes', `All tag codes of ${year} are given out; tag what is left next year, or start another garden.`)
     await tx.update(tagSerials).set({ next }).where(mine)
     return codes
   })

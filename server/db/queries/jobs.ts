@@ -1,7 +1,7 @@
 import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm'
 import type { Job, JobKind } from '../../../shared/jobs'
 import type { Database } from '../connection'
-import { knowing } from '../connection'
+import { knowing, rowsOf } from '../connection'
 import { jobs, uploads } from '../schema'
 
 const shown = { id: jobs.id, kind: jobs.kind, state: jobs.state, done: jobs.done, total: jobs.total, result: jobs.result, problem: jobs.problem, madeAt: jobs.madeAt }
@@ -47,6 +47,12 @@ export function noteJob(db: Database, personId: string, id: string, change: Part
 /** Keeps a piece of a file. Sent twice it is kept once. */
 export async function keepPiece(db: Database, personId: string, id: string, piece: number, bytes: Buffer): Promise<void> {
   await db.insert(uploads).values({ personId, id, piece, bytes }).onConflictDoUpdate({ target: [uploads.personId, uploads.id, uploads.piece], set: { bytes } })
+}
+
+/** Bytes of everybody's files that wait for their work. */
+export async function waitingBytes(db: Database): Promise<number> {
+  const [row] = await rowsOf<{ bytes: string }>(db, sql`select waiting_bytes() as bytes`)
+  return Number(row!.bytes)
 }
 
 /** How many files of a person lie here. */

@@ -1,13 +1,17 @@
 import type { Deed } from '@virgulta/core/log/entry'
 import { subjectsOf, wordsOf } from '@virgulta/core/log/entry'
+import { definitionOf } from '@virgulta/core/crops/definition'
+import type { Names } from '@virgulta/core/log/kind'
 import { dayOf } from '@virgulta/core/time/days'
 import type { SQL } from 'drizzle-orm'
 import { and, desc, eq, sql } from 'drizzle-orm'
 import type { LogLine } from '../../../shared/entries'
 import type { Database } from '../connection'
 import { among } from '../connection'
-import { entries, people, tags } from '../schema'
+import { entries, people, plants, tags } from '../schema'
+import { ownDefinitions } from './genes'
 import type { Garden } from './garden'
+import { guidesOf } from './garden'
 import { entriesOn, takenBackOf } from './log'
 import { beginsWith } from './tags'
 
@@ -27,14 +31,31 @@ async function lines(db: Database, garden: Garden, filter: SQL | undefined, limi
   const codes = await db.select({ code: tags.code, id: tags.subjectId }).from(tags)
     .where(and(eq(tags.gardenId, garden.id), among(tags.subjectId, rows.flatMap(row => row.subjectId ?? []))))
   const codeOf = new Map(codes.map(c => [c.id, c.code]))
+  const namesOf = await namesFor(db, garden, rows)
   return rows.map((entry) => {
     const deed = { ...entry } as unknown as Deed
     const happenedAt = new Date(entry.happenedAt).toISOString()
     return {
-      id: entry.id, kind: entry.kind, words: wordsOf(deed), code: codeOf.get(entry.subjectId!) ?? null, subject: subjectsOf(deed)[0]!,
-      day: dayOf(happenedAt, garden.zone), happenedAt, by: nameOf.get(entry.recordedBy)!, byId: entry.recordedBy, isTakenBack: takenBack.has(entry.id),
+      id: entry.id, kind: entry.kind, words: wordsOf(deed, namesOf(entry.subjectId)), code: codeOf.get(entry.subjectId!) ?? null, subject: subjectsOf(deed)[0]!,
+      day: dayOf(happenedAt, garden.zone), happenedAt, dayOnly: entry.dayOnly, by: nameOf.get(entry.recordedBy)!, byId: entry.recordedBy, isTakenBack: takenBack.has(entry.id),
     }
   })
+}
+
+/** What traits and loci are called where they were scored or noted: in the crop of the plant. */
+async function namesFor(db: Database, garden: Garden, rows: (typeof entries.$inferSelect)[]): Promise<(plantId: string | null) => Names | undefined> {
+  const ids = [...new Set(rows.flatMap(row => (row.kind === 'scored' || row.kind === 'genotypeNoted') && row.subjectId ? [row.subjectId] : []))]
+  if (!ids.length) return () => undefined
+  const found = await db.select({ id: plants.id, crop: plants.crop }).from(plants).where(and(eq(plants.gardenId, garden.id), among(plants.id, ids)))
+  const cropOf = new Map(found.map(row => [row.id, row.crop]))
+  const own = await ownDefinitions(db, garden)
+  // What was dropped since is still told by its name.
+  const kept = { ...own, traits: own.traits.map(t => ({ ...t, droppedOn: null })), loci: own.loci.map(l => ({ ...l, droppedOn: null })) }
+  const names = new Map((await guidesOf(db, garden)).map((guide): [string, Names] => {
+    const { traits, loci } = definitionOf(guide, kept)
+    return [guide.id, { trait: id => traits.find(t => t.id === id), locus: id => loci.find(l => l.id === id)?.name }]
+  }))
+  return plantId => names.get(cropOf.get(plantId ?? '') ?? '')
 }
 
 /** What was noted on some subjects. */

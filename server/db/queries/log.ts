@@ -5,10 +5,12 @@ import { guidesWith } from '@virgulta/core/crops/ownGuide'
 import type { Surroundings } from '@virgulta/core/log/fit'
 import { checkFit } from '@virgulta/core/log/fit'
 import type { States } from '@virgulta/core/log/fold'
-import { fold } from '@virgulta/core/log/fold'
+import { askIfTwice } from '@virgulta/core/log/asked'
+import { fold, inOrder } from '@virgulta/core/log/fold'
 import type { Subject, SubjectType } from '@virgulta/core/log/kind'
 import { Refusal } from '@virgulta/core/log/refusal'
 import { dayInWords, dayOf } from '@virgulta/core/time/days'
+import { isWithinYears } from '@virgulta/core/time/moment'
 import { rollup } from 'd3-array'
 import { and, eq, sql } from 'drizzle-orm'
 import type { Role } from '../../../shared/people'
@@ -44,14 +46,16 @@ async function liveRows(tx: Database, garden: Garden, subjectIds: string[], isNe
 
 function deedOf(row: Row, zone: string): LoggedDeed {
   const happenedAt = new Date(row.happenedAt).toISOString()
-  return { id: row.id, kind: row.kind, subjectId: row.subjectId, payload: row.payload, happenedAt, day: dayOf(happenedAt, zone) } as LoggedDeed
+  return { id: row.id, kind: row.kind, subjectId: row.subjectId, payload: row.payload, happenedAt, ...row.dayOnly ? { dayOnly: true } : {}, day: dayOf(happenedAt, zone) } as LoggedDeed
 }
 
 function entryOf(row: Row): Entry {
   const happenedAt = new Date(row.happenedAt).toISOString()
   if (row.kind === 'voided') return { id: row.id, kind: 'voided', voids: row.voids!, happenedAt }
-  return { id: row.id, kind: row.kind, subjectId: row.subjectId, payload: row.payload, happenedAt } as Deed
+  return { id: row.id, kind: row.kind, subjectId: row.subjectId, payload: row.payload, happenedAt, ...row.dayOnly ? { dayOnly: true } : {} } as Deed
 }
+
+const isDayOnly = (entry: Entry) => entry.kind !== 'voided' && entry.dayOnly === true
 
 /** A clock that runs a little ahead of the server's is forgiven. */
 const CLOCK_TOLERANCE_MS = 2 * 60_000
@@ -70,7 +74,8 @@ const CLOCK_TOLERANCE_MS = 2 * 60_000
 export async function record(tx: Transaction, garden: Garden, by: { personId: string, role: Role }, sent: Entry[], how: { anyway?: boolean, sentAt?: string } = {}): Promise<{ recorded: number, known: number }> {
   const revision = await takeTurn(tx, garden)
   const shift = clockShift(garden, how.sentAt)
-  const fresh = (await withoutKnown(tx, garden, sent, shift !== 0)).map(entry => shift ? { ...entry, happenedAt: new Date(Date.parse(entry.happenedAt) + shift).toISOString() } : entry)
+  const fresh = (await withoutKnown(tx, garden, sent, shift !== 0)).map(entry => shift && !isDayOnly(entry) ? { ...entry, happenedAt: new Date(Date.parse(entry.happenedAt) + shift).toISOString() } : entry)
+  checkWithinYears(fresh)
   checkNotInFuture(fresh, garden)
 
   const deeds = fresh.filter((e): e is Deed => e.kind !== 'voided')
@@ -82,10 +87,13 @@ export async function record(tx: Transaction, garden: Garden, by: { personId: st
   const earlier = (await deedsOf(tx, garden, changed.map(s => s.id))).filter(d => !voidedIds.has(d.id))
   const logged = deeds.map(deed => ({ ...deed, day: dayOf(deed.happenedAt, garden.zone) }) as LoggedDeed)
   const states = foldAll(changed, [...earlier, ...logged], { isUndo: takenBack.length > 0, takesOrphans: how.anyway ?? false })
-  if (!how.anyway) await checkNoNewConflict(tx, garden, states, takenBack.length > 0)
+  if (!how.anyway) {
+    await checkNoNewConflict(tx, garden, states, takenBack.length > 0)
+    for (const deed of logged) askIfTwice(deed, inOrder(earlier), garden.zone)
+  }
   const gone = changed.filter(s => !states.has(keyOf(s)))
 
-  await checkSurroundings(tx, garden, deeds, states)
+  await checkSurroundings(tx, garden, logged, states, !how.anyway)
   await checkNotNeeded(tx, garden, gone, voidedIds)
   await insertEntries(tx, garden, by.personId, deeds, voidings)
   await changeTags(tx, garden, deeds, takenBack)
@@ -119,6 +127,13 @@ async function withoutKnown(tx: Database, garden: Garden, sent: Entry[], isShift
     known.set(entry.id, normal)
     return !same
   })
+}
+
+/** What a wrong clock is put right to must be a moment that counts. */
+function checkWithinYears(fresh: Entry[]): void {
+  if (fresh.some(entry => !isWithinYears(Date.parse(entry.happenedAt)))) {
+    throw new Refusal('out-of-time', 'By the clock of the device that sent it this lies before 1900 or after 2199; set its clock and date right.', 'happenedAt')
+  }
 }
 
 function checkNotInFuture(fresh: Entry[], garden: Garden): void {
@@ -206,7 +221,12 @@ async function checkNoNewConflict(tx: Database, garden: Garden, states: Map<stri
   }
 }
 
-async function checkSurroundings(tx: Database, garden: Garden, deeds: Deed[], states: Map<string, AnyState>): Promise<void> {
+/** Generations that are looked back through for a plant that would be its own forebear. */
+const MOST_GENERATIONS = 60
+
+const parentsIn = ({ seedParentId = null, pollenParentId = null }: { seedParentId?: string | null, pollenParentId?: string | null }): string[] => [seedParentId, pollenParentId].filter(id => id !== null)
+
+async function checkSurroundings(tx: Database, garden: Garden, deeds: LoggedDeed[], states: Map<string, AnyState>, isAsked: boolean): Promise<void> {
   const around = new Map<string, AnyState>(states)
   const load = async (subjects: Subject[]) => {
     for (const type of subjectTypes) {
@@ -218,9 +238,20 @@ async function checkSurroundings(tx: Database, garden: Garden, deeds: Deed[], st
   for (const need of deeds.flatMap(needsOf)) {
     if (!around.has(keyOf(need))) throw new Refusal('unknown-subject', `This refers to a ${need.type} that is not in the garden.`)
   }
+  // Who is whose forebear decides whether somebody can be a parent.
+  for (let ids = deeds.flatMap(d => d.kind === 'plantDescribed' ? parentsIn(d.payload) : []), back = 0; ids.length && back < MOST_GENERATIONS; back++) {
+    const missing = ids.filter(id => !around.has(keyOf({ type: 'plant', id })))
+    await load(missing.map(id => ({ type: 'plant', id })))
+    ids = missing.flatMap(id => parentsIn((around.get(keyOf({ type: 'plant', id })) as States['plant'] | undefined) ?? {}))
+  }
   await load(deeds.flatMap((d): Subject[] => {
     const flower = d.kind === 'pollinated' && states.get(keyOf({ type: 'flower', id: d.subjectId })) as States['flower']
     return flower ? [{ type: 'plant', id: flower.seedParentId }] : []
+  }))
+  // The crop of a flower, a packet and a tray is that of their cross.
+  await load(deeds.flatMap(subjectsOf).flatMap((subject): Subject[] => {
+    const state = states.get(keyOf(subject))
+    return state && 'crossId' in state && state.crossId ? [{ type: 'cross', id: state.crossId }] : []
   }))
   const placeIds = new Set((await tx.select({ id: places.id }).from(places).where(eq(places.gardenId, garden.id))).map(p => p.id))
   /** Those that are kept and those that the deeds just made or changed. */
@@ -236,7 +267,7 @@ async function checkSurroundings(tx: Database, garden: Garden, deeds: Deed[], st
     guide: crop => guides.get(crop),
     hasPlace: id => placeIds.has(id),
   }
-  for (const deed of deeds) checkFit(deed, surroundings)
+  for (const deed of deeds) checkFit(deed, surroundings, isAsked)
 }
 
 /** What is taken away must not be missed by deeds that stay. */
@@ -253,7 +284,7 @@ async function insertEntries(tx: Database, garden: Garden, personId: string, dee
   // The demo garden's own clock also stamps the time of recording.
   const common = { gardenId: garden.id, recordedBy: personId, ...garden.clockAt ? { recordedAt: garden.now } : {} }
   await addEntries(tx, [
-    ...deeds.map(({ id, kind, subjectId, payload, happenedAt }) => ({ ...common, id, kind, subjectId, payload, happenedAt })),
+    ...deeds.map(({ id, kind, subjectId, payload, happenedAt, dayOnly = false }) => ({ ...common, id, kind, subjectId, payload, happenedAt, dayOnly })),
     ...voidings.map(({ id, kind, voids, happenedAt }) => ({ ...common, id, kind, voids, happenedAt })),
   ])
 }

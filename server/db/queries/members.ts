@@ -37,6 +37,8 @@ export async function changeMember(db: Database, garden: Garden, personId: strin
   }
   const whose = and(eq(members.gardenId, garden.id), eq(members.personId, personId))
   await db.update(members).set(role ? { role } : { leftAt: sql`now()` as never }).where(whose)
+  // What a keeper has invited for does not outlast their say in it.
+  if (role !== 'keeper') await db.delete(invitations).where(and(eq(invitations.gardenId, garden.id), eq(invitations.madeBy, personId)))
   if (!role) await db.delete(accessTokens).where(and(eq(accessTokens.gardenId, garden.id), eq(accessTokens.personId, personId)))
   return true
 }
@@ -61,6 +63,8 @@ export async function revokeInvitation(db: Database, garden: Garden, id: string)
   return (await db.delete(invitations).where(and(eq(invitations.gardenId, garden.id), eq(invitations.id, id))).returning({ id: invitations.id })).length > 0
 }
 
+const over = () => new Refusal('link-over', 'This invitation is used, withdrawn or older than two weeks; ask for a new one.')
+
 /**
  * Looks at the invitation behind a link, in a transaction that then knows its garden.
  *
@@ -69,11 +73,13 @@ export async function revokeInvitation(db: Database, garden: Garden, id: string)
 function holding<T>(db: Database, secret: string, work: (tx: Database, offer: InvitationOffer & { id: string, gardenId: string }) => Promise<T>): Promise<T> {
   return knowing(db, { secret: hashOf(secret) }, async (tx) => {
     const [row] = await tx.select({ gardenId: invitations.gardenId }).from(invitations).where(and(eq(invitations.secret, hashOf(secret)), notOver))
-    if (!row) throw new Refusal('link-over', 'This invitation is used, withdrawn or older than two weeks; ask for a new one.')
+    if (!row) throw over()
     await tellTransaction(tx, { garden: row.gardenId })
     const [offer] = await tx.select({ id: invitations.id, gardenId: invitations.gardenId, garden: gardens.name, role: invitations.role, by: people.name, expiresAt: invitations.expiresAt }).from(invitations)
       .innerJoin(gardens, eq(gardens.id, invitations.gardenId)).innerJoin(people, eq(people.id, invitations.madeBy)).where(eq(invitations.secret, hashOf(secret)))
-    return work(tx, offer!)
+    // Another may have taken it between the two questions.
+    if (!offer) throw over()
+    return work(tx, offer)
   })
 }
 

@@ -49,7 +49,7 @@ export async function personOf(tx: Database, personId: string) {
 
 /** The gardens a person belongs to, by name. */
 export function gardensOf(tx: Database, personId: string): Promise<OwnGarden[]> {
-  return tx.select({ id: gardens.id, name: gardens.name, role: members.role }).from(members).innerJoin(gardens, eq(gardens.id, members.gardenId))
+  return tx.select({ id: gardens.id, name: gardens.name, role: members.role, fault: gardens.fault }).from(members).innerJoin(gardens, eq(gardens.id, members.gardenId))
     .where(and(eq(members.personId, personId), isNull(members.leftAt))).orderBy(asc(gardens.name), asc(gardens.id))
 }
 

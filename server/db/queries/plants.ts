@@ -1,6 +1,9 @@
 import { shareEstimate } from '@virgulta/core/crops/knowledge'
 import { fruitLoadOf } from '@virgulta/core/plants/fruitLoad'
+import { usualKind } from '@virgulta/core/plants/kinds'
 import type { Plant } from '@virgulta/core/plants/plant'
+import type { PlantTable } from '@virgulta/core/plants/readTable'
+import { readPlantTable } from '@virgulta/core/plants/readTable'
 import { and, asc, desc, eq, ilike, isNull, or, sql } from 'drizzle-orm'
 import type { Parent } from '../../../shared/crosses'
 import type { PlantGenes, PlantPage, PlantQuery, PlantStory } from '../../../shared/plants'
@@ -12,6 +15,7 @@ import { batches, plants } from '../schema'
 import { learnt, learntCrops } from './crops'
 import { crossRows } from './crosses'
 import type { Garden } from './garden'
+import { guidesOf, placesOf } from './garden'
 import { stockOf } from './genes'
 import { linesOn } from './lines'
 import { doubtsBehind } from './seed'
@@ -35,7 +39,9 @@ export async function plantPage(db: Database, garden: Garden, query: PlantQuery)
     const [count] = await db.select({ total: sql<number>`count(*)::int` }).from(plants).where(fitting)
     return count!.total
   })
-  return { plants: rows.map(r => r.state), total }
+  const found = rows.map(r => r.state)
+  const parents = await parentsOf(db, garden, found.flatMap(p => [p.seedParentId, p.pollenParentId]))
+  return { plants: found, total, parents: [...parents.values()] }
 }
 
 /** Names and codes of some plants, by id. */
@@ -103,4 +109,12 @@ export async function plantGenes(db: Database, garden: Garden, id: string): Prom
   if (!plant) return null
   const { summaries, worked } = await stockOf(db, garden, (await learntCrops(db, garden)).get(plant.crop)!.guide)
   return { summaries: summaries.get(id)!, genes: worked.map(({ loci, isExact, of }) => ({ loci, isExact, possible: of(id) })) }
+}
+
+/** What a table of plants says; nothing is noted by it. */
+export async function readPlants(db: Database, garden: Garden, text: string, crop: string | null): Promise<PlantTable | { why: string }> {
+  const rows = await db.select({ id: plants.id, name: plants.name, code: plants.code, crop: plants.crop }).from(plants).where(and(eq(plants.gardenId, garden.id), sql`state ->> 'lost' is null`))
+  const guides = await guidesOf(db, garden)
+  const places = (await placesOf(db, garden)).filter(place => !place.mergedInto)
+  return readPlantTable(text, { plants: rows, places, guides, crop, usualKind: id => usualKind(guides.find(guide => guide.id === id)!) })
 }

@@ -289,9 +289,12 @@ async function weakCrosses(db: Database, garden: Garden, tube: Tube): Promise<We
   })
 }
 
+/** Where only the day of a pass is known, what was alive is told for its noon. */
+const NOON = 12
+
 /** Pollen out of tubes at some flowers: which tube, and what was alive in it then. */
 export async function pollenAt(db: Database, garden: Garden, flowers: Flower[]): Promise<CrossPage['pollen']> {
-  const used = flowers.flatMap(f => f.pollinations.flatMap(p => p.tubeId ? [{ flowerId: f.id, tubeId: p.tubeId, at: p.at }] : []))
+  const used = flowers.flatMap(f => f.pollinations.flatMap(p => p.tubeId ? [{ flowerId: f.id, tubeId: p.tubeId, at: p.at ?? instantAt(p.on, NOON, garden.zone) }] : []))
   if (!used.length) return {}
   const { tubes, shelf } = await pollenGround(db, garden)
   return Object.fromEntries(used.flatMap(({ flowerId, tubeId, at }) => {

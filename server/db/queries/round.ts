@@ -7,6 +7,8 @@ import type { ISODate } from '@virgulta/core/time/days'
 import { addDays, instantAt, yearOf } from '@virgulta/core/time/days'
 import { rollup } from 'd3-array'
 import { and, eq, sql } from 'drizzle-orm'
+import { isLongGone } from '@virgulta/core/round/letGo'
+import { resolvedPlace } from '../../../shared/garden'
 import type { Round, RoundStop, Season } from '../../../shared/round'
 import { MOST_NOTED } from '../../../shared/round'
 import type { Database } from '../connection'
@@ -36,17 +38,20 @@ async function onRound(db: Database, garden: Garden): Promise<{ crops: CropOnRou
   const blooms = await parentBlooms(db, garden)
   const ahead = hoursAhead(garden)
   const crops = [...(await learntCrops(db, garden)).values()].filter(({ guide }) => grown.has(guide.id)).map(({ guide, knowledge, history }): CropOnRound => ({
-    guide, knowledge, history, work: [...work.get(guide.id) ?? [], ...pollen.get(guide.id) ?? []], hours: hoursOn(garden.today, garden.site, garden.zone, ahead, guide.bloom.hours),
+    guide, knowledge, history, work: [...work.get(guide.id) ?? [], ...pollen.get(guide.id) ?? []],
+    // Where nobody said where the garden lies there is no sun to go by: the guide's usual hours stand.
+    ...garden.isSited ? { hours: hoursOn(garden.today, garden.site, garden.zone, ahead, guide.bloom.hours) } : {},
   }))
   const ids = [...new Set(crops.flatMap(c => [...c.history.crosses.map(cross => cross.seedParentId), ...(c.work ?? []).map(work => work.plantId)]))]
   const rows = await db.select({ id: plants.id, code: plants.code, name: plants.name, placeId: plants.placeId }).from(plants).where(and(eq(plants.gardenId, garden.id), among(plants.id, ids)))
   const known = new Map(rows.map(p => [p.id, p]))
+  const places = await placesOf(db, garden)
   return {
     crops,
     ground: {
-      today: garden.today, placeOf: id => known.get(id)?.placeId ?? null, plantOf: id => known.get(id) ?? null,
+      today: garden.today, placeOf: id => resolvedPlace(places, known.get(id)?.placeId ?? null), plantOf: id => known.get(id) ?? null,
       bloomOf: id => blooms.get(id) ?? null,
-      places: (await placesOf(db, garden)).map(place => place.id), rainOn: await rainAhead(db, garden),
+      places: places.map(place => place.id), rainOn: await rainAhead(db, garden),
     },
   }
 }
@@ -71,12 +76,14 @@ export async function roundOn(db: Database, garden: Garden, day: ISODate, most: 
 async function wholeRound(db: Database, garden: Garden, day: ISODate): Promise<Round> {
   const { gathered } = await learnt(db, garden)
   const { crops, ground } = await onRound(db, garden)
-  const foreseen = roundUntil(crops, ground, addDays(garden.today, 7))
+  const all = roundUntil(crops, ground, addDays(garden.today, 7))
+  const foreseen = all.filter(stop => !isLongGone(stop))
   const wanted = day === garden.today
     ? foreseen.filter(stop => stop.from <= day)
     : day > garden.today ? roundUntil(crops, ground, day).filter(stop => stop.from === day) : []
+  const longGone = day === garden.today ? all.filter(isLongGone) : []
   const torn = [...gathered.flowers.values()].filter(flower => flower.conflicts.length)
-  const plants = await parentsOf(db, garden, [...torn.map(f => f.seedParentId), ...wanted.flatMap(({ parents, plantId }) => [parents?.seedParentId ?? null, parents?.pollenParentId ?? null, plantId])])
+  const plants = await parentsOf(db, garden, [...torn.map(f => f.seedParentId), ...[...wanted, ...longGone].flatMap(({ parents, plantId }) => [parents?.seedParentId ?? null, parents?.pollenParentId ?? null, plantId])])
   const plant = (id: string | null | undefined) => plants.get(id ?? '') ?? null
   const bloomsAt = await bloomSubjects(db, garden)
   const atHand = await tubesAtHand(db, garden)
@@ -84,7 +91,7 @@ async function wholeRound(db: Database, garden: Garden, day: ISODate): Promise<R
   /** the youngest first */
   const fruitsOn = (plantId: string) => [...gathered.flowers.values()].filter(f => f.seedParentId === plantId && f.status === 'taken')
     .sort((a, b) => b.takenOn!.localeCompare(a.takenOn!)).slice(0, MOST_FRUITS).map(({ id, code }) => ({ id, code }))
-  const stops = wanted.map(stop => ({
+  const shown = (stop: Stop): RoundStop => ({
     ...stop,
     seedParent: plant(stop.parents?.seedParentId), pollenParent: plant(stop.parents?.pollenParentId), plant: plant(stop.plantId), blooms: bloomsAt(stop.parents?.seedParentId),
     marks: marksOf.get(stop.parents?.seedParentId ?? '') ?? null,
@@ -93,7 +100,8 @@ async function wholeRound(db: Database, garden: Garden, day: ISODate): Promise<R
     sowing: gathered.sowings.get(stop.subject.id) ?? null,
     fruits: stop.step === 'thinFruit' ? fruitsOn(stop.subject.id) : null,
     seeds: gathered.lots.get(stop.subject.id)?.left ?? null,
-  }))
+  })
+  const stops = wanted.map(shown)
   const pollen = new Map(stops.filter(s => ['pollinate', 'look'].includes(s.step)).flatMap(s => s.pollenParent ? [[s.pollenParent.id, s.pollenParent]] : []))
   return {
     day,
@@ -101,6 +109,8 @@ async function wholeRound(db: Database, garden: Garden, day: ISODate): Promise<R
     total: stops.length,
     atPlaces: countBy(stops, stop => stop.placeId ?? ''),
     carry: carryList(stops),
+    letGo: longGone.map(shown),
+    guesses: guessesOf(garden, crops),
     torn: torn.map(flower => ({ flower, seedParent: plant(flower.seedParentId)! })),
     weather: crops.flatMap(({ guide, hours }) => day === garden.today && hours?.receptive.because.length && stops.some(s => s.crop === guide.id && s.hours) ? [{ crop: guide.id, words: hoursInWords('receptive', hours.receptive) }] : []),
     pollen: [...pollen.values()].map(parent => ({ ...parent, tubes: atHand.get(parent.id) ?? [] })),
@@ -108,6 +118,13 @@ async function wholeRound(db: Database, garden: Garden, day: ISODate): Promise<R
       .map(coming => ({ day: coming, steps: countBy(foreseen.filter(s => s.from === coming), stop => stop.step) })),
     done: await linesBetween(db, garden, instantAt(day, 0, garden.zone), instantAt(addDays(day, 1), 0, garden.zone), MOST_NOTED),
   }
+}
+
+/** What the round goes by without knowing it, in sentences. */
+function guessesOf(garden: Garden, crops: CropOnRound[]): string[] {
+  if (!crops.length) return []
+  if (!garden.isSited) return ['Where the garden lies is not said yet: hours are the usual ones of the guides, and so are the months of bloom.']
+  return garden.hasStation ? garden.isDemo ? [] : ['The simulated weather station is on, to try: nobody measured what moves these hours.'] : ['No weather is known today: hours are the usual ones, by the sun alone, and rain is not foretold.']
 }
 
 /** The marks of some plants, with the names of what they mean. */

@@ -1,21 +1,24 @@
 import { randomUUID } from 'node:crypto'
-import { and, asc, eq, sql } from 'drizzle-orm'
-import type { AccessToken } from '../../../shared/people'
+import { and, asc, eq, inArray, sql } from 'drizzle-orm'
+import type { AccessToken, TokenKind } from '../../../shared/people'
 import type { Database } from '../connection'
 import { inGarden, knowing } from '../connection'
-import { accessTokens } from '../schema'
+import { accessTokens, people } from '../schema'
 import { hashOf, newSecret } from '../secrets'
 import type { Garden } from './garden'
 
 const shown = { id: accessTokens.id, name: accessTokens.name, opens: accessTokens.opens, madeAt: accessTokens.madeAt, lastUsedAt: accessTokens.lastUsedAt }
 const ofPerson = (garden: Garden, personId: string) => and(eq(accessTokens.gardenId, garden.id), eq(accessTokens.personId, personId))
 
-/** For whom and in which garden a token acts; null for one that is unknown, revoked, or opens something else. */
-export async function tokenHolder(db: Database, token: string, opens: AccessToken['opens'] = 'garden'): Promise<{ personId: string, gardenId: string } | null> {
+/** For whom and in which garden a token acts. */
+export interface TokenHolder { personId: string, gardenId: string, opens: TokenKind, /** of the person, when it was made */ seal: number }
+
+/** Who acts by a token; null for one that is unknown, revoked, or opens something else. Whether its seal still holds is asked in the garden. */
+export async function tokenHolder(db: Database, token: string, kinds: TokenKind[]): Promise<TokenHolder | null> {
   const secret = hashOf(token)
   const holder = await knowing(db, { secret }, async (tx) => {
-    const [row] = await tx.select({ personId: accessTokens.personId, gardenId: accessTokens.gardenId, isStale: sql<boolean>`coalesce(${accessTokens.lastUsedAt} < now() - interval '1 minute', true)` })
-      .from(accessTokens).where(and(eq(accessTokens.secret, secret), eq(accessTokens.opens, opens)))
+    const [row] = await tx.select({ personId: accessTokens.personId, gardenId: accessTokens.gardenId, opens: accessTokens.opens, seal: accessTokens.seal, isStale: sql<boolean>`coalesce(${accessTokens.lastUsedAt} < now() - interval '1 minute', true)` })
+      .from(accessTokens).where(and(eq(accessTokens.secret, secret), inArray(accessTokens.opens, kinds)))
     return row
   })
   if (!holder) return null
@@ -25,15 +28,17 @@ export async function tokenHolder(db: Database, token: string, opens: AccessToke
   return who
 }
 
-/** A person's tokens in a garden. */
+/** A person's tokens in a garden; those that ended with their sessions are no more. */
 export function tokensOf(db: Database, garden: Garden, personId: string): Promise<AccessToken[]> {
-  return db.select(shown).from(accessTokens).where(ofPerson(garden, personId)).orderBy(asc(accessTokens.madeAt))
+  return db.select(shown).from(accessTokens).innerJoin(people, and(eq(people.id, accessTokens.personId), eq(people.seal, accessTokens.seal)))
+    .where(ofPerson(garden, personId)).orderBy(asc(accessTokens.madeAt))
 }
 
 /** Makes a token; it is shown this once and kept as its hash. */
 export async function makeToken(db: Database, garden: Garden, personId: string, name: string, opens: AccessToken['opens']): Promise<{ id: string, token: string }> {
   const [id, token] = [randomUUID(), newSecret()]
-  await db.insert(accessTokens).values({ id, gardenId: garden.id, personId, name, opens, secret: hashOf(token) })
+  const seal = sql`(select ${people.seal} from ${people} where ${people.id} = ${personId})` as never
+  await db.insert(accessTokens).values({ id, gardenId: garden.id, personId, name, opens, seal, secret: hashOf(token) })
   return { id, token }
 }
 

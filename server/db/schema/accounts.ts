@@ -48,8 +48,9 @@ export const accessTokens = pgTable('access_tokens', {
   gardenId: uuid('garden_id').notNull().references(() => gardens.id, { onDelete: 'cascade' }),
   personId: uuid('person_id').notNull().references(() => people.id, { onDelete: 'cascade' }),
   name: text().notNull(),
-  /** what it opens: everything the person may do, or the calendar alone */
-  opens: text({ enum: tokenKinds }).notNull().default('garden'),
+  opens: text({ enum: tokenKinds }).notNull().default('read'),
+  /** of its person when it was made: it ends with their sessions */
+  seal: integer().notNull().default(0),
   /** SHA-256 of the token */
   secret: text().notNull().unique(),
   madeAt: moment('made_at').notNull().defaultNow(),

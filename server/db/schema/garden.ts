@@ -12,6 +12,10 @@ export const gardens = pgTable('gardens', {
   latitude: doublePrecision().notNull(),
   /** null: where the middle of its time zone lies */
   longitude: doublePrecision(),
+  /** somebody said where it lies; until then latitude and longitude are a guess */
+  siteTold: boolean('site_told').notNull().default(false),
+  /** the simulated weather station is switched on, to try; a demo garden always has it */
+  stationOn: boolean('station_on').notNull().default(false),
   /** a demo garden has a clock of its own that can be moved on */
   isDemo: boolean('is_demo').notNull().default(false),
   /** the demo garden that every visitor gets a copy of */
@@ -22,6 +26,8 @@ export const gardens = pgTable('gardens', {
   revision: bigint({ mode: 'number' }).notNull().default(0),
   /** the revision at which something was last taken out of the garden, so that what was read before must be read anew */
   removedAt: bigint('removed_at', { mode: 'number' }).notNull().default(0),
+  /** why its log could not be folded by the rules of this version; null where it was */
+  fault: text(),
   /** the garden's own clock; null in gardens that keep the real one */
   clockAt: timestamp('clock_at', { withTimezone: true, mode: 'string' }),
 }, () => [
@@ -61,6 +67,10 @@ export const places = pgTable('places', {
   name: text().notNull(),
   /** order of the walk */
   position: integer().notNull(),
+  /** nothing new is put there */
+  isClosed: boolean('is_closed').notNull().default(false),
+  /** it became part of another place; what stood here stands there */
+  mergedInto: uuid('merged_into'),
 }, t => [primaryKey({ columns: [t.gardenId, t.id] }), ofPresentGarden()])
 
 /** What came out of the simulated label printer. */

@@ -12,6 +12,8 @@ export const entries = pgTable('entries', {
   payload: jsonb(),
   voids: uuid(),
   happenedAt: timestamp('happened_at', { withTimezone: true, mode: 'string', precision: 3 }).notNull(),
+  /** only its day is known: the hour says nothing */
+  dayOnly: boolean('day_only').notNull().default(false),
   recordedAt: timestamp('recorded_at', { withTimezone: true, mode: 'string', precision: 3 }).notNull().defaultNow(),
   recordedBy: uuid('recorded_by').notNull().references(() => people.id),
 }, t => [

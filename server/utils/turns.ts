@@ -1,0 +1,32 @@
+/** What takes turns under one name: how many are at it, and who waits, first come first served. */
+interface Queue { busy: number, waiting: (() => void)[] }
+
+const queues = new Map<string, Queue>()
+
+/** Too many wait for a turn already. */
+export class NoTurn extends Error {}
+
+/**
+ * Works in turns, so that what many ask for at once takes no more than its share of connections.
+ *
+ * @param name of what is shared
+ * @param most at it at once
+ * @param mostWaiting who comes behind them is not let in
+ * @throws {NoTurn} where as many wait already
+ */
+export async function inTurn<T>(name: string, most: number, mostWaiting: number, work: () => Promise<T>): Promise<T> {
+  const queue = queues.get(name) ?? { busy: 0, waiting: [] }
+  queues.set(name, queue)
+  if (queue.busy < most) queue.busy++
+  else if (queue.waiting.length >= mostWaiting) throw new NoTurn(name)
+  // Who ends gives the turn to the next one.
+  else await new Promise<void>(resolve => queue.waiting.push(resolve))
+  try {
+    return await work()
+  }
+  finally {
+    const next = queue.waiting.shift()
+    if (next) next()
+    else if (--queue.busy === 0) queues.delete(name)
+  }
+}
