@@ -13,6 +13,5 @@ useHead({ bodyAttrs: { 'data-look': look }, htmlAttrs: { style: () => Object.ent
     <NuxtLayout>
       <NuxtPage />
     </NuxtLayout>
-    <UndoBar />
   </v-app>
 </template>

@@ -4,13 +4,16 @@ import type { NuxtError } from '#app'
 
 const { error } = defineProps<{ error: NuxtError }>()
 const isMissing = computed(() => error.statusCode === 404)
+/** The number under which the server's log has it. */
+const told = isMissing.value ? '' : ownFault(error.cause ?? error).sentence
 </script>
 
 <template>
   <v-app>
     <main class="fault">
       <h1>{{ isMissing ? 'There is nothing at this address' : 'Something went wrong here' }}</h1>
-      <p>{{ isMissing ? 'It may have been moved or mistyped.' : 'What was noted is safe. Go back and try again.' }}</p>
+      <p>{{ isMissing ? 'It may have been moved or mistyped.' : 'What was noted is safe. Load the screen anew and go on.' }}</p>
+      <p v-if="!isMissing" class="quiet">{{ told }}</p>
       <v-btn variant="flat" @click="clearError({ redirect: '/today' })">To Today</v-btn>
     </main>
   </v-app>

@@ -12,8 +12,8 @@ const petal: TraitDescription = { name: 'petal', hint, scale: 'colour', swatches
 const summary = (more: Partial<TraitSummary>): TraitSummary => ({ n: 4, occasions: 3, mean: null, standardError: null, shares: null, lastOn: '2026-02-24', ...more })
 
 describe('what scores come to', () => {
-  it('is the nearest step, or the mean with its unit', () => {
-    expect(summaryWords(stance, summary({ mean: 1.6, shares: [0, 0.5, 0.5] }))).toBe('upright')
+  it('is the step that was seen most, of several the one nearest to the mean, or the mean with its unit', () => {
+    expect(summaryWords(stance, summary({ mean: 1.6, shares: [0, 0.5, 0.5] }))).toBe('upright (2 of 4)')
     expect(summaryWords(height, summary({ mean: 81.7 }))).toBe('82 cm')
     expect(summaryWords(height, summary({ mean: 6.24 }))).toBe('6.2 cm')
     expect(summaryWords(fruits, summary({ mean: 3.5 }))).toBe('3.5')
@@ -28,12 +28,14 @@ describe('what scores come to', () => {
   it('carries its standard error where it has one', () => {
     expect(errorWords(height, summary({ mean: 82, standardError: 3.04 }))).toBe('±3.0')
     expect(errorWords(height, summary({ mean: 200, standardError: 22 }))).toBe('±22')
-    expect(errorWords(stance, summary({ mean: 2, standardError: 0.17 }))).toBe('±0.17')
+    // Words have no number to add to: how often each was seen stands in the title.
+    expect(errorWords(stance, summary({ mean: 2, standardError: 0.17 }))).toBe('')
     expect(errorWords(height, summary({ mean: 82 }))).toBe('')
     expect(errorWords(hot, summary({ mean: 1, standardError: 0.2, shares: [0, 1] }))).toBe('')
   })
 
   it('is told whole on pointing at it', () => {
+    expect(wholeSummary(stance, summary({ mean: 1.75, shares: [0, 0.25, 0.75] }))).toBe('stance: upright (3 of 4) (sideways 1×, upright 3×); 4 looks on 3 occasions, last on 2026-02-24')
     expect(wholeSummary(height, summary({ mean: 82, standardError: 3 }))).toBe('height: 82 cm, mean 82.00 ± 3.00; 4 looks on 3 occasions, last on 2026-02-24')
     expect(wholeSummary(petal, summary({ n: 1, occasions: 1, shares: [1, 0] }))).toBe('petal: dusk; 1 look on 1 occasion, last on 2026-02-24')
   })

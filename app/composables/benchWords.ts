@@ -1,28 +1,43 @@
+import { counted } from '@virgulta/core/formats/counted'
 import type { TraitSummary } from '@virgulta/core/offspring/summary'
 import type { TraitDescription } from '@virgulta/core/offspring/trait'
 import { classNames } from '@virgulta/core/offspring/trait'
 
-const rounded = (n: number) => n >= 20 ? String(Math.round(n)) : String(Number(n.toFixed(1)))
+/** A number with as many places as it is worth. */
+export const shortNumber = (n: number) => n >= 20 ? String(Math.round(n)) : String(Number(n.toFixed(1)))
+
+/** The step that was seen most; of several, where steps have an order, the one nearest to the mean. */
+function commonest(shares: number[], mean: number | null): number {
+  const highest = Math.max(...shares)
+  const away = (i: number) => mean === null ? i : Math.abs(i - mean)
+  return shares.flatMap((share, i) => share === highest ? [i] : []).sort((a, b) => away(a) - away(b))[0]!
+}
 
 /** What the scores of a plant come to, short: "upright", "82 cm", "dusk (3 of 4)". */
 export function summaryWords(trait: TraitDescription, { mean, shares, n }: TraitSummary): string {
   const names = classNames(trait)
-  if (mean === null || trait.scale === 'yesNo') {
-    const most = shares!.indexOf(Math.max(...shares!))
-    return shares![most] === 1 ? names![most]! : `${names![most]} (${Math.round(shares![most]! * n)} of ${n})`
+  if (names) {
+    const most = commonest(shares!, mean)
+    return shares![most] === 1 ? names[most]! : `${names[most]} (${Math.round(shares![most]! * n)} of ${n})`
   }
-  if (names) return names[Math.min(names.length - 1, Math.round(mean))]!
-  return trait.scale === 'measure' ? `${rounded(mean)} ${trait.unit}` : rounded(mean)
+  if (mean === null) return ''
+  return trait.scale === 'measure' ? `${shortNumber(mean)} ${trait.unit}` : shortNumber(mean)
 }
 
-/** The standard error of a mean, short: "±3"; empty where there is none. */
+/** The standard error of a mean, short: "±3"; empty where there is none, and for words, which have no number. */
 export function errorWords(trait: TraitDescription, { mean, standardError }: TraitSummary): string {
-  if (mean === null || standardError === null || trait.scale === 'yesNo') return ''
+  if (mean === null || standardError === null || classNames(trait)) return ''
   return `±${standardError >= 20 ? Math.round(standardError) : standardError.toFixed(standardError < 1 ? 2 : 1)}`
+}
+
+/** How often each step was seen, where more than one was. */
+function namedShares(trait: TraitDescription, { shares, n }: TraitSummary): string {
+  const seen = (classNames(trait) ?? []).flatMap((name, i) => shares?.[i] ? [`${name} ${Math.round(shares[i] * n)}×`] : [])
+  return seen.length > 1 ? ` (${seen.join(', ')})` : ''
 }
 
 /** The whole of it, for a title: "mean 1.7 ± 0.2 of 3 looks in 3 seasons, last on 12 June 2026". */
 export function wholeSummary(trait: TraitDescription, summary: TraitSummary): string {
   const { mean, n, occasions, lastOn } = summary
-  return `${trait.name}: ${summaryWords(trait, summary)}${mean !== null && trait.scale !== 'yesNo' ? `, mean ${mean.toFixed(2)}${summary.standardError === null ? '' : ` ± ${summary.standardError.toFixed(2)}`}` : ''}; ${n} ${n === 1 ? 'look' : 'looks'} on ${occasions} ${occasions === 1 ? 'occasion' : 'occasions'}, last on ${lastOn}`
+  return `${trait.name}: ${summaryWords(trait, summary)}${mean !== null && !classNames(trait) ? `, mean ${mean.toFixed(2)}${summary.standardError === null ? '' : ` ± ${summary.standardError.toFixed(2)}`}` : ''}${namedShares(trait, summary)}; ${counted(n, 'look')} on ${counted(occasions, 'occasion')}, last on ${lastOn}`
 }

@@ -40,6 +40,13 @@ export const questions: Record<RoundStep, string> = {
   testPollen: 'Test the pollen',
 }
 
+/** What a screen asks at a step of a crop: where the usual school leaves a step out, it asks whether it is left. */
+export function questionAt(step: RoundStep, guide: CropGuide): string {
+  if (step === 'emasculate' && usualSchool(guide, 'emasculation') === 'none') return 'Leave the anthers in?'
+  if (step === 'isolate' && usualSchool(guide, 'cover') === 'none') return 'Leave it open, or cover it?'
+  return questions[step]
+}
+
 export { stepWords } from '@virgulta/core/round/words'
 
 /** The wait that says when a step is due. */
@@ -179,7 +186,7 @@ function emasculationAnswers({ id: subjectId }: Flower, guide: CropGuide, say: S
   const draft = (of: School<'emasculation'>, count?: number): Draft => ({ kind: 'emasculated', subjectId, payload: { school: of, ...count ? { count } : {} } })
   const ways = [...new Set([...Object.keys(emasculation.ways), 'none'])].filter(way => way !== school) as School<'emasculation'>[]
   const another = ask('Another way', 'plain', 'How was it done?', ways.map(way => schoolWords('emasculation', way)), words => [draft(schoolsAt('emasculation').find(way => SCHOOLS.emasculation[way] === words)!)])
-  if (school === 'none') return [say('Left as it is', 'main', draft('none')), another]
+  if (school === 'none') return [say('Anthers left in', 'main', draft('none')), another]
   if (emasculation.counts === 'florets') {
     return [ask('Florets done', 'main', 'How many florets?', ['8', '10', '12', '15', '20', '24', '30', 'not counted'], n => [draft(school, Number(n) || undefined)]), another]
   }

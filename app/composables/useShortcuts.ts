@@ -1,5 +1,5 @@
 /** True while keys are meant for a field, not for the screen. */
-function isTyping(event: KeyboardEvent): boolean {
+export function isTyping(event: KeyboardEvent): boolean {
   const target = event.target as HTMLElement | null
   return Boolean(target?.closest('input, textarea, select, [contenteditable], [role=listbox], [role=dialog]'))
 }

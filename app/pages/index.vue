@@ -1,5 +1,7 @@
 <!-- The first page: look around, sign in, or open one of one's gardens. -->
 <script setup lang="ts">
+import type { SiteDraft } from '../components/weather/TownPicker.vue'
+
 definePageMeta({ layout: 'bare', isOutside: true })
 const store = useSessionStore()
 const { session } = storeToRefs(store)
@@ -19,13 +21,31 @@ const demo = useForm(async () => {
   await store.openDemo()
   await onward()
 })
-const wish = useLocalStorage('virgulta-new-garden', { name: '', zone: Intl.DateTimeFormat().resolvedOptions().timeZone })
+const wish = useLocalStorage('virgulta-new-garden', { name: '', zone: Intl.DateTimeFormat().resolvedOptions().timeZone, where: { by: 'town', town: null, latitude: '', longitude: '' } as SiteDraft }, { mergeDefaults: true })
+const tried = ref(false)
+const isPlaced = computed(() => wish.value.where.by === 'later' || siteOf(wish.value.where) !== null)
+/** The clock goes with the town; both at once, so that a reload finds them together. */
+function place(where: SiteDraft) {
+  const { town } = where
+  wish.value = town && town !== wish.value.where.town ? { ...wish.value, where, zone: town.zone } : { ...wish.value, where }
+}
 const zones = Intl.supportedValuesOf('timeZone')
 const start = useForm(async () => {
-  await store.startGarden(wish.value)
-  wish.value.name = ''
+  const { name, zone, where } = wish.value
+  await store.startGarden({ name, zone, site: siteOf(where) })
+  wish.value = { ...wish.value, name: '', where: { by: 'town', town: null, latitude: '', longitude: '' } }
+  tried.value = false
   await onward()
 })
+function begin() {
+  tried.value = true
+  if (isPlaced.value) void start.submit()
+}
+/** Of a garden that stays shut the backup can still be had. */
+async function backUp(id: string) {
+  await store.openGarden(id)
+  location.assign('/api/garden/backup')
+}
 async function open(id: string) {
   await store.openGarden(id)
   await onward()
@@ -57,11 +77,18 @@ async function open(id: string) {
       <template v-else>
         <PaperSheet v-if="session.gardens.length" heading="Your gardens">
           <ul class="gardens">
-            <li v-for="g in session.gardens" :key="g.id"><v-btn height="48" block class="garden" @click="open(g.id)"><span>{{ g.name }}</span><span class="quiet small">{{ g.role }}</span></v-btn></li>
+            <li v-for="g in session.gardens" :key="g.id">
+              <div v-if="g.fault" class="doubt hatch shut">
+                <p><strong>{{ g.name }}</strong> stays shut: its log does not fit together by the rules of this version. Nothing of it is lost. {{ g.fault }}</p>
+                <v-btn v-if="g.role === 'keeper'" height="40" @click="backUp(g.id)">Back it up</v-btn>
+              </div>
+              <v-btn v-else height="48" block class="garden" @click="open(g.id)"><span>{{ g.name }}</span><span class="quiet small">{{ g.role }}</span></v-btn>
+            </li>
           </ul>
         </PaperSheet>
-        <FormSheet v-if="session.person.email" :heading="session.gardens.length ? 'Start another' : `Welcome, ${session.person.name}. Start a garden`" action="Start an empty garden" :busy="start.isBusy.value" :disabled="!wish.name.trim()" :problem="start.beside('name', 'zone')" @submit="start.submit()">
-          <v-text-field v-model="wish.name" label="Name of the garden" maxlength="80" :error-messages="start.at('name')" />
+        <FormSheet v-if="session.person.email" :heading="session.gardens.length ? 'Start another' : `Welcome, ${session.person.name}. Start a garden`" action="Start an empty garden" :busy="start.isBusy.value" :disabled="!wish.name.trim()" :problem="start.beside('name', 'zone')" @submit="begin">
+          <WordsField v-model="wish.name" :most="80" label="Name of the garden" :errors="start.at('name')" />
+          <TownPicker :model-value="wish.where" with-later :tried="tried" @update:model-value="place" />
           <v-autocomplete v-model="wish.zone" label="Time zone" :items="zones" :error-messages="start.at('zone')" />
         </FormSheet>
         <RestoreSheet v-if="session.person.email" />
@@ -79,6 +106,7 @@ h1 { font-size: 44px; margin-bottom: 16px; }
 .ways { display: grid; gap: 16px; }
 .ways .v-btn { margin-top: 10px; }
 .gardens { list-style: none; margin: 0; padding: 0; }
+.shut { padding: 10px; margin-top: 10px; overflow-wrap: anywhere; }
 .garden :deep(.v-btn__content) { display: flex; gap: 10px; }
 .stem { width: 100%; margin-top: 24px; }
 .stem .body { fill: var(--sap); }

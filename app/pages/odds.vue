@@ -73,11 +73,13 @@ const inCross = computed(() => answer.value?.steps[0]?.wished ? meanOf(answer.va
 const showsNow = computed(() => Boolean(answer.value?.steps[0]?.wished && canShow(answer.value.steps[0].wished)))
 const hasWish = computed(() => Object.keys(wished.value).length > 0)
 const goOnWith = number('goon', 2)
-const budgetShare = computed(() => !hasWish.value || showsNow.value ? inCross.value ?? 1 : 1)
-const budgetKeepers = computed(() => showsNow.value ? keepers.value : goOnWith.value)
+/** Where no gene is known the scores of both parents say what share of their offspring fulfils every must. */
+const byScores = computed(() => page.value && !page.value.genetics.loci.length ? pair.value?.musts ?? null : null)
+const budgetShare = computed(() => byScores.value ?? (!hasWish.value || showsNow.value ? inCross.value ?? 1 : 1))
+const budgetKeepers = computed(() => showsNow.value || byScores.value !== null ? keepers.value : goOnWith.value)
 function plan(flowers: number) {
   const { seedParent, pollenParent } = page.value!
-  const draft = { aim: aim.value?.aim.words ?? '', aimId: aim.value?.aim.id ?? null, flowers, keepers: budgetKeepers.value, wantedShare: showsNow.value || hasWish.value ? budgetShare.value : null, confidence: confidence.value, seedParent: { ...seedParent, crop: page.value!.crop }, pollenParent: { ...pollenParent, crop: page.value!.crop } }
+  const draft = { aim: aim.value?.aim.words ?? '', aimId: aim.value?.aim.id ?? null, flowers, keepers: budgetKeepers.value, wantedShare: showsNow.value || hasWish.value || byScores.value !== null ? budgetShare.value : null, confidence: confidence.value, seedParent: { ...seedParent, crop: page.value!.crop }, pollenParent: { ...pollenParent, crop: page.value!.crop } }
   sessionStorage.setItem('virgulta-plan', JSON.stringify(draft))
   navigateTo('/crosses/new')
 }
@@ -85,10 +87,13 @@ function plan(flowers: number) {
 
 <template>
   <div v-if="problem" class="fail" role="alert">{{ problem.sentence }} <NuxtLink to="/aims">To the aims</NuxtLink></div>
-  <EmptyPage v-else-if="!ids.seed || !ids.pollen" heading="Choose a pair">
-    Take two candidates on the bench of an aim, and their odds are worked out here.
-    <template #step><v-btn variant="flat" to="/aims">To the aims</v-btn></template>
-  </EmptyPage>
+  <div v-else-if="!ids.seed || !ids.pollen">
+    <h1>The odds of a pair</h1>
+    <EmptyPage heading="Choose a pair">
+      Take two candidates on the bench of an aim, and their odds are worked out here.
+      <template #step><v-btn variant="flat" to="/aims">To the aims</v-btn></template>
+    </EmptyPage>
+  </div>
   <div v-else-if="page && definition" class="stack">
     <header class="row spread top">
       <div>
@@ -102,6 +107,7 @@ function plan(flowers: number) {
     <ul v-if="pair?.warnings.length" class="warnings"><li v-for="w in pair.warnings" :key="w.words" :class="w.isBar ? 'fail' : 'doubt'">{{ w.words }}</li></ul>
 
     <PaperSheet v-if="pair && wishes.length" heading="What each wish gets">
+      <p v-if="!page.genetics.loci.length" class="quiet small">Of the inheritance of this crop nothing is described: all of this goes by scores.</p>
       <div class="across" tabindex="0" role="group" aria-label="Wish by wish">
         <table class="gets">
           <thead><tr><th scope="col">Wish</th><th scope="col">{{ page.seedParent.name }}</th><th scope="col">{{ page.pollenParent.name }}</th><th scope="col">Covered by</th><th scope="col">Their {{ isSelfing ? 'F2' : 'F1' }}</th><th scope="col" class="end">Fulfil it</th></tr></thead>
@@ -111,7 +117,7 @@ function plan(flowers: number) {
               <td v-for="id in [ids.seed, ids.pollen]" :key="id"><template v-if="cell(id, trait.id)"><span :title="wholeSummary(trait, cell(id, trait.id)!)">{{ summaryWords(trait, cell(id, trait.id)!) }} <span class="quiet small figures">{{ errorWords(trait, cell(id, trait.id)!) }}</span></span></template><span v-else class="quiet">not scored</span></td>
               <td :class="{ fail: pair.wishes[i]!.covers === 'neither', quiet: pair.wishes[i]!.covers === 'not scored' }">{{ pair.wishes[i]!.covers }}</td>
               <td>
-                <span v-if="pair.wishes[i]!.range" class="figures">{{ Math.round(pair.wishes[i]!.range!.low) }}–{{ Math.round(pair.wishes[i]!.range!.high) }}{{ 'unit' in trait ? ` ${trait.unit}` : '' }}</span>
+                <span v-if="pair.wishes[i]!.range" class="figures">{{ shortNumber(pair.wishes[i]!.range!.low) }}–{{ shortNumber(pair.wishes[i]!.range!.high) }}{{ 'unit' in trait ? ` ${trait.unit}` : '' }}</span>
                 <span v-else-if="pair.wishes[i]!.classes" class="classes"><span v-for="c in pair.wishes[i]!.classes" :key="c.name" class="nowrap">{{ c.name }} <span class="figures quiet">{{ percentWords(c.share) }}</span></span></span>
                 <span v-else class="quiet">not known</span>
               </td>
@@ -145,14 +151,15 @@ function plan(flowers: number) {
         <ClassTable v-if="answer" :answer="answer" :definition="definition" :wished="wished" class="classtable" />
       </template>
       <EmptyPage v-else heading="No locus is known of this crop yet">
-        Once a locus or two are described, the classes of the offspring and the plants they take are worked out.
-        <template #step><v-btn variant="flat" :to="`/crops/${page.crop}/genes`">Describe how it inherits</v-btn></template>
+        What the offspring may be like stands above by the scores of both parents: around their mean, as wide as families of this crop are. Once a locus is described, classes, odds and the plants they take are worked out here.
+        <template #step><v-btn variant="flat" :to="`/crops/${page.crop}/genes`">Describe a locus</v-btn></template>
       </EmptyPage>
     </PaperSheet>
 
     <PaperSheet heading="The flowers of this cross">
       <div v-if="hasWish && !showsNow && answer" class="row going"><p>The wished plants cannot show in this cross: it brings plants to go on with.</p><CountStepper v-model="goOnWith" label="Plants to go on with" :least="1" :most="50" /></div>
-      <p v-else-if="!hasWish" class="quiet">Nothing is wished above, so any plant of the cross will do.</p>
+      <div v-else-if="byScores !== null" class="row going"><p>By the scores of both parents {{ oneIn(byScores) }} of the offspring fulfils every must: a guess around their mean, not odds.</p><CountStepper v-model="keepers" label="Wished plants" :least="1" :most="100" /></div>
+      <p v-else-if="!hasWish" class="quiet">{{ page.genetics.loci.length ? 'Nothing is wished above, so any plant of the cross will do.' : aim ? 'Of the musts of this aim nothing is known by scores, so any plant of the cross will do.' : 'Open the pair from an aim to count what it wishes; until then any plant of the cross will do.' }}</p>
       <FlowerBudget :yields="page.yields" :share="budgetShare" :crop="page.crop" :keepers="budgetKeepers" :confidence="confidence" @plan="plan" />
     </PaperSheet>
   </div>

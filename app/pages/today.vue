@@ -1,7 +1,8 @@
 <!-- Today: the round of the day and the week ahead. Another day can be looked at by its address. -->
 <script setup lang="ts">
 import { mdiCalendarExportOutline, mdiChevronLeft, mdiChevronRight } from '@mdi/js'
-import { addDays, dayInWords, hourOf } from '@virgulta/core/time/days'
+import { counted } from '@virgulta/core/formats/counted'
+import { addDays, clockOf, dayInWords } from '@virgulta/core/time/days'
 import { clockWords } from '@virgulta/core/bloom/hours'
 import { merged } from '@virgulta/core/round/round'
 import type { Round, RoundStop } from '#shared/round'
@@ -19,10 +20,7 @@ watch(day, () => most.value = PIECE)
 const { data: round, problem } = useLive<Round>(() => `/api/round?on=${day.value}&most=${most.value}`)
 const go = (to: string) => navigateTo(to === garden.today ? '/today' : `/today?on=${to}`)
 
-const clock = computed(() => {
-  const hour = hourOf(garden.now, garden.garden!.zone)
-  return `${String(Math.floor(hour)).padStart(2, '0')}:${String(Math.round(hour % 1 * 60)).padStart(2, '0')}`
-})
+const clock = computed(() => clockOf(garden.now, garden.garden!.zone))
 const groups = computed(() => {
   const map = new Map<string, { key: string, hours: RoundStop['hours'], placeId: string | null, stops: RoundStop[] }>()
   for (const stop of round.value?.stops ?? []) {
@@ -69,13 +67,13 @@ useShortcuts([
         <h1>{{ weekday(day) }} {{ dayInWords(day) }}</h1>
         <p class="quiet">
           <template v-if="isToday">{{ clock }} · </template>
-          <template v-if="round">{{ round.total }} {{ round.total === 1 ? 'stop' : 'stops' }}<template v-if="round.total"> at {{ places }} {{ places === 1 ? 'place' : 'places' }}</template></template>
+          <template v-if="round">{{ counted(round.total, 'stop') }}<template v-if="round.total"> at {{ counted(places, 'place') }}</template></template>
         </p>
       </div>
       <div class="row">
-        <v-btn :icon="mdiChevronLeft" class="quietly" size="36" aria-label="The day before" @click="go(addDays(day, -1))" />
+        <v-btn :icon="mdiChevronLeft" class="quietly" size="36" aria-label="The day before" data-many @click="go(addDays(day, -1))" />
         <v-btn v-if="!isToday" class="quietly" @click="go(garden.today)">Today</v-btn>
-        <v-btn :icon="mdiChevronRight" class="quietly" size="36" aria-label="The day after" @click="go(addDays(day, 1))" />
+        <v-btn :icon="mdiChevronRight" class="quietly" size="36" aria-label="The day after" data-many @click="go(addDays(day, 1))" />
         <v-btn :icon="mdiCalendarExportOutline" class="quietly" size="36" aria-label="The round in a calendar" @click="isInCalendar = true" />
         <v-btn v-if="isToday && round?.stops.length" variant="flat" :height="xs ? 56 : 36" to="/walk">Walk the round</v-btn>
       </div>
@@ -83,6 +81,7 @@ useShortcuts([
     <p v-if="problem" class="fail" role="alert">{{ problem.sentence }}</p>
     <CalendarDialog v-model="isInCalendar" />
     <ClockSteps v-if="garden.garden?.isDemo" />
+    <p v-for="guess in isToday ? round?.guesses ?? [] : []" :key="guess" class="guess quiet small">{{ guess }} <NuxtLink to="/bloom/weather">{{ garden.garden?.isSited ? 'The weather here' : 'Say where it lies' }}</NuxtLink></p>
 
     <div v-if="round" class="columns">
       <div ref="list" class="stack">
@@ -121,10 +120,11 @@ useShortcuts([
         <PaperSheet v-if="isToday && round.carry.length" heading="Take along">
           <ul class="carry">
             <li v-for="{ what, count } in round.carry" :key="what">{{ what }}<span v-if="count" class="figures quiet"> × {{ count }}</span></li>
-            <li v-for="plant in round.pollen" :key="plant.id">pollen of <ParentName role="pollen" :name="plant.name" /><template v-if="plant.tubes.length"> <span class="small">fresh, or <template v-for="(tube, i) in plant.tubes" :key="tube.id">{{ i ? ', ' : '' }}<NuxtLink :to="`/pollen/${tube.id}`" class="code">{{ tube.code }}</NuxtLink></template></span></template></li>
+            <li v-for="plant in round.pollen" :key="plant.id">pollen of <ParentName role="pollen" :name="plant.name" /><template v-if="plant.tubes.length">, <span class="small">fresh, or <template v-for="(tube, i) in plant.tubes" :key="tube.id">{{ i ? ', ' : '' }}<NuxtLink :to="`/pollen/${tube.id}`" class="code">{{ tube.code }}</NuxtLink></template></span></template></li>
           </ul>
         </PaperSheet>
-        <HoursToday v-if="isToday" />
+        <LetGoSheet v-if="isToday && round.letGo.length" :stops="round.letGo" />
+        <HoursToday v-if="isToday && garden.garden?.isSited" />
         <PaperSheet v-if="isToday" heading="The week ahead">
           <ol class="ahead">
             <li v-for="coming in round.ahead" :key="coming.day">
@@ -145,6 +145,7 @@ useShortcuts([
 </template>
 
 <style scoped>
+.guess { margin: 0 0 10px; }
 .last { margin: 8px 0 0; }
 .top { margin-bottom: 12px; align-items: end; }
 .columns { display: grid; grid-template-columns: minmax(0, 1fr) 336px; gap: 16px; align-items: start; }
@@ -152,6 +153,6 @@ useShortcuts([
 .group ul { list-style: none; margin: 4px 0 0; padding: 0; }
 .carry { margin: 0; padding-left: 18px; }
 .ahead { list-style: none; margin: 0; padding: 0; font-size: 14px; }
-.ahead li { display: grid; grid-template-columns: 92px 1fr; gap: 8px; padding: 4px 0; border-bottom: 1px solid var(--rule); }
+.ahead li { display: grid; grid-template-columns: 124px 1fr; gap: 8px; padding: 4px 0; border-bottom: 1px solid var(--rule); }
 .ahead li:last-child { border: 0; }
 </style>

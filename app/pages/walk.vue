@@ -2,12 +2,14 @@
 <script setup lang="ts">
 import { mdiClose, mdiPlus, mdiQrcodeScan } from '@mdi/js'
 import { clockWords } from '@virgulta/core/bloom/hours'
-import { dayInWords, hourOf } from '@virgulta/core/time/days'
+import { counted } from '@virgulta/core/formats/counted'
+import { walkOn } from '@virgulta/core/round/walk'
+import { clockOf, dayInWords, hourOf } from '@virgulta/core/time/days'
 import { checkTagCode } from '@virgulta/core/tags/code'
 import type { Found } from '#shared/find'
 import type { Round } from '#shared/round'
 
-definePageMeta({ layout: 'bare' })
+definePageMeta({ layout: 'bare', hasOwnLine: true })
 const garden = useGardenStore()
 const log = useLogStore()
 /** Stops that are fetched ahead of the walk. */
@@ -17,8 +19,22 @@ const { data: round } = useLive<Round>(() => `/api/round?on=${garden.today}&most
 
 /** what was just answered stays in view while its next step is due now */
 const here = ref<string | null>(null)
+/** the place where one stands: that of what was answered or scanned last */
+const standsAt = ref<string | null>()
+/** what waits for its hour is done all the same */
+const isEarly = ref(false)
 const stops = computed(() => (round.value?.stops ?? []).filter(s => !skipped.value.includes(s.subject.id)))
-const stop = computed(() => stops.value.find(s => s.subject.id === here.value) ?? stops.value[0] ?? null)
+const hour = computed(() => hourOf(garden.now, garden.garden!.zone))
+const ways = computed(() => walkOn(stops.value, isEarly.value ? 24 : hour.value, standsAt.value))
+const stop = computed(() => stops.value.find(s => s.subject.id === here.value) ?? ways.value.next)
+const waiting = computed(() => ways.value.waiting.filter(s => s.subject.id !== stop.value?.subject.id))
+const waitingWords = computed(() => waiting.value.length ? `${counted(waiting.value.length, 'stop waits', 'stops wait')} for ${waiting.value.length === 1 ? 'its' : 'their'} hour, the first from ${clockWords(waiting.value[0]!.hours!.from)}.` : '')
+/** What was noted leads on from here. */
+function stay() {
+  here.value = stop.value!.subject.id
+  standsAt.value = stop.value!.placeId
+}
+watch(() => stop.value?.placeId, place => standsAt.value ??= place)
 
 const guide = computed(() => stop.value && garden.cropOf(stop.value.crop)!.guide)
 /** Stops that are left, of which the server hands out the first ones. */
@@ -27,25 +43,23 @@ const atPlace = computed(() => (round.value?.atPlaces[stop.value?.placeId ?? '']
 /** what is told of the pass of pollen; the crop's usual way until something else is pressed */
 const { pass } = usePass(guide, () => stop.value?.subject.id)
 const answers = computed(() => stop.value?.flower && guide.value ? [...answersAt(stop.value.step, stop.value.flower, guide.value, pass.value), lostAnswer(stop.value.flower, guide.value)] : stop.value ? bloomAnswers(stop.value, garden.today) : [])
-const clock = computed(() => {
-  const hour = hourOf(garden.now, garden.garden!.zone)
-  return `${String(Math.floor(hour)).padStart(2, '0')}:${String(Math.round(hour % 1 * 60)).padStart(2, '0')}`
-})
+const clock = computed(() => clockOf(garden.now, garden.garden!.zone))
 
 const up = ref(0)
 watch(stop, () => up.value = 0)
 const stage = ref<'right' | 'young' | 'open'>('right')
 watch(() => stop.value?.subject.id, () => stage.value = 'right')
-const isBusy = ref(false)
+const flowerIds = useFormIds()
 /** Chooses one flower; the walk stays with it. */
-async function choose() {
-  const { crossId, seedParent, pollenParent } = stop.value!
-  isBusy.value = true
-  const tied = await tagFlowers({ crossId: crossId!, seedParentId: seedParent!.id, pollenParentId: pollenParent?.id ?? null }, 1, 1, undefined, stage.value)
-  isBusy.value = false
-  here.value = tied?.[0]?.id ?? here.value
-}
-const countUp = () => log.note([{ kind: 'seedlingsUp', subjectId: stop.value!.subject.id, payload: { count: up.value } }])
+const { run: choose, isBusy } = useOnce(async () => {
+  const { crossId, seedParent, pollenParent, placeId } = stop.value!
+  const tied = await tagFlowers({ crossId: crossId!, seedParentId: seedParent!.id, pollenParentId: pollenParent?.id ?? null }, 1, 1, undefined, stage.value, flowerIds.id)
+  if (!tied) return
+  flowerIds.renew()
+  standsAt.value = placeId
+  here.value = tied[0]!.id
+})
+const { run: countUp } = useOnce(() => log.note([{ kind: 'seedlingsUp', subjectId: stop.value!.subject.id, payload: { count: up.value } }]))
 function skip() {
   skipped.value.push(stop.value!.subject.id)
   here.value = null
@@ -63,6 +77,7 @@ async function jump(text: string) {
   if (!check.ok) return
   const due = (round.value?.stops ?? []).find(s => s.code === check.code)
   if (due) {
+    standsAt.value = due.placeId
     skipped.value = skipped.value.filter(id => id !== due.subject.id)
     return here.value = due.subject.id
   }
@@ -91,17 +106,17 @@ useShortcuts([
     <header class="top">
       <div>
         <h1>{{ stop ? garden.placeName(stop.placeId) : 'The round' }}</h1>
-        <p class="quiet small">{{ left }} {{ left === 1 ? 'stop' : 'stops' }} left<template v-if="stop"> · {{ atPlace }} here</template></p>
+        <p class="quiet small">{{ counted(left, 'stop') }} left<template v-if="stop"> · {{ atPlace }} here</template><template v-if="stop && waiting.length"> · {{ waiting.length }} from {{ clockWords(waiting[0]!.hours!.from) }}</template></p>
       </div>
       <div class="hour">
         <strong class="figures">{{ clock }}</strong>
-        <span v-if="stop?.hours" class="quiet small">until about {{ clockWords(stop.hours.to) }}</span>
+        <span v-if="stop?.hours" class="quiet small">{{ hour < stop.hours.from ? `from about ${clockWords(stop.hours.from)}` : hour > stop.hours.to ? `over since about ${clockWords(stop.hours.to)}` : `until about ${clockWords(stop.hours.to)}` }}</span>
       </div>
       <v-btn :icon="mdiQrcodeScan" variant="text" aria-label="Scan a tag" @click="isScanning = true" />
       <v-btn :icon="mdiClose" variant="text" aria-label="Leave the walk" to="/today" />
     </header>
 
-    <p v-if="astray" class="fail astray" role="alert">{{ astray }}</p>
+    <NoteLine class="noteline"><span v-if="astray" class="fail" role="alert">{{ astray }}</span><template v-else-if="!stop && waitingWords">{{ waitingWords }}</template></NoteLine>
     <ScanSheet v-model="isScanning" :hanging="hanging" @scan="jump" />
     <template v-if="stop && guide">
       <section ref="middle" class="middle" tabindex="0" :aria-label="`Stop ${stop.code}`">
@@ -109,7 +124,7 @@ useShortcuts([
         <strong v-if="stop.plant" class="plant">{{ stop.plant.name }}</strong>
         <CrossName v-if="stop.seedParent" :seed-parent="stop.seedParent" :pollen-parent="stop.pollenParent" />
         <StopMark v-if="stop.marks" :key="stop.subject.id" :marks="stop.marks" :pollen-parent="stop.pollenParent" />
-        <h2>{{ questions[stop.step] }}<template v-if="stop.step === 'pollinate' && stop.pollenParent"> from {{ stop.pollenParent.name }}</template></h2>
+        <h2>{{ questionAt(stop.step, guide) }}<template v-if="stop.step === 'pollinate' && stop.pollenParent"> from {{ stop.pollenParent.name }}</template></h2>
         <p class="quiet">{{ stop.because }} <EstimateMark v-if="stop.estimate" :estimate="stop.estimate" v-bind="markOf(waitBefore[stop.step]!, stop.crop)" /></p>
         <TornNotes v-if="stop.flower" :flower="stop.flower" />
         <StopCue :step="stop.step" :guide="guide" />
@@ -119,14 +134,14 @@ useShortcuts([
         <PassChips v-if="stop.step === 'pollinate' && garden.mayNote" v-model="pass" :guide="guide" :is-self="stop.seedParent?.id === stop.pollenParent?.id" :blooms="stop.flower?.blooms" :tubes="stop.tubes" />
         <CautionLines :step="stop.step" :guide="guide" />
         <v-btn v-if="garden.mayNote && stop.flower && stop.crossId && stop.seedParent" class="quietly" :prepend-icon="mdiPlus" @click="isAdding = true">Another flower of this cross</v-btn>
-        <details v-if="garden.mayNote && stop.seedParent && stop.blooms && !stop.plant" :key="stop.subject.id" class="bloom" @toggle="show"><summary>Bloom of {{ stop.seedParent.name }}</summary><BloomKeys :id="stop.blooms.id" :type="stop.blooms.type" :blooming="stop.blooms.blooming" @noted="here = stop.subject.id" /></details>
+        <details v-if="garden.mayNote && stop.seedParent && stop.blooms && !stop.plant" :key="stop.subject.id" class="bloom" @toggle="show"><summary>Bloom of {{ stop.seedParent.name }}</summary><BloomKeys :id="stop.blooms.id" :type="stop.blooms.type" :blooming="stop.blooms.blooming" @noted="stay" /></details>
         <CountStepper v-if="stop.step === 'countUp' && stop.sowing" v-model="up" label="New seedlings since the last count" :hint="`${stop.sowing.up} of ${stop.sowing.seeds} up so far, sown ${dayInWords(stop.sowing.sownOn)}`" />
       </section>
       <footer class="answers">
-        <AnswerKeys v-if="answers.length && !['harvest', 'collectPollen'].includes(stop.step)" :answers="answers" @noted="here = stop.subject.id"><button type="button" class="key skip" @click="skip">Later today</button></AnswerKeys>
+        <AnswerKeys v-if="answers.length && !['harvest', 'collectPollen'].includes(stop.step)" :answers="answers" @noted="stay"><button type="button" class="key skip" @click="skip">Later today</button></AnswerKeys>
         <div v-else class="keys">
           <p v-if="!garden.mayNote" class="quiet">You read along here as a guest.</p>
-          <button v-else-if="stop.step === 'choose'" type="button" class="big" :disabled="isBusy" @click="choose">Choose one, give me its tag</button>
+          <button v-else-if="stop.step === 'choose'" type="button" class="big" :aria-busy="isBusy" @click="choose">Choose one, give me its tag</button>
           <button v-else-if="stop.step === 'harvest'" type="button" class="big" @click="isHarvesting = true">Harvest</button>
           <button v-else-if="stop.step === 'collectPollen'" type="button" class="big" @click="isCollecting = true">Collect it</button>
           <NuxtLink v-else-if="stop.step === 'tubePollen'" class="big" :to="`/pollen/${stop.subject.id}?do=tube`">It is dry: into its tube</NuxtLink>
@@ -141,8 +156,16 @@ useShortcuts([
       <CollectDialog v-if="stop.step === 'collectPollen'" v-model="isCollecting" :plant-id="stop.plantId" :task-id="stop.subject.type === 'task' ? stop.subject.id : null" />
       <SowLotDialog v-if="stop.step === 'sow'" v-model="isSowing" :lot-id="stop.subject.id" :crop="stop.crop" />
     </template>
+    <EmptyPage v-else-if="waiting.length" :heading="`Nothing more before ${clockWords(waiting[0]!.hours!.from)}`">
+      {{ waitingWords }} Until then nothing is ready.
+      <ul class="waits"><li v-for="s in waiting.slice(0, 6)" :key="s.subject.id"><strong class="figures">{{ clockWords(s.hours!.from) }}</strong> {{ garden.placeName(s.placeId) }}: {{ stepWords[s.step] }}, <span class="code">{{ s.code }}</span></li></ul>
+      <template #step>
+        <v-btn height="56" @click="isEarly = true">Go there now</v-btn>
+        <v-btn variant="flat" height="56" to="/today">To Today</v-btn>
+      </template>
+    </EmptyPage>
     <EmptyPage v-else-if="round" heading="The round is done">
-      <template v-if="skipped.length">{{ skipped.length }} {{ skipped.length === 1 ? 'stop was' : 'stops were' }} put off.</template>
+      <template v-if="skipped.length">{{ counted(skipped.length, 'stop was', 'stops were') }} put off.</template>
       <template v-else>Nothing more is due today.</template>
       <template #step>
         <v-btn v-if="skipped.length" height="56" @click="skipped = []">Back to what was put off</v-btn>
@@ -165,10 +188,11 @@ useShortcuts([
 .middle :deep(.v-btn__content) { white-space: normal; }
 .middle h2 { font-size: 28px; margin-top: 4px; }
 .middle p { margin: 0; }
-.astray { margin: 8px 18px 0; }
+.noteline { border-top: 0; border-bottom: 1px solid var(--rule); }
 summary { cursor: pointer; min-height: 44px; padding: 10px 0; color: var(--sap); font-weight: 650; }
 .bloom { width: 100%; }
 .plant { font-size: 17px; }
+.waits { text-align: left; margin: 12px 0 0; padding-left: 18px; }
 .take { border: 1px solid var(--rule); background: var(--sheet); border-radius: var(--radius); padding: 10px 12px; width: 100%; }
 .take :deep(.parent) { white-space: normal; }
 .answers { grid-row: 4; background: var(--paper); border-top: 1px solid var(--rule); padding: 12px 18px 16px; }

@@ -1,7 +1,11 @@
 import type { ISODate, Instant } from '@virgulta/core/time/days'
 import { dayOf, instantAt } from '@virgulta/core/time/days'
 import type { OpenCrop, OpenGarden, Place } from '#shared/garden'
+import { resolvedPlace } from '#shared/garden'
 import { reaches } from '#shared/people'
+
+/** How often a screen that stays open asks whether something was noted elsewhere. */
+const LOOKED_EVERY_MS = 45_000
 
 /** The open garden: its name, clock, places and crops. */
 export const useGardenStore = defineStore('garden', () => {
@@ -20,6 +24,16 @@ export const useGardenStore = defineStore('garden', () => {
     useLogStore().revision++
   }
 
+  /** Brings the screens up to date when somebody else noted something meanwhile, or a new day has begun. */
+  async function lookAgain(): Promise<void> {
+    if (!garden.value || document.hidden) return
+    const state = await $fetch<{ revision: number }>('/api/garden/revision').catch(() => null)
+    if (state && garden.value && state.revision !== garden.value.revision) useLogStore().revision++
+  }
+  useEventListener(document, 'visibilitychange', lookAgain)
+  useEventListener(window, 'focus', lookAgain)
+  useIntervalFn(lookAgain, LOOKED_EVERY_MS)
+
   async function addPlace(name: string): Promise<Place> {
     const place = await $fetch<Place>('/api/garden/places', { method: 'POST', body: { name } })
     garden.value!.places.push(place)
@@ -32,13 +46,20 @@ export const useGardenStore = defineStore('garden', () => {
   const now = computed<Instant>(() => garden.value?.isDemo ? garden.value.now : clock.value.toISOString())
   const today = computed<ISODate>(() => garden.value ? dayOf(now.value, garden.value.zone) : now.value.slice(0, 10))
 
-  /** The instant to note for a day: now for today; for another day its last minute, behind whatever was noted on it already. */
-  function instantOn(day: ISODate): Instant {
-    return day === today.value ? (garden.value?.isDemo ? now.value : new Date().toISOString()) : instantAt(day, 24 - 1 / 60, garden.value!.zone)
+  /**
+   * The moment to note for a day: now for today. Of another day only the day is known: it is noted behind whatever was noted on it
+   * already, and its hour says nothing.
+   */
+  function momentOn(day: ISODate): { happenedAt: Instant, dayOnly?: true } {
+    if (day === today.value) return { happenedAt: garden.value?.isDemo ? now.value : new Date().toISOString() }
+    return { happenedAt: instantAt(day, 24 - 1 / 60, garden.value!.zone), dayOnly: true }
   }
 
   const cropOf = (id: string): OpenCrop | undefined => garden.value?.crops.find(crop => crop.guide.id === id)
-  const placeName = (id: string | null): string => garden.value?.places.find(place => place.id === id)?.name ?? 'no place'
+  const cropName = (id: string): string => garden.value?.guides.find(guide => guide.id === id)?.name ?? id
+  const placeName = (id: string | null): string => garden.value?.places.find(place => place.id === resolvedPlace(garden.value!.places, id))?.name ?? 'no place'
+  /** places where something can be put now */
+  const openPlaces = computed(() => garden.value?.places.filter(place => !place.isClosed && !place.mergedInto) ?? [])
 
   // What is expected of a crop changes with what is noted.
   watchDebounced(() => useLogStore().revision, revision => revision && refresh(), { debounce: 400 })
@@ -48,5 +69,5 @@ export const useGardenStore = defineStore('garden', () => {
   const isKeeper = computed(() => garden.value?.role === 'keeper')
   const mayUndo = (byId: string) => isKeeper.value || (mayNote.value && byId === garden.value?.personId)
 
-  return { garden, now, today, mayNote, isKeeper, mayUndo, load, refresh, step, addPlace, instantOn, cropOf, placeName }
+  return { garden, now, today, mayNote, isKeeper, mayUndo, load, refresh, lookAgain, step, addPlace, momentOn, cropOf, cropName, placeName, openPlaces }
 })

@@ -1,3 +1,4 @@
+import type { Site } from '@virgulta/core/time/sun'
 import type { Session } from '#shared/people'
 
 /** Who is signed in, to which gardens they belong, and the ways in and out. */
@@ -30,7 +31,7 @@ export const useSessionStore = defineStore('session', () => {
     signOut: () => send('DELETE', '/api/session'),
     signOutEverywhere: () => send('DELETE', '/api/session/everywhere'),
     openGarden: (gardenId: string) => send('PUT', '/api/session/garden', { gardenId }),
-    startGarden: (wish: { name: string, zone: string }) => send('POST', '/api/gardens', wish),
+    startGarden: (wish: { name: string, zone: string, site: Site | null }) => send('POST', '/api/gardens', wish),
     takeInvitation: (secret: string) => send('POST', '/api/invitations/take', { secret }),
   }
 })

@@ -3,12 +3,12 @@
 import type { Aim } from '@virgulta/core/aims/aim'
 import type { Wish } from '@virgulta/core/aims/kinds'
 import { mdiPlus } from '@mdi/js'
-import { v7 } from 'uuid'
 
 const { aim } = defineProps<{ aim?: Aim }>()
 const emit = defineEmits<{ saved: [id: string], left: [] }>()
 const garden = useGardenStore()
 const log = useLogStore()
+const ids = useFormIds()
 interface Draft { words: string, crop: string, wishes: Wish[] }
 const empty = (): Draft => ({ words: '', crop: garden.garden?.crops[0]?.guide.id ?? '', wishes: [] })
 // What is typed survives a reload.
@@ -21,17 +21,17 @@ const add = () => draft.value.wishes.push({ trait: '', way: 'bring', target: { c
 const tried = ref(false)
 const isUnfinished = (wish: Wish) => !wish.trait || ('classes' in wish.target ? !wish.target.classes.length : wish.target.from === null && wish.target.to === null)
 const unfinished = computed(() => draft.value.wishes.some(isUnfinished))
-async function save() {
+const { run: save } = useOnce(async () => {
   tried.value = true
   const { words, crop, wishes } = draft.value
   if (!words.trim() || unfinished.value) return
-  const id = aim?.id ?? v7()
+  const id = aim?.id ?? ids.id()
   const said = { words: words.trim(), wishes: wishes.map(w => toRaw(w)) }
   const isNoted = await log.note([aim ? { kind: 'aimChanged', subjectId: id, payload: said } : { kind: 'aimSet', subjectId: id, payload: { ...said, crop } }])
   if (!isNoted) return
   draft.value = null
   emit('saved', id)
-}
+})
 function leave() {
   draft.value = null
   emit('left')
@@ -46,18 +46,17 @@ function leave() {
   <form v-else-if="draft" class="stack" @submit.prevent="save">
     <PaperSheet heading="The aim">
       <div class="row top">
-        <v-text-field v-model="draft.words" label="The aim in a sentence" placeholder="keep the large dark flower, bring the plant down to half size" maxlength="300" autofocus :error-messages="tried && !draft.words.trim() ? ['Write the aim in a sentence.'] : []" />
+        <WordsField v-model="draft.words" :most="300" label="The aim in a sentence" placeholder="keep the large dark flower, bring the plant down to half size" autofocus :errors="tried && !draft.words.trim() ? ['Write the aim in a sentence.'] : []" />
         <v-select v-if="!aim" v-model="draft.crop" label="Crop" :items="garden.garden?.crops.map(c => ({ value: c.guide.id, title: c.guide.name }))" class="crop" />
       </div>
     </PaperSheet>
     <PaperSheet heading="What it asks of the traits">
-      <template #actions><v-btn size="small" :prepend-icon="mdiPlus" :disabled="draft.wishes.length >= 40" @click="add">Add a wish</v-btn></template>
+      <template #actions><v-btn data-many size="small" :prepend-icon="mdiPlus" :disabled="draft.wishes.length >= 40" @click="add">Add a wish</v-btn></template>
       <p v-if="!draft.wishes.length" class="quiet">What is to come in, what must stay, what has to go: each becomes a column on the bench. A trait is missing? <NuxtLink :to="`/crops/${draft.crop}/traits`">Add it to the crop</NuxtLink>; what you typed stays.</p>
       <WishRow v-for="(_, i) in draft.wishes" :key="i" v-model="draft.wishes[i]!" :traits="traits" :taken="draft.wishes.map(w => w.trait)" @remove="draft.wishes.splice(i, 1)" />
       <p v-if="tried && unfinished" class="fail" role="alert">Every wish names a trait and what is wished of it; finish it, or take it out.</p>
       <p v-if="draft.wishes.length" class="quiet small">Without a “must” the aim is missed; the others weigh against each other.</p>
     </PaperSheet>
-    <p v-if="log.problem" class="fail" role="alert">{{ log.problem.sentence }}</p>
     <div class="row"><v-btn type="submit" variant="flat" height="44">{{ aim ? 'Save the aim' : 'Set this aim' }}</v-btn><v-btn variant="text" class="quietly" @click="leave">Cancel</v-btn></div>
   </form>
 </template>

@@ -4,6 +4,7 @@ import { mdiDotsVertical, mdiDownload, mdiPinOutline, mdiPin } from '@mdi/js'
 import { benchOf, wholeTraits } from '@virgulta/core/aims/bench'
 import type { BenchRow } from '@virgulta/core/aims/bench'
 import { wishInWords } from '@virgulta/core/aims/nearness'
+import { classNames } from '@virgulta/core/offspring/trait'
 import type { AimPage, CandidatePlant } from '#shared/aims'
 
 const who = defineModel<'chosen' | 'all'>('who', { required: true })
@@ -70,11 +71,11 @@ async function strike(reason: string) {
 }
 const reinstate = (plant: CandidatePlant) => log.note([{ kind: 'reinstated', subjectId: plant.id, payload: { reason: 'looked at again' } }])
 const improveWords = ({ bench }: Row) => bench.improve === null ? '' : wishes.value[bench.improve]!.trait.name
-const exportCsv = () => saveCsv('candidates', ['tag', 'name', 'kind', 'place', 'struck off', 'nearness %', 'not scored', 'would improve it most',
-  ...[...whole.value.map(w => w.trait), ...wishes.value.map(w => w.trait)].flatMap(t => [t.name, `${t.name}: standard error`, `${t.name}: looks`])],
+const exportCsv = () => saveCsv('candidates', ['tag', 'name', 'kind', 'place', 'struck off', 'nearness %', 'wishes not scored', 'most to gain',
+  ...[...whole.value.map(w => w.trait), ...wishes.value.map(w => w.trait)].flatMap(t => [t.scale === 'measure' ? `${t.name}, ${t.unit}` : t.name, `${t.name}, standard error`, `${t.name}, looks`])],
 fitting.value.map(row => [row.plant.code, row.plant.name, row.plant.plantKind, garden.placeName(row.plant.placeId), row.plant.struckOff?.reason ?? '', row.bench.merit === null ? '' : Math.round(row.bench.merit * 100), row.bench.missing, improveWords(row),
   ...[...whole.value.map(w => ({ trait: w.trait, summary: row.bench.whole[w.i]?.summary })), ...wishes.value.map((w, i) => ({ trait: w.trait, summary: row.bench.cells[i]?.summary }))]
-    .flatMap(({ trait, summary }) => summary ? [summaryWords(trait, summary), summary.standardError === null ? '' : Number(summary.standardError.toFixed(3)), summary.n] : ['', '', ''])]))
+    .flatMap(({ trait, summary }) => summary ? ['mean' in summary && summary.mean !== null && !classNames(trait) ? Number(summary.mean.toPrecision(4)) : summaryWords(trait, summary), summary.standardError === null ? '' : Number(summary.standardError.toFixed(3)), summary.n] : ['', '', ''])]))
 </script>
 
 <template>
@@ -189,6 +190,6 @@ thead .who { z-index: 3 !important; }
 .tool { width: 32px; height: 32px; border: 0; background: none; color: var(--quiet); cursor: pointer; border-radius: var(--radius); }
 .tool[aria-pressed=true] { color: var(--sap); }
 .tool:hover { background: var(--wash); }
-.pair { position: sticky; bottom: var(--below); display: flex; flex-wrap: wrap; gap: 8px 20px; justify-content: space-between; align-items: center; background: var(--sheet); border: 1px solid var(--ink); border-radius: var(--radius); padding: 10px 14px; z-index: 4; }
+.pair { position: sticky; bottom: calc(var(--line) + 8px); display: flex; flex-wrap: wrap; gap: 8px 20px; justify-content: space-between; align-items: center; background: var(--sheet); border: 1px solid var(--ink); border-radius: var(--radius); padding: 10px 14px; z-index: 4; }
 .compare { padding: 20px; }
 </style>

@@ -16,22 +16,22 @@ const marks: Record<RankedPair['wishes'][number]['covers'], { mark: string, word
 const covered = (pair: RankedPair) => pair.wishes.filter(w => ['both', 'seed parent', 'pollen parent'].includes(w.covers)).length
 const oddsAt = (pair: RankedPair) => `/odds?${new URLSearchParams({ aim: page.aim.id, seed: pair.seedParentId, pollen: pair.pollenParentId })}`
 const columns = computed<Column<RankedPair>[]>(() => [
-  { key: 'pair', title: 'Pair, seed parent first', value: p => `${names.value.get(p.seedParentId)!.name} × ${names.value.get(p.pollenParentId)!.name}` },
-  { key: 'worth', title: 'Wishes met', value: p => p.worth, align: 'end' },
-  { key: 'musts', title: 'All musts', value: p => p.musts, align: 'end' },
-  ...page.table.wishes.map((wish, i): Column<RankedPair> => ({ key: `w${i}`, title: traitOf.value.get(wish.trait)!.name, value: p => p.wishes[i]!.chance })),
-  { key: 'covers', title: 'Covered', value: p => covered(p), align: 'end' },
-  { key: 'kinship', title: 'Inbred', value: p => p.kinship, align: 'end' },
+  { key: 'pair', title: 'Pair, seed parent first', value: p => `${names.value.get(p.seedParentId)!.name} × ${names.value.get(p.pollenParentId)!.name}`, csv: parentCells(p => ({ seedParent: names.value.get(p.seedParentId)!, pollenParent: names.value.get(p.pollenParentId)! })) },
+  { key: 'worth', title: 'Wishes met', value: p => p.worth, align: 'end', csv: percentCells('wishes met', p => p.worth) },
+  { key: 'musts', title: 'All musts', value: p => p.musts, align: 'end', csv: percentCells('all musts', p => p.musts) },
+  ...page.table.wishes.map((wish, i): Column<RankedPair> => ({ key: `w${i}`, title: traitOf.value.get(wish.trait)!.name, value: p => p.wishes[i]!.chance, csv: { ...percentCells(traitOf.value.get(wish.trait)!.name, p => p.wishes[i]!.chance), [`${traitOf.value.get(wish.trait)!.name}, told by`]: p => p.wishes[i]!.from ?? '' } })),
+  { key: 'covers', title: 'Covered', value: p => covered(p), align: 'end', csv: { 'wishes covered': p => covered(p), 'wishes': p => p.wishes.length } },
+  { key: 'kinship', title: 'Inbred', value: p => p.kinship, align: 'end', csv: percentCells('inbred', p => p.kinship) },
   { key: 'warnings', title: 'Mind', value: p => p.warnings.map(w => w.words).join(' ') },
 ])
 </script>
 
 <template>
   <div class="stack">
-    <p class="quiet">What a plant of the {{ generation }} of each pair fulfils, on average and by weight. {{ generation === 'F2' ? 'This crop selfs: a first cross looks alike, and splits when it is selfed.' : 'This crop outcrosses: its first cross splits.' }}</p>
+    <p class="quiet">What a plant of the {{ generation }} of each pair fulfils, on average and by weight. {{ generation === 'F2' ? 'This crop selfs: a first cross looks alike, and splits when it is selfed.' : 'This crop outcrosses: its first cross splits.' }}<template v-if="!page.table.genetics.loci.length"> Of its inheritance nothing is described, so all of it goes by scores: around the mean of both parents. <NuxtLink :to="`/crops/${page.aim.crop}/genes`">Describe a locus</NuxtLink></template></p>
     <WorkLine :progress="progress" :refused="refused" :is-stopped="isStopped" what="the pairs" @stop="stop" @again="again" />
     <template v-if="answer">
-      <ReadTable v-if="answer.pairs.length" :rows="answer.pairs" :columns="columns" name="pairs" sort="worth" descending @open="pair => navigateTo(oddsAt(pair))">
+      <ReadTable v-if="answer.pairs.length" :rows="answer.pairs" :columns="columns" name="pairs" one="pair" sort="worth" descending @open="pair => navigateTo(oddsAt(pair))">
         <template #tools><span class="quiet small">the best of {{ answer.considered.toLocaleString('en') }}<template v-if="answer.barred">; {{ answer.barred.toLocaleString('en') }} cannot be</template></span></template>
         <template #pair="{ row }"><NuxtLink :to="oddsAt(row)" class="plain"><CrossName :seed-parent="names.get(row.seedParentId)!" :pollen-parent="names.get(row.pollenParentId)!" /></NuxtLink></template>
         <template #worth="{ row }"><strong class="figures">{{ row.worth === null ? '·' : percentWords(row.worth) }}</strong></template>

@@ -19,6 +19,5 @@ const isSelf = computed(() => seedParent.id === pollenParent?.id)
 </template>
 
 <style scoped>
-.cross-name { display: inline-flex; align-items: center; gap: 6px; white-space: nowrap; }
-@media (max-width: 600px) { .cross-name { flex-wrap: wrap; } }
+.cross-name { display: inline-flex; align-items: center; gap: 6px; flex-wrap: wrap; max-width: 100%; min-width: 0; }
 </style>

@@ -14,7 +14,7 @@ const { role, name, to } = defineProps<{ role: 'seed' | 'pollen', name: string, 
 </template>
 
 <style scoped>
-.parent { display: inline-flex; align-items: center; gap: 5px; font-weight: 650; white-space: nowrap; }
+.parent { display: inline-flex; align-items: center; gap: 5px; font-weight: 650; min-width: 0; overflow-wrap: anywhere; }
 .seed { color: var(--seed); }
 .seed svg { fill: none; stroke: currentColor; stroke-width: 1.7; stroke-linecap: round; }
 .pollen { color: var(--pollen); }

@@ -1,15 +1,21 @@
 <!-- A list: sorts, filters, exports, and keeps its state in the address. -->
 <script setup lang="ts" generic="T extends object">
 import { mdiDownload } from '@mdi/js'
+import { counted } from '@virgulta/core/formats/counted'
+import type { CsvCells } from '../../utils/saveCsv'
 
 /** A column: its value for sorting, filtering and export; a slot named after its key may draw it. */
-export interface Column<T> { key: string, title: string, value: (row: T) => string | number | null, align?: 'end', /** long text: cut to one line at this share of the width */ cutAt?: string }
+export interface Column<T> { key: string, title: string, value: (row: T) => string | number | null, align?: 'end', /** long text: cut to one line at this share of the width */ cutAt?: string, /** what it becomes in a file; absent: its title and value */ csv?: CsvCells<T> }
 
-const { rows, columns, name, sort = '', descending = false } = defineProps<{
+const { rows, columns, name, one, file, sort = '', descending = false } = defineProps<{
   rows: T[]
   columns: Column<T>[]
-  /** of the exported file, and of the list in the address */
+  /** what the rows are, and the name of the exported file */
   name: string
+  /** what one of them is */
+  one: string
+  /** name of the exported file, where it is another one */
+  file?: string
   /** key of the column it is sorted by at first */
   sort?: string
   descending?: boolean
@@ -33,7 +39,23 @@ const fitting = computed(() => {
   return rows.filter(row => words.every(word => columns.some(c => String(c.value(row) ?? '').toLowerCase().includes(word))))
 })
 
-const exportCsv = () => saveCsv(name, columns.map(c => c.title), fitting.value.map(row => columns.map(c => c.value(row))))
+function exportCsv() {
+  const cells = columns.flatMap(c => Object.entries(c.csv ?? { [c.title.toLowerCase()]: c.value }))
+  saveCsv(file ?? name, cells.map(([head]) => head), fitting.value.map(row => cells.map(([, value]) => value(row))))
+}
+/** From row to row with the arrow keys, in the same column. */
+function onKey(event: KeyboardEvent) {
+  const by = { ArrowDown: 1, ArrowUp: -1 }[event.key]
+  const cell = (event.target as HTMLElement).closest('td')
+  const row = cell?.parentElement
+  if (!by || !row) return
+  const next = (by > 0 ? row.nextElementSibling : row.previousElementSibling)?.children[[...row.children].indexOf(cell)]
+  const focusable = next?.querySelector<HTMLElement>('a, button')
+  if (!focusable) return
+  event.preventDefault()
+  event.stopPropagation()
+  focusable.focus()
+}
 </script>
 
 <template>
@@ -41,10 +63,10 @@ const exportCsv = () => saveCsv(name, columns.map(c => c.title), fitting.value.m
     <div class="row tools">
       <v-text-field v-model="typed" label="Filter" clearable class="filter" />
       <slot name="tools" />
-      <span class="quiet small">{{ fitting.length === rows.length ? rows.length : `${fitting.length} of ${rows.length}` }} {{ name }}</span>
+      <span class="quiet small">{{ fitting.length === rows.length ? '' : `${fitting.length} of ` }}{{ counted(rows.length, one, name) }}</span>
       <v-btn class="quietly" variant="text" :prepend-icon="mdiDownload" @click="exportCsv">CSV</v-btn>
     </div>
-    <v-data-table v-model:sort-by="sortBy" :headers="headers as never" :items="fitting" :items-per-page="25" :items-per-page-options="[25, 100, -1]" @click:row="(_: Event, { item }: { item: unknown }) => emit('open', item as T)">
+    <v-data-table v-model:sort-by="sortBy" :headers="headers as never" :items="fitting" :items-per-page="25" :items-per-page-options="[25, 100, -1]" @keydown="onKey" @click:row="(_: Event, { item }: { item: unknown }) => emit('open', item as T)">
       <template v-for="column in columns.filter(c => $slots[c.key])" #[`item.${column.key}`]="{ item }" :key="column.key">
         <slot :name="column.key" :row="item as T" />
       </template>

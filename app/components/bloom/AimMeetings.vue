@@ -51,7 +51,7 @@ const columns: Column<Meets>[] = [
   <PaperSheet :heading="page ? `Do the pairs of this aim meet? ${page.aim.words}` : undefined">
     <p v-if="problem" class="fail" role="alert">{{ problem.sentence }}</p>
     <WorkLine :progress="progress" :refused="refused" :is-stopped="isStopped" what="the pairs" @stop="stop" @again="again" />
-    <ReadTable v-if="rows.length" :rows="rows" :columns="columns" name="meetings" sort="worth" descending @open="r => emit('choose', r.seedId, r.pollenId)">
+    <ReadTable v-if="rows.length" :rows="rows" :columns="columns" name="meetings" one="meeting" sort="worth" descending @open="r => emit('choose', r.seedId, r.pollenId)">
       <template #pair="{ row }"><button type="button" class="pair" @click.stop="emit('choose', row.seedId, row.pollenId)"><CrossName :seed-parent="{ id: row.seedId, name: row.seed }" :pollen-parent="{ id: row.pollenId, name: row.pollen }" /></button></template>
       <template #worth="{ row }"><span class="figures">{{ row.worth === null ? '·' : percentWords(row.worth) }}</span></template>
       <template #chance="{ row }"><strong class="figures" :class="{ doubt: row.chance !== null && row.chance < LIKELY }">{{ row.chance === null ? 'not known' : percentWords(row.chance) }}</strong></template>

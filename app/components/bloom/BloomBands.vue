@@ -68,7 +68,7 @@ const words = (row: BloomRow) => row.windows.length ? row.windows.map(windowWord
       <p v-if="!rows.length" class="quiet none">No plant fits this filter.</p>
     </div>
     <div class="weather">
-      <span class="label quiet small">{{ page.weather.station.isSimulated ? 'Simulated weather' : page.weather.station.name }}<br><NuxtLink to="/bloom/weather">where from</NuxtLink></span>
+      <span class="label quiet small">{{ !page.weather.station ? 'Weather: what was read in' : page.weather.station.isSimulated ? 'Simulated weather' : page.weather.station.name }}<br><NuxtLink to="/bloom/weather">where from</NuxtLink></span>
       <WeatherStrip :weather="page.weather" :x="x" :width="width" :today="garden.today" />
     </div>
     <p class="key small quiet">

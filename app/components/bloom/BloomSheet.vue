@@ -3,11 +3,12 @@
 import type { Batch } from '@virgulta/core/bloom/batch'
 import type { Plant } from '@virgulta/core/plants/plant'
 import { dayInWords, daysBetween } from '@virgulta/core/time/days'
-import { v7 } from 'uuid'
 
 const { plant, batches } = defineProps<{ plant: Plant, batches: Batch[] }>()
 const garden = useGardenStore()
 const log = useLogStore()
+const ids = useFormIds()
+const onProblem = useProblemAt('on')
 const day = ref(garden.today)
 const rows = computed(() => [
   ...plant.blooming.blooms.map(bloom => ({ bloom, batch: null as Batch | null })), ...batches.flatMap(batch => batch.blooming.blooms.map(bloom => ({ bloom, batch: batch as Batch | null }))),
@@ -19,13 +20,15 @@ const isAdding = ref(false)
 const sowOn = ref(garden.today)
 const isRaised = computed(() => garden.cropOf(plant.crop)?.guide.bloom.fromSowing != null)
 async function addBatch() {
-  const id = v7()
+  const id = ids.id()
   const isPast = sowOn.value <= garden.today
   const codes = await log.noteTagged(1, ([code]) => [
     { kind: 'batchPlanned', subjectId: id, payload: { code: code!, crop: plant.crop, plantId: plant.id, on: sowOn.value, why: 'the season’s stock' } },
     ...isPast ? [{ kind: 'batchSown' as const, subjectId: id, payload: { how: 'sown' as const, placeId: plant.placeId } }] : [],
   ], isPast ? sowOn.value : undefined)
-  if (codes) isAdding.value = false
+  if (!codes) return
+  isAdding.value = false
+  ids.renew()
 }
 const sown = (batch: Batch) => log.note([{ kind: 'batchSown', subjectId: batch.id, payload: { how: 'sown', placeId: plant.placeId } }])
 const give = (batch: Batch) => log.note([{ kind: 'batchEnded', subjectId: batch.id, payload: { reason: 'not needed any more' } }])
@@ -54,7 +57,7 @@ const days = (from: string | null, to: string | null) => from && to ? daysBetwee
         <div v-for="batch in standing" :key="batch.id" class="note"><span><TagLabel :code="batch.code" /> <span class="small quiet">sown {{ dayInWords(batch.sownOn!) }}</span></span><BloomKeys :id="batch.id" type="batch" :blooming="batch.blooming" :on="day" /></div>
         <div v-if="!standing.length || plant.blooming.blooms.length" class="note"><span class="small quiet">The plant</span><BloomKeys :id="plant.id" type="plant" :blooming="day === garden.today ? plant.blooming : undefined" :on="day" /></div>
         <div class="row"><DayField v-model="day" label="Seen on" /><span class="quiet small">Earlier seasons too; many at once from a file, under <NuxtLink to="/bloom">Bloom</NuxtLink>.</span></div>
-        <p v-if="log.problem?.field === 'on'" class="fail" role="alert">{{ log.problem.sentence }}</p>
+        <p v-if="onProblem" class="fail" role="alert">{{ onProblem }}</p>
         <ul v-if="planned.length" class="planned">
           <li v-for="batch in planned" :key="batch.id"><TagLabel :code="batch.code" /><span>to be sown on {{ dayInWords(batch.plannedFor, true) }}</span><v-btn size="small" @click="sown(batch)">Sown</v-btn><v-btn size="small" class="quietly" @click="give(batch)">Not doing it</v-btn></li>
         </ul>

@@ -3,6 +3,7 @@
 import { mdiClose, mdiPlus, mdiSwapHorizontal } from '@mdi/js'
 import { dayNumber, dayOfNumber, quantileIn } from '@virgulta/core/bloom/chances'
 import type { Remedy } from '@virgulta/core/bloom/remedies'
+import { counted } from '@virgulta/core/formats/counted'
 import { addDays, dayInWords, isDay } from '@virgulta/core/time/days'
 import { v7 } from 'uuid'
 import type { MeetPage } from '#shared/bloom'
@@ -72,12 +73,12 @@ function tasksOf(remedy: Remedy): Draft[] {
     const from = latestOf(garden.today, dayOfNumber(quantileIn(best.value!.window.start, 0.1) - 7))
     const back = addDays(from, bloom.value!.hold!.days)
     plan('holdBack', seed, pollen, from, addDays(from, 3), `Holds ${names.value.seed} back to meet ${names.value.pollen}.`)
-    plan('bringBack', seed, pollen, back, addDays(back, 2), `${bloom.value!.hold!.days} days in the cool are enough; longer costs buds.`)
+    plan('bringBack', seed, pollen, back, addDays(back, 2), `${counted(bloom.value!.hold!.days, 'day in the cool is', 'days in the cool are')} enough; longer costs buds.`)
   }
   if (['store', 'both'].includes(remedy.does)) {
     const window = shedding.value[0]!
     const from = latestOf(garden.today, dayOfNumber(quantileIn(window.start, 0.5)))
-    plan('collectPollen', pollen, seed, from, latestOf(addDays(from, 3), dayOfNumber(quantileIn(window.start, 0.5) + quantileIn(window.length, 0.5) - 1)), `For ${names.value.seed}, which flowers later; good for about ${bloom.value!.keeps!.days} days.`)
+    plan('collectPollen', pollen, seed, from, latestOf(addDays(from, 3), dayOfNumber(quantileIn(window.start, 0.5) + quantileIn(window.length, 0.5) - 1)), `For ${names.value.seed}, which flowers later; good for about ${counted(bloom.value!.keeps!.days, 'day')}.`)
   }
   return drafts
 }
@@ -126,8 +127,8 @@ const letGo = () => keep({ seed: undefined, pollen: undefined, season: undefined
     <MeetPlot :page="page" :guide="bloom" :together="together" :thought="thought" :earliest="earliest" :latest="latest" @move="drag" @moved="keepSow" />
     <div class="tune">
       <CountStepper v-model="atLeastDays" label="Days together, at least" :least="1" :most="30" />
-      <CountStepper v-if="bloom.hold" v-model="holdDays" :label="`Hold the seed parent back, up to ${bloom.hold.days} days`" :most="bloom.hold.days" />
-      <CountStepper v-if="bloom.keeps" v-model="pollenKeepsDays" :label="`Stored pollen, up to ${bloom.keeps.days} days`" :most="bloom.keeps.days" />
+      <CountStepper v-if="bloom.hold" v-model="holdDays" :label="`Hold the seed parent back, up to ${counted(bloom.hold.days, 'day')}`" :most="bloom.hold.days" />
+      <CountStepper v-if="bloom.keeps" v-model="pollenKeepsDays" :label="`Stored pollen, up to ${counted(bloom.keeps.days, 'day')}`" :most="bloom.keeps.days" />
       <div v-if="sowing" class="sowing">
         <span class="quiet small">Batches of {{ names.pollen }} thought of</span>
         <div class="row">
@@ -138,7 +139,6 @@ const letGo = () => keep({ seed: undefined, pollen: undefined, season: undefined
       </div>
       <p v-else-if="page.pollen.sown" class="quiet small">What is sown now flowers after this season’s bloom of {{ names.seed }}.</p>
     </div>
-    <p v-if="log.problem" class="fail" role="alert">{{ log.problem.sentence }}</p>
     <p v-if="page.tasks.length" class="small">Planned already: {{ page.tasks.map(t => `${taskNames[t.does]} from ${dayInWords(t.from)}`).join(', ') }}.</p>
     <WorkLine :progress="progress" :refused="refused" :is-stopped="isStopped" what="what would help" @stop="stop" @again="again" />
     <div v-if="remedies" class="across" tabindex="0" role="group" aria-label="What would help">

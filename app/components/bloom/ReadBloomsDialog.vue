@@ -2,6 +2,7 @@
 <script setup lang="ts">
 import type { BloomFile } from '@virgulta/core/bloom/readCsv'
 import { signWords } from '@virgulta/core/bloom/note'
+import { counted } from '@virgulta/core/formats/counted'
 import { dayInWords } from '@virgulta/core/time/days'
 
 const isOpen = defineModel<boolean>({ required: true })
@@ -26,12 +27,12 @@ async function agree() {
 </script>
 
 <template>
-  <FormDialog v-model="isOpen" heading="Read earlier seasons" :action="found?.notes.length ? `Note ${found.seasons} ${found.seasons === 1 ? 'season' : 'seasons'}` : 'Note them'" :disabled="!found?.notes.length" @open="begin" @submit="agree">
+  <FormDialog v-model="isOpen" heading="Read earlier seasons" :action="found?.notes.length ? `Note ${counted(found.seasons, 'season')}` : 'Note them'" :disabled="!found?.notes.length" @open="begin" @submit="agree">
     <p class="quiet">A CSV file whose first line names the columns: plant (name or tag), first, full, last; a place may stand beside them. Nothing is noted before you agree.</p>
     <v-file-input v-model="file" label="File" accept=".csv,text/csv,text/plain" prepend-icon="" />
     <p v-if="read.problem.value" class="fail" role="alert">{{ read.problem.value.sentence }}</p>
     <template v-if="found">
-      <p role="status"><strong>{{ found.seasons }} {{ found.seasons === 1 ? 'season' : 'seasons' }} can be noted</strong>, {{ found.notes.length }} days in all<template v-if="found.leftOut.length">; {{ found.leftOut.length }} {{ found.leftOut.length === 1 ? 'line is' : 'lines are' }} left out</template>.</p>
+      <p role="status"><strong>{{ counted(found.seasons, 'season') }} can be noted</strong>, {{ found.notes.length }} days in all<template v-if="found.leftOut.length">; {{ counted(found.leftOut.length, 'line is', 'lines are') }} left out</template>.</p>
       <ul v-if="found.notes.length" class="list small"><li v-for="(n, i) in found.notes.slice(0, 60)" :key="i">{{ n.name }}: {{ signWords[n.note.sign] }} {{ dayInWords(n.note.on, true) }}</li><li v-if="found.notes.length > 60">and {{ found.notes.length - 60 }} more</li></ul>
       <ul v-if="found.leftOut.length" class="list small" aria-label="Left out"><li v-for="l in found.leftOut" :key="l.line" class="doubt">Line {{ l.line }}: {{ l.why }} <span class="code quiet">{{ l.text }}</span></li></ul>
     </template>

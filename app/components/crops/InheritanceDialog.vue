@@ -2,13 +2,14 @@
 <script setup lang="ts">
 import type { CropDefinition } from '@virgulta/core/crops/definition'
 import { MATINGS, PLOIDIES } from '@virgulta/core/odds/genome'
-import { v7 } from 'uuid'
 
 const isOpen = defineModel<boolean>({ required: true })
 const { crop, inheritance } = defineProps<{ crop: string, inheritance: CropDefinition['inheritance'] }>()
 const log = useLogStore()
+const ids = useFormIds()
 const draft = ref({ ...inheritance, typed: '0' })
 function begin() {
+  ids.renew()
   draft.value = { ...inheritance, typed: String(inheritance.doubleReduction) }
 }
 const ploidyWords = { 2: '2: diploid, or allopolyploid', 4: '4: autotetraploid', 6: '6: autohexaploid' }
@@ -18,7 +19,7 @@ const wrong = computed(() => doubleReduction.value >= 0 && doubleReduction.value
 async function save() {
   if (wrong.value.length) return
   const { mating, ploidy, map, id } = draft.value
-  if (await log.note([{ kind: 'inheritanceSet', subjectId: id ?? v7(), payload: { crop, mating, ploidy, map, doubleReduction: doubleReduction.value } }])) isOpen.value = false
+  if (await log.note([{ kind: 'inheritanceSet', subjectId: id ?? ids.id(), payload: { crop, mating, ploidy, map, doubleReduction: doubleReduction.value } }])) isOpen.value = false
 }
 </script>
 
@@ -28,6 +29,5 @@ async function save() {
     <v-select v-model="draft.ploidy" label="Sets of chromosomes that pair" :items="PLOIDIES.map(value => ({ value, title: ploidyWords[value] }))" />
     <v-text-field v-if="draft.ploidy > 2" v-model="draft.typed" label="Double reduction" inputmode="decimal" :error-messages="wrong" hint="Chance that a gamete carries one chromosome twice; 0 where it is not known." persistent-hint />
     <v-select v-model="draft.map" label="Map function" :items="maps" />
-    <p v-if="log.problem?.field" class="fail" role="alert">{{ log.problem.sentence }}</p>
   </FormDialog>
 </template>

@@ -1,15 +1,16 @@
 <!-- Adds a locus to a crop, or describes one of the garden's own anew. -->
 <script setup lang="ts">
 import type { CropLocus } from '@virgulta/core/crops/definition'
-import { v7 } from 'uuid'
 
 const isOpen = defineModel<boolean>({ required: true })
 const { crop, locus } = defineProps<{ crop: string, locus?: CropLocus }>()
 const log = useLogStore()
+const ids = useFormIds()
 const empty = () => ({ name: '', alleles: '', dominance: 'complete' as 'complete' | 'none', group: '', cM: '', note: '' })
 const draft = ref(empty())
 const tried = ref(false)
 function begin() {
+  ids.renew()
   tried.value = false
   draft.value = locus ? { name: locus.name, alleles: locus.alleles.join(' '), dominance: locus.dominance, group: locus.group ?? '', cM: locus.cM?.toString() ?? '', note: locus.note ?? '' } : empty()
 }
@@ -25,22 +26,23 @@ async function save() {
   if (Object.values(wrong.value).some(list => list.length)) return
   const { name, dominance, group, note } = draft.value
   const described = { name: name.trim(), alleles: alleles.value, dominance, group: group.trim() || null, cM: position.value, note: note.trim() || null }
-  const isNoted = await log.note([locus ? { kind: 'locusChanged', subjectId: locus.id, payload: described } : { kind: 'locusAdded', subjectId: v7(), payload: { crop, ...described } }])
+  const isNoted = await log.note([locus ? { kind: 'locusChanged', subjectId: locus.id, payload: described } : { kind: 'locusAdded', subjectId: ids.id(), payload: { crop, ...described } }])
   if (isNoted) isOpen.value = false
 }
-const refusedAt = (field: string) => log.problem?.field === field ? [log.problem.sentence] : []
+const problems = { alleles: useProblemAt('alleles'), cM: useProblemAt('cM'), group: useProblemAt('group') }
+const refusedAt = (field: keyof typeof problems) => problems[field].value ?? []
 </script>
 
 <template>
-  <FormDialog v-model="isOpen" :heading="locus ? 'Describe the locus' : 'Add a locus'" :action="locus ? 'Save' : 'Add it'" @open="begin" @submit="save">
-    <v-text-field v-model="draft.name" label="Name" maxlength="60" autofocus placeholder="striped fruit" :error-messages="tried ? wrong.name : []" />
+  <FormDialog v-model="isOpen" :heading="locus ? 'Describe the locus' : 'Add a locus'" :action="locus ? 'Save' : 'Add it'" :of="locus?.id" @open="begin" @submit="save">
+    <WordsField v-model="draft.name" :most="60" label="Name" autofocus placeholder="striped fruit" :errors="tried ? wrong.name : []" />
     <v-text-field v-model="draft.alleles" label="Alleles, with a space between" placeholder="T t" :error-messages="[...tried ? wrong.alleles : [], ...refusedAt('alleles')]" hint="Where one hides another, it stands before it." persistent-hint />
     <v-select v-model="draft.dominance" label="Dominance" :items="[{ value: 'complete', title: 'complete: the first hides the next' }, { value: 'none', title: 'none: every genotype looks different' }]" />
     <div class="row two">
-      <v-text-field v-model="draft.group" label="Linkage group, if known" maxlength="20" />
+      <WordsField v-model="draft.group" :most="20" label="Linkage group, if known" />
       <v-text-field v-model="draft.cM" label="Position, cM" inputmode="decimal" :error-messages="[...tried ? wrong.cM : [], ...refusedAt('cM'), ...refusedAt('group')]" />
     </div>
-    <v-text-field v-model="draft.note" label="Note" maxlength="300" placeholder="from our own F2 of 2025" />
+    <WordsField v-model="draft.note" :most="300" label="Note" placeholder="from our own F2 of 2025" />
   </FormDialog>
 </template>
 

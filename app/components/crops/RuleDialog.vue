@@ -4,16 +4,17 @@ import { mdiClose, mdiPlus } from '@mdi/js'
 import type { CropDefinition, CropRule } from '@virgulta/core/crops/definition'
 import { possibleLooks } from '@virgulta/core/crops/definition'
 import { classNames } from '@virgulta/core/offspring/trait'
-import { v7 } from 'uuid'
 
 const isOpen = defineModel<boolean>({ required: true })
 const { crop, definition, rule } = defineProps<{ crop: string, definition: CropDefinition, rule?: CropRule }>()
 const log = useLogStore()
+const ids = useFormIds()
 interface Case { when: { id: string, look: string }[], is: string }
 const draft = ref({ name: '', trait: null as string | null, cases: [] as Case[], otherwise: '' })
 const tried = ref(false)
 const emptyCase = (): Case => ({ when: [{ id: '', look: '' }], is: '' })
 function begin() {
+  ids.renew()
   tried.value = false
   draft.value = rule
     ? { name: rule.name, trait: rule.trait, cases: rule.cases.map(c => ({ when: Object.entries(c.when).map(([id, look]) => ({ id, look })), is: c.is })), otherwise: rule.otherwise }
@@ -38,15 +39,15 @@ async function save() {
   const { name, trait, cases, otherwise } = draft.value
   if (!name.trim() || unfinished.value) return
   const described = { name: name.trim(), trait, cases: cases.map(c => ({ when: Object.fromEntries(c.when.map(w => [w.id, w.look])), is: c.is })), otherwise: otherwise.trim() }
-  const isNoted = await log.note([rule ? { kind: 'ruleChanged', subjectId: rule.id, payload: described } : { kind: 'ruleAdded', subjectId: v7(), payload: { crop, ...described } }])
+  const isNoted = await log.note([rule ? { kind: 'ruleChanged', subjectId: rule.id, payload: described } : { kind: 'ruleAdded', subjectId: ids.id(), payload: { crop, ...described } }])
   if (isNoted) isOpen.value = false
 }
 </script>
 
 <template>
-  <FormDialog v-model="isOpen" :heading="rule ? 'Describe the rule' : 'Add a rule'" :action="rule ? 'Save' : 'Add it'" @open="begin" @submit="save">
+  <FormDialog v-model="isOpen" :heading="rule ? 'Describe the rule' : 'Add a rule'" :action="rule ? 'Save' : 'Add it'" :of="rule?.id" @open="begin" @submit="save">
     <v-select v-model="draft.trait" label="Trait it makes" clearable :items="traits.map(t => ({ value: t.id, title: t.name }))" hint="Then what a plant looks like tells of its genes." persistent-hint />
-    <v-text-field v-model="draft.name" label="Name" maxlength="60" :error-messages="tried && !draft.name.trim() ? ['Give the rule a name.'] : []" />
+    <WordsField v-model="draft.name" :most="60" label="Name" :errors="tried && !draft.name.trim() ? ['Give the rule a name.'] : []" />
     <div v-for="(c, i) in draft.cases" :key="i" class="case" role="group" :aria-label="`Case ${i + 1}`">
       <div v-for="(w, k) in c.when" :key="k" class="row line">
         <span class="quiet small word">{{ k ? 'and' : i ? 'else, if' : 'if' }}</span>
@@ -57,15 +58,14 @@ async function save() {
       <div class="row line">
         <span class="quiet small word">then</span>
         <v-select v-if="outcomes" v-model="c.is" label="it is" :items="outcomes" />
-        <v-text-field v-else v-model="c.is" label="it is" maxlength="40" />
+        <WordsField v-else v-model="c.is" :most="40" label="it is" />
         <v-btn size="small" variant="text" @click="c.when.push({ id: '', look: '' })">and …</v-btn>
         <v-btn v-if="draft.cases.length > 1" :icon="mdiClose" size="small" variant="text" :aria-label="`Take case ${i + 1} out`" @click="draft.cases.splice(i, 1)" />
       </div>
     </div>
-    <v-btn size="small" :prepend-icon="mdiPlus" class="more" @click="draft.cases.push(emptyCase())">One more case</v-btn>
-    <div class="row line"><span class="quiet small word">otherwise</span><v-select v-if="outcomes" v-model="draft.otherwise" label="it is" :items="outcomes" /><v-text-field v-else v-model="draft.otherwise" label="it is" maxlength="40" /></div>
+    <v-btn data-many size="small" :prepend-icon="mdiPlus" class="more" @click="draft.cases.push(emptyCase())">One more case</v-btn>
+    <div class="row line"><span class="quiet small word">otherwise</span><v-select v-if="outcomes" v-model="draft.otherwise" label="it is" :items="outcomes" /><WordsField v-else v-model="draft.otherwise" :most="40" label="it is" /></div>
     <p v-if="tried && unfinished" class="fail" role="alert">Every case names a locus, how it looks, and what it then is; and say what it is otherwise.</p>
-    <p v-if="log.problem?.field" class="fail" role="alert">{{ log.problem.sentence }}</p>
   </FormDialog>
 </template>
 

@@ -4,17 +4,18 @@ import { mdiClose, mdiPlus } from '@mdi/js'
 import type { CropTrait } from '@virgulta/core/crops/definition'
 import type { TraitDescription } from '@virgulta/core/offspring/trait'
 import { SCALES } from '@virgulta/core/offspring/trait'
-import { v7 } from 'uuid'
 
 const isOpen = defineModel<boolean>({ required: true })
 const { crop, trait } = defineProps<{ crop: string, trait?: CropTrait }>()
 const log = useLogStore()
+const ids = useFormIds()
 const scaleWords: Record<typeof SCALES[number], string> = { yesNo: 'yes or no', steps: 'steps with names', count: 'a count', measure: 'a measure with its unit', colour: 'swatches of your own' }
 const goodWords = [{ value: null, title: 'no: of the flower, fruit or leaf' }, { value: 'high', title: 'yes, and more is better' }, { value: 'low', title: 'yes, and less is better' }]
 const empty = () => ({ name: '', hint: '', scale: 'steps' as typeof SCALES[number], good: null as 'high' | 'low' | null, steps: ['', ''], unit: 'cm', most: '', swatches: [{ name: '', colour: '#8a3b5c' }, { name: '', colour: '#d9c7a3' }] })
 const draft = ref(empty())
 const tried = ref(false)
 function begin() {
+  ids.renew()
   tried.value = false
   draft.value = empty()
   if (!trait) return
@@ -48,28 +49,28 @@ async function save() {
   if (name.length || hint.length || most.length || list) return
   const isNoted = await log.note([trait
     ? { kind: 'traitChanged', subjectId: trait.id, payload: { trait: described.value } }
-    : { kind: 'traitAdded', subjectId: v7(), payload: { crop, trait: described.value } }])
+    : { kind: 'traitAdded', subjectId: ids.id(), payload: { crop, trait: described.value } }])
   if (isNoted) isOpen.value = false
 }
 </script>
 
 <template>
-  <FormDialog v-model="isOpen" :heading="trait ? 'Describe the trait' : 'Add a trait'" :action="trait ? 'Save' : 'Add it'" @open="begin" @submit="save">
-    <v-text-field v-model="draft.name" label="Name" maxlength="60" autofocus :error-messages="tried ? wrong.name : []" />
-    <v-text-field v-model="draft.hint" label="Where and when to look" maxlength="300" placeholder="youngest full leaf, from above, in daylight" :error-messages="tried ? wrong.hint : []" />
+  <FormDialog v-model="isOpen" :heading="trait ? 'Describe the trait' : 'Add a trait'" :action="trait ? 'Save' : 'Add it'" :of="trait?.id" @open="begin" @submit="save">
+    <WordsField v-model="draft.name" :most="60" label="Name" autofocus :errors="tried ? wrong.name : []" />
+    <WordsField v-model="draft.hint" :most="300" label="Where and when to look" placeholder="youngest full leaf, from above, in daylight" :errors="tried ? wrong.hint : []" />
     <v-select v-model="draft.scale" label="Scale" :items="SCALES.map(value => ({ value, title: scaleWords[value] }))" :disabled="Boolean(trait)" />
     <div v-if="draft.scale === 'steps'" class="list" role="group" aria-label="Steps, from the least to the most">
       <p class="quiet small">From the least to the most.</p>
-      <div v-for="(_, i) in draft.steps" :key="i" class="row line"><span class="figures quiet">{{ i + 1 }}</span><v-text-field v-model="draft.steps[i]" :label="`Step ${i + 1}`" maxlength="40" /><v-btn v-if="draft.steps.length > 2 && !trait" :icon="mdiClose" size="small" variant="text" :aria-label="`Take step ${i + 1} out`" @click="draft.steps.splice(i, 1)" /></div>
-      <v-btn v-if="draft.steps.length < 9" size="small" :prepend-icon="mdiPlus" @click="draft.steps.push('')">One more step</v-btn>
+      <div v-for="(_, i) in draft.steps" :key="i" class="row line"><span class="figures quiet">{{ i + 1 }}</span><WordsField v-model="draft.steps[i]!" :most="40" :label="`Step ${i + 1}`" /><v-btn v-if="draft.steps.length > 2 && !trait" :icon="mdiClose" size="small" variant="text" :aria-label="`Take step ${i + 1} out`" @click="draft.steps.splice(i, 1)" /></div>
+      <v-btn v-if="draft.steps.length < 9" data-many size="small" :prepend-icon="mdiPlus" @click="draft.steps.push('')">One more step</v-btn>
     </div>
     <div v-else-if="draft.scale === 'colour'" class="list" role="group" aria-label="Swatches">
       <p class="quiet small">Name each as you call it, and match its colour on your screen.</p>
-      <div v-for="(swatch, i) in draft.swatches" :key="i" class="row line"><input v-model="swatch.colour" type="color" :aria-label="`Colour of swatch ${i + 1}`" class="well"><v-text-field v-model="swatch.name" :label="`Swatch ${i + 1}`" maxlength="40" /><v-btn v-if="draft.swatches.length > 2 && !trait" :icon="mdiClose" size="small" variant="text" :aria-label="`Take swatch ${i + 1} out`" @click="draft.swatches.splice(i, 1)" /></div>
-      <v-btn v-if="draft.swatches.length < 24" size="small" :prepend-icon="mdiPlus" @click="draft.swatches.push({ name: '', colour: '#888888' })">One more swatch</v-btn>
+      <div v-for="(swatch, i) in draft.swatches" :key="i" class="row line"><input v-model="swatch.colour" type="color" :aria-label="`Colour of swatch ${i + 1}`" class="well"><WordsField v-model="swatch.name" :most="40" :label="`Swatch ${i + 1}`" /><v-btn v-if="draft.swatches.length > 2 && !trait" :icon="mdiClose" size="small" variant="text" :aria-label="`Take swatch ${i + 1} out`" @click="draft.swatches.splice(i, 1)" /></div>
+      <v-btn v-if="draft.swatches.length < 24" data-many size="small" :prepend-icon="mdiPlus" @click="draft.swatches.push({ name: '', colour: '#888888' })">One more swatch</v-btn>
     </div>
     <div v-else-if="draft.scale !== 'yesNo'" class="row line">
-      <v-text-field v-if="draft.scale === 'measure'" v-model="draft.unit" label="Unit" maxlength="12" :disabled="Boolean(trait)" />
+      <WordsField v-if="draft.scale === 'measure'" v-model="draft.unit" :most="12" label="Unit" :disabled="Boolean(trait)" />
       <v-text-field v-model="draft.most" label="Largest that can be" inputmode="decimal" :error-messages="tried ? wrong.most : []" />
     </div>
     <p v-if="tried && wrong.list" class="fail" role="alert">{{ wrong.list }}</p>

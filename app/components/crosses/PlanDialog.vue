@@ -18,8 +18,8 @@ async function save() {
 </script>
 
 <template>
-  <FormDialog v-model="isOpen" heading="Change the plan" action="Change it" @open="fill" @submit="save">
-    <v-text-field v-model="aim" label="The aim in a sentence" maxlength="300" :error-messages="aim.trim() ? [] : ['Write the aim in a sentence.']" />
+  <FormDialog v-model="isOpen" heading="Change the plan" action="Change it" :of="cross.id" @open="fill" @submit="save">
+    <WordsField v-model="aim" :most="300" label="The aim in a sentence" :errors="aim.trim() ? [] : ['Write the aim in a sentence.']" />
     <div class="row counts">
       <CountStepper v-model="flowers" label="Flowers to pollinate" :least="1" :most="2000" />
       <CountStepper v-model="keepers" label="Plants worth keeping, wanted" :least="1" :most="1000" />

@@ -7,23 +7,19 @@ const emit = defineEmits<{ noted: [] }>()
 const log = useLogStore()
 const garden = useGardenStore()
 const asking = ref<Answer | null>(null)
-const isBusy = ref(false)
 // Another question has come; the same one fetched anew leaves what is being answered alone.
 watch(() => answers.map(a => a.label).join(), () => asking.value = null)
 
-async function give(answer: Answer, reason = '') {
+const { run: give, isBusy } = useOnce(async (answer: Answer, reason: string) => {
   if (answer.ask && !reason) {
     asking.value = answer
     return
   }
-  isBusy.value = true
-  const isNoted = await log.note(answer.drafts(reason), day)
-  isBusy.value = false
-  if (isNoted) {
+  if (await log.note(answer.drafts(reason), day)) {
     asking.value = null
     emit('noted')
   }
-}
+})
 const main = computed(() => answers.filter(a => a.tone === 'main'))
 const rest = computed(() => answers.filter(a => a.tone !== 'main'))
 </script>
@@ -35,9 +31,9 @@ const rest = computed(() => answers.filter(a => a.tone !== 'main'))
     <v-btn variant="text" class="quietly" @click="asking = null">Back</v-btn>
   </div>
   <div v-else class="keys">
-    <button v-for="answer in main" :key="answer.label" type="button" class="key main" :disabled="isBusy" @click="give(answer)">{{ answer.label }}</button>
+    <button v-for="answer in main" :key="answer.label" type="button" class="key main" :aria-busy="isBusy" @click="give(answer, '')">{{ answer.label }}</button>
     <div class="two">
-      <button v-for="answer in rest" :key="answer.label" type="button" class="key" :class="answer.tone" :disabled="isBusy" @click="give(answer)">{{ answer.label }}</button>
+      <button v-for="answer in rest" :key="answer.label" type="button" class="key" :class="answer.tone" :aria-busy="isBusy" @click="give(answer, '')">{{ answer.label }}</button>
       <slot />
     </div>
   </div>

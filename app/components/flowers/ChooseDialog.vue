@@ -11,19 +11,21 @@ const [count, blooms] = [ref(1), ref(1)]
 const day = ref(garden.today)
 const stage = ref<'right' | 'young' | 'open'>('right')
 const tied = ref<{ id: string, code: string }[] | null>(null)
+const ids = useFormIds()
 function begin() {
+  ids.renew()
   count.value = blooms.value = 1
   day.value = garden.today
   stage.value = 'right'
   tied.value = null
 }
 async function choose() {
-  tied.value = await tagFlowers(of, count.value, blooms.value, day.value, stage.value)
+  tied.value = await tagFlowers(of, count.value, blooms.value, day.value, stage.value, ids.id)
 }
 </script>
 
 <template>
-  <FormDialog v-model="isOpen" heading="Choose flowers" action="Give them codes" :is-done="tied !== null" @open="begin" @submit="choose">
+  <FormDialog v-model="isOpen" heading="Choose flowers" action="Give them codes" :is-done="tied !== null" :of="of.crossId" @open="begin" @submit="choose">
     <p>{{ guide.stage.cue }}</p>
     <p class="quiet small">Not: {{ guide.stage.tooYoung }} {{ guide.stage.tooOld }}</p>
     <StageChips v-model="stage" />

@@ -47,13 +47,13 @@ const used = computed(() => Object.entries(schoolsUsed(flower, garden.garden!.zo
 const otherFather = ref<Plant | null>(null)
 const isChoosingFather = ref(false)
 const selfAsked = computed(() => log.problem?.code === 'self-meant')
-async function pollinateFrom(selfMeant = false) {
+const { run: pollinateFrom } = useOnce(async (selfMeant: boolean) => {
   const father = otherFather.value
   if (father && await log.note([passDraft(flower.id, father.id, selfMeant, pass.value)], day.value)) {
     isChoosingFather.value = false
     otherFather.value = null
   }
-}
+})
 </script>
 
 <template>
@@ -70,7 +70,7 @@ async function pollinateFrom(selfMeant = false) {
 
     <template v-if="step">
       <div>
-        <h2 class="ask">{{ questions[step] }}<template v-if="step === 'pollinate' && pollenParent"> from {{ pollenParent.name }}</template></h2>
+        <h2 class="ask">{{ questionAt(step, guide) }}<template v-if="step === 'pollinate' && pollenParent"> from {{ pollenParent.name }}</template></h2>
         <p v-if="due && !chosenStep" class="quiet">
           {{ due.because }} <EstimateMark v-if="due.estimate" :estimate="due.estimate" v-bind="markOf(waitBefore[due.step]!, crop)" />
           <template v-if="isEarly"> Due from {{ dayInWords(due.from) }}.</template>

@@ -36,7 +36,7 @@ function faultOf(candidate: CropGuide): string {
   return `${at ? `${at.words}: ` : ''}${issues[0]!.message}`
 }
 async function save(asNew: boolean) {
-  const id = name.value.trim().toLowerCase().normalize('NFKD').replace(/[^a-z]+/g, '-').replace(/^-|-$/g, '')
+  const id = cropId(name.value)
   const candidate = asNew ? { ...draft.value, id, name: name.value.trim() } : draft.value
   why.value = asNew && !id ? 'Give the crop a name with letters.' : faultOf(candidate)
   if (why.value) return
@@ -78,7 +78,7 @@ async function save(asNew: boolean) {
       <v-btn type="submit" variant="flat">Keep as this garden’s guide</v-btn>
       <v-btn variant="text" class="quietly" @click="emit('done')">Cancel</v-btn>
     </div>
-    <div class="row new"><v-text-field v-model="name" label="Or as a crop of its own, called" maxlength="40" hide-details /><v-btn :disabled="!name.trim()" @click="save(true)">Keep as a new crop</v-btn></div>
+    <div class="row new"><WordsField v-model="name" :most="40" label="Or as a crop of its own, called" hide-details /><v-btn :disabled="!name.trim()" @click="save(true)">Keep as a new crop</v-btn></div>
   </form>
 </template>
 

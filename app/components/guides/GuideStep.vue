@@ -21,7 +21,7 @@ const ways = computed(() => step === 'emasculate' && guide.emasculation.needed ?
   <li class="step">
     <StopCue :step="step" :guide="guide" wordless />
     <div class="words">
-      <h3><span class="figures quiet">{{ number }}</span> {{ questions[step] }}</h3>
+      <h3><span class="figures quiet">{{ number }}</span> {{ questionAt(step, guide) }}</h3>
       <p>{{ cue.yes }}</p>
       <p v-for="no in cue.no" :key="no" class="quiet small">Not: {{ no }}</p>
       <p v-for="w in ways.slice(1)" :key="w.way" class="small"><strong>{{ w.way }}:</strong> {{ w.how }}</p>

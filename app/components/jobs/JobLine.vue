@@ -1,5 +1,6 @@
 <!-- One long work: how far it is, how it ended, and what can be done about it. -->
 <script setup lang="ts">
+import { counted } from '@virgulta/core/formats/counted'
 import type { Compared, Job, Restored } from '#shared/jobs'
 
 const { job } = defineProps<{ job: Job }>()
@@ -21,8 +22,8 @@ async function open(id: string) {
       <v-progress-linear :model-value="job.total ? 100 * job.done / job.total : 0" :indeterminate="!job.total" color="primary" :aria-label="words[job.kind]" />
     </template>
     <div v-else class="row spread">
-      <span v-if="restored">{{ restored.name }} is back, with {{ restored.entries }} entries.</span>
-      <span v-else-if="compared">{{ compared.differed ? `${compared.differed} of ${compared.subjects} plants, crosses, flowers, packets and trays were not as the log says; they are mended.` : `All ${compared.subjects} plants, crosses, flowers, packets and trays are as the log says.` }}</span>
+      <span v-if="restored">{{ restored.name }} is back, with {{ counted(restored.entries, 'entry', 'entries') }}.</span>
+      <span v-else-if="compared">{{ compared.differed ? `${compared.differed} of ${compared.subjects} plants, crosses, flowers, packets and trays ${compared.differed === 1 ? 'was' : 'were'} not as the log says; mended.` : `Plants, crosses, flowers, packets and trays are as the log says: ${compared.subjects} compared, none differs.` }}</span>
       <span v-else-if="job.state === 'cancelled'" class="quiet">{{ words[job.kind] }}: stopped.</span>
       <span v-else class="fail">{{ job.problem }}</span>
       <v-btn v-if="restored" size="small" variant="flat" @click="open(restored.id)">Open it</v-btn>

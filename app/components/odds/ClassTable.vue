@@ -15,9 +15,9 @@ const isWished = (row: Row) => Object.keys(wished).length > 0 && isAmong(row.phe
 const names = computed(() => Object.keys(step.value.classes[0]?.phenotype ?? {}))
 const columns = computed<Column<Row>[]>(() => [
   ...names.value.map((id): Column<Row> => ({ key: id, title: nameOf(id, definition), value: r => r.phenotype[id]! })),
-  { key: 'odds', title: 'Odds', value: r => 1 / r.probability, align: 'end' },
-  { key: 'share', title: 'Share', value: r => r.probability, align: 'end' },
-  ...step.value.classes[0]?.standardError === undefined ? [] : [{ key: 'error', title: '±', value: (r: Row) => r.standardError!, align: 'end' as const }],
+  { key: 'odds', title: 'Odds', value: r => 1 / r.probability, align: 'end', csv: { 'one in': r => Number((1 / r.probability).toPrecision(4)) } },
+  { key: 'share', title: 'Share', value: r => r.probability, align: 'end', csv: percentCells('share', r => r.probability) },
+  ...step.value.classes[0]?.standardError === undefined ? [] : [{ key: 'error', title: '±', value: (r: Row) => r.standardError!, align: 'end' as const, csv: percentCells<Row>('standard error of the share', r => r.standardError ?? null) }],
   { key: 'wished', title: 'Wished', value: r => isWished(r) ? 'yes' : '' },
 ])
 </script>
@@ -27,7 +27,7 @@ const columns = computed<Column<Row>[]>(() => [
     <div class="row" role="group" aria-label="Generation">
       <button v-for="(s, i) in answer.steps" :key="i" type="button" class="gen" :class="{ on: i === at }" :aria-pressed="i === at" @click="at = i">{{ i + 1 }}. {{ isGeneration(s.step) ? stepName(s.step, definition) : 'after the choice' }}</button>
     </div>
-    <ReadTable :rows="step.classes" :columns="columns" name="classes" sort="share" descending>
+    <ReadTable :rows="step.classes" :columns="columns" name="classes" one="class" sort="share" descending>
       <template v-for="id in names" #[id]="{ row }" :key="id"><strong v-if="isWished(row)">{{ row.phenotype[id] }}</strong><template v-else>{{ row.phenotype[id] }}</template></template>
       <template #odds="{ row }"><span class="figures nowrap">{{ oneIn(row.probability) }}</span></template>
       <template #share="{ row }"><span class="figures nowrap">{{ percentWords(row.probability) }}</span></template>

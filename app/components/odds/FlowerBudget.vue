@@ -3,6 +3,7 @@
 import { shareEstimate } from '@virgulta/core/crops/knowledge'
 import type { CropYields } from '@virgulta/core/crops/knowledge'
 import type { Quantity } from '@virgulta/core/crops/quantities'
+import { counted } from '@virgulta/core/formats/counted'
 
 const { yields, share, crop, keepers, confidence } = defineProps<{
   yields: CropYields
@@ -33,9 +34,9 @@ const points = (gain: number) => gain < 0.0005 ? 'under 0.1' : `${(gain * 100).t
     <WorkLine :progress="progress" :refused="refused" :is-stopped="isStopped" what="the flowers" @stop="stop" @again="again" />
     <template v-if="answer">
       <div class="answer">
-        <p><strong class="display big">{{ answer.needed === null ? 'more than 5,000' : answer.needed }}</strong> flowers for {{ keepers }} {{ keepers === 1 ? 'keeper' : 'keepers' }} at {{ Math.round(confidence * 100) }} %</p>
+        <p><strong class="display big">{{ answer.needed === null ? 'more than 5,000' : answer.needed }}</strong> {{ answer.needed === 1 ? 'flower' : 'flowers' }} for {{ counted(keepers, 'keeper') }} at {{ Math.round(confidence * 100) }} %</p>
         <CountStepper v-model="chosen" label="Flowers to look at" :least="1" :most="2000" />
-        <p>With {{ answer.flowers }} flowers the chance of {{ keepers }} is <strong class="figures">{{ percentWords(answer.chance) }}</strong> <span class="quiet small figures" title="standard error of the draws">± {{ answer.standardError < 0.0005 ? 'under 0.1' : (answer.standardError * 100).toFixed(1) }}</span></p>
+        <p>With {{ counted(answer.flowers, 'flower') }} the chance of {{ keepers }} is <strong class="figures">{{ percentWords(answer.chance) }}</strong> <span class="quiet small figures" title="standard error of the draws">± {{ answer.standardError < 0.0005 ? 'under 0.1' : (answer.standardError * 100).toFixed(1) }}</span></p>
       </div>
       <div class="sides">
         <div class="across" tabindex="0" role="group" aria-label="Step by step">
@@ -57,7 +58,7 @@ const points = (gain: number) => gain < 0.0005 ? 'under 0.1' : `${(gain * 100).t
         <KeeperChart :distribution="answer.distribution" :wanted="keepers" :flowers="answer.flowers" />
       </div>
       <p class="quiet small">“One more adds” is in points of the chance. Shares and seeds are known only so far: the chance is averaged over what they may be, luck included.</p>
-      <div class="row"><v-btn variant="flat" height="44" :disabled="answer.needed === null && flowers === null" @click="emit('plan', chosen)">Plan this cross with {{ chosen }} flowers</v-btn></div>
+      <div class="row"><v-btn variant="flat" height="44" :disabled="answer.needed === null && flowers === null" @click="emit('plan', chosen)">Plan this cross with {{ counted(chosen, 'flower') }}</v-btn></div>
     </template>
   </div>
 </template>

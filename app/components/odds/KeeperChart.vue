@@ -2,6 +2,7 @@
 <script setup lang="ts">
 import { BarElement, CategoryScale, Chart, LinearScale, Tooltip } from 'chart.js'
 import { Bar } from 'vue-chartjs'
+import { counted } from '@virgulta/core/formats/counted'
 
 Chart.register(CategoryScale, LinearScale, BarElement, Tooltip)
 const { distribution, wanted, flowers } = defineProps<{ /** chance of 0, 1, 2 … keepers */ distribution: number[], wanted: number, flowers: number }>()
@@ -22,11 +23,11 @@ const options = computed(() => ({
   responsive: true, maintainAspectRatio: false, animation: false as const,
   plugins: { legend: { display: false }, tooltip: { callbacks: { title: ([item]: { label: string }[]) => `${item!.label} keepers`, label: ({ raw }: { raw: unknown }) => `${(raw as number).toFixed(1)} %` } } },
   scales: {
-    x: axis(`keepers from ${flowers} flowers`),
+    x: axis(`keepers from ${counted(flowers, 'flower')}`),
     y: axis('%', { lines: true, beginAtZero: true }),
   },
 }))
-const inWords = computed(() => `${flowers} flowers: ${distribution.slice(0, 12).map((p, k) => `${k} keepers ${percentWords(p)}`).join(', ')}${distribution.length > 12 ? ' and more' : ''}`)
+const inWords = computed(() => `${counted(flowers, 'flower')}: ${distribution.slice(0, 12).map((p, k) => `${k} keepers ${percentWords(p)}`).join(', ')}${distribution.length > 12 ? ' and more' : ''}`)
 </script>
 
 <template>

@@ -52,13 +52,12 @@ async function note(chosen: string[] | null) {
                 <v-btn v-if="row.noted" @click="note(null)">No longer known</v-btn>
                 <v-btn variant="text" class="quietly" @click="editing = null">Cancel</v-btn>
               </div>
-              <p v-if="log.problem" class="fail" role="alert">{{ log.problem.sentence }}</p>
             </td>
           </tr>
         </template>
       </tbody>
     </table>
-    <p v-else class="quiet">No locus is described for this crop yet.</p>
+    <p v-else class="quiet">No locus is described for this crop yet, so nothing is worked out of its genes; scores count by themselves. <NuxtLink v-if="garden.mayNote" :to="`/crops/${plant.crop}/genes`">Describe a locus</NuxtLink></p>
   </PaperSheet>
 </template>
 

@@ -8,6 +8,7 @@ const isOpen = defineModel<boolean>({ required: true })
 const { plant, traits } = defineProps<{ plant: Plant, traits: CropTrait[] }>()
 const garden = useGardenStore()
 const log = useLogStore()
+const valueProblem = useProblemAt('value')
 const traitId = ref(traits[0]?.id ?? '')
 const trait = computed(() => traits.find(t => t.id === traitId.value))
 const names = computed(() => trait.value && classNames(trait.value))
@@ -29,13 +30,13 @@ async function save() {
 </script>
 
 <template>
-  <FormDialog v-model="isOpen" heading="Score it" action="Note the score" :disabled="scored === null" @open="begin" @submit="save">
+  <FormDialog v-model="isOpen" heading="Score it" action="Note the score" :disabled="scored === null" :of="plant.id" @open="begin" @submit="save">
     <v-select v-model="traitId" label="Trait" :items="traits.map(t => ({ value: t.id, title: t.name }))" />
     <p class="quiet small">{{ trait?.hint }}</p>
     <div v-if="names" class="row" role="group" :aria-label="trait!.name">
       <button v-for="(name, i) in names" :key="name" type="button" class="step" :class="{ on: value === i }" :aria-pressed="value === i" @click="value = i"><span v-if="trait!.scale === 'colour'" class="swatch" :style="{ background: trait!.swatches[i]!.colour }" aria-hidden="true" />{{ name }}</button>
     </div>
-    <v-text-field v-else-if="trait" v-model="typed" :label="'unit' in trait ? `${trait.name}, ${trait.unit}` : trait.name" inputmode="decimal" :error-messages="log.problem?.field === 'value' ? [log.problem.sentence] : []" />
+    <v-text-field v-else-if="trait" v-model="typed" :label="'unit' in trait ? `${trait.name}, ${trait.unit}` : trait.name" inputmode="decimal" :error-messages="valueProblem ? [valueProblem] : []" />
     <DayField v-model="day" />
   </FormDialog>
 </template>

@@ -2,13 +2,14 @@
 <script setup lang="ts">
 import type { Plant } from '@virgulta/core/plants/plant'
 import type { COLLECTED_AT, COLLECTING } from '@virgulta/core/pollen/kinds'
-import { v7 } from 'uuid'
 import type { PlantStory } from '#shared/plants'
 
 type Donor = Pick<Plant, 'id' | 'name' | 'code' | 'crop'> & Partial<Pick<Plant, 'struckOff'>>
 const isOpen = defineModel<boolean>({ required: true })
-const { plantId = null, taskId = null } = defineProps<{ /** collected from at first */ plantId?: string | null, /** planned work that is done with it */ taskId?: string | null }>()
+const { plantId = null, taskId = null, inAddress = false } = defineProps<{ /** collected from at first */ plantId?: string | null, /** planned work that is done with it */ taskId?: string | null, inAddress?: boolean }>()
 const log = useLogStore()
+const ids = useFormIds()
+const donorsProblem = useProblemAt('donors')
 const garden = useGardenStore()
 const donors = ref<Donor[]>([])
 const another = ref<Donor | null>(null)
@@ -35,6 +36,7 @@ watch(another, (plant) => {
   asked.value++
 })
 async function begin() {
+  ids.renew()
   donors.value = []
   made.value = null
   flowers.value = 1
@@ -45,7 +47,7 @@ async function begin() {
   }
 }
 async function collect() {
-  const id = v7()
+  const id = ids.id()
   const codes = await log.noteTagged(1, ([code]) => [
     { kind: 'pollenCollected', subjectId: id, payload: { code: code!, crop: crop.value!, donors: donors.value.map(d => d.id), way: way.value, stage: stage.value, flowers: flowers.value } },
     ...taskId ? [{ kind: 'taskDone' as const, subjectId: taskId, payload: {} }] : [],
@@ -55,12 +57,12 @@ async function collect() {
 </script>
 
 <template>
-  <FormDialog v-model="isOpen" heading="Collect pollen" action="It dries now" :disabled="!donors.length" :is-done="made !== null" @open="begin" @submit="collect">
+  <FormDialog v-model="isOpen" heading="Collect pollen" action="It dries now" :disabled="!donors.length" :is-done="made !== null" :of="plantId ?? ''" :in-address="inAddress" @open="begin" @submit="collect">
     <div>
       <div v-if="donors.length" class="row">
         <span v-for="donor in donors" :key="donor.id" class="donor"><ParentName role="pollen" :name="donor.name" /><v-btn size="small" variant="text" class="quietly" :aria-label="`Not from ${donor.name}`" @click="donors = donors.filter(d => d.id !== donor.id)">Remove</v-btn></span>
       </div>
-      <PlantPicker :key="asked" v-model="another" :label="donors.length ? 'And from' : 'From which plant'" :crop="crop" :error="log.problem?.field === 'donors' ? log.problem.sentence : undefined" />
+      <PlantPicker :key="asked" v-model="another" :label="donors.length ? 'And from' : 'From which plant'" :crop="crop" :error="donorsProblem" />
       <p v-for="donor in donors.filter(d => d.struckOff)" :key="donor.id" class="doubt small">{{ donor.name }} is struck off: {{ donor.struckOff!.reason }}. Collect from it only if you mean to.</p>
       <p v-if="donors.length > 1" class="doubt small">A bulk of {{ donors.length }} plants, mixed on purpose: the father of its seed will not be known. For a known father collect from each plant by itself.</p>
     </div>

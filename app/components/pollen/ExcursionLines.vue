@@ -1,5 +1,6 @@
 <!-- What happened to a store, and what it cost the tubes in it. -->
 <script setup lang="ts">
+import { counted } from '@virgulta/core/formats/counted'
 import { dayOf, dayInWords } from '@virgulta/core/time/days'
 import type { ExcursionView } from '#shared/pollen'
 
@@ -15,7 +16,7 @@ const costs = (e: ExcursionView) => [...e.costs].sort((a, b) => (b.without.media
 <template>
   <ul class="list">
     <li v-for="e in excursions" :key="`${e.store.id} ${e.from}`">
-      <p><strong>{{ when(e) }}<template v-if="withStore">, {{ e.store.name }}</template>:</strong> {{ e.side === 'warm' ? 'up' : 'down' }} to {{ e.peak }} °C for {{ hours(e) }} {{ hours(e) === 1 ? 'hour' : 'hours' }}, {{ e.cause === 'door' ? 'as when a door stays open' : 'as when the power is gone' }}<template v-if="e.isThaw">; <span class="doubt">what was frozen thawed</span></template>.</p>
+      <p><strong>{{ when(e) }}<template v-if="withStore">, {{ e.store.name }}</template>:</strong> {{ e.side === 'warm' ? 'up' : 'down' }} to {{ e.peak }} °C for {{ counted(hours(e), 'hour') }}, {{ e.cause === 'door' ? 'as when a door stays open' : 'as when the power is gone' }}<template v-if="e.isThaw">; <span class="doubt">what was frozen thawed</span></template>.</p>
       <p v-if="e.costs.length" class="costs">
         <span v-for="c in costs(e)" :key="c.tubeId" class="cost"><TagLabel :code="c.code" :to="`/pollen/${c.tubeId}`" /> <span class="figures">{{ points(c.without.median) }} → {{ points(c.alive.median) }} %</span></span>
       </p>

@@ -1,5 +1,6 @@
 <!-- Reads a logger's file for a store: what is certain, with what was left out and why; it counts only when that is agreed to. -->
 <script setup lang="ts">
+import { counted } from '@virgulta/core/formats/counted'
 import type { StoreFile } from '@virgulta/core/pollen/readStore'
 import type { Store } from '@virgulta/core/pollen/store'
 import { v7 } from 'uuid'
@@ -27,14 +28,13 @@ async function take() {
     <WorkLine :progress="progress" :refused="refused" :is-stopped="isStopped" what="the file" @stop="stop" @again="again" />
     <p v-if="why" class="fail" role="alert">{{ why }}</p>
     <template v-if="read && file">
-      <p role="status"><strong>{{ read.rows.length.toLocaleString('en') }} readings can be read</strong>, {{ short(read.rows[0]![0]) }} to {{ short(read.rows.at(-1)![0]) }} UTC<template v-if="read.leftOut.length">; {{ read.leftOut.length }} {{ read.leftOut.length === 1 ? 'line is' : 'lines are' }} left out</template>.</p>
+      <p role="status"><strong>{{ read.rows.length.toLocaleString('en') }} readings can be read</strong>, {{ short(read.rows[0]![0]) }} to {{ short(read.rows.at(-1)![0]) }} UTC<template v-if="read.leftOut.length">; {{ counted(read.leftOut.length, 'line is', 'lines are') }} left out</template>.</p>
       <ul class="list small">
         <li v-for="note in read.notes" :key="note">{{ note }}</li>
         <li v-for="gap in read.gaps.slice(0, 40)" :key="gap.from" class="doubt">Nothing from {{ short(gap.from) }} to {{ short(gap.to) }} UTC: it counts as it was before.</li>
         <li v-for="(l, i) in read.leftOut.slice(0, 100)" :key="i" class="doubt">Line {{ l.line }}: {{ l.why }}</li>
       </ul>
       <div class="row"><v-btn variant="flat" height="40" @click="take">Take these readings</v-btn><v-btn variant="text" class="quietly" @click="file = null">Leave it</v-btn></div>
-      <p v-if="log.problem" class="fail" role="alert">{{ log.problem.sentence }}</p>
     </template>
   </div>
 </template>

@@ -3,16 +3,17 @@
 import type { StoreKind } from '@virgulta/core/pollen/kinds'
 import { STORE_KINDS } from '@virgulta/core/pollen/kinds'
 import type { Store } from '@virgulta/core/pollen/store'
-import { v7 } from 'uuid'
 
 const isOpen = defineModel<boolean>({ required: true })
 const { store = null } = defineProps<{ store?: Store | null }>()
 const log = useLogStore()
+const ids = useFormIds()
 const name = ref('')
 const keeps = ref<StoreKind>('refrigerator')
 const celsius = ref('4')
 const isLogged = ref(false)
 function begin() {
+  ids.renew()
   name.value = store?.name ?? ''
   keeps.value = store?.keeps ?? 'refrigerator'
   celsius.value = String(store?.celsius ?? STORE_KINDS.refrigerator.celsius)
@@ -25,13 +26,13 @@ const choose = (kind: StoreKind) => {
 const degrees = computed(() => Number(celsius.value.replace(',', '.').replace('−', '-')))
 const fault = computed(() => celsius.value.trim() === '' || Number.isNaN(degrees.value) ? 'Write a temperature in °C, such as 4 or -18.' : degrees.value < -80 || degrees.value > 40 ? 'A store for pollen lies between -80 and 40 °C.' : '')
 async function keep() {
-  if (await log.note([{ kind: 'storeSet', subjectId: store?.id ?? v7(), payload: { name: name.value.trim(), keeps: keeps.value, celsius: degrees.value, isLogged: isLogged.value } }])) isOpen.value = false
+  if (await log.note([{ kind: 'storeSet', subjectId: store?.id ?? ids.id(), payload: { name: name.value.trim(), keeps: keeps.value, celsius: degrees.value, isLogged: isLogged.value } }])) isOpen.value = false
 }
 </script>
 
 <template>
-  <FormDialog v-model="isOpen" :heading="store ? 'Change the store' : 'Set up a store'" action="Keep" :disabled="!name.trim() || Boolean(fault)" @open="begin" @submit="keep">
-    <v-text-field v-model="name" label="Name" maxlength="60" />
+  <FormDialog v-model="isOpen" :heading="store ? 'Change the store' : 'Set up a store'" action="Keep" :disabled="!name.trim() || Boolean(fault)" :of="store?.id" @open="begin" @submit="keep">
+    <WordsField v-model="name" :most="60" label="Name" />
     <v-select :model-value="keeps" :items="pollenChoices.stores" label="What it is" hide-details @update:model-value="choose" />
     <v-text-field v-model="celsius" label="Set to, °C" inputmode="text" :error-messages="fault ? [fault] : []" />
     <v-switch v-model="isLogged" label="A logger stands in it" color="primary" hide-details />

@@ -1,6 +1,7 @@
 <!-- Where the pollen of a pass comes from: fresh from the plant, or out of a tube; and what weak pollen asks for. -->
 <script setup lang="ts">
 import type { CropKnowledge } from '@virgulta/core/crops/knowledge'
+import { counted } from '@virgulta/core/formats/counted'
 import { weakAdvice } from '@virgulta/core/pollen/weak'
 import type { TubeAtHand } from '#shared/pollen'
 
@@ -19,7 +20,7 @@ const stronger = computed(() => chosen.value && tubes.filter(t => t.alive.median
       <button type="button" class="chip" :aria-pressed="tubeId === null" @click="tubeId = null">fresh from the plant</button>
       <button v-for="t in tubes" :key="t.id" type="button" class="chip" :aria-pressed="tubeId === t.id" @click="tubeId = t.id"><span class="code">{{ t.code }}</span> <span class="figures">{{ Math.round(t.alive.median * 100) }} %</span></button>
     </div>
-    <p v-if="chosen" class="small quiet">{{ aliveInWords(chosen.alive) }} alive, about {{ chosen.left }} {{ chosen.left === 1 ? 'dose' : 'doses' }} left.</p>
+    <p v-if="chosen" class="small quiet">{{ aliveInWords(chosen.alive) }} alive, about {{ counted(chosen.left, 'dose') }} left.</p>
     <p v-if="advice" class="doubt small">Weak pollen: a touch takes about {{ Math.round(advice.weak * 100) }} of 100 flowers instead of {{ Math.round(advice.fresh * 100) }}. <template v-if="advice.passes">{{ advice.passes }} touches come to a fresh one. </template><template v-if="stronger">Tube {{ stronger.code }} is stronger.</template></p>
   </div>
 </template>

@@ -8,6 +8,8 @@ export type TubeWork = 'tube' | 'move' | 'split' | 'topUp' | 'doubt' | 'end'
 const does = defineModel<TubeWork | null>({ required: true })
 const { page } = defineProps<{ page: TubePage }>()
 const log = useLogStore()
+const ids = useFormIds()
+const problems = { fromId: useProblemAt('fromId'), doses: useProblemAt('doses'), toId: useProblemAt('toId') }
 const garden = useGardenStore()
 const isOpen = computed({ get: () => does.value !== null, set: is => does.value = is ? does.value : null })
 /** the one on screen while the dialog closes */
@@ -32,6 +34,7 @@ const places = computed(() => [...page.stores.filter(s => s.id !== page.store?.i
 const guide = computed(() => garden.cropOf(page.tube.crop)?.guide)
 const reasons = ['used up', 'dead by its test', 'damp', 'mixed up', 'old']
 function begin() {
+  ids.renew()
   made.value = null
   day.value = garden.today
   drying.value = 'shade'
@@ -50,7 +53,7 @@ async function note() {
   const subjectId = page.tube.id
   const { donors, crop } = page.tube
   if (work.value === 'split') {
-    made.value = await log.noteTagged(parts.value, codes => [splitDraft(subjectId, { crop, donors }, codes, doses.value)], day.value)
+    made.value = await log.noteTagged(parts.value, codes => [splitDraft(subjectId, { crop, donors }, codes.map((code, i) => ({ id: ids.id(i), code })), doses.value)], day.value)
     return
   }
   const draft = ({
@@ -66,7 +69,7 @@ const isReady = computed(() => ({ tube: true, move: storeId.value !== null, spli
 </script>
 
 <template>
-  <FormDialog v-model="isOpen" :heading="words[work][0]" :action="words[work][1]" :disabled="!isReady" :is-done="made !== null" @open="begin" @submit="note">
+  <FormDialog v-model="isOpen" :heading="words[work][0]" :action="words[work][1]" :disabled="!isReady" :is-done="made !== null" in-address :of="`${page.tube.id} ${work}`" @open="begin" @submit="note">
     <template #beside><TagLabel :code="page.tube.code" /></template>
     <template v-if="work === 'tube'">
       <CautionLines v-if="guide" step="tubePollen" :guide="guide" />
@@ -75,17 +78,17 @@ const isReady = computed(() => ({ tube: true, move: storeId.value !== null, spli
     </template>
     <CountStepper v-if="work === 'tube'" v-model="doses" label="Flowers it will serve, by eye" :least="1" :most="10000" hint="One dose is one touch of one flower" />
     <CountStepper v-if="work === 'split'" v-model="parts" label="New tubes" :least="1" :most="20" />
-    <v-select v-if="work === 'topUp'" v-model="fromId" :items="page.others.map(o => ({ value: o.id, title: `${o.code}, ${o.left} doses` }))" label="From" :error-messages="log.problem?.field === 'fromId' ? [log.problem.sentence] : []" />
+    <v-select v-if="work === 'topUp'" v-model="fromId" :items="page.others.map(o => ({ value: o.id, title: `${o.code}, ${o.left} doses` }))" label="From" :error-messages="problems.fromId.value ?? []" />
     <p v-if="work === 'topUp' && isStranger" class="doubt">{{ other?.code }} holds pollen of another plant: the tube becomes a mixture, and the father of its seed will not be known.</p>
-    <CountStepper v-if="work === 'split' || work === 'topUp'" v-model="doses" :label="work === 'split' ? 'Doses in each' : 'Doses poured over'" :least="1" :most="10000" :error="log.problem?.field === 'doses' ? log.problem.sentence : undefined" :hint="work === 'split' ? `${page.tube.left} in this tube` : undefined" />
+    <CountStepper v-if="work === 'split' || work === 'topUp'" v-model="doses" :label="work === 'split' ? 'Doses in each' : 'Doses poured over'" :least="1" :most="10000" :error="problems.doses.value" :hint="work === 'split' ? `${page.tube.left} in this tube` : undefined" />
     <v-switch v-if="work === 'tube'" v-model="hasDesiccant" label="With a drying agent" color="primary" hide-details />
     <template v-if="work === 'tube' || work === 'move'">
-      <v-select v-model="storeId" :items="places" :label="work === 'tube' ? 'Kept in' : 'To'" clearable :error-messages="log.problem?.field === 'toId' ? [log.problem.sentence] : []" />
+      <v-select v-model="storeId" :items="places" :label="work === 'tube' ? 'Kept in' : 'To'" clearable :error-messages="problems.toId.value ?? []" />
       <p v-if="!page.stores.length" class="quiet small">No store is set up yet: <NuxtLink to="/pollen/stores">set up a refrigerator or a freezer</NuxtLink>, so that what it was like counts.</p>
       <p v-if="work === 'move' && page.stores.find(s => s.id === page.store?.id)?.keeps === 'freezer'" class="quiet small">What leaves a freezer thaws; refreezing costs some of it each time.</p>
     </template>
     <v-select v-if="work === 'doubt'" v-model="doubt" :items="pollenChoices.doubts" label="What happened" hide-details />
-    <v-combobox v-if="work === 'end'" v-model="reason" :items="reasons" label="Why" maxlength="200" hide-details />
+    <v-combobox v-if="work === 'end'" v-model="reason" :items="reasons" label="Why" hide-details />
     <DayField v-model="day" label="Done on" />
     <template #done>
       <h2>{{ made?.length === 1 ? 'The new tube' : 'The new tubes' }}</h2>

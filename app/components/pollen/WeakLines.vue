@@ -1,5 +1,6 @@
 <!-- What weak pollen changes for a cross that counts on it, and what makes up for it. -->
 <script setup lang="ts">
+import { counted } from '@virgulta/core/formats/counted'
 import { dayInWords } from '@virgulta/core/time/days'
 import type { WeakCross } from '#shared/pollen'
 
@@ -12,7 +13,7 @@ const share = (p: number) => `${Math.round(p * 100)} in 100`
     <ul class="list">
       <li v-for="w in weak" :key="w.crossId">
         <p><NuxtLink :to="`/crosses/${w.crossId}`" class="code">{{ w.code }}</NuxtLink> on <ParentName role="seed" :name="w.seedParent.name" /> from {{ dayInWords(w.on) }}: {{ aliveInWords(w.alive) }} alive by then. A touch takes about {{ Math.round(w.weak * 100) }} of 100 flowers, fresh pollen {{ Math.round(w.fresh * 100) }}.</p>
-        <p>The chance of the {{ w.wanted }} {{ w.wanted === 1 ? 'plant' : 'plants' }} it is for falls from <strong class="figures">{{ share(w.chance.fresh) }}</strong> to <strong class="figures">{{ share(w.chance.weak) }}</strong>.</p>
+        <p>The chance of the {{ counted(w.wanted, 'plant') }} it is for falls from <strong class="figures">{{ share(w.chance.fresh) }}</strong> to <strong class="figures">{{ share(w.chance.weak) }}</strong>.</p>
         <ul class="ways">
           <li v-if="w.passes && w.chance.withPasses !== null"><strong>More passes:</strong> {{ w.passes }} touches a flower bring it to {{ share(w.chance.withPasses) }}.</li>
           <li v-if="w.flowersMore !== null && w.flowersMore > 0"><strong>More flowers:</strong> {{ w.flowersMore }} more bring it back.</li>

@@ -5,6 +5,7 @@ import { dayInWords } from '@virgulta/core/time/days'
 import type { AccessToken } from '#shared/people'
 
 const isOpen = defineModel<boolean>({ required: true })
+useDialogStep(isOpen, () => 'calendar')
 const garden = useGardenStore()
 const { data: every, refetch } = useLive<AccessToken[]>(() => isOpen.value ? '/api/tokens' : null)
 const addresses = computed(() => every.value?.filter(t => t.opens === 'calendar') ?? [])

@@ -14,8 +14,8 @@ async function step(by: 'hour' | 'day') {
   <div class="row clock" role="group" aria-label="Clock of the demo garden">
     <v-icon :icon="mdiClockOutline" size="18" />
     <span class="small">The demo garden keeps its own clock.</span>
-    <v-btn size="small" class="quietly" :disabled="isBusy" @click="step('hour')">Next hour</v-btn>
-    <v-btn size="small" class="quietly" :disabled="isBusy" @click="step('day')">Next day</v-btn>
+    <v-btn data-many size="small" class="quietly" :disabled="isBusy" @click="step('hour')">Next hour</v-btn>
+    <v-btn data-many size="small" class="quietly" :disabled="isBusy" @click="step('day')">Next day</v-btn>
   </div>
 </template>
 

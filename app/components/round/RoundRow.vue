@@ -1,15 +1,13 @@
 <!-- One stop of the round on the desk: what, why, the usual answer with one press, the others when opened. -->
 <script setup lang="ts">
 import { mdiChevronDown, mdiChevronUp } from '@mdi/js'
+import { counted } from '@virgulta/core/formats/counted'
 import { dayInWords } from '@virgulta/core/time/days'
 import type { RoundStop } from '#shared/round'
 
 const { stop, isOpen, readonly } = defineProps<{ stop: RoundStop, isOpen: boolean, readonly: boolean }>()
 const emit = defineEmits<{ toggle: [] }>()
-const pollenScreens: Partial<Record<RoundStop['step'], (s: RoundStop) => string>> = {
-  collectPollen: s => `/pollen?collect=${s.plantId}${s.subject.type === 'task' ? `&task=${s.subject.id}` : ''}`, tubePollen: s => `/pollen/${s.subject.id}?do=tube`, testPollen: s => `/pollen/${s.subject.id}/count`,
-}
-const to = computed(() => pollenScreens[stop.step]?.(stop) ?? ({ cross: `/crosses/${stop.crossId}`, flower: `/crosses/${stop.crossId}?flower=${stop.subject.id}`, seedLot: `/seed/packets/${stop.subject.id}`, sowing: `/seed/trays/${stop.subject.id}` } as Record<string, string>)[stop.subject.type] ?? `/plants/${stop.plantId}`)
+const to = computed(() => screenOfStop(stop))
 const garden = useGardenStore()
 const log = useLogStore()
 const guide = computed(() => garden.cropOf(stop.crop)!.guide)
@@ -17,13 +15,7 @@ const { pass } = usePass(guide, () => stop.subject.id)
 const answers = computed(() => stop.flower ? [...answersAt(stop.step, stop.flower, guide.value, pass.value), lostAnswer(stop.flower, guide.value)] : bloomAnswers(stop, garden.today))
 /** What one press notes; what asks first is opened instead. */
 const usual = computed(() => answers.value.find(a => a.tone === 'main'))
-const isBusy = ref(false)
-async function give() {
-  if (usual.value!.ask) return emit('toggle')
-  isBusy.value = true
-  await log.note(usual.value!.drafts(''))
-  isBusy.value = false
-}
+const { run: give, isBusy } = useOnce(() => usual.value!.ask ? emit('toggle') : log.note(usual.value!.drafts('')))
 </script>
 
 <template>
@@ -31,19 +23,19 @@ async function give() {
     <RoundLine>
       <template #tag><TagLabel :code="stop.code" :to="to" /></template>
       <template #what>
-        <strong>{{ questions[stop.step] }}</strong>
+        <strong>{{ questionAt(stop.step, guide) }}</strong>
         <span v-if="stop.plant" class="small">{{ stop.plant.name }}</span>
         <CrossName v-else-if="stop.seedParent" :seed-parent="stop.seedParent" :pollen-parent="stop.pollenParent" class="small" />
       </template>
       <template #why>
         {{ stop.because }}
-        <span v-if="stop.overdue" class="doubt late">{{ stop.overdue }} {{ stop.overdue === 1 ? 'day' : 'days' }} late</span>
+        <span v-if="stop.overdue" class="doubt late">{{ counted(stop.overdue, 'day') }} late</span>
         <span v-else-if="stop.canWait" class="waits">It can wait until {{ dayInWords(stop.until) }}.</span>
       </template>
       <template #acts>
         <template v-if="readonly" />
         <template v-else-if="usual && garden.mayNote">
-          <v-btn size="small" class="usual" :disabled="isBusy" :aria-label="`${usual.label}: ${stop.code}`" @click="give">{{ usual.label }}</v-btn>
+          <v-btn size="small" class="usual" :aria-busy="isBusy" :aria-label="`${usual.label}: ${stop.code}`" @click="give">{{ usual.label }}</v-btn>
           <v-btn size="small" class="quietly more" :icon="isOpen ? mdiChevronUp : mdiChevronDown" :aria-expanded="isOpen" :aria-label="`Other answers: ${stop.code}`" @click="emit('toggle')" />
         </template>
         <v-btn v-else size="small" class="usual" :to="to">Open</v-btn>

@@ -1,6 +1,7 @@
 <!-- Stops that are one on the desk: the same step for the same cross at the same place; noted at once, or opened one by one. -->
 <script setup lang="ts">
 import { mdiChevronDown, mdiChevronUp } from '@mdi/js'
+import { counted } from '@virgulta/core/formats/counted'
 import { dayInWords } from '@virgulta/core/time/days'
 import { max } from 'd3-array'
 import type { RoundStop } from '#shared/round'
@@ -11,16 +12,11 @@ const log = useLogStore()
 const first = computed(() => stops[0]!)
 const guide = computed(() => garden.cropOf(first.value.crop)!.guide)
 const isOpen = ref(false)
-const isBusy = ref(false)
 /** The usual answer to each; none where it must be asked first. */
 const usual = computed(() => stops.map(stop => stop.flower && answersAt(stop.step, stop.flower, guide.value).find(a => a.tone === 'main' && !a.ask)))
 const label = computed(() => usual.value.every(Boolean) ? usual.value[0]!.label : null)
 const overdue = computed(() => max(stops, s => s.overdue) ?? 0)
-async function giveAll() {
-  isBusy.value = true
-  await log.note(usual.value.flatMap(answer => answer!.drafts('')))
-  isBusy.value = false
-}
+const { run: giveAll, isBusy } = useOnce(() => log.note(usual.value.flatMap(answer => answer!.drafts(''))))
 </script>
 
 <template>
@@ -28,16 +24,16 @@ async function giveAll() {
     <RoundLine>
       <template #tag><strong class="figures many">{{ stops.length }} flowers</strong></template>
       <template #what>
-        <strong>{{ questions[first.step] }}</strong>
+        <strong>{{ questionAt(first.step, guide) }}</strong>
         <CrossName v-if="first.seedParent" :seed-parent="first.seedParent" :pollen-parent="first.pollenParent" class="small" />
       </template>
       <template #why>
         {{ first.because }}
-        <span v-if="overdue" class="doubt late">{{ overdue }} {{ overdue === 1 ? 'day' : 'days' }} late</span>
+        <span v-if="overdue" class="doubt late">{{ counted(overdue, 'day') }} late</span>
         <span v-else-if="first.canWait">It can wait until {{ dayInWords(first.until) }}.</span>
       </template>
       <template #acts>
-        <v-btn v-if="label && !readonly && garden.mayNote" size="small" class="usual" :disabled="isBusy" :aria-label="`${label}: all ${stops.length}`" @click="giveAll">{{ label }}: all</v-btn>
+        <v-btn v-if="label && !readonly && garden.mayNote" size="small" class="usual" :aria-busy="isBusy" :aria-label="`${label}: all ${stops.length}`" @click="giveAll">{{ label }}: all</v-btn>
         <v-btn size="small" class="quietly more" :icon="isOpen ? mdiChevronUp : mdiChevronDown" :aria-expanded="isOpen" :aria-label="`One by one: ${stops.length} flowers, ${stepWords[first.step]}`" @click="isOpen = !isOpen" />
       </template>
     </RoundLine>

@@ -4,6 +4,7 @@ import { mdiClose } from '@mdi/js'
 import { checkTagCode } from '@virgulta/core/tags/code'
 
 const isOpen = defineModel<boolean>({ required: true })
+useDialogStep(isOpen, () => 'scan')
 const { hanging } = defineProps<{ /** tags that hang in reach, for the simulated scanner */ hanging: string[] }>()
 const emit = defineEmits<{ scan: [code: string] }>()
 const typed = ref('')

@@ -18,21 +18,21 @@ const sides = computed<{ side: CueSide, heading: string, words: string }[]>(() =
 const next = computed(() => {
   const steps = stepsOf(guide)
   const after = steps[steps.indexOf(step as FlowerStep) + 1]
-  return after && { step: after, words: cueOf(after, guide).yes }
+  return after && { question: questionAt(after, guide).replace(/[^?]$/, '$&.'), words: cueOf(after, guide).yes }
 })
 </script>
 
 <template>
-  <v-dialog v-model="isOpen" fullscreen :aria-label="questions[step]">
+  <v-dialog v-model="isOpen" fullscreen :aria-label="questionAt(step, guide)">
     <div class="large">
-      <header class="row spread"><h2>{{ questions[step] }}</h2><v-btn :icon="mdiClose" variant="text" aria-label="Close" @click="isOpen = false" /></header>
+      <header class="row spread"><h2>{{ questionAt(step, guide) }}</h2><v-btn :icon="mdiClose" variant="text" aria-label="Close" @click="isOpen = false" /></header>
       <div class="sides">
         <figure v-for="s in sides" :key="s.side" :class="s.side">
           <FlowerDrawing :form="guide.form" :picture="pictureAt(step, guide, s.side)" :words="s.words" />
           <figcaption><strong v-if="sides.length > 1">{{ s.heading }}.</strong> {{ s.words }}</figcaption>
         </figure>
       </div>
-      <p v-if="next" class="next"><span class="quiet">Then:</span> <strong>{{ questions[next.step] }}.</strong> {{ next.words }}</p>
+      <p v-if="next" class="next"><span class="quiet">Then:</span> <strong>{{ next.question }}</strong> {{ next.words }}</p>
     </div>
   </v-dialog>
 </template>

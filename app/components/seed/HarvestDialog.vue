@@ -4,11 +4,13 @@ import { usualSchool } from '@virgulta/core/crops/guide'
 import type { School } from '@virgulta/core/flowers/schools'
 import { schoolWords, schoolsAt } from '@virgulta/core/flowers/schools'
 import type { Flower } from '@virgulta/core/flowers/flower'
-import { v7 } from 'uuid'
+import { counted } from '@virgulta/core/formats/counted'
 
 const isOpen = defineModel<boolean>({ required: true })
 const { crossId, crop, flowers, first } = defineProps<{ crossId: string, crop: string, flowers: Flower[], first?: string }>()
 const log = useLogStore()
+const ids = useFormIds()
+const seedsProblem = useProblemAt('seeds')
 const garden = useGardenStore()
 const ripe = computed(() => flowers.filter(f => f.status === 'taken' || f.status === 'pollinated'))
 const chosen = ref<string[]>([])
@@ -22,6 +24,7 @@ const cues = schoolsAt('harvest').map(value => ({ value, title: schoolWords('har
 const made = ref<string | null>(null)
 
 function begin() {
+  ids.renew()
   chosen.value = first ? [first] : ripe.value.slice(0, 1).map(f => f.id)
   fruits.value = Object.fromEntries(ripe.value.map(f => [f.id, f.blooms]))
   seeds.value = sound.value = empty.value = 0
@@ -33,7 +36,7 @@ const cue = computed(() => garden.cropOf(crop)?.guide)
 
 async function harvest() {
   const codes = await log.noteTagged(1, ([code]) => [{
-    kind: 'harvested', subjectId: v7(),
+    kind: 'harvested', subjectId: ids.id(),
     payload: { code: code!, crossId, flowers: chosen.value.map(flowerId => ({ flowerId, fruits: fruits.value[flowerId]! })), seeds: seeds.value, sound: sound.value, empty: empty.value, cue: ripeness.value },
   }], day.value)
   made.value = codes?.[0] ?? null
@@ -41,7 +44,7 @@ async function harvest() {
 </script>
 
 <template>
-  <FormDialog v-model="isOpen" heading="Harvest" action="Fill a packet" :disabled="!chosen.length" :is-done="made !== null" @open="begin" @submit="harvest">
+  <FormDialog v-model="isOpen" heading="Harvest" action="Fill a packet" :disabled="!chosen.length" :is-done="made !== null" :of="`${crossId} ${first ?? ''}`" @open="begin" @submit="harvest">
     <p class="quiet">{{ cue?.ripening.cue }}</p>
     <CautionLines v-if="cue" step="harvest" :guide="cue" />
     <fieldset>
@@ -52,10 +55,10 @@ async function harvest() {
       <p v-if="!ripe.length" class="quiet">No flower of this cross carries fruit.</p>
     </fieldset>
     <div v-if="clusters.length" class="row counts">
-      <CountStepper v-for="flower in clusters" :key="flower.id" v-model="fruits[flower.id]!" :label="`Fruits of ${flower.code}`" :least="1" :most="flower.blooms" :hint="`of ${flower.blooms} flowers under this tag`" />
+      <CountStepper v-for="flower in clusters" :key="flower.id" v-model="fruits[flower.id]!" :label="`Fruits of ${flower.code}`" :least="1" :most="flower.blooms" :hint="`of ${counted(flower.blooms, 'flower')} under this tag`" />
     </div>
     <div class="row counts">
-      <CountStepper v-model="seeds" label="Seeds counted" :error="log.problem?.field === 'seeds' ? log.problem.sentence : undefined" />
+      <CountStepper v-model="seeds" label="Seeds counted" :error="seedsProblem" />
       <CountStepper v-model="sound" label="Sound" />
       <CountStepper v-model="empty" label="Empty" />
     </div>

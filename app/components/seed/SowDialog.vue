@@ -1,26 +1,28 @@
 <!-- Sows part of a packet; the tray gets a code. -->
 <script setup lang="ts">
 import type { SeedLot } from '@virgulta/core/seed/lot'
-import { v7 } from 'uuid'
 
 const isOpen = defineModel<boolean>({ required: true })
 const { lot, crop } = defineProps<{ lot: SeedLot, crop: string }>()
 const emit = defineEmits<{ sown: [sowingId: string] }>()
 const log = useLogStore()
+const ids = useFormIds()
+const seedsProblem = useProblemAt('seeds')
 const garden = useGardenStore()
 const seeds = ref(1)
 const container = ref<'tray' | 'pots' | 'bed'>('tray')
 const placeId = ref<string | null>(null)
 const day = ref(garden.today)
 function begin() {
+  ids.renew()
   seeds.value = lot.left
-  placeId.value = garden.garden?.places[0]?.id ?? null
+  placeId.value = garden.openPlaces[0]?.id ?? null
   day.value = garden.today
 }
 const guide = computed(() => garden.cropOf(crop)?.guide)
 
 async function sow() {
-  const sowingId = v7()
+  const sowingId = ids.id()
   if (await log.noteTagged(1, ([code]) => [{ kind: 'sown', subjectId: sowingId, payload: { code: code!, lotId: lot.id, crossId: lot.crossId, seeds: seeds.value, container: container.value, placeId: placeId.value } }], day.value)) {
     isOpen.value = false
     emit('sown', sowingId)
@@ -29,10 +31,10 @@ async function sow() {
 </script>
 
 <template>
-  <FormDialog v-model="isOpen" heading="Sow" action="Sow" @open="begin" @submit="sow">
+  <FormDialog v-model="isOpen" heading="Sow" action="Sow" :of="lot.id" @open="begin" @submit="sow">
     <template #beside><span class="quiet">from</span><TagLabel :code="lot.code" /></template>
     <p v-if="guide" class="quiet">{{ guide.sowing.how }} {{ guide.sowing.depthMm }} mm deep.</p>
-    <CountStepper v-model="seeds" label="Seeds" :least="1" :hint="`${lot.left} in the packet`" :error="log.problem?.field === 'seeds' ? log.problem.sentence : undefined" />
+    <CountStepper v-model="seeds" label="Seeds" :least="1" :hint="`${lot.left} in the packet`" :error="seedsProblem" />
     <div class="row">
       <v-select v-model="container" label="In" :items="['tray', 'pots', 'bed']" style="max-width: 140px" />
       <PlaceSelect v-model="placeId" />

@@ -2,18 +2,10 @@
 <script setup lang="ts">
 import { mdiBookOpenPageVariantOutline, mdiCalendarRange, mdiFlowerOutline, mdiGreenhouse, mdiMagnify, mdiMultiplication, mdiSeedOutline, mdiSproutOutline, mdiTargetVariant, mdiTestTube, mdiWeatherSunsetUp } from '@mdi/js'
 
-const areas = [
-  { to: '/today', word: 'Today', icon: mdiWeatherSunsetUp },
-  { to: '/aims', word: 'Aims', icon: mdiTargetVariant },
-  { to: '/bloom', word: 'Bloom', icon: mdiCalendarRange },
-  { to: '/crosses', word: 'Crosses', icon: mdiMultiplication },
-  { to: '/pollen', word: 'Pollen', icon: mdiTestTube },
-  { to: '/seed', word: 'Seed', icon: mdiSeedOutline },
-  { to: '/offspring', word: 'Offspring', icon: mdiSproutOutline },
-  { to: '/plants', word: 'Plants', icon: mdiFlowerOutline },
-  { to: '/guides', word: 'Guides', icon: mdiBookOpenPageVariantOutline },
-  { to: '/garden', word: 'Garden', icon: mdiGreenhouse },
-]
+const icons: Record<typeof areas[number]['to'], string> = {
+  '/today': mdiWeatherSunsetUp, '/aims': mdiTargetVariant, '/bloom': mdiCalendarRange, '/crosses': mdiMultiplication, '/pollen': mdiTestTube,
+  '/seed': mdiSeedOutline, '/offspring': mdiSproutOutline, '/plants': mdiFlowerOutline, '/guides': mdiBookOpenPageVariantOutline, '/garden': mdiGreenhouse,
+}
 const route = useRoute()
 const shell = useShellStore()
 /** Odds belong to the aims, crops to the guides. */
@@ -26,7 +18,7 @@ const isHere = (to: string) => path.value === to || path.value.startsWith(`${to}
   <nav class="rail" aria-label="Areas">
     <NuxtLink to="/today" class="brand display" aria-label="Virgulta, to Today">Virgulta</NuxtLink>
     <NuxtLink v-for="area in areas" :key="area.to" :to="area.to" class="area" :class="{ here: isHere(area.to) }" :aria-current="isHere(area.to) ? 'page' : undefined">
-      <v-icon :icon="area.icon" size="22" />
+      <v-icon :icon="icons[area.to]" size="22" />
       <span>{{ area.word }}</span>
     </NuxtLink>
     <button class="area find" type="button" @click="shell.isFindOpen = true">
@@ -37,7 +29,7 @@ const isHere = (to: string) => path.value === to || path.value.startsWith(`${to}
 </template>
 
 <style scoped>
-.rail { border-right: 1px solid var(--rule); padding: 14px 7px; display: flex; flex-direction: column; gap: 2px; position: sticky; top: 0; height: 100vh; }
+.rail { border-right: 1px solid var(--rule); padding: 14px 7px; display: flex; flex-direction: column; gap: 2px; position: sticky; top: 0; height: calc(100vh - var(--line)); overflow-y: auto; }
 .menu .rail { position: static; height: auto; border: 0; }
 .brand { font-size: 18.5px; text-align: center; color: var(--ink); text-decoration: none; margin-bottom: 12px; letter-spacing: -0.02em; }
 .area { display: grid; justify-items: center; gap: 3px; padding: 8px 2px 6px; border: 0; background: none; border-radius: var(--radius); color: var(--quiet); text-decoration: none; font: inherit; font-size: 13px; cursor: pointer; }

@@ -1,5 +1,6 @@
 <!-- The garden's year above every desk screen: who blooms, what was done, what is due, and the present day. -->
 <script setup lang="ts">
+import { counted } from '@virgulta/core/formats/counted'
 import { addDays, dayInWords, dayOfYear } from '@virgulta/core/time/days'
 import { scaleLinear, scaleSqrt } from 'd3-scale'
 import type { Season } from '#shared/round'
@@ -33,7 +34,7 @@ const labels = computed(() => crops.value.map((name) => {
 const pointed = ref<number | null>(null)
 function wordsOf(index: number | null) {
   const week = index === null ? null : season.value?.weeks[index]
-  return week ? `${dayInWords(week.from)} – ${dayInWords(week.to)}: ${week.done} noted, ${week.due} due${marked.value.length ? `; ${marked.value.filter(m => m.day >= week.from && m.day <= week.to).length} days of this cross` : ''}` : ''
+  return week ? `${dayInWords(week.from)} – ${dayInWords(week.to)}: ${week.done} noted, ${week.due} due${marked.value.length ? `; ${counted(marked.value.filter(m => m.day >= week.from && m.day <= week.to).length, 'day')} of this cross` : ''}` : ''
 }
 const words = computed(() => wordsOf(pointed.value))
 const weeks = computed(() => season.value?.weeks ?? [])
@@ -85,9 +86,9 @@ function show(from: string, to: string) {
       </g>
     </svg>
     <div class="years row">
-      <button type="button" :aria-label="`Season ${year - 1}`" @click="shell.seasonYear = year - 1">‹</button>
+      <button type="button" data-many :aria-label="`Season ${year - 1}`" @click="shell.seasonYear = year - 1">‹</button>
       <span class="figures">{{ year }}</span>
-      <button type="button" :aria-label="`Season ${year + 1}`" @click="shell.seasonYear = year + 1">›</button>
+      <button type="button" data-many :aria-label="`Season ${year + 1}`" @click="shell.seasonYear = year + 1">›</button>
     </div>
     <p v-if="words" class="words figures">{{ words }}</p>
     <p class="visually-hidden">Today is {{ dayInWords(garden.today) }}.</p>

@@ -2,7 +2,10 @@
 <script setup lang="ts">
 const shell = useShellStore()
 const { isHelpOpen, shortcuts } = storeToRefs(shell)
-const everywhere = [{ keys: '/ or Ctrl K', does: 'find' }, { keys: 'Esc', does: 'go back one step' }, { keys: '?', does: 'this list' }]
+const everywhere = [
+  { keys: '/ or Ctrl K', does: 'find' }, { keys: 'u', does: 'undo what was noted last' }, { keys: 'Esc', does: 'go back one step' }, { keys: '?', does: 'this list' },
+  ...areas.map(({ key, word }) => ({ keys: `g ${key}`, does: word })),
+]
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (event.key === '?' && !(event.target as HTMLElement | null)?.closest('input, textarea')) isHelpOpen.value = true
 })

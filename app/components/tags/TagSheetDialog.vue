@@ -24,6 +24,9 @@ const printing = useForm(async () => {
   printed.value = (await $fetch('/api/tags/print', { method: 'POST', body: { ...crossId ? { crossId } : {}, codes } })).printed
 })
 watch(isOpen, () => printed.value = 0)
+useDialogStep(isOpen, () => 'print')
+/** Letters that no tag can show are said before paper is spent. */
+const { data: missing } = useLive<{ letters: string[] }>(() => isOpen.value && codes.length ? `/api/tags/unprintable?${new URLSearchParams({ ...crossId ? { cross: crossId } : {}, codes: codes.slice(0, 300).join(',') })}` : null)
 </script>
 
 <template>
@@ -42,6 +45,7 @@ watch(isOpen, () => printed.value = 0)
         <summary>Margins and a size of your own, in mm</summary>
         <div class="own"><v-text-field v-for="[key, label] in lengths" :key="key" :model-value="valueOf(key)" :label="label" inputmode="decimal" hide-details @change="change(key, ($event.target as HTMLInputElement).value)" /></div>
       </details>
+      <p v-if="missing?.letters.length" class="doubt">The names hold letters that these tags cannot show: {{ missing.letters.slice(0, 20).join(' ') }}. A question mark is printed in their place; write the name in Latin letters, or by hand on the tag.</p>
       <p v-if="printing.beside()" class="fail" role="alert">{{ printing.beside() }}</p>
       <p v-if="printed" role="status">{{ printed === 1 ? 'One label' : `${printed} labels` }} went to the printer; what came out lies in <NuxtLink to="/garden/devices">Garden › Devices</NuxtLink>.</p>
       <div class="row">

@@ -1,5 +1,6 @@
 <!-- Reads weather from a file: what is certain, with what was left out and why; it counts only when that is agreed to. -->
 <script setup lang="ts">
+import { counted } from '@virgulta/core/formats/counted'
 import type { WeatherFile } from '@virgulta/core/weather/readCsv'
 import { MOST_ROWS } from '@virgulta/core/weather/kinds'
 import { dayInWords } from '@virgulta/core/time/days'
@@ -35,11 +36,10 @@ async function take() {
       <WorkLine :progress="progress" :refused="refused" :is-stopped="isStopped" what="the file" @stop="stop" @again="again" />
       <p v-if="why" class="fail" role="alert">{{ why }}</p>
       <template v-if="read && file">
-        <p role="status"><strong>{{ count.toLocaleString('en') }} {{ read.unit === 'day' ? 'days' : 'hours' }} can be read</strong><template v-if="read.leftOut.length">; {{ read.leftOut.length }} {{ read.leftOut.length === 1 ? 'line is' : 'lines are' }} left out</template><template v-if="read.gaps.length">; {{ read.gaps.length }} {{ read.gaps.length === 1 ? 'gap' : 'gaps' }} between them</template>.</p>
+        <p role="status"><strong>{{ count.toLocaleString('en') }} {{ read.unit === 'day' ? 'days' : 'hours' }} can be read</strong><template v-if="read.leftOut.length">; {{ counted(read.leftOut.length, 'line is', 'lines are') }} left out</template><template v-if="read.gaps.length">; {{ counted(read.gaps.length, 'gap') }} between them</template>.</p>
         <ul class="list small"><li v-for="note in read.notes" :key="note">{{ note }}</li><li v-for="gap in gapWords.slice(0, 40)" :key="gap" class="doubt">Nothing for {{ gap }}</li><li v-if="gapWords.length > 40">and {{ gapWords.length - 40 }} more gaps</li></ul>
         <ul v-if="read.leftOut.length" class="list small" aria-label="Left out"><li v-for="(l, i) in read.leftOut.slice(0, 200)" :key="i" class="doubt">Line {{ l.line }}: {{ l.why }} <span class="code quiet">{{ l.text }}</span></li><li v-if="read.leftOut.length > 200">and {{ read.leftOut.length - 200 }} more lines</li></ul>
         <div class="row"><v-btn variant="flat" height="40" @click="take">Take these {{ read.unit === 'day' ? 'days' : 'hours' }}</v-btn><v-btn variant="text" class="quietly" @click="file = null">Leave it</v-btn></div>
-        <p v-if="log.problem" class="fail" role="alert">{{ log.problem.sentence }}</p>
       </template>
     </div>
   </PaperSheet>

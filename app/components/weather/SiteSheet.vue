@@ -1,36 +1,38 @@
-<!-- Where the garden lies: sun, climate and the simulated station follow from it. -->
+<!-- Where the garden lies: sun and climate follow from it. -->
 <script setup lang="ts">
 import type { WeatherPage } from '#shared/bloom'
+import type { SiteDraft } from './TownPicker.vue'
 
-const { site } = defineProps<{ site: WeatherPage['site'] }>()
+const { site, isSited } = defineProps<{ site: WeatherPage['site'], isSited: boolean }>()
 const garden = useGardenStore()
 const log = useLogStore()
-const [latitude, longitude] = [ref(String(site.latitude)), ref(String(site.longitude))]
-watch(() => site, ({ latitude: lat, longitude: lon }) => [latitude.value, longitude.value] = [String(lat), String(lon)])
-const degrees = (typed: string) => Number(typed.trim().replace(',', '.').replace('−', '-') || NaN)
+const isChanging = ref(!isSited)
+const draft = ref<SiteDraft>({ by: 'town', town: null, latitude: isSited ? String(site.latitude) : '', longitude: isSited ? String(site.longitude) : '' })
+const tried = ref(false)
 const { isBusy, submit, problem } = useForm(async () => {
-  await $fetch('/api/garden/site', { method: 'PUT', body: { latitude: degrees(latitude.value), longitude: degrees(longitude.value) } })
+  await $fetch('/api/garden/site', { method: 'PUT', body: siteOf(draft.value)! })
+  isChanging.value = false
   await garden.refresh()
   log.revision++
 })
-const errorAt = (field: string) => problem.value?.field === field ? [problem.value.sentence] : []
+function set() {
+  tried.value = true
+  if (siteOf(draft.value)) void submit()
+}
 </script>
 
 <template>
   <PaperSheet heading="Where the garden lies">
-    <form v-if="garden.isKeeper" class="stack" @submit.prevent="submit">
-      <div class="row fields">
-        <v-text-field v-model="latitude" label="Latitude, north is positive" suffix="°" inputmode="decimal" :error-messages="errorAt('latitude')" />
-        <v-text-field v-model="longitude" label="Longitude, east is positive" suffix="°" inputmode="decimal" :error-messages="errorAt('longitude')" />
-      </div>
-      <p v-if="problem && !problem.field" class="fail" role="alert">{{ problem.sentence }}</p>
+    <p v-if="isSited" class="figures">{{ degreesInWords(site) }} <button v-if="garden.isKeeper && !isChanging" type="button" class="link" @click="isChanging = true">Change it</button></p>
+    <p v-else class="doubt">Not said yet: sun, hours and months are guessed.</p>
+    <form v-if="garden.isKeeper && isChanging" class="stack" novalidate @submit.prevent="set">
+      <TownPicker v-model="draft" :tried="tried" />
+      <p v-if="problem" class="fail" role="alert">{{ problem.sentence }}</p>
       <v-btn type="submit" :loading="isBusy" height="40" class="own">Set it</v-btn>
     </form>
-    <p v-else class="figures">{{ site.latitude }}°, {{ site.longitude }}°</p>
   </PaperSheet>
 </template>
 
 <style scoped>
-.fields { align-items: start; }
 .own { justify-self: start; }
 </style>

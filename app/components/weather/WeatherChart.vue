@@ -23,7 +23,7 @@ const options = computed(() => ({
     legend: { align: 'end' as const, labels: { color: colours.value.quiet, font, boxHeight: 2, boxWidth: 26, filter: (item: { text: string }) => item.text !== '' } },
     tooltip: { filter: (item: { datasetIndex: number }) => item.datasetIndex < 2, callbacks: { title: ([item]: { parsed: { x: number } }[]) => item ? dayInWords(page.days.find(d => at(d.day) === item.parsed.x)?.day ?? today) : '', label: (item: { dataset: { label: string }, parsed: { y: number } }) => `${item.dataset.label} ${item.parsed.y} °C` } },
   },
-  scales: { x: axis('days from today', { type: 'linear', min: at(page.days[0]!.day), max: at(page.normals.at(-1)!.day), ticks: { precision: 0 } }), y: axis('°C', { lines: true }) },
+  scales: { x: axis('days from today', { type: 'linear', min: at(page.days[0]!.day), max: at(page.normals.at(-1)?.day ?? page.days.at(-1)!.day), ticks: { precision: 0 } }), y: axis('°C', { lines: true }) },
 }))
 const inWords = computed(() => `Lowest and highest temperature of ${page.days.length} days: ${page.days.filter((_, i) => i % 14 === 0).map(d => `${dayInWords(d.day)} ${d.tmin} to ${d.tmax} °C`).join('; ')}`)
 </script>

@@ -19,7 +19,7 @@ const normal = computed(() => {
 })
 const ticks = computed(() => celsius.value.ticks(4))
 const now = computed(() => weather.days.find(d => d.day === today))
-const inWords = computed(() => `Weather of the days above, from the ${weather.station.name.toLowerCase()}${now.value ? `; ${dayInWords(today)}: ${now.value.tmin} to ${now.value.tmax} °C` : ''}.`)
+const inWords = computed(() => `Weather of the days above, from the ${weather.station?.name.toLowerCase() ?? 'readings'}${now.value ? `; ${dayInWords(today)}: ${now.value.tmin} to ${now.value.tmax} °C` : ''}.`)
 </script>
 
 <template>

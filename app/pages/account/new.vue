@@ -13,7 +13,7 @@ const { isBusy, submit, at, beside } = useForm(async () => {
 <template>
   <BarePage heading="Make an account">
     <FormSheet heading="You" action="Make the account" :busy="isBusy" :disabled="!wish.name.trim() || !wish.email || !wish.password" :problem="beside('name', 'email', 'password')" @submit="submit">
-      <v-text-field v-model="wish.name" label="Your name" maxlength="80" autocomplete="name" :error-messages="at('name')" hint="As it stands in the log beside what you note" persistent-hint />
+      <WordsField v-model="wish.name" :most="80" label="Your name" autocomplete="name" :errors="at('name')" hint="As it stands in the log beside what you note" persistent-hint />
       <v-text-field v-model="wish.email" label="E-mail" type="email" autocomplete="username" :error-messages="at('email')" />
       <v-text-field v-model="wish.password" label="Password" type="password" autocomplete="new-password" :error-messages="at('password')" hint="At least 10 letters; three or four words are good" persistent-hint />
       <template #beside><NuxtLink to="/">I have an account</NuxtLink></template>

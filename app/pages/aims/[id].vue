@@ -1,6 +1,7 @@
 <!-- An aim: what it asks; below, its candidates or their pairs. -->
 <script setup lang="ts">
 import { wishInWords } from '@virgulta/core/aims/nearness'
+import { counted } from '@virgulta/core/formats/counted'
 import { dayInWords } from '@virgulta/core/time/days'
 import type { AimPage } from '#shared/aims'
 
@@ -47,7 +48,7 @@ useShortcuts([
       <ul v-if="page.table.wishes.length && part === 'pairs'" class="wishes" aria-label="Wishes">
         <li v-for="wish in page.table.wishes" :key="wish.trait"><span class="quiet">{{ page.table.traits.find(t => t.id === wish.trait)!.name }}</span> {{ wishInWords(page.table.traits.find(t => t.id === wish.trait)!, wish) }}<strong v-if="wish.must" class="must">must</strong><WeightMark :weight="wish.weight" /></li>
       </ul>
-      <p v-if="missing" class="doubt">{{ missing }} {{ missing === 1 ? 'wish is' : 'wishes are' }} for a trait that was dropped; change the aim.</p>
+      <p v-if="missing" class="doubt">{{ counted(missing, 'wish is', 'wishes are') }} for a trait that was dropped; change the aim.</p>
       <p v-if="page.crosses.length" class="row planned"><span class="quiet">Planned for it:</span><TagLabel v-for="cross in latest" :key="cross.id" :code="cross.code" :to="`/crosses/${cross.id}`"><CrossName :seed-parent="cross.seedParent" :pollen-parent="cross.pollenParent" /></TagLabel><button v-if="page.crosses.length > latest.length" type="button" class="link small" @click="isAllShown = true">and {{ page.crosses.length - latest.length }} earlier</button></p>
       <nav class="parts" aria-label="Parts of the aim">
         <NuxtLink :to="at('bench')" replace :class="{ here: part === 'bench' }" :aria-current="part === 'bench' ? 'page' : undefined">Candidates</NuxtLink>

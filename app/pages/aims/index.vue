@@ -24,7 +24,7 @@ useShortcuts([{ key: 'n', does: 'set an aim', notes: true, run: () => navigateTo
   <div>
     <header class="row spread head"><h1>Aims</h1><v-btn v-if="garden.mayNote" variant="flat" :prepend-icon="mdiPlus" to="/aims/new">Set an aim</v-btn></header>
     <p v-if="problem" class="fail" role="alert">{{ problem.sentence }}</p>
-    <ReadTable v-if="rows?.length" :rows="rows" :columns="columns" name="aims" sort="setOn" descending @open="row => navigateTo(`/aims/${row.aim.id}`)">
+    <ReadTable v-if="rows?.length" :rows="rows" :columns="columns" name="aims" one="aim" sort="setOn" descending @open="row => navigateTo(`/aims/${row.aim.id}`)">
       <template #words="{ row }"><NuxtLink :to="`/aims/${row.aim.id}`" class="plain"><strong>{{ row.aim.words }}</strong></NuxtLink></template>
       <template v-for="key in (['wishes', 'candidates', 'crosses', 'kept'] as const)" #[key]="{ row }" :key="key"><span class="figures" :class="{ quiet: !columns.find(c => c.key === key)!.value(row) }">{{ columns.find(c => c.key === key)!.value(row) || '–' }}</span></template>
       <template #setOn="{ row }"><span class="quiet nowrap">{{ dayInWords(row.aim.setOn, true) }}</span></template>

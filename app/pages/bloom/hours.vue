@@ -50,6 +50,7 @@ function step(by: number) {
   <div ref="box" class="stack">
     <p v-if="problem" class="fail" role="alert">{{ problem.sentence }}</p>
     <template v-if="page && day">
+      <p v-if="!page.isSited" class="doubt">Where the garden lies is not said yet, so that the sun is a guess. <NuxtLink to="/bloom/weather">Say where it lies</NuxtLink></p>
       <nav class="days" aria-label="Day">
         <button v-for="d in page.days" :key="d.day" type="button" class="day" :class="{ here: d.day === day.day }" :aria-pressed="d.day === day.day" @click="show(d.day)">
           <strong>{{ d.day === garden.today ? 'Today' : `${weekday(d.day)} ${dayInWords(d.day).split(' ')[0]}` }}</strong><span v-if="soonest(d)" class="quiet small">ready from {{ soonest(d) }}</span>
@@ -57,7 +58,7 @@ function step(by: number) {
       </nav>
       <PaperSheet>
         <div class="line">
-          <div class="label"><strong>{{ dayInWords(day.day) }}</strong><p class="quiet small"><template v-if="day.sun.sunrise && day.sun.sunset">sun {{ clockWords(clock(day.sun.sunrise)) }}–{{ clockWords(clock(day.sun.sunset)) }}, highest {{ clockWords(clock(day.sun.noon)) }}</template><template v-else>{{ day.sun.kind === 'polarDay' ? 'the sun stays up' : 'the sun stays down' }}</template><br>{{ page.station.isSimulated ? 'simulated weather' : page.station.name }}{{ hours.some(h => h.isForecast) ? ', in part foretold' : '' }}</p></div>
+          <div class="label"><strong>{{ dayInWords(day.day) }}</strong><p class="quiet small"><template v-if="day.sun.sunrise && day.sun.sunset">sun {{ clockWords(clock(day.sun.sunrise)) }}–{{ clockWords(clock(day.sun.sunset)) }}, highest {{ clockWords(clock(day.sun.noon)) }}</template><template v-else>{{ day.sun.kind === 'polarDay' ? 'the sun stays up' : 'the sun stays down' }}</template><br>{{ !page.station ? 'no weather known' : page.station.isSimulated ? 'simulated weather' : page.station.name }}{{ hours.some(h => h.isForecast) ? ', in part foretold' : '' }}</p></div>
           <svg :width="width" height="84" role="img" :aria-label="`Cloud, warmth and rain of ${dayInWords(day.day)}: ${hours.filter((_, i) => i % 3 === 0).map(h => `${clockWords(h.clock)} ${Math.round(h.celsius)} °C, ${Math.round(h.cloud * 100)} % cloud${h.rainMm ? ', rain' : ''}`).join('; ')}`">
             <g v-for="h in hours" :key="h.at"><rect class="cloud" :x="x(h.clock)" :width="x(1) - x(0) - 1" y="52" height="13" :opacity="0.08 + 0.62 * h.cloud" /><rect v-if="h.rainMm" class="rain" :x="x(h.clock) + 2" :width="x(1) - x(0) - 5" y="46" height="4" /></g>
             <template v-if="day.sun.sunrise && day.sun.sunset"><rect class="night" x="0" y="0" :width="Math.max(0, x(clock(day.sun.sunrise)))" height="66" /><rect class="night" :x="x(clock(day.sun.sunset))" y="0" :width="Math.max(0, width - x(clock(day.sun.sunset)))" height="66" /></template>

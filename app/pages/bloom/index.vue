@@ -1,5 +1,6 @@
 <!-- The season of the plants in play; two of them, and what makes them meet. -->
 <script setup lang="ts">
+import type { Chances } from '@virgulta/core/bloom/chances'
 import { mdiChevronLeft, mdiChevronRight, mdiDownload, mdiUpload } from '@mdi/js'
 import { dayNumber, dayOfNumber, quantileIn } from '@virgulta/core/bloom/chances'
 import { addDays } from '@virgulta/core/time/days'
@@ -48,8 +49,9 @@ function choose(role: 'seed' | 'pollen', id: string) {
   keep({ [role]: pair.value[role] === id ? undefined : id, ...isOther ? { [role === 'seed' ? 'pollen' : 'seed']: undefined } : {}, season: undefined, sow: undefined })
 }
 const day = (number: number) => dayOfNumber(number)
-const exportCsv = () => saveCsv('bloom', ['plant', 'tag', 'crop', 'place', 'season', 'batch', 'sown', 'first flower', 'earliest (10 %)', 'latest (90 %)', 'last flower', 'noted', 'from'], rows.value.flatMap(({ plant, windows }) => windows.map(w => [
-  plant.name, plant.code, plant.crop, garden.placeName(plant.placeId), w.season, w.batch?.code ?? '', w.batch?.sownOn ?? '', day(quantileIn(w.start, 0.5)), day(quantileIn(w.start, 0.1)), day(quantileIn(w.start, 0.9)), day(quantileIn(w.start, 0.5) + quantileIn(w.length, 0.5) - 1), w.isOver ? 'over' : w.isBegun ? 'begun' : '', w.why,
+const lastDay = ({ start, length }: { start: Chances, length: Chances }, q: number) => day(quantileIn(start, q) + quantileIn(length, q) - 1)
+const exportCsv = () => saveCsv('bloom', ['plant', 'tag', 'crop', 'place', 'season', 'batch', 'sown', 'first flower', 'first flower, from', 'first flower, to', 'last flower', 'last flower, from', 'last flower, to', 'stands', 'told by'], rows.value.flatMap(({ plant, windows }) => windows.map(w => [
+  plant.name, plant.code, garden.cropName(plant.crop), garden.placeName(plant.placeId), w.season, w.batch?.code ?? '', w.batch?.sownOn ?? '', day(quantileIn(w.start, 0.5)), day(quantileIn(w.start, 0.1)), day(quantileIn(w.start, 0.9)), lastDay(w, 0.5), lastDay(w, 0.1), lastDay(w, 0.9), w.isOver ? 'over' : w.isBegun ? 'begun' : '', w.why,
 ])))
 const isReading = ref(false)
 useShortcuts([
@@ -70,9 +72,9 @@ useShortcuts([
         <v-select v-model="who" label="Plants" :items="[{ value: 'play', title: `in play (${page.inPlay})` }, { value: 'all', title: `all (${page.total})` }]" class="narrow" />
         <v-select v-model="sort" label="Sort by" :items="[{ value: 'first', title: 'first flower' }, { value: 'name', title: 'name' }, { value: 'crop', title: 'crop' }, { value: 'place', title: 'place' }]" class="narrow" />
         <span class="row months">
-          <v-btn :icon="mdiChevronLeft" class="quietly" size="36" aria-label="A month earlier" @click="move(-1)" />
+          <v-btn :icon="mdiChevronLeft" class="quietly" size="36" data-many aria-label="A month earlier" @click="move(-1)" />
           <v-btn v-if="route.query.from" class="quietly" @click="keep({ from: undefined })">Now</v-btn>
-          <v-btn :icon="mdiChevronRight" class="quietly" size="36" aria-label="A month later" @click="move(1)" />
+          <v-btn :icon="mdiChevronRight" class="quietly" size="36" data-many aria-label="A month later" @click="move(1)" />
         </span>
         <v-btn variant="text" class="quietly" :prepend-icon="mdiDownload" @click="exportCsv">CSV</v-btn>
         <v-btn v-if="garden.mayNote" variant="text" class="quietly" :prepend-icon="mdiUpload" @click="isReading = true">Read earlier seasons</v-btn>

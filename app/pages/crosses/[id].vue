@@ -1,5 +1,6 @@
 <!-- One cross as its stem, with its flowers, packets, trays and log. -->
 <script setup lang="ts">
+import { counted } from '@virgulta/core/formats/counted'
 import { loadInWords } from '@virgulta/core/plants/fruitLoad'
 import { doubtsAt } from '@virgulta/core/flowers/doubts'
 import { mdiPrinterOutline } from '@mdi/js'
@@ -8,7 +9,6 @@ import type { CrossPage } from '#shared/crosses'
 import type { Column } from '../../components/base/ReadTable.vue'
 
 const route = useRoute()
-const router = useRouter()
 const garden = useGardenStore()
 const { lgAndUp } = useDisplay()
 const { data: page, problem } = useLive<CrossPage>(() => `/api/crosses/${route.params.id}`)
@@ -20,16 +20,20 @@ watch(page, p => shell.markedDays = (p?.log ?? []).filter(l => !l.isTakenBack).m
 onBeforeUnmount(() => shell.markedDays = [])
 
 const chosen = computed(() => page.value?.flowers.find(f => f.flower.id === route.query.flower) ?? null)
-const choose = (id?: string) => router.replace({ query: { ...route.query, flower: id } })
+const drawer = useTemplateRef('drawer')
+// The focus goes along into what was opened.
+watch(() => Boolean(chosen.value), isOpen => isOpen && nextTick(() => drawer.value?.focus({ preventScroll: true })), { flush: 'post' })
+const { open: openFlower, close: closeFlower } = useStep('flower')
+const choose = (id?: string) => id ? openFlower(id) : closeFlower()
 
 const of = computed(() => ({ crossId: page.value!.cross.id, seedParentId: page.value!.cross.seedParentId, pollenParentId: page.value!.cross.pollenParentId }))
-const isBusy = ref(false)
-async function tagFlower() {
-  isBusy.value = true
-  const tied = await tagFlowers(of.value)
-  isBusy.value = false
-  if (tied) choose(tied[0]!.id)
-}
+const flowerIds = useFormIds()
+const { run: tagFlower, isBusy } = useOnce(async () => {
+  const tied = await tagFlowers(of.value, 1, 1, undefined, 'right', flowerIds.id)
+  if (!tied) return
+  flowerIds.renew()
+  await choose(tied[0]!.id)
+})
 const isPrinting = ref(false)
 const toPrint = ref<string[]>([])
 /** Prints the tags that hang on the plant, or one of them anew. */
@@ -49,7 +53,7 @@ function planMore(more: number) {
 const columns: Column<FlowerRow>[] = [
   { key: 'code', title: 'Tag', value: r => r.flower.code },
   { key: 'status', title: 'Stands', value: r => statusWords[r.flower.status] },
-  { key: 'next', title: 'Next', value: r => r.due ? `${r.due.from} ${stepWords[r.due.step]}` : '' },
+  { key: 'next', title: 'Next', value: r => r.due ? `${r.due.from} ${stepWords[r.due.step]}` : '', csv: { 'next': r => r.due ? stepWords[r.due.step] : '', 'next, from': r => r.due?.from ?? '', 'next, to': r => r.due?.until ?? '' } },
   { key: 'note', title: 'Note', value: r => endOf(r) },
   { key: 'chosen', title: 'Chosen', value: r => r.flower.chosenOn },
 ]
@@ -96,12 +100,12 @@ const logOfFlower = computed(() => (page.value?.log ?? []).filter(l => l.subject
       <div>
         <TagLabel :code="page.cross.code"><CrossName :seed-parent="page.seedParent" :pollen-parent="page.pollenParent" links /></TagLabel>
         <h1>{{ page.cross.aim }}</h1>
-        <p class="quiet">{{ guide.name }}, planned {{ dayInWords(page.cross.plannedOn, true) }}: {{ page.cross.flowersPlanned }} flowers for {{ page.cross.keepersWanted }} worth keeping. <button v-if="garden.mayNote" type="button" class="link" @click="isPlanning = true">Change the plan</button></p>
+        <p class="quiet">{{ guide.name }}, planned {{ dayInWords(page.cross.plannedOn, true) }}: {{ counted(page.cross.flowersPlanned, 'flower') }} for {{ page.cross.keepersWanted }} worth keeping. <button v-if="garden.mayNote" type="button" class="link" @click="isPlanning = true">Change the plan</button></p>
       </div>
       <div class="row">
         <v-btn v-if="page.pollenParent && page.pollenParent.id !== page.seedParent.id" class="quietly" :to="`/bloom?seed=${page.seedParent.id}&pollen=${page.pollenParent.id}`">Do they meet?</v-btn>
         <v-btn :prepend-icon="mdiPrinterOutline" @click="print()">Print tags</v-btn>
-        <v-btn v-if="garden.mayNote" variant="flat" :disabled="isBusy" @click="tagFlower()">Choose a flower</v-btn>
+        <v-btn v-if="garden.mayNote" variant="flat" :aria-busy="isBusy" @click="tagFlower()">Choose a flower</v-btn>
       </div>
     </header>
 
@@ -117,7 +121,7 @@ const logOfFlower = computed(() => (page.value?.log ?? []).filter(l => l.subject
             <template v-else>Five hundred more flowers would not make it {{ chanceWords(page.stem.outlook.confidence) }}; the share kept is too small.</template>
           </p>
           <p v-if="worstWords" class="doubt">{{ worstWords }}</p>
-          <p class="quiet progress"><strong class="figures">{{ page.progress.done }} of {{ page.progress.target }}</strong> flowers pollinated<template v-if="page.progress.done">: {{ page.progress.taken }} taken, {{ page.progress.failed }} failed, {{ page.progress.pending }} not known yet</template>. <template v-if="page.progress.daysLeft">Still possible: {{ page.progress.buds }} {{ page.progress.buds === 1 ? 'bud' : 'buds' }} under tags, about {{ page.progress.daysLeft }} days of bloom.</template><template v-else>The bloom it was planned for is over.</template></p>
+          <p class="quiet progress"><strong class="figures">{{ page.progress.done }} of {{ page.progress.target }}</strong> {{ page.progress.target === 1 ? 'flower' : 'flowers' }} pollinated<template v-if="page.progress.done">: {{ page.progress.taken }} taken, {{ page.progress.failed }} failed, {{ page.progress.pending }} not known yet</template>. <template v-if="page.progress.daysLeft">Still possible: {{ counted(page.progress.buds, 'bud') }} under tags, about {{ counted(page.progress.daysLeft, 'day') }} of bloom.</template><template v-else>The bloom it was planned for is over.</template></p>
           <p v-if="page.load.carries || page.load.pending" class="quiet" :class="{ doubt: page.load.isFull }">{{ page.seedParent.name }} {{ loadInWords(page.load) }}.<template v-if="page.load.isFull"> More flowers on it would cost the fruits it has.</template></p>
           <template v-if="page.stem.outlook.moreFlowers !== 0">
             <p class="quiet">
@@ -129,10 +133,10 @@ const logOfFlower = computed(() => (page.value?.log ?? []).filter(l => l.subject
         </PaperSheet>
         <PaperSheet v-if="page.lots.length || page.sowings.length" heading="Packets and trays">
           <div class="row">
-            <TagLabel v-for="lot in page.lots" :key="lot.id" :code="lot.code" :to="`/seed/packets/${lot.id}`"><span class="quiet small">{{ lot.left }} seeds left</span></TagLabel>
+            <TagLabel v-for="lot in page.lots" :key="lot.id" :code="lot.code" :to="`/seed/packets/${lot.id}`"><span class="quiet small">{{ counted(lot.left, 'seed') }} left</span></TagLabel>
             <TagLabel v-for="sowing in page.sowings" :key="sowing.id" :code="sowing.code" :to="`/seed/trays/${sowing.id}`"><span class="quiet small">{{ sowing.up }} of {{ sowing.seeds }} up</span></TagLabel>
           </div>
-          <p v-if="page.offspring" class="family"><NuxtLink :to="`/offspring/${page.cross.id}`">The family: {{ page.offspring }} plants</NuxtLink></p>
+          <p v-if="page.offspring" class="family"><NuxtLink :to="`/offspring/${page.cross.id}`">The family: {{ counted(page.offspring, 'plant') }}</NuxtLink></p>
         </PaperSheet>
         <PaperSheet heading="Noted on this cross">
           <LogLines v-if="page.log.length" :lines="page.log.slice(0, 40)" />
@@ -140,7 +144,7 @@ const logOfFlower = computed(() => (page.value?.log ?? []).filter(l => l.subject
       </div>
       <PaperSheet :heading="`Flowers on ${page.seedParent.name}`">
         <template v-if="garden.mayNote" #actions><v-btn size="small" class="quietly" @click="isChoosing = true">Several, or an earlier day</v-btn><v-btn v-if="page.flowers.some(f => f.flower.status === 'taken')" size="small" @click="isHarvesting = true">Harvest</v-btn></template>
-        <ReadTable v-if="page.flowers.length" :rows="page.flowers" :columns="columns" name="flowers" sort="chosen" descending @open="row => choose(row.flower.id)">
+        <ReadTable v-if="page.flowers.length" :rows="page.flowers" :columns="columns" :file="`flowers-${page.cross.code}`" name="flowers" one="flower" sort="chosen" descending @open="row => choose(row.flower.id)">
           <template #code="{ row }"><button type="button" class="bare" :aria-label="`Open flower ${row.flower.code}`" @click.stop="choose(row.flower.id)"><TagLabel :code="row.flower.code" :ended="!row.due && row.flower.status !== 'harvested'" /></button></template>
           <template #status="{ row }"><span class="status" :class="row.flower.status">{{ statusWords[row.flower.status] }}</span></template>
           <template #next="{ row }"><span :class="{ sap: row.due && row.due.from <= garden.today }">{{ nextWords(row) }}</span></template>
@@ -155,7 +159,7 @@ const logOfFlower = computed(() => (page.value?.log ?? []).filter(l => l.subject
     </div>
 
     <v-navigation-drawer :model-value="chosen !== null" location="right" temporary disable-route-watcher :width="lgAndUp ? 440 : 390" aria-label="Flower" @update:model-value="open => !open && choose()">
-      <div v-if="chosen" class="drawer">
+      <div v-if="chosen" ref="drawer" class="drawer" tabindex="-1">
         <div class="row spread"><strong class="quiet">Flower</strong><v-btn variant="text" size="small" class="quietly" @click="choose()">Close</v-btn></div>
         <FlowerPanel :flower="chosen.flower" :due="chosen.due" :crop="page.cross.crop" :seed-parent="page.seedParent" :pollen-parent="page.pollenParent" :pollen="page.pollen[chosen.flower.id]" :tubes="page.tubes" :lines="logOfFlower" @harvest="isHarvesting = true" @print="print(chosen.flower.code)" />
       </div>
@@ -173,7 +177,7 @@ h1 { margin: 8px 0 4px; }
 .stem-sheet { padding: 8px 0; }
 .columns { display: grid; grid-template-columns: minmax(0, 5fr) minmax(0, 6fr); gap: 16px; align-items: start; }
 @media (max-width: 1000px) { .columns { grid-template-columns: minmax(0, 1fr); } }
-.drawer { padding: 14px 18px 80px; }
+.drawer { outline: none; padding: 14px 18px 80px; }
 .status { font-weight: 650; }
 .status.failed, .status.lost, .status.missed { color: var(--fail); }
 .status.taken, .status.harvested { color: var(--sap); }

@@ -8,12 +8,12 @@ const garden = useGardenStore()
 const { data: rows, problem } = useLive<CrossRow[]>(() => '/api/crosses')
 const columns: Column<CrossRow>[] = [
   { key: 'code', title: 'Cross', value: r => r.cross.code },
-  { key: 'seedParent', title: 'Parents', value: r => `${r.seedParent.name} × ${r.pollenParent?.name ?? 'open'}` },
+  { key: 'seedParent', title: 'Parents', value: r => `${r.seedParent.name} × ${r.pollenParent?.name ?? 'open'}`, csv: parentCells(r => r) },
   { key: 'aim', title: 'Aim', value: r => r.cross.aim, cutAt: '26%' },
-  { key: 'crop', title: 'Crop', value: r => r.cross.crop },
+  { key: 'crop', title: 'Crop', value: r => garden.cropName(r.cross.crop) },
   { key: 'plannedOn', title: 'Planned', value: r => r.cross.plannedOn },
   { key: 'due', title: 'Due now', value: r => r.due, align: 'end' },
-  { key: 'pollinated', title: 'Pollinated', value: r => r.counts.pollinated, align: 'end' },
+  { key: 'pollinated', title: 'Pollinated', value: r => r.counts.pollinated, align: 'end', csv: { 'flowers planned': r => r.progress.target, 'flowers pollinated': r => r.progress.done } },
   { key: 'taken', title: 'Taken', value: r => r.counts.taken, align: 'end' },
   { key: 'seeds', title: 'Seeds', value: r => r.counts.seeds, align: 'end' },
   { key: 'up', title: 'Up', value: r => r.counts.up, align: 'end' },
@@ -26,7 +26,7 @@ useShortcuts([{ key: 'n', does: 'plan a cross', notes: true, run: () => navigate
   <div>
     <header class="row spread head"><h1>Crosses</h1><v-btn v-if="garden.mayNote" variant="flat" :prepend-icon="mdiPlus" to="/crosses/new">Plan a cross</v-btn></header>
     <p v-if="problem" class="fail" role="alert">{{ problem.sentence }}</p>
-    <ReadTable v-if="rows?.length" :rows="rows" :columns="columns" name="crosses" sort="plannedOn" descending @open="row => navigateTo(`/crosses/${row.cross.id}`)">
+    <ReadTable v-if="rows?.length" :rows="rows" :columns="columns" name="crosses" one="cross" sort="plannedOn" descending @open="row => navigateTo(`/crosses/${row.cross.id}`)">
       <template #code="{ row }"><TagLabel :code="row.cross.code" :to="`/crosses/${row.cross.id}`" /></template>
       <template #seedParent="{ row }"><CrossName :seed-parent="row.seedParent" :pollen-parent="row.pollenParent" /></template>
       <template #aim="{ row }"><span :title="row.cross.aim">{{ row.cross.aim }}</span></template>

@@ -1,7 +1,7 @@
 <!-- Plans a cross: parents, aim, how many flowers; and what so many flowers should lead to. -->
 <script setup lang="ts">
+import { counted } from '@virgulta/core/formats/counted'
 import type { Plant } from '@virgulta/core/plants/plant'
-import { v7 } from 'uuid'
 import type { PlanAnswer } from '#shared/crosses'
 
 const log = useLogStore()
@@ -17,12 +17,10 @@ watch(() => [draft.value.seedParent?.id, draft.value.pollenParent?.id].join(), (
 onMounted(() => isFirst.value = false)
 const { data: given } = useLive<{ plant: Plant }>(() => route.query.seed ? `/api/plants/${route.query.seed}` : null)
 watch(given, g => g && (draft.value.seedParent = g.plant))
-onMounted(() => log.problem = null)
+onMounted(() => log.clear())
+const problems = { seedParentId: useProblemAt('seedParentId'), pollenParentId: useProblemAt('pollenParentId') }
 
 const crop = computed(() => draft.value.seedParent?.crop)
-watch(crop, (now, before) => {
-  if (before && now !== before && draft.value.pollenParent?.crop !== now) draft.value.pollenParent = null
-})
 const answer = ref<PlanAnswer | null>(null)
 const asked = computed(() => draft.value.seedParent && draft.value.flowers > 0
   ? { crop: draft.value.seedParent.crop, seedParentId: draft.value.seedParent.id, pollenParentId: draft.value.pollenParent?.id ?? null, flowers: draft.value.flowers, wantedShare: draft.value.wantedShare }
@@ -32,47 +30,57 @@ watchDebounced(asked, async wish => answer.value = wish && await $fetch<PlanAnsw
 const missing = computed(() => !draft.value.seedParent ? 'Choose the seed parent.' : !draft.value.aim.trim() ? 'Write the aim in a sentence.' : null)
 const tried = ref(false)
 const isSelfAsked = computed(() => log.problem?.code === 'self-meant')
+const isWideAsked = computed(() => log.problem?.code === 'wide-cross')
+const ids = useFormIds()
+const form = useTemplateRef('form')
 
-async function plan(selfMeant = false) {
+const { run: plan, isBusy } = useOnce(async (meant: { selfMeant?: boolean, wideMeant?: boolean }) => {
   tried.value = true
+  log.clear()
+  await nextTick()
+  if (faultyField(form.value)) return
   const { seedParent, pollenParent, aim, flowers, keepers, wantedShare, confidence, aimId } = draft.value
   if (missing.value || !seedParent) return
-  const id = v7()
+  const id = ids.id()
   const isPlanned = await log.noteTagged(1, ([code]) => [{
     kind: 'crossPlanned', subjectId: id,
-    payload: { code: code!, crop: seedParent.crop, seedParentId: seedParent.id, pollenParentId: pollenParent?.id ?? null, selfMeant, aim: aim.trim(), flowersPlanned: flowers, keepersWanted: keepers, wantedShare, confidence, aimId },
+    payload: { code: code!, crop: seedParent.crop, seedParentId: seedParent.id, pollenParentId: pollenParent?.id ?? null, selfMeant: false, ...meant, aim: aim.trim(), flowersPlanned: flowers, keepersWanted: keepers, wantedShare, confidence, aimId },
   }])
   if (isPlanned) {
     draft.value = empty()
     await navigateTo(`/crosses/${id}`)
   }
-}
+})
 </script>
 
 <template>
   <div class="plan">
     <h1>Plan a cross</h1>
-    <form class="stack" @submit.prevent="plan(false)">
+    <form ref="form" class="stack" novalidate @submit.prevent="plan({})">
       <PaperSheet heading="Parents">
         <div class="parents">
-          <PlantPicker v-model="draft.seedParent" label="Seed parent (carries the fruit)" :error="tried && !draft.seedParent ? 'Choose the seed parent.' : log.problem?.field === 'seedParentId' ? log.problem.sentence : undefined" />
+          <PlantPicker v-model="draft.seedParent" label="Seed parent (carries the fruit)" :error="tried && !draft.seedParent ? 'Choose the seed parent.' : problems.seedParentId.value" />
           <span class="times" aria-hidden="true">×</span>
-          <PlantPicker v-model="draft.pollenParent" label="Pollen parent (empty: open pollinated)" :crop="crop" :error="log.problem?.field === 'pollenParentId' && !isSelfAsked ? log.problem.sentence : undefined" />
+          <PlantPicker v-model="draft.pollenParent" label="Pollen parent (empty: open pollinated)" :crop="crop" widens :error="isSelfAsked || isWideAsked ? undefined : problems.pollenParentId.value" />
         </div>
         <p class="quiet small">The <TermMark term="seed parent" /> is written first; the <TermMark term="pollen parent" /> may stay open. Not in the list? <NuxtLink to="/plants?add=1">Add a plant first</NuxtLink>; what you typed stays.</p>
         <div v-if="isSelfAsked" class="ask" role="alert">
           <p>{{ log.problem!.sentence }}</p>
-          <v-btn @click="plan(true)">Yes, a self is meant</v-btn>
+          <v-btn @click="plan({ selfMeant: true })">Yes, a self is meant</v-btn>
+        </div>
+        <div v-if="isWideAsked" class="ask" role="alert">
+          <p>{{ log.problem!.sentence }}</p>
+          <v-btn @click="plan({ wideMeant: true })">Yes, such a cross is meant</v-btn>
         </div>
       </PaperSheet>
       <PaperSheet heading="Aim">
-        <v-text-field v-model="draft.aim" label="The aim in a sentence" placeholder="keep the large dark flower, bring the plant down to half size" maxlength="300" :error-messages="tried && !draft.aim.trim() ? ['Write the aim in a sentence.'] : []" />
+        <WordsField v-model="draft.aim" :most="300" label="The aim in a sentence" placeholder="keep the large dark flower, bring the plant down to half size" :errors="tried && !draft.aim.trim() ? ['Write the aim in a sentence.'] : []" />
         <div class="row counts">
           <CountStepper v-model="draft.flowers" label="Flowers to pollinate" :least="1" :most="2000" />
           <CountStepper v-model="draft.keepers" label="Plants worth keeping, wanted" :least="1" :most="1000" />
         </div>
         <p v-if="draft.wantedShare !== null" class="row odds"><span v-if="draft.wantedShare === 1">Every plant of this cross will do to go on with; the plan is to be {{ Math.round(draft.confidence * 100) }} % sure.</span><span v-else>By the odds <strong>{{ oneIn(draft.wantedShare) }}</strong> of the offspring is as wished; the plan is to be {{ Math.round(draft.confidence * 100) }} % sure.</span><button type="button" class="link" @click="draft.wantedShare = null">Plan without the odds</button></p>
-        <p v-else-if="draft.seedParent && draft.pollenParent" class="small"><NuxtLink :to="`/odds?seed=${draft.seedParent.id}&pollen=${draft.pollenParent.id}`">Work out the odds of this pair, and how many flowers it takes</NuxtLink></p>
+        <p v-else-if="draft.seedParent && draft.pollenParent && draft.pollenParent.crop === crop" class="small"><NuxtLink :to="`/odds?seed=${draft.seedParent.id}&pollen=${draft.pollenParent.id}`">Work out the odds of this pair, and how many flowers it takes</NuxtLink></p>
       </PaperSheet>
       <PaperSheet v-if="answer" heading="What so many flowers should lead to">
         <ol class="course">
@@ -82,10 +90,9 @@ async function plan(selfMeant = false) {
             <span class="quiet small">{{ answer.course[stage].low === answer.course[stage].high ? 'planned' : `${answer.course[stage].low}–${answer.course[stage].high}` }}</span>
           </li>
         </ol>
-        <p class="quiet small">Medians with the range of four in five, if all sound seed is sown; {{ answer.runs }} runs, from {{ answer.takeRecords ? `the guide and ${answer.takeRecords} flowers of yours` : 'the crop guide alone' }}.</p>
+        <p class="quiet small">Medians with the range of four in five, if all sound seed is sown; {{ answer.runs }} runs, from {{ answer.takeRecords ? `the guide and ${counted(answer.takeRecords, 'flower')} of yours` : 'the crop guide alone' }}.</p>
       </PaperSheet>
-      <p v-if="log.problem && !log.problem.field" class="fail" role="alert">{{ log.problem.sentence }}</p>
-      <div class="row"><v-btn type="submit" variant="flat" height="44">Plan this cross</v-btn><v-btn variant="text" class="quietly" to="/crosses">Cancel</v-btn></div>
+      <div class="row"><v-btn type="submit" variant="flat" height="44" :aria-busy="isBusy">Plan this cross</v-btn><v-btn variant="text" class="quietly" to="/crosses">Cancel</v-btn></div>
     </form>
   </div>
 </template>

@@ -7,11 +7,13 @@ import type { AccessToken } from '#shared/people'
 const garden = useGardenStore()
 const store = useSessionStore()
 const { data: everyToken, refetch } = useLive<AccessToken[]>(() => '/api/tokens')
-const tokens = computed(() => everyToken.value?.filter(t => t.opens === 'garden'))
+const tokens = computed(() => everyToken.value?.filter(t => t.opens !== 'calendar'))
 const name = ref('')
+const opens = ref<'read' | 'note'>('read')
+const MAY = { read: 'read the garden', note: 'read, and note work' }
 const token = ref('')
 const making = useForm(async () => {
-  token.value = (await $fetch('/api/tokens', { method: 'POST', body: { name: name.value } })).token
+  token.value = (await $fetch('/api/tokens', { method: 'POST', body: { name: name.value, opens: opens.value } })).token
   name.value = ''
   await refetch()
 })
@@ -49,8 +51,9 @@ const ending = useForm(async () => {
     </div>
     <div class="stack">
       <FormSheet heading="Tokens for programs" action="Make a token" :busy="making.isBusy.value" :disabled="!name.trim()" :problem="making.beside('name')" @submit="making.submit()">
-        <p class="quiet">A program that sends a token as <code>Authorization: Bearer …</code> may do in this garden what you may. What it can ask for: <a href="/api/openapi.json">the routes</a>.</p>
-        <v-text-field v-model="name" label="What it is for" maxlength="60" :error-messages="making.at('name')" />
+        <p class="quiet">A program that sends a token as <code>Authorization: Bearer …</code> reads this garden, or notes work in it as you; neither people nor the garden itself are in its hands. It ends when you change your password or sign out everywhere. What it can ask for: <a href="/api/openapi.json">the routes</a>.</p>
+        <WordsField v-model="name" :most="60" label="What it is for" :errors="making.at('name')" />
+        <v-select v-if="garden.mayNote" v-model="opens" label="It may" :items="Object.entries(MAY).map(([value, title]) => ({ value, title }))" hide-details />
         <div v-if="token" role="status">
           <p>It is shown this once:</p>
           <p class="code token">{{ token }}</p>
@@ -58,7 +61,7 @@ const ending = useForm(async () => {
         </div>
         <ul v-if="tokens?.length" class="tokens">
           <li v-for="t in tokens" :key="t.id">
-            <span class="what">{{ t.name }} <span class="quiet small">{{ t.lastUsedAt ? `last used ${dayInWords(t.lastUsedAt.slice(0, 10))}` : 'not used yet' }}</span></span>
+            <span class="what">{{ t.name }} <span class="quiet small">may {{ MAY[t.opens as 'read' | 'note'] }}; {{ t.lastUsedAt ? `last used ${dayInWords(t.lastUsedAt.slice(0, 10))}` : 'not used yet' }}</span></span>
             <v-btn variant="text" class="quietly" @click="revoke(t.id)">Revoke</v-btn>
           </li>
         </ul>

@@ -6,7 +6,7 @@ import type { DevicesPage } from '#shared/tags'
 const { data: page, problem } = useLive<DevicesPage>(() => '/api/devices')
 const kinds = computed(() => page.value
   ? [
-      { what: 'Weather station', name: page.value.station.name, does: 'Measures and foretells; its hours move the round.', to: '/bloom/weather' },
+      { what: 'Weather station', name: page.value.station?.name ?? 'None', does: page.value.station ? 'Measures and foretells; its hours move the round.' : 'A simulated one ships, and is off until somebody switches it on to try.', to: '/bloom/weather' },
       { what: 'Label printer', name: page.value.printer.name, does: 'Prints single tags; what came out lies below.', to: null },
       { what: 'Cold-store logger', name: 'Simulated cold-store logger', does: 'Measures every hour where pollen is kept; files of another one can be read in.', to: '/pollen/stores' },
       { what: 'Code scanner', name: 'Simulated scanner', does: 'Reads a tag on the walk. A scanner that types like a keyboard works everywhere; the camera of the device does where the browser lets it.', to: '/walk' },

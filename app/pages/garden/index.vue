@@ -1,6 +1,7 @@
 <!-- The whole log; how the screens look; crops and places. -->
 <script setup lang="ts">
 import { mdiDownload } from '@mdi/js'
+import { counted } from '@virgulta/core/formats/counted'
 import type { LogLine } from '#shared/entries'
 import type { Look } from '../../theme/looks'
 
@@ -24,7 +25,7 @@ async function exportCsv() {
     total = piece.lines.length ? piece.total : 0
     lines.push(...piece.lines)
   }
-  saveCsv('log', ['when', 'tag', 'noted', 'by', 'taken back'], lines.map(l => [l.happenedAt, l.code, l.words, l.by, l.isTakenBack ? 'yes' : '']))
+  saveCsv('log', ['day', 'time (UTC)', 'tag', 'noted', 'by', 'taken back'], lines.map(l => [l.day, l.dayOnly ? '' : l.happenedAt, l.code, l.words, l.by, l.isTakenBack ? 'yes' : '']))
 }
 const allLooks: { value: Look, title: string }[] = [{ value: 'paper', title: 'Paper' }, { value: 'dark', title: 'Dark' }, { value: 'sun', title: 'Sun' }]
 </script>
@@ -35,7 +36,7 @@ const allLooks: { value: Look, title: string }[] = [{ value: 'paper', title: 'Pa
       <p class="quiet">Everything that was noted, the latest first. Taking an entry back leaves it readable.</p>
       <div class="row tools">
         <v-text-field v-model="code" label="Filter by tag" clearable class="filter" @click:clear="code = ''" />
-        <span v-if="log" class="quiet small">{{ log.total }} entries</span>
+        <span v-if="log" class="quiet small">{{ counted(log.total, 'entry', 'entries') }}</span>
         <v-btn variant="text" class="quietly" :prepend-icon="mdiDownload" @click="exportCsv">CSV</v-btn>
       </div>
       <p v-if="problem" class="fail" role="alert">{{ problem.sentence }}</p>
@@ -57,10 +58,7 @@ const allLooks: { value: Look, title: string }[] = [{ value: 'paper', title: 'Pa
         <p v-else class="quiet">None yet: a crop is here once a plant of it is. <NuxtLink to="/guides">All guides</NuxtLink></p>
         <p class="quiet small note">What the guide says and what you have learnt of it.</p>
       </PaperSheet>
-      <PaperSheet heading="Places">
-        <ol class="places"><li v-for="place in garden.garden.places" :key="place.id">{{ place.name }}</li></ol>
-        <p class="quiet small note">In the order of the walk.</p>
-      </PaperSheet>
+      <PlacesSheet />
     </div>
   </div>
 </template>

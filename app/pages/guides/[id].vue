@@ -35,6 +35,7 @@ const drop = () => log.note([{ kind: 'guideDropped', subjectId: own.value!.id, p
         </template>
       </div>
     </header>
+    <p v-if="own?.fault" class="hatch doubt">The garden’s own guide cannot be read ({{ own.fault }}); the built-in one counts. Set it anew, or take it back in <NuxtLink to="/garden">the log</NuxtLink>.</p>
     <p v-if="own?.guide" class="hatch doubt">This is the garden’s own guide; what differs from the built-in one is marked.</p>
     <GuideEditor v-if="isChanging && garden.mayNote" :key="own?.setAt" :guide="own?.guide ?? builtIn ?? guide" :own-id="own?.id ?? null" :built-in="builtIn ?? null" @done="isChanging = false" />
     <template v-else>

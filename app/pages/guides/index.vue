@@ -14,8 +14,8 @@ const columns: Column<CropGuide>[] = [
   { key: 'group', title: 'Kind', value: g => g.group },
   { key: 'form', title: 'Flower form', value: g => flowerForms[g.form].name },
   { key: 'mating', title: 'Mating', value: g => matings[g.mating] },
-  { key: 'take', title: 'Sign, days', value: g => g.take.daysAfterPollination.low, align: 'end' },
-  { key: 'ripe', title: 'Ripe, days', value: g => g.ripening.daysAfterPollination.low, align: 'end' },
+  { key: 'take', title: 'Sign, days', value: g => g.take.daysAfterPollination.low, align: 'end', csv: rangeCells('days until a take shows', g => g.take.daysAfterPollination) },
+  { key: 'ripe', title: 'Ripe, days', value: g => g.ripening.daysAfterPollination.low, align: 'end', csv: rangeCells('days until ripe', g => g.ripening.daysAfterPollination) },
   { key: 'seasons', title: 'Seasons', value: g => g.seasons, align: 'end' },
   { key: 'pollen', title: 'Pollen lives', value: g => g.pollination.pollen },
   { key: 'here', title: 'Here', value: g => [grown.value.has(g.id) ? 'grown' : '', ownOf(g.id)?.guide ? 'own guide' : ''].filter(Boolean).join(', ') },
@@ -24,7 +24,7 @@ const columns: Column<CropGuide>[] = [
 
 <template>
   <p v-if="problem" class="fail" role="alert">{{ problem.sentence }}</p>
-  <ReadTable v-else-if="guides" :rows="guides" :columns="columns" name="guides" sort="name" @open="row => navigateTo(`/guides/${row.id}`)">
+  <ReadTable v-else-if="guides" :rows="guides" :columns="columns" name="guides" one="guide" sort="name" @open="row => navigateTo(`/guides/${row.id}`)">
     <template #name="{ row }"><NuxtLink :to="`/guides/${row.id}`" class="plain"><strong>{{ row.name }}</strong></NuxtLink> <em class="quiet small">{{ row.botanical }}</em></template>
     <template #take="{ row }"><span class="figures">{{ days(row.take.daysAfterPollination) }}</span></template>
     <template #ripe="{ row }"><span class="figures">{{ days(row.ripening.daysAfterPollination) }}</span></template>

@@ -1,10 +1,15 @@
 <!-- A family in the row: score one trait after the other with the number keys, then keep, watch or discard. -->
 <script setup lang="ts">
 import { mdiDownload } from '@mdi/js'
+import { counted } from '@virgulta/core/formats/counted'
 import type { Plant } from '@virgulta/core/plants/plant'
-import { latestScore, scoreInWords } from '@virgulta/core/offspring/score'
+import type { LoggedDeed } from '@virgulta/core/log/entry'
+import type { Names } from '@virgulta/core/log/kind'
+import { checkScore, latestScore, scoreInWords } from '@virgulta/core/offspring/score'
+import { plantAfter } from '@virgulta/core/plants/plant'
 import { classNames } from '@virgulta/core/offspring/trait'
 import type { FamilyPage } from '#shared/offspring'
+import type { Draft } from '../../stores/log'
 
 const route = useRoute()
 const router = useRouter()
@@ -21,10 +26,19 @@ const classes = computed(() => trait.value ? classNames(trait.value) : null)
 const show = computed({ get: () => String(route.query.show ?? 'all'), set: value => keep({ show: value === 'all' ? undefined : value }) })
 const sort = computed({ get: () => String(route.query.sort ?? 'code'), set: value => keep({ sort: value === 'code' ? undefined : value }) })
 
-const living = computed(() => (family.value?.plants ?? []).filter(p => !p.lost))
+/** What was pressed here and is not in the last answer yet counts already. */
+const mine = ref<LoggedDeed[]>([])
+watch(family, () => mine.value = mine.value.filter(deed => log.waiting.some(w => w.deed.id === deed.id)))
+function noteLater(drafts: Draft[]) {
+  mine.value.push(...log.later(drafts, names.value).map(deed => ({ ...deed, day: garden.today }) as LoggedDeed))
+}
+const names = computed<Names>(() => ({ trait: id => traits.value.find(t => t.id === id), locus: () => undefined }))
+const plants = computed<Plant[]>(() => (family.value?.plants ?? []).map(p => mine.value.filter(deed => deed.subjectId === p.id).reduce<Plant>((plant, deed) => plantAfter(plant, deed, p.id), p)))
+
+const living = computed(() => plants.value.filter(p => !p.lost))
 const shown = computed(() => {
   const fits = (p: Plant) => show.value === 'all' || (show.value === 'open' ? !p.verdict : p.verdict?.verdict === show.value)
-  const list = living.value.filter(p => fits(p) || p.id === current.value)
+  const list = living.value.filter(fits)
   if (sort.value === 'code') return list
   const value = (p: Plant) => latestScore(p.scores, sort.value)?.value ?? -1
   return [...list].sort((a, b) => value(b) - value(a) || a.code.localeCompare(b.code))
@@ -34,48 +48,87 @@ const scored = computed(() => living.value.filter(p => latestScore(p.scores, tra
 const current = ref<string | null>(null)
 const index = computed(() => shown.value.findIndex(p => p.id === current.value))
 const plant = computed(() => shown.value[index.value] ?? null)
-watch(family, f => f && current.value === null && (current.value = f.plants.find(p => !p.lost && !latestScore(p.scores, traitId.value))?.id ?? f.plants[0]?.id ?? null))
+watch(family, f => f && current.value === null && (current.value = living.value.find(p => !latestScore(p.scores, traitId.value))?.id ?? living.value[0]?.id ?? null))
+watch(shown, list => list.length && !list.some(p => p.id === current.value) && (current.value = list[0]!.id))
+/** The plant that was scored last, which a verdict then is about; moving on by hand ends that. */
+const justScored = ref<string | null>(null)
+const judged = computed(() => living.value.find(p => p.id === (judging.value?.plantId ?? justScored.value)) ?? plant.value)
 const rows = ref<HTMLElement>()
 function move(by: number) {
+  justScored.value = null
+  step(by)
+}
+function step(by: number) {
   const next = shown.value[Math.max(0, Math.min(shown.value.length - 1, index.value + by))]
   if (next) current.value = next.id
   nextTick(() => rows.value?.querySelector('[aria-selected=true]')?.scrollIntoView({ block: 'nearest' }))
 }
+function choose(id: string) {
+  justScored.value = null
+  current.value = id
+}
 
-const isBusy = ref(false)
-async function score(value: number) {
-  if (!plant.value || !trait.value || isBusy.value) return
-  isBusy.value = true
-  const isNoted = await log.note([{ kind: 'scored', subjectId: plant.value.id, payload: { trait: trait.value.id, value } }])
-  isBusy.value = false
-  if (isNoted) move(1)
+/** Counts at once, for the plant that is shown, and goes on to the next: nothing waits for an answer. */
+function score(value: number) {
+  if (!plant.value || !trait.value) return
+  const { id } = plant.value
+  noteLater([{ kind: 'scored', subjectId: id, payload: { trait: trait.value.id, value } }])
+  step(1)
+  justScored.value = id
 }
 const typed = ref('')
+const typedProblem = ref('')
 function scoreTyped() {
-  const value = Number(typed.value.replace(',', '.'))
-  if (typed.value.trim() && Number.isFinite(value)) score(value).then(() => typed.value = '')
+  const value = Number(typed.value.trim().replace(',', '.'))
+  typedProblem.value = ''
+  try {
+    if (!typed.value.trim() || !Number.isFinite(value)) throw new Error('Give a number.')
+    checkScore(trait.value, value)
+  }
+  catch (error) {
+    return typedProblem.value = (error as Error).message
+  }
+  typed.value = ''
+  score(value)
 }
 const verdicts = [{ verdict: 'keep', key: 'k' }, { verdict: 'watch', key: 'w' }, { verdict: 'discard', key: 'd' }] as const
 type VerdictWord = typeof verdicts[number]['verdict']
-const judging = ref<VerdictWord | null>(null)
-async function judge(reason: string) {
-  const verdict = judging.value
-  if (!plant.value || !verdict) return
-  if (await log.note([{ kind: 'judged', subjectId: plant.value.id, payload: { verdict, reason } }])) {
-    judging.value = null
-    move(1)
-  }
+const judging = ref<{ verdict: VerdictWord, plantId: string } | null>(null)
+const reasons = computed(() => judging.value && guide.value ? guide.value.judging.reasons[judging.value.verdict] : [])
+function judge(reason: string) {
+  if (!judging.value) return
+  const { verdict, plantId } = judging.value
+  noteLater([{ kind: 'judged', subjectId: plantId, payload: { verdict, reason } }])
+  judging.value = null
+  // Judged on its own, the plant is done with; judged after its score, the next one is shown already.
+  if (plantId === current.value) step(1)
+  justScored.value = null
 }
 function ask(verdict: VerdictWord) {
-  if (plant.value) judging.value = verdict
+  if (judged.value) judging.value = { verdict, plantId: judged.value.id }
+}
+function nextTrait(by: number) {
+  const at = traits.value.findIndex(t => t.id === traitId.value)
+  traitId.value = traits.value[(at + by + traits.value.length) % traits.value.length]!.id
+}
+/** A number key: a reason while one is asked for, else a step of the scale. */
+function pressNumber(i: number) {
+  if (judging.value) {
+    const reason = reasons.value[i]
+    if (reason) judge(reason)
+  }
+  else if (classes.value && i < classes.value.length) score(i)
 }
 useShortcuts([
   { key: 'ArrowDown', does: 'next plant', run: () => move(1) },
   { key: 'ArrowUp', does: 'plant before', run: () => move(-1) },
-  ...Array.from({ length: 9 }, (_, i) => ({ key: String(i + 1), does: i === 0 ? 'score the first step (2 the second …)' : `score step ${i + 1}`, notes: true, run: () => { if (classes.value && i < classes.value.length) score(i) } })),
-  { key: 'k', does: 'keep', notes: true, run: () => ask('keep') },
+  ...Array.from({ length: 9 }, (_, i) => ({ key: String(i + 1), does: i === 0 ? 'score the first step, or give the first reason (2 the second …)' : `step or reason ${i + 1}`, notes: true, run: () => pressNumber(i) })),
+  { key: 't', does: 'next trait', run: () => nextTrait(1) },
+  { key: 'T', does: 'trait before', run: () => nextTrait(-1) },
+  { key: 'k', does: 'keep: the plant just scored, else the one shown', notes: true, run: () => ask('keep') },
   { key: 'w', does: 'watch', notes: true, run: () => ask('watch') },
   { key: 'd', does: 'discard', notes: true, run: () => ask('discard') },
+  { key: 'Escape', does: 'no verdict yet', run: () => judging.value = null },
 ])
 const tally = computed(() => (classes.value ?? []).map((step, i) => ({ step, count: living.value.filter(p => latestScore(p.scores, traitId.value)?.value === i).length })))
 const valueOf = (p: Plant, id: string) => {
@@ -83,8 +136,21 @@ const valueOf = (p: Plant, id: string) => {
   return found ? scoreInWords(traits.value.find(t => t.id === id)!, found.value) : ''
 }
 
-const exportCsv = () => saveCsv(`family-${family.value!.cross.code}`, ['plant', ...traits.value.map(t => t.name), 'verdict', 'reason'],
-  shown.value.map(p => [p.code, ...traits.value.map(t => valueOf(p, t.id)), p.verdict?.verdict ?? '', p.verdict?.reason ?? '']))
+/** Scores with their unit in the head and the day of the look beside them. */
+const traitCells = computed(() => traits.value.flatMap((t): [string, (p: Plant) => string | number | null][] => {
+  const look = (p: Plant) => latestScore(p.scores, t.id)
+  const value = (p: Plant) => {
+    const found = look(p)
+    return found === null ? null : classNames(t) ? scoreInWords(t, found.value) : found.value
+  }
+  return [[t.scale === 'measure' ? `${t.name}, ${t.unit}` : t.name, value], [`${t.name}, seen on`, p => look(p)?.on ?? null]]
+}))
+function exportCsv() {
+  const { cross, seedParent, pollenParent } = family.value!
+  const parents = parentCells<Plant>(() => ({ seedParent, pollenParent }))
+  saveCsv(`family-${cross.code}`, ['plant', 'name', 'cross', ...Object.keys(parents), ...traitCells.value.map(([head]) => head), 'verdict', 'reason', 'judged on'],
+    shown.value.map(p => [p.code, p.name === p.code ? '' : p.name, cross.code, ...Object.values(parents).map(cell => cell(p)), ...traitCells.value.map(([, cell]) => cell(p)), p.verdict?.verdict ?? '', p.verdict?.reason ?? '', p.verdict?.on ?? '']))
+}
 </script>
 
 <template>
@@ -93,8 +159,8 @@ const exportCsv = () => saveCsv(`family-${family.value!.cross.code}`, ['plant', 
     <header>
       <TagLabel :code="family.cross.code" :to="`/crosses/${family.cross.id}`"><CrossName :seed-parent="family.seedParent" :pollen-parent="family.pollenParent" /></TagLabel>
       <h1>{{ family.cross.aim }}</h1>
-      <p class="quiet">{{ living.length }} plants; {{ scored }} scored for {{ trait?.name }}.</p>
-      <p v-for="doubt in family.doubts" :key="doubt.words" class="doubt small">{{ doubt.flowers }} of the {{ family.flowers }} flowers behind it: {{ doubt.words }}.</p>
+      <p class="quiet">{{ counted(living.length, 'plant') }}; {{ scored }} scored for {{ trait?.name }}.</p>
+      <p v-for="doubt in family.doubts" :key="doubt.words" class="doubt small">{{ doubt.flowers }} of the {{ counted(family.flowers, 'flower') }} behind it: {{ doubt.words }}.</p>
     </header>
     <div class="columns">
       <PaperSheet>
@@ -108,7 +174,7 @@ const exportCsv = () => saveCsv(`family-${family.value!.cross.code}`, ['plant', 
           <table ref="rows" class="grid" role="grid">
             <thead><tr><th scope="col">Plant</th><th v-for="t in traits" :key="t.id" scope="col" :class="{ now: t.id === traitId }"><button type="button" class="head" @click="traitId = t.id">{{ t.name }}</button></th><th scope="col">Verdict</th><th scope="col">Reason</th></tr></thead>
             <tbody>
-              <tr v-for="p in shown" :key="p.id" :aria-selected="p.id === current" @click="current = p.id">
+              <tr v-for="p in shown" :key="p.id" :aria-selected="p.id === current" @click="choose(p.id)">
                 <td><TagLabel :code="p.code" /></td>
                 <td v-for="t in traits" :key="t.id" :class="{ now: t.id === traitId }">{{ valueOf(p, t.id) || '·' }}</td>
                 <td><span v-if="p.verdict" class="verdict" :class="p.verdict.verdict">{{ p.verdict.verdict }}</span></td>
@@ -125,20 +191,23 @@ const exportCsv = () => saveCsv(`family-${family.value!.cross.code}`, ['plant', 
         <p class="quiet small hint">{{ trait.hint }}</p>
         <template v-if="plant">
           <div class="row spread"><TagLabel :code="plant.code" large :to="`/plants/${plant.id}`" /><span class="quiet small">{{ index + 1 }} of {{ shown.length }}</span></div>
-          <div v-if="classes" class="steps" role="group" :aria-label="trait.name">
-            <button v-for="(step, i) in classes" :key="step" type="button" class="step" :disabled="!garden.mayNote" :class="{ on: latestScore(plant.scores, trait.id)?.value === i }" :aria-pressed="latestScore(plant.scores, trait.id)?.value === i" @click="score(i)">
-              <kbd v-if="i < 9">{{ i + 1 }}</kbd><span><span v-if="trait.scale === 'colour'" class="swatch" :style="{ background: trait.swatches[i]!.colour }" aria-hidden="true" />{{ step }}</span><span class="figures quiet small">{{ tally[i]?.count || '' }}</span>
+          <div v-if="classes" class="steps" role="group" data-many :aria-label="trait.name">
+            <button v-for="(name, i) in classes" :key="name" type="button" class="step" :disabled="!garden.mayNote" :class="{ on: latestScore(plant.scores, trait.id)?.value === i }" :aria-pressed="latestScore(plant.scores, trait.id)?.value === i" @click="score(i)">
+              <kbd v-if="i < 9">{{ i + 1 }}</kbd><span><span v-if="trait.scale === 'colour'" class="swatch" :style="{ background: trait.swatches[i]!.colour }" aria-hidden="true" />{{ name }}</span><span class="figures quiet small">{{ tally[i]?.count || '' }}</span>
             </button>
           </div>
-          <form v-else-if="garden.mayNote" class="row typed" @submit.prevent="scoreTyped">
-            <v-text-field v-model="typed" :label="trait.scale === 'measure' ? `${trait.name}, ${trait.unit}` : trait.name" inputmode="decimal" :error-messages="log.problem?.field === 'value' ? [log.problem.sentence] : []" />
+          <form v-else-if="garden.mayNote" class="row typed" novalidate @submit.prevent="scoreTyped">
+            <v-text-field v-model="typed" :label="trait.scale === 'measure' ? `${trait.name}, ${trait.unit}` : trait.name" inputmode="decimal" :error-messages="typedProblem ? [typedProblem] : []" />
             <v-btn type="submit" variant="flat" height="40">Note</v-btn>
           </form>
-          <div v-if="!judging && garden.mayNote" class="verdicts">
-            <button v-for="v in verdicts" :key="v.verdict" type="button" class="step" :class="{ on: plant.verdict?.verdict === v.verdict }" :aria-pressed="plant.verdict?.verdict === v.verdict" @click="ask(v.verdict)"><kbd>{{ v.key }}</kbd><span>{{ v.verdict }}</span></button>
+          <div v-if="!judging && garden.mayNote && judged" class="judge">
+            <p v-if="judged.id !== plant.id" class="quiet small">Of the one just scored, <span class="code">{{ judged.code }}</span>:</p>
+            <div class="verdicts" data-many>
+              <button v-for="v in verdicts" :key="v.verdict" type="button" class="step" :class="{ on: judged.verdict?.verdict === v.verdict }" :aria-pressed="judged.verdict?.verdict === v.verdict" @click="ask(v.verdict)"><kbd>{{ v.key }}</kbd><span>{{ v.verdict }}</span></button>
+            </div>
           </div>
           <div v-else-if="judging">
-            <ReasonChips :reasons="guide.judging.reasons" :question="`Why ${judging}?`" @choose="judge" />
+            <ReasonChips :reasons="reasons" :question="`Why ${judging.verdict} ${judged?.code}?`" numbered @choose="judge" />
             <v-btn variant="text" class="quietly" @click="judging = null">Back</v-btn>
           </div>
         </template>
@@ -170,7 +239,9 @@ tbody tr { cursor: pointer; }
 .steps { display: grid; gap: 6px; margin: 12px 0; }
 .swatch { display: inline-block; width: 14px; height: 14px; border-radius: 50%; border: 1px solid var(--quiet); margin-right: 6px; vertical-align: -2px; }
 .typed { margin: 12px 0; flex-wrap: nowrap; }
-.verdicts { display: grid; grid-template-columns: 5fr 6fr 7fr; gap: 6px; border-top: 1px solid var(--rule); padding-top: 12px; }
+.judge { border-top: 1px solid var(--rule); padding-top: 12px; }
+.judge p { margin: 0 0 6px; }
+.verdicts { display: grid; grid-template-columns: 5fr 6fr 7fr; gap: 6px; }
 .step { display: flex; align-items: center; gap: 10px; min-height: 44px; padding: 4px 12px; border: 1px solid var(--quiet); border-radius: var(--radius); background: var(--sheet); color: var(--ink); font: inherit; cursor: pointer; text-align: left; }
 .step span:nth-child(2) { flex: 1; }
 .step:hover { background: var(--wash); }

@@ -3,12 +3,13 @@
 import type { FamilyRow } from '#shared/offspring'
 import type { Column } from '../../components/base/ReadTable.vue'
 
+const garden = useGardenStore()
 const { data: rows, problem } = useLive<FamilyRow[]>(() => '/api/offspring')
 const columns: Column<FamilyRow>[] = [
   { key: 'code', title: 'Cross', value: r => r.cross.code },
-  { key: 'parents', title: 'Parents', value: r => `${r.seedParent.name} × ${r.pollenParent?.name ?? 'open'}` },
+  { key: 'parents', title: 'Parents', value: r => `${r.seedParent.name} × ${r.pollenParent?.name ?? 'open'}`, csv: parentCells(r => r) },
   { key: 'aim', title: 'Aim', value: r => r.cross.aim, cutAt: '22%' },
-  { key: 'crop', title: 'Crop', value: r => r.cross.crop },
+  { key: 'crop', title: 'Crop', value: r => garden.cropName(r.cross.crop) },
   { key: 'planned', title: 'Crossed', value: r => r.cross.plannedOn.slice(0, 4) },
   { key: 'plants', title: 'Plants', value: r => r.plants, align: 'end' },
   { key: 'scored', title: 'Scored', value: r => r.scored, align: 'end' },
@@ -23,7 +24,7 @@ const columns: Column<FamilyRow>[] = [
     <h1>Offspring</h1>
     <p class="quiet intro">Each <TermMark term="family" /> is scored in the row, one trait after the other.</p>
     <p v-if="problem" class="fail" role="alert">{{ problem.sentence }}</p>
-    <ReadTable v-if="rows?.length" :rows="rows" :columns="columns" name="families" sort="planned" descending @open="row => navigateTo(`/offspring/${row.cross.id}`)">
+    <ReadTable v-if="rows?.length" :rows="rows" :columns="columns" name="families" one="family" sort="planned" descending @open="row => navigateTo(`/offspring/${row.cross.id}`)">
       <template #code="{ row }"><TagLabel :code="row.cross.code" :to="`/offspring/${row.cross.id}`" /></template>
       <template #parents="{ row }"><CrossName :seed-parent="row.seedParent" :pollen-parent="row.pollenParent" /></template>
       <template #aim="{ row }"><span :title="row.cross.aim">{{ row.cross.aim }}</span></template>

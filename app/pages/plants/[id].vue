@@ -1,5 +1,6 @@
 <!-- One plant: where it comes from, how it was scored, what it was crossed with. -->
 <script setup lang="ts">
+import { counted } from '@virgulta/core/formats/counted'
 import { dayInWords } from '@virgulta/core/time/days'
 import { loadInWords } from '@virgulta/core/plants/fruitLoad'
 import { scoreInWords } from '@virgulta/core/offspring/score'
@@ -42,7 +43,7 @@ async function lose(reason: string) {
         <p v-if="story.plant.lost" class="fail">Lost on {{ dayInWords(story.plant.lost.on, true) }}: {{ story.plant.lost.reason }}.</p>
         <p v-if="story.plant.struckOff" class="doubt">Struck off on {{ dayInWords(story.plant.struckOff.on, true) }}: {{ story.plant.struckOff.reason }}.</p>
         <template v-for="{ plant, doubts, flowers } in story.doubts" :key="plant.id">
-          <p v-for="doubt in doubts" :key="doubt.words" class="doubt small"><template v-if="plant.id === story.plant.id">Its seed</template><template v-else>The seed of <NuxtLink :to="`/plants/${plant.id}`">{{ plant.name }}</NuxtLink></template>: {{ doubt.flowers }} of the {{ flowers }} {{ flowers === 1 ? 'flower' : 'flowers' }} behind it: {{ doubt.words }}.</p>
+          <p v-for="doubt in doubts" :key="doubt.words" class="doubt small"><template v-if="plant.id === story.plant.id">Its seed</template><template v-else>The seed of <NuxtLink :to="`/plants/${plant.id}`">{{ plant.name }}</NuxtLink></template>: {{ doubt.flowers }} of the {{ counted(flowers, 'flower') }} behind it: {{ doubt.words }}.</p>
         </template>
         <p v-if="story.plant.note">{{ story.plant.note }}</p>
         <p v-if="story.load.carries || story.load.pending" :class="{ doubt: story.load.tooMany }">It {{ loadInWords(story.load) }}.<template v-if="story.load.tooMany"> Take {{ story.load.tooMany }} off.</template></p>
@@ -96,7 +97,7 @@ async function lose(reason: string) {
       </div>
       <PaperSheet heading="Noted"><LogLines :lines="story.log" :with-code="false" /></PaperSheet>
     </div>
-    <PlantDialog v-model="isDescribing" :plant="story.plant" />
+    <PlantDialog :key="story.plant.id" v-model="isDescribing" :plant="story.plant" :parents="{ seedParent: story.seedParent, pollenParent: story.pollenParent }" />
     <ScoreDialog v-model="isScoring" :plant="story.plant" :traits="traits" />
   </div>
 </template>

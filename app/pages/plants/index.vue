@@ -1,6 +1,7 @@
 <!-- The stock: clones, lines, populations, seedlings. Paged, sorted and filtered by the server. -->
 <script setup lang="ts">
 import { mdiDownload, mdiPlus } from '@mdi/js'
+import { counted } from '@virgulta/core/formats/counted'
 import { PLANT_KINDS } from '@virgulta/core/plants/kinds'
 import { dayInWords } from '@virgulta/core/time/days'
 import type { PlantPage } from '#shared/plants'
@@ -34,23 +35,27 @@ const headers = [
   { key: 'plantKind', title: 'Kind', sortable: false }, { key: 'place', title: 'Place', sortable: false }, { key: 'since', title: 'Since' },
   { key: 'verdict', title: 'Verdict', sortable: false }, { key: 'note', title: 'Note', sortable: false },
 ]
-const isAdding = computed({ get: () => asked('add') === '1', set: open => keep({ add: open ? '1' : undefined }) })
+const isReading = ref(false)
+const { value: adding, open: openAdding, close: closeAdding } = useStep('add')
+const isAdding = computed({ get: () => adding.value === '1', set: is => void (is ? openAdding('1') : closeAdding()) })
 
 async function exportCsv() {
   const all = await $fetch<PlantPage>(`/api/plants?${query(10_000, 1)}`)
-  saveCsv('plants', ['tag', 'name', 'crop', 'kind', 'place', 'since', 'verdict', 'note'],
-    all.plants.map(p => [p.code, p.name, p.crop, p.plantKind, garden.placeName(p.placeId), p.since, p.verdict?.verdict ?? '', p.note ?? '']))
+  const named = (id: string | null) => all.parents.find(parent => parent.id === id) ?? null
+  const parents = parentCells<PlantPage['plants'][number]>(p => ({ seedParent: named(p.seedParentId), pollenParent: named(p.pollenParentId) }))
+  saveCsv('plants', ['name', 'tag', 'crop', 'kind', 'place', ...Object.keys(parents), 'since', 'verdict', 'reason', 'note', 'lost on'],
+    all.plants.map(p => [p.name, p.code, garden.cropName(p.crop), p.plantKind, garden.placeName(p.placeId), ...Object.values(parents).map(cell => cell(p)), p.since, p.verdict?.verdict ?? '', p.verdict?.reason ?? '', p.note ?? '', p.lost?.on ?? '']))
 }
 useShortcuts([{ key: 'n', does: 'add a plant', notes: true, run: () => isAdding.value = true }])
 </script>
 
 <template>
   <div>
-    <header class="row spread"><h1>Plants</h1><v-btn v-if="garden.mayNote" variant="flat" :prepend-icon="mdiPlus" @click="isAdding = true">Add a plant</v-btn></header>
+    <header class="row spread"><h1>Plants</h1><div v-if="garden.mayNote" class="row"><v-btn class="quietly" @click="isReading = true">Read a table</v-btn><v-btn variant="flat" :prepend-icon="mdiPlus" @click="isAdding = true">Add a plant</v-btn></div></header>
     <p v-if="problem" class="fail" role="alert">{{ problem.sentence }}</p>
     <EmptyPage v-if="data && !data.total && !isFiltered" heading="No plant is in the garden yet">
       Add the plants you cross with: clones, lines, populations. Each gets a tag code, and everything that happens to it is noted under that code.
-      <template #step><v-btn v-if="garden.mayNote" variant="flat" @click="isAdding = true">Add the first plant</v-btn></template>
+      <template #step><template v-if="garden.mayNote"><v-btn variant="flat" @click="isAdding = true">Add the first plant</v-btn><v-btn class="quietly" @click="isReading = true">Or read a table of them</v-btn></template></template>
     </EmptyPage>
     <template v-else-if="data">
       <div class="row tools">
@@ -58,12 +63,13 @@ useShortcuts([{ key: 'n', does: 'add a plant', notes: true, run: () => isAdding.
         <v-select v-model="crop" label="Crop" clearable :items="garden.garden?.crops.map(c => ({ value: c.guide.id, title: c.guide.name }))" class="narrow" />
         <v-select v-model="kind" label="Kind" clearable :items="PLANT_KINDS as readonly string[] as string[]" class="narrow" />
         <v-select v-model="verdict" label="Verdict" clearable :items="['keep', 'watch', 'discard', { value: 'none', title: 'not judged' }]" class="narrow" />
-        <span class="quiet small">{{ data.total }} plants</span>
+        <span class="quiet small">{{ counted(data.total, 'plant') }}</span>
         <v-btn variant="text" class="quietly" :prepend-icon="mdiDownload" @click="exportCsv">CSV</v-btn>
       </div>
       <v-data-table-server v-model:page="page" v-model:sort-by="sortBy" :headers="headers" :items="data.plants" :items-length="data.total" :items-per-page="SIZE" :items-per-page-options="[SIZE]" class="rows" @click:row="(_: Event, { item }: { item: { id: string } }) => navigateTo(`/plants/${item.id}`)">
         <template #item.code="{ item }"><TagLabel :code="item.code" :to="`/plants/${item.id}`" :ended="Boolean(item.lost)" /></template>
         <template #item.name="{ item }"><strong>{{ item.name === item.code ? '' : item.name }}</strong></template>
+        <template #item.crop="{ item }">{{ garden.cropName(item.crop) }}</template>
         <template #item.place="{ item }">{{ garden.placeName(item.placeId) }}</template>
         <template #item.since="{ item }"><span class="quiet">{{ dayInWords(item.since, true) }}</span></template>
         <template #item.verdict="{ item }">{{ item.verdict?.verdict ?? '' }}</template>
@@ -71,7 +77,8 @@ useShortcuts([{ key: 'n', does: 'add a plant', notes: true, run: () => isAdding.
         <template #no-data><span class="quiet">No plant fits this filter.</span></template>
       </v-data-table-server>
     </template>
-    <PlantDialog v-model="isAdding" @added="id => navigateTo(`/plants/${id}`)" />
+    <ReadPlantsDialog v-model="isReading" />
+    <PlantDialog v-model="isAdding" in-address @added="id => navigateTo(`/plants/${id}`)" />
   </div>
 </template>
 

@@ -1,5 +1,6 @@
 <!-- The shelf: all tubes as they stand, and as a table. -->
 <script setup lang="ts">
+import { counted } from '@virgulta/core/formats/counted'
 import { dayInWords, dayOf, daysBetween } from '@virgulta/core/time/days'
 import type { PollenShelf, TubeRow } from '#shared/pollen'
 import type { Column } from '../../components/base/ReadTable.vue'
@@ -21,15 +22,16 @@ const columns: Column<TubeRow>[] = [
   { key: 'where', title: 'Where', value: whereInWords },
   { key: 'age', title: 'Days old', value: r => daysBetween(r.tube.collectedOn, garden.today), align: 'end' },
   { key: 'left', title: 'Doses', value: r => r.tube.left, align: 'end' },
-  { key: 'alive', title: 'Alive now', value: r => r.tube.tubed ? Math.round(r.alive.median * 100) : null, align: 'end' },
-  { key: 'until', title: 'Worth a flower until', value: r => r.tube.ended || r.isDead ? '9999' : r.goodUntil ?? '9998' },
+  { key: 'alive', title: 'Alive now', value: r => r.tube.tubed ? Math.round(r.alive.median * 100) : null, align: 'end', csv: { ...percentCells('alive now', r => r.tube.tubed ? r.alive.median : null), ...percentCells('alive now, from', r => r.tube.tubed ? r.alive.low : null), ...percentCells('alive now, to', r => r.tube.tubed ? r.alive.high : null) } },
+  { key: 'until', title: 'Worth a flower until', value: r => r.tube.ended || r.isDead ? '9999' : r.goodUntil ?? '9998', csv: { 'worth a flower until': r => r.tube.ended ? 'thrown away' : r.isDead ? 'dead' : r.goodUntil ?? '' } },
   { key: 'wanted', title: 'Wanted', value: r => next(r)?.on ?? null },
   { key: 'thaws', title: 'Thaws', value: r => r.thaws, align: 'end' },
   { key: 'doubts', title: 'Doubts', value: r => r.doubts.join('; '), cutAt: '15%' },
 ]
 /** A plant that is collected from, as the address says. */
 const collecting = computed(() => route.query.collect ? String(route.query.collect) : null)
-const isCollecting = computed({ get: () => collecting.value !== null, set: is => router.replace({ query: { ...route.query, collect: is ? 'new' : undefined, task: undefined } }) })
+const { open: openCollecting, close: closeCollecting } = useStep('collect')
+const isCollecting = computed({ get: () => collecting.value !== null, set: is => void (is ? openCollecting('new') : closeCollecting()) })
 useShortcuts([{ key: 'c', does: 'collect pollen', run: () => isCollecting.value = true, notes: true }])
 </script>
 
@@ -43,10 +45,10 @@ useShortcuts([{ key: 'c', does: 'collect pollen', run: () => isCollecting.value 
       </div>
       <ShelfDrawing :rows="rows" :stores="shelf.stores" />
       <details v-for="e in shelf.excursions" :key="`${e.store.id} ${e.from}`" class="news caution">
-        <summary><strong>{{ e.store.name }}, {{ dayInWords(dayOf(e.from, garden.garden!.zone)) }}:</strong> {{ e.side === 'warm' ? 'up' : 'down' }} to {{ e.peak }} °C{{ e.isThaw ? ', what was frozen thawed' : '' }}; it cost {{ e.costs.length }} {{ e.costs.length === 1 ? 'tube' : 'tubes' }} up to {{ Math.round(Math.max(0, ...e.costs.map(c => c.without.median - c.alive.median)) * 100) }} of 100 grains</summary>
+        <summary><strong>{{ e.store.name }}, {{ dayInWords(dayOf(e.from, garden.garden!.zone)) }}:</strong> {{ e.side === 'warm' ? 'up' : 'down' }} to {{ e.peak }} °C{{ e.isThaw ? ', what was frozen thawed' : '' }}; it cost {{ counted(e.costs.length, 'tube') }} up to {{ Math.round(Math.max(0, ...e.costs.map(c => c.without.median - c.alive.median)) * 100) }} of 100 grains</summary>
         <ExcursionLines :excursions="[e]" with-store />
       </details>
-      <ReadTable :rows="rows" :columns="columns" name="tubes" sort="until" @open="row => navigateTo(`/pollen/${row.tube.id}`)">
+      <ReadTable :rows="rows" :columns="columns" name="tubes" one="tube" sort="until" @open="row => navigateTo(`/pollen/${row.tube.id}`)">
         <template #tools>
           <v-select v-model="cross" :items="crosses" label="For the cross" clearable class="pick" />
           <v-select v-model="aim" :items="aims" label="For the aim" clearable class="pick wide" />
@@ -66,7 +68,7 @@ useShortcuts([{ key: 'c', does: 'collect pollen', run: () => isCollecting.value 
       Take it before others have: from buds on the eve of opening, or as it sheds. It dries for a day, goes into a tube with a code, and stands here with what is alive in it.
       <template #step><v-btn v-if="garden.mayNote" variant="flat" @click="isCollecting = true">Collect pollen</v-btn><v-btn to="/pollen/stores">Set up where it is kept</v-btn></template>
     </EmptyPage>
-    <CollectDialog v-model="isCollecting" :plant-id="collecting === 'new' ? null : collecting" :task-id="route.query.task ? String(route.query.task) : null" />
+    <CollectDialog v-model="isCollecting" in-address :plant-id="collecting === 'new' ? null : collecting" :task-id="route.query.task ? String(route.query.task) : null" />
   </div>
 </template>
 

@@ -1,5 +1,6 @@
 <!-- Where the pollen of the season's crosses comes from, what is missing, and what could be done. -->
 <script setup lang="ts">
+import { counted } from '@virgulta/core/formats/counted'
 import { dayInWords } from '@virgulta/core/time/days'
 import type { PollenSeason } from '#shared/pollen'
 import type { Column } from '../../components/base/ReadTable.vue'
@@ -17,10 +18,10 @@ const count = (how: string) => season.value?.answers.filter(a => a.how === how).
 const rows = computed(() => (season.value?.answers ?? []).filter(a => !chosen.value || a.how === chosen.value))
 const columns: Column<Row>[] = [
   { key: 'code', title: 'Cross', value: a => a.need.code },
-  { key: 'parents', title: 'Parents', value: a => `${a.seedParent.name} × ${a.donor.name}` },
-  { key: 'when', title: 'Flowers open', value: a => a.need.from },
+  { key: 'parents', title: 'Parents', value: a => `${a.seedParent.name} × ${a.donor.name}`, csv: parentCells(a => ({ seedParent: a.seedParent, pollenParent: a.donor })) },
+  { key: 'when', title: 'Flowers open', value: a => a.need.from, csv: { 'flowers open, from': a => a.need.from, 'flowers open, to': a => a.need.to } },
   { key: 'doses', title: 'Touches', value: a => a.need.doses, align: 'end' },
-  { key: 'how', title: 'Its pollen', value: a => hows.findIndex(h => h.value === a.how) },
+  { key: 'how', title: 'Its pollen', value: a => hows.findIndex(h => h.value === a.how), csv: { 'its pollen': a => howWords[a.how] } },
   { key: 'why', title: 'Why, and what to do', value: a => [a.because, ...a.proposals].join(' ') },
 ]
 </script>
@@ -34,11 +35,11 @@ const columns: Column<Row>[] = [
         <button type="button" class="chip" :aria-pressed="!chosen" @click="choose(null)">all {{ season.answers.length }}</button>
         <button v-for="h in hows" :key="h.value" type="button" class="chip" :aria-pressed="chosen === h.value" @click="choose(h.value)">{{ h.title }} {{ count(h.value) }}</button>
       </div>
-      <ReadTable :rows="rows" :columns="columns" name="crosses" sort="how" class="plan" @open="row => navigateTo(`/crosses/${row.need.crossId}`)">
+      <ReadTable :rows="rows" :columns="columns" name="crosses" one="cross" file="pollen-plan" sort="how" class="plan" @open="row => navigateTo(`/crosses/${row.need.crossId}`)">
         <template #code="{ row }"><TagLabel :code="row.need.code" :to="`/crosses/${row.need.crossId}`" /></template>
         <template #parents="{ row }"><CrossName :seed-parent="row.seedParent" :pollen-parent="row.donor" /></template>
         <template #when="{ row }"><span class="nowrap">{{ dayInWords(row.need.from) }}</span><br><span class="quiet small nowrap">to {{ dayInWords(row.need.to) }}</span></template>
-        <template #doses="{ row }"><span class="figures">{{ row.need.doses }}</span><br><span class="quiet small nowrap">{{ row.need.flowers }} {{ row.need.flowers === 1 ? 'flower' : 'flowers' }}</span></template>
+        <template #doses="{ row }"><span class="figures">{{ row.need.doses }}</span><br><span class="quiet small nowrap">{{ counted(row.need.flowers, 'flower') }}</span></template>
         <template #how="{ row }"><strong :class="{ fail: row.how === 'missing', doubt: row.how === 'collect', sap: row.how === 'fresh' || row.how === 'shelf' }" class="nowrap">{{ howWords[row.how] }}</strong></template>
         <template #why="{ row }">
           <div class="why">

@@ -1,5 +1,6 @@
 <!-- Where tubes are kept: what each store was like, what happened to it, and the files of its logger. -->
 <script setup lang="ts">
+import { counted } from '@virgulta/core/formats/counted'
 import { STORE_KINDS } from '@virgulta/core/pollen/kinds'
 import type { Store } from '@virgulta/core/pollen/store'
 import type { StoreView } from '#shared/pollen'
@@ -28,7 +29,7 @@ const cuts = (view: StoreView) => view.excursions.filter(e => e.cause === 'power
       <div class="grid">
         <PaperSheet v-for="view in stores" :key="view.store.id" :heading="view.store.name">
           <template v-if="garden.mayNote" #actions><v-btn size="small" class="quietly" @click="set(view.store)">Change</v-btn></template>
-          <p><span class="quiet">{{ STORE_KINDS[view.store.keeps].words }}, set to</span> <span class="figures">{{ view.store.celsius }} °C</span><template v-if="view.days.length"><span class="quiet">, usually</span> <span class="figures">{{ view.typical }} °C</span></template> · {{ view.tubes }} {{ view.tubes === 1 ? 'tube' : 'tubes' }}</p>
+          <p><span class="quiet">{{ STORE_KINDS[view.store.keeps].words }}, set to</span> <span class="figures">{{ view.store.celsius }} °C</span><template v-if="view.days.length"><span class="quiet">, usually</span> <span class="figures">{{ view.typical }} °C</span></template> · {{ counted(view.tubes, 'tube') }}</p>
           <p class="quiet small">{{ view.logger ? `${view.logger.name} stands in it.` : view.days.length ? 'No logger; its files are read in.' : 'No logger: it counts as what it is set to.' }}</p>
           <StoreChart v-if="view.days.length" :view="view" />
           <template v-if="cuts(view).length"><h3>Excursions</h3><ExcursionLines :excursions="cuts(view)" /></template>

@@ -1,6 +1,7 @@
 <!-- Packets and trays. -->
 <script setup lang="ts">
 import { dayInWords } from '@virgulta/core/time/days'
+import { seedEndWords } from '@virgulta/core/seed/kinds'
 import type { LotRow, SeedShelf, SowingRow } from '#shared/seed'
 import type { Column } from '../../components/base/ReadTable.vue'
 
@@ -13,20 +14,23 @@ const shown = computed({
   set: show => router.replace({ query: { show } }),
 })
 const parents = (r: LotRow | SowingRow) => `${r.seedParent.name} × ${r.pollenParent?.name ?? 'open'}`
+/** What became of a packet beside sowing. */
+const restWords = ({ gone, reserveSince, left }: LotRow['lot']) => [...gone.map(g => `${g.seeds} ${seedEndWords[g.how]}`), ...reserveSince && left ? ['a reserve'] : []].join(', ')
 const lotColumns: Column<LotRow>[] = [
   { key: 'code', title: 'Packet', value: r => r.lot.code },
-  { key: 'parents', title: 'Parents', value: parents },
-  { key: 'crop', title: 'Crop', value: r => r.crop },
+  { key: 'parents', title: 'Parents', value: parents, csv: parentCells(r => r) },
+  { key: 'crop', title: 'Crop', value: r => garden.cropName(r.crop) },
   { key: 'harvestedOn', title: 'Harvested', value: r => r.lot.harvestedOn },
   { key: 'fruits', title: 'Fruits', value: r => r.lot.fruits, align: 'end' },
   { key: 'seeds', title: 'Seeds', value: r => r.lot.seeds, align: 'end' },
   { key: 'sound', title: 'Sound', value: r => r.lot.sound, align: 'end' },
   { key: 'left', title: 'Left', value: r => r.lot.left, align: 'end' },
+  { key: 'rest', title: 'What became of it', value: r => restWords(r.lot) },
 ]
 const trayColumns: Column<SowingRow>[] = [
   { key: 'code', title: 'Tray', value: r => r.sowing.code },
-  { key: 'parents', title: 'Parents', value: parents },
-  { key: 'crop', title: 'Crop', value: r => r.crop },
+  { key: 'parents', title: 'Parents', value: parents, csv: parentCells(r => r) },
+  { key: 'crop', title: 'Crop', value: r => garden.cropName(r.crop) },
   { key: 'place', title: 'Place', value: r => garden.placeName(r.sowing.placeId) },
   { key: 'sownOn', title: 'Sown', value: r => r.sowing.sownOn },
   { key: 'seeds', title: 'Seeds', value: r => r.sowing.seeds, align: 'end' },
@@ -46,13 +50,14 @@ const trayColumns: Column<SowingRow>[] = [
       <v-btn-toggle v-model="shown" mandatory density="compact" variant="outlined" color="primary" class="toggle" aria-label="Show">
         <v-btn value="packets">Packets</v-btn><v-btn value="trays">Trays</v-btn>
       </v-btn-toggle>
-      <ReadTable v-if="shown === 'packets'" :rows="shelf.lots" :columns="lotColumns" name="packets" sort="harvestedOn" descending @open="row => navigateTo(`/seed/packets/${row.lot.id}`)">
+      <ReadTable v-if="shown === 'packets'" :rows="shelf.lots" :columns="lotColumns" name="packets" one="packet" sort="harvestedOn" descending @open="row => navigateTo(`/seed/packets/${row.lot.id}`)">
         <template #code="{ row }"><TagLabel :code="row.lot.code" :to="`/seed/packets/${row.lot.id}`" /></template>
         <template #parents="{ row }"><CrossName :seed-parent="row.seedParent" :pollen-parent="row.pollenParent" /></template>
         <template #harvestedOn="{ row }">{{ dayInWords(row.lot.harvestedOn, true) }}</template>
+        <template #rest="{ row }"><span class="quiet small">{{ restWords(row.lot) }}</span></template>
         <template #left="{ row }"><strong v-if="row.lot.left" class="figures">{{ row.lot.left }}</strong><span v-else class="quiet">empty</span></template>
       </ReadTable>
-      <ReadTable v-else :rows="shelf.sowings" :columns="trayColumns" name="trays" sort="sownOn" descending @open="row => navigateTo(`/seed/trays/${row.sowing.id}`)">
+      <ReadTable v-else :rows="shelf.sowings" :columns="trayColumns" name="trays" one="tray" sort="sownOn" descending @open="row => navigateTo(`/seed/trays/${row.sowing.id}`)">
         <template #code="{ row }"><TagLabel :code="row.sowing.code" :to="`/seed/trays/${row.sowing.id}`" :ended="Boolean(row.sowing.ended)" /></template>
         <template #parents="{ row }"><CrossName :seed-parent="row.seedParent" :pollen-parent="row.pollenParent" /></template>
         <template #sownOn="{ row }">{{ dayInWords(row.sowing.sownOn, true) }}</template>

@@ -37,14 +37,13 @@ useShortcuts([{ key: 'n', does: 'add a locus', notes: true, run: () => openLocus
 <template>
   <div class="stack">
     <div class="row spread"><p class="quiet">{{ matingWords[definition.inheritance.mating] }}; {{ definition.inheritance.ploidy }} sets of chromosomes<template v-if="definition.inheritance.doubleReduction">, double reduction {{ definition.inheritance.doubleReduction }}</template>, distances by {{ definition.inheritance.map === 'haldane' ? 'Haldane' : 'Kosambi' }} ({{ definition.inheritance.id ? 'yours' : 'guide' }}). <button v-if="garden.mayNote" type="button" class="link" @click="isInheritanceOpen = true">Change</button></p><v-btn v-if="garden.mayNote" variant="flat" :prepend-icon="mdiPlus" @click="openLocus()">Add a locus</v-btn></div>
-    <p v-if="log.problem && !isLocusOpen && !isRuleOpen && !isInheritanceOpen" class="fail" role="alert">{{ log.problem.sentence }}</p>
-    <ReadTable v-if="definition.loci.length" :rows="definition.loci" :columns="lociColumns" name="loci">
+    <ReadTable v-if="definition.loci.length" :rows="definition.loci" :columns="lociColumns" name="loci" one="locus">
       <template #name="{ row }"><strong>{{ row.name }}</strong></template>
       <template #alleles="{ row }"><span class="code">{{ row.alleles.join(' ') }}</span></template>
       <template #from="{ row }"><span class="quiet">{{ row.isOwn ? 'yours' : 'guide' }}</span></template>
       <template #do="{ row }"><span v-if="row.isOwn && garden.mayNote" class="nowrap"><button type="button" class="link" @click="openLocus(row)">change</button> · <button type="button" class="link" :aria-label="`Drop ${row.name}`" @click="drop('locusDropped', row.id)">drop</button></span></template>
     </ReadTable>
-    <EmptyPage v-else heading="No locus is described yet">A locus has a name, alleles, and a dominance; with a rule it makes the classes of a trait.</EmptyPage>
+    <EmptyPage v-else heading="No locus is described yet">A locus has a name, alleles, and a dominance; with a rule it makes the classes of a trait. Until one is described, pairs go by the scores of both parents.<template #step><v-btn v-if="garden.mayNote" variant="flat" @click="openLocus()">Add a locus</v-btn></template></EmptyPage>
     <PaperSheet heading="Rules">
       <template #actions><v-btn v-if="garden.mayNote && definition.loci.length" size="small" :prepend-icon="mdiPlus" @click="openRule()">Add a rule</v-btn></template>
       <p class="quiet small">What loci make together. The first line that fits decides. What the guide reports is to be checked in your own families.</p>

@@ -1,7 +1,9 @@
 <!-- What the garden has learnt of a crop: each quantity as the guide gives it and as it is by now, with the records behind it. -->
 <script setup lang="ts">
 import type { Quantity } from '@virgulta/core/crops/quantities'
+import { weightsOf } from '@virgulta/core/chance/duration'
 import { quantities } from '@virgulta/core/crops/quantities'
+import { counted } from '@virgulta/core/formats/counted'
 import { dayInWords } from '@virgulta/core/time/days'
 import type { CropPage } from '#shared/crops'
 import type { Column } from '../../../components/base/ReadTable.vue'
@@ -19,16 +21,27 @@ const all = Object.entries(quantities).map(([of, view]) => ({ of: of as Quantity
 const result = (row: Row) => 'tries' in row ? row.successes / row.tries : row.to
 /** A record in words: "5 days", "between 3 and 5 days", "yes", "17 of 24". */
 function words(row: Row): string {
-  if ('tries' in row) return row.tries === 1 && page.value?.of !== 'seedsPerFruit' ? (row.successes ? 'yes' : 'no') : page.value?.of === 'seedsPerFruit' ? `${row.successes} in ${row.tries} fruits` : `${row.successes} of ${row.tries}`
-  return row.from === row.to ? `${row.to} days` : row.from === 0 ? `within ${Math.ceil(row.to)} ${row.to > 1 ? 'days' : 'day'}` : `more than ${row.from}, at most ${row.to} days`
+  if ('tries' in row) return row.tries === 1 && page.value?.of !== 'seedsPerFruit' ? (row.successes ? 'yes' : 'no') : page.value?.of === 'seedsPerFruit' ? `${row.successes} in ${counted(row.tries, 'fruit')}` : `${row.successes} of ${row.tries}`
+  return row.from === row.to ? `${counted(row.to, 'day')}` : row.from === 0 ? `within ${Math.ceil(row.to)} ${row.to > 1 ? 'days' : 'day'}` : `more than ${row.from}, at most ${row.to} days`
 }
 const screen = (row: Row) => ({
   flower: `/crosses/${row.crossId}?flower=${row.id}`, seedLot: `/seed/packets/${row.id}`, sowing: `/seed/trays/${row.id}`, plant: `/plants/${row.id}`, batch: '/bloom', tube: `/pollen/${row.id}`, cross: `/crosses/${row.id}`,
 })[row.type]
+/** How much each wait weighs: what cannot be weighs little. */
+const weights = computed(() => {
+  const waits = (page.value?.records ?? []).filter((r): r is Extract<Row, { from: number }> => 'from' in r)
+  if (!page.value || !waits.length) return new Map<string, number>()
+  const found = weightsOf(quantities[page.value.of].guide(page.value.guide), waits)
+  return new Map(waits.map((r, i) => [r.id, found[i]!]))
+})
+const weightOf = (row: Row) => Number((weights.value.get(row.id) ?? 1).toFixed(2))
 const columns: Column<Row>[] = [
   { key: 'code', title: 'Tag', value: r => r.code },
   { key: 'on', title: 'Known on', value: r => r.on },
-  { key: 'result', title: 'Result', value: result },
+  { key: 'result', title: 'Result', value: result, csv: {
+    'days, from': r => 'tries' in r ? null : r.from, 'days, to': r => 'tries' in r ? null : r.to, 'of these': r => 'tries' in r ? r.successes : null, 'out of': r => 'tries' in r ? r.tries : null,
+    'weight': r => weightOf(r),
+  } },
 ]
 </script>
 
@@ -52,10 +65,10 @@ const columns: Column<Row>[] = [
       </PaperSheet>
       <PaperSheet :heading="quantities[page.of].words">
         <template #actions><v-btn v-if="cross" size="small" @click="ask({ cross: undefined })">Of one cross; show all</v-btn></template>
-        <ReadTable v-if="page.records.length" :rows="page.records" :columns="columns" name="records" sort="on" descending @open="row => navigateTo(screen(row))">
+        <ReadTable v-if="page.records.length" :rows="page.records" :columns="columns" :file="`records-${page.guide.id}-${page.of}`" name="records" one="record" sort="on" descending @open="row => navigateTo(screen(row))">
           <template #code="{ row }"><TagLabel :code="row.code" :to="screen(row)" /></template>
           <template #on="{ row }"><span class="quiet">{{ dayInWords(row.on, true) }}</span></template>
-          <template #result="{ row }">{{ words(row) }}</template>
+          <template #result="{ row }">{{ words(row) }}<span v-if="weightOf(row) < 0.5" class="doubt small"> far from all others: weighs little. Is the day right?</span></template>
         </ReadTable>
         <p v-else class="quiet">Nothing is recorded yet{{ cross ? ' on this cross' : '' }}; the guide stands alone. Records come by themselves from what is noted at flowers, packets and trays.</p>
       </PaperSheet>

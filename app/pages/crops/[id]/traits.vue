@@ -31,8 +31,7 @@ useShortcuts([{ key: 'n', does: 'add a trait', notes: true, run: () => open() }]
 <template>
   <div class="stack">
     <div class="row spread"><p class="quiet">What is looked at on every plant of this crop, and the values it can take.</p><v-btn v-if="garden.mayNote" variant="flat" :prepend-icon="mdiPlus" @click="open()">Add a trait</v-btn></div>
-    <p v-if="log.problem && !isOpen" class="fail" role="alert">{{ log.problem.sentence }}</p>
-    <ReadTable :rows="crop.definition.traits" :columns="columns" name="traits">
+    <ReadTable :rows="crop.definition.traits" :columns="columns" name="traits" one="trait">
       <template #name="{ row }"><strong>{{ row.name }}</strong></template>
       <template #values="{ row }"><span v-if="row.scale === 'colour'" class="swatches"><span v-for="s in row.swatches" :key="s.name" class="nowrap"><span class="swatch" :style="{ background: s.colour }" aria-hidden="true" />{{ s.name }}</span></span><template v-else>{{ valuesOf(row) }}</template></template>
       <template #from="{ row }"><span class="quiet">{{ row.isOwn ? 'yours' : 'guide' }}</span></template>

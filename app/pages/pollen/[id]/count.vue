@@ -3,7 +3,7 @@
 import { mdiClose, mdiUndo } from '@mdi/js'
 import { WORTH_USING } from '@virgulta/core/pollen/shelf'
 import { testVerdict } from '@virgulta/core/pollen/tells'
-import { counted } from '@virgulta/core/pollen/kinds'
+import { together } from '@virgulta/core/pollen/kinds'
 import type { TESTING, TEST_PHASES } from '@virgulta/core/pollen/kinds'
 import type { TubePage } from '#shared/pollen'
 
@@ -17,7 +17,7 @@ const { data: page, problem } = useLive<TubePage>(() => `/api/pollen/${id}`)
 const counting = useSessionStorage(`count ${id}`, { method: 'germinated' as keyof typeof TESTING, phase: null as keyof typeof TEST_PHASES | null, fields: [{ alive: 0, seen: 0 }] })
 const field = computed(() => counting.value.fields.at(-1)!)
 const done = computed(() => counting.value.fields.filter(f => f.seen > 0))
-const all = computed(() => counted(counting.value.fields))
+const all = computed(() => together(counting.value.fields))
 const verdict = computed(() => all.value.seen ? testVerdict(all.value.alive, all.value.seen, WORTH_USING) : null)
 const taps = ref<boolean[]>([])
 function tap(isAlive: boolean) {
@@ -88,12 +88,11 @@ useShortcuts([
         <summary>A field counted on paper</summary>
         <div class="row typed"><CountStepper v-model="typedAlive" label="Alive" :error="typedFault || undefined" /><CountStepper v-model="typedSeen" label="Seen" /><v-btn height="48" :disabled="Boolean(typedFault) || !typedSeen" @click="addTyped">Add the field</v-btn></div>
       </details>
-      <p v-if="log.problem" class="fail" role="alert">{{ log.problem.sentence }}</p>
     </section>
     <footer v-if="garden.mayNote" class="keys">
-      <button type="button" class="key alive" @click="tap(true)"><span>{{ words[0] }}</span><span class="figures">{{ field.alive }}</span></button>
-      <button type="button" class="key dead" @click="tap(false)"><span>{{ words[1] }}</span><span class="figures">{{ field.seen - field.alive }}</span></button>
-      <button type="button" class="key small" :disabled="!taps.length" aria-label="Take the last tap back" @click="untap"><v-icon :icon="mdiUndo" /></button>
+      <button type="button" data-many class="key alive" @click="tap(true)"><span>{{ words[0] }}</span><span class="figures">{{ field.alive }}</span></button>
+      <button type="button" data-many class="key dead" @click="tap(false)"><span>{{ words[1] }}</span><span class="figures">{{ field.seen - field.alive }}</span></button>
+      <button type="button" data-many class="key small" :disabled="!taps.length" aria-label="Take the last tap back" @click="untap"><v-icon :icon="mdiUndo" /></button>
       <button type="button" class="key small" :disabled="!field.seen" @click="nextField">Next field</button>
       <button type="button" class="key small end" :disabled="!done.length" @click="finish">Note the test</button>
     </footer>

@@ -1,5 +1,6 @@
 <!-- One tube: what is alive in it, what it went through, its tests and uses, and what is done with it. -->
 <script setup lang="ts">
+import { counted } from '@virgulta/core/formats/counted'
 import { dayInWords, daysBetween } from '@virgulta/core/time/days'
 import { COLLECTED_AT, COLLECTING, DRYING, TEST_PHASES, TESTING } from '@virgulta/core/pollen/kinds'
 import type { TubePage } from '#shared/pollen'
@@ -8,13 +9,13 @@ import type { TubeWork } from '../../../components/pollen/TubeDialog.vue'
 const garden = useGardenStore()
 const log = useLogStore()
 const route = useRoute()
-const router = useRouter()
 const id = computed(() => String(route.params.id))
 const { data: page, problem } = useLive<TubePage>(() => `/api/pollen/${id.value}`)
 const works: TubeWork[] = ['tube', 'move', 'split', 'topUp', 'doubt', 'end']
+const { value: doing, open: openWork, close: closeWork } = useStep('do')
 const does = computed({
-  get: () => works.find(work => work === route.query.do) ?? null,
-  set: work => router.replace({ query: { ...route.query, do: work ?? undefined } }),
+  get: () => works.find(work => work === doing.value) ?? null,
+  set: work => void (work ? openWork(work) : closeWork()),
 })
 const tube = computed(() => page.value!.tube)
 const isLive = computed(() => page.value && !page.value.tube.ended && garden.mayNote)
@@ -32,7 +33,7 @@ const thaw = () => log.note([{ kind: 'tubeThawed', subjectId: id.value, payload:
         <div>
           <div class="row"><TagLabel :code="tube.code" large :ended="Boolean(tube.ended)" /><h2 class="name"><template v-if="page.donors.length > 1">Bulk of {{ page.donors.length }} plants</template><NuxtLink v-else :to="`/plants/${page.donors[0]!.id}`" class="plain"><ParentName role="pollen" :name="page.donors[0]!.name" /></NuxtLink></h2></div>
           <p class="quiet">
-            <template v-if="tube.way">{{ COLLECTING[tube.way] }}, {{ COLLECTED_AT[tube.stage!] }}<template v-if="tube.flowers">, of {{ tube.flowers }} {{ tube.flowers === 1 ? 'flower' : 'flowers' }}</template> on {{ dayInWords(tube.collectedOn, true) }}</template>
+            <template v-if="tube.way">{{ COLLECTING[tube.way] }}, {{ COLLECTED_AT[tube.stage!] }}<template v-if="tube.flowers">, of {{ counted(tube.flowers, 'flower') }}</template> on {{ dayInWords(tube.collectedOn, true) }}</template>
             <template v-else-if="page.splitFrom">split off <NuxtLink :to="`/pollen/${page.splitFrom.id}`" class="code">{{ page.splitFrom.code }}</NuxtLink> on {{ dayInWords(tube.collectedOn, true) }}</template>
             <template v-if="tube.tubed?.drying"> · {{ DRYING[tube.tubed.drying] }}{{ tube.tubed.hasDesiccant ? ', with a drying agent' : '' }}</template> · {{ whereInWords(page) }}
           </p>
@@ -63,7 +64,6 @@ const thaw = () => log.note([{ kind: 'tubeThawed', subjectId: id.value, payload:
       </header>
       <p v-if="tube.ended" class="hatch doubt">Thrown away on {{ dayInWords(tube.ended.on, true) }}: {{ tube.ended.reason }}.</p>
       <p v-for="doubt in page.doubts" :key="doubt" class="doubt hatch">Doubt: {{ doubt }}.</p>
-      <p v-if="log.problem && !does" class="fail" role="alert">{{ log.problem.sentence }}</p>
       <dl v-if="tube.tubed" class="facts">
         <div><dt>Alive now</dt><dd class="display"><EstimateMark :estimate="page.alive" unit="%" what="grains that are alive"><span>{{ Math.round(page.alive.median * 100) }} %</span> <span class="figures range">{{ rangeInWords(page.alive, '%') }}</span></EstimateMark></dd></div>
         <div><dt>Worth a flower until</dt><dd>{{ untilInWords(page) }}</dd></div>

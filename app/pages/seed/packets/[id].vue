@@ -1,5 +1,7 @@
 <!-- One packet: what it holds, and what was sown from it. -->
 <script setup lang="ts">
+import { counted } from '@virgulta/core/formats/counted'
+import { seedEndWords } from '@virgulta/core/seed/kinds'
 import { dayInWords } from '@virgulta/core/time/days'
 import { shareEstimate } from '@virgulta/core/crops/knowledge'
 import { wilsonInterval } from '@virgulta/core/chance/wilson'
@@ -9,6 +11,8 @@ const route = useRoute()
 const garden = useGardenStore()
 const { data: story, problem } = useLive<LotStory>(() => `/api/seed/lots/${route.params.id}`)
 const isSowing = ref(false)
+const isEnding = ref(false)
+const { run: keep } = useOnce(() => useLogStore().note([{ kind: 'keptAsReserve', subjectId: story.value!.lot.id, payload: {} }]))
 const soundShare = computed(() => {
   const lot = story.value?.lot
   const tries = lot ? lot.sound + lot.empty : 0
@@ -23,10 +27,15 @@ const guide = computed(() => story.value && garden.cropOf(story.value.crop)?.gui
     <header class="row spread">
       <div class="stack head">
         <TagLabel :code="story.lot.code" large><CrossName :seed-parent="story.seedParent" :pollen-parent="story.pollenParent" links /></TagLabel>
-        <h1>{{ story.lot.left ? `${story.lot.left} seeds in the packet` : 'The packet is empty' }}</h1>
-        <p v-for="doubt in story.doubts" :key="doubt.words" class="doubt hatch">{{ doubt.flowers }} of {{ story.lot.flowerIds.length }} flowers: {{ doubt.words }}.</p>
+        <h1>{{ story.lot.left ? `${counted(story.lot.left, 'seed')} in the packet` : 'The packet is empty' }}</h1>
+        <p v-if="story.lot.reserveSince && story.lot.left" class="quiet">A reserve since {{ dayInWords(story.lot.reserveSince, true) }}: nobody is asked to sow it.</p>
+        <p v-for="doubt in story.doubts" :key="doubt.words" class="doubt hatch">{{ doubt.flowers }} of {{ counted(story.lot.flowerIds.length, 'flower') }}: {{ doubt.words }}.</p>
       </div>
-      <v-btn v-if="garden.mayNote" variant="flat" height="44" :disabled="!story.lot.left" @click="isSowing = true">Sow from it</v-btn>
+      <div v-if="garden.mayNote && story.lot.left" class="row">
+        <v-btn class="quietly" @click="isEnding = true">Used up, given or thrown away</v-btn>
+        <v-btn v-if="!story.lot.reserveSince" class="quietly" @click="keep">Keep as a reserve</v-btn>
+        <v-btn variant="flat" height="44" @click="isSowing = true">Sow from it</v-btn>
+      </div>
     </header>
     <div class="sides">
       <div class="stack">
@@ -39,9 +48,12 @@ const guide = computed(() => story.value && garden.cropOf(story.value.crop)?.gui
             <template v-if="soundShare"><dt>Sound</dt><dd class="figures">{{ Math.round(soundShare.share * 100) }} % <span class="quiet small">{{ Math.round(soundShare.low * 100) }}–{{ Math.round(soundShare.high * 100) }}, of {{ soundShare.tries }} looked at</span></dd></template>
           </dl>
         </PaperSheet>
+        <PaperSheet v-if="story.lot.gone.length" heading="What else became of it">
+          <ul class="sown"><li v-for="(g, i) in story.lot.gone" :key="i">{{ g.seeds }} {{ seedEndWords[g.how] }} on {{ dayInWords(g.on, true) }}{{ g.note ? `: ${g.note}` : '' }}</li></ul>
+        </PaperSheet>
         <PaperSheet heading="Sown from it">
           <ul v-if="story.sowings.length" class="sown">
-            <li v-for="s in story.sowings" :key="s.id" class="row"><TagLabel :code="s.code" :to="`/seed/trays/${s.id}`" /> {{ s.seeds }} seeds on {{ dayInWords(s.sownOn, true) }}, {{ s.up }} up</li>
+            <li v-for="s in story.sowings" :key="s.id" class="row"><TagLabel :code="s.code" :to="`/seed/trays/${s.id}`" /> {{ counted(s.seeds, 'seed') }} on {{ dayInWords(s.sownOn, true) }}, {{ s.up }} up</li>
           </ul>
           <p v-else class="quiet">Nothing yet.</p>
         </PaperSheet>
@@ -54,6 +66,7 @@ const guide = computed(() => story.value && garden.cropOf(story.value.crop)?.gui
         <PaperSheet heading="Noted"><LogLines :lines="story.log" :with-code="false" /></PaperSheet>
       </div>
     </div>
+    <PacketEndDialog v-model="isEnding" :lot="story.lot" />
     <SowDialog v-model="isSowing" :lot="story.lot" :crop="story.crop" @sown="id => navigateTo(`/seed/trays/${id}`)" />
   </div>
 </template>

@@ -2,12 +2,13 @@
 <script setup lang="ts">
 import { dayInWords, daysBetween } from '@virgulta/core/time/days'
 import { wilsonInterval } from '@virgulta/core/chance/wilson'
-import { v7 } from 'uuid'
 import type { SowingStory } from '#shared/seed'
 
 const route = useRoute()
 const garden = useGardenStore()
 const log = useLogStore()
+const ids = useFormIds()
+const countProblem = useProblemAt('count')
 const { data: story, problem } = useLive<SowingStory>(() => `/api/seed/sowings/${route.params.id}`)
 const guide = computed(() => story.value && garden.cropOf(story.value.crop)?.guide)
 const sowing = computed(() => story.value?.sowing)
@@ -28,7 +29,6 @@ watch(sowing, (s) => {
 const isLosing = ref(false)
 const isEnding = ref(false)
 const subjectId = computed(() => String(route.params.id))
-const countProblem = computed(() => log.problem?.field === 'count' ? log.problem.sentence : undefined)
 
 const noteUp = (count: number) => log.note([{ kind: 'seedlingsUp', subjectId: subjectId.value, payload: { count } }], day.value)
 async function noteLost(reason: string) {
@@ -37,13 +37,13 @@ async function noteLost(reason: string) {
 async function giveUp(reason: string) {
   if (await log.note([{ kind: 'sowingEnded', subjectId: subjectId.value, payload: { reason } }], day.value)) isEnding.value = false
 }
-async function raise() {
+const { run: raise, isBusy: isRaising } = useOnce(async () => {
   const { sowing, crop, seedParent, pollenParent } = story.value!
   await log.noteTagged(raised.value, codes => [{
     kind: 'seedlingsRaised', subjectId: sowing.id,
-    payload: { plants: codes.map(code => ({ id: v7(), code })), crop, crossId: sowing.crossId, seedParentId: seedParent.id, pollenParentId: pollenParent?.id ?? null, placeId: placeId.value },
+    payload: { plants: codes.map((code, i) => ({ id: ids.id(i), code })), crop, crossId: sowing.crossId, seedParentId: seedParent.id, pollenParentId: pollenParent?.id ?? null, placeId: placeId.value },
   }], day.value)
-}
+})
 </script>
 
 <template>
@@ -78,7 +78,7 @@ async function raise() {
               <div class="row step">
                 <CountStepper v-model="raised" label="Pot up" :least="1" :most="sowing.standing" />
                 <PlaceSelect v-model="placeId" />
-                <v-btn height="48" variant="flat" @click="raise">Give them codes</v-btn>
+                <v-btn height="48" variant="flat" :aria-busy="isRaising" @click="raise">Give them codes</v-btn>
               </div>
             </template>
             <div class="stack"><span class="quiet small">Flowers in the tray</span><BloomKeys :id="sowing.id" type="sowing" :blooming="day === garden.today ? sowing.blooming : undefined" :on="day" /></div>

@@ -1,0 +1,81 @@
+import type { LocationQueryRaw } from 'vue-router'
+
+/** True while a navigation is under way: what closes then must not go back over it. */
+const isNavigating = ref(false)
+/** True while the browser's own Back or Forward is followed. */
+let isPopping = false
+
+/** The dialogs that stand open, in the address: the last one lies on top. */
+export const OPEN = 'open'
+export const openIn = (query: LocationQueryRaw): string[] => String(query[OPEN] ?? '').split(',').filter(Boolean)
+
+/** Watches how the router goes; called once, before anything else asks. */
+export function followRouter(): void {
+  const router = useRouter()
+  addEventListener('popstate', () => isPopping = true, { capture: true })
+  router.beforeEach((to, from) => {
+    isNavigating.value = true
+    // What leads away from an open dialog takes its place in the history: Back then leads to the screen, not to an empty dialog.
+    if (!isPopping && openIn(from.query).length && !openIn(to.query).length && to.path !== from.path && !to.redirectedFrom) {
+      return { path: to.path, query: to.query, hash: to.hash, replace: true }
+    }
+  })
+  router.afterEach(() => {
+    isNavigating.value = false
+    isPopping = false
+  })
+}
+
+/**
+ * Something that opens over a screen, under a name in the address: opening it is a step of history, and Back closes it.
+ *
+ * @param name of the part of the address it stands in
+ */
+export function useStep(name: string) {
+  const route = useRoute()
+  const router = useRouter()
+  const value = computed(() => route.query[name] ? String(route.query[name]) : null)
+  const without = () => Object.fromEntries(Object.entries(route.query).filter(([key]) => key !== name))
+
+  /** Opens it, or shows another one in its place. */
+  function open(to: string) {
+    if (value.value === to) return
+    const query = { ...route.query, [name]: to }
+    return value.value === null ? router.push({ query }) : router.replace({ query })
+  }
+  /** Closes it: the step is taken back where it was taken, so that Back does not lead into it again. */
+  async function close(rest: LocationQueryRaw = without()) {
+    // Whoever closes may be on the way elsewhere already.
+    await new Promise(resolve => setTimeout(resolve))
+    if (isNavigating.value || value.value === null) return
+    const before = router.resolve({ query: rest }).fullPath
+    if (history.state?.back === before) router.back()
+    else await router.replace({ query: rest })
+  }
+  return { value, open, close }
+}
+
+/**
+ * Makes a dialog a step of history under a name of its own.
+ *
+ * @param isOpen whether it stands open
+ */
+export function useDialogStep(isOpen: Ref<boolean>, name: () => string): void {
+  const route = useRoute()
+  const { open, close } = useStep(OPEN)
+  const isNamed = () => openIn(route.query).includes(name())
+  watch(isOpen, (is) => {
+    if (is && !isNamed()) void open([...openIn(route.query), name()].join(','))
+    if (!is && isNamed()) {
+      const others = openIn(route.query).filter(other => other !== name())
+      void close(Object.fromEntries(Object.entries({ ...route.query, [OPEN]: others.join(',') || undefined }).filter(([, v]) => v !== undefined)) as LocationQueryRaw)
+    }
+  })
+  watch(() => openIn(route.query).join(), () => {
+    if (isOpen.value && !isNamed()) isOpen.value = false
+  })
+  // An address that was kept, or loaded anew: what the dialog was about is not in it.
+  onMounted(() => {
+    if (isNamed() && !isOpen.value) void close()
+  })
+}
