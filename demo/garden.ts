@@ -8,13 +8,14 @@ import { genesOf, looksOf } from './genes'
 import { aims, programme, seedlingNames } from './programmes'
 import { NOW, Scribe, ZONE } from './scribe'
 import { tellPollen } from './pollen'
+import { tellSeed } from './seed'
 import type { DemoPlant } from './season'
 import { judgeFamily, raiseFamily, workCross } from './season'
 import { PLACES, edgeSwatches, faults, stock } from './stock'
 
 /** The demo garden as it is made: a lakeside volunteers' garden that does not exist. */
 export const demoGardenWish = {
-  name: 'Quillmere Glasshouses', keeper: 'Orla Fennick', zone: ZONE, ...SITE, isDemo: true, clockAt: NOW, placeNames: PLACES,
+  name: 'Quillmere Glasshouses', keeper: 'Orla Fennick', zone: ZONE, site: SITE, isDemo: true, clockAt: NOW, placeNames: PLACES,
 }
 
 const SEED = 20260612
@@ -97,5 +98,7 @@ export function demoEntries(places: { id: string, name: string }[], seed = SEED,
   tellBlooms(gardener, founders, flowering, programme)
   const keeper = new Scribe(randomStream(seed + 2), scribe.serials)
   tellPollen(keeper, founders, scribe.entries)
-  return { entries: [...scribe.entries, ...gardener.entries, ...keeper.entries], serials: [...scribe.serials] }
+  const cleaner = new Scribe(randomStream(seed + 3), scribe.serials)
+  tellSeed(cleaner, scribe.entries, 'hellebore')
+  return { entries: [...scribe.entries, ...gardener.entries, ...keeper.entries, ...cleaner.entries], serials: [...scribe.serials] }
 }

@@ -153,14 +153,14 @@ export function judgeFamily({ scribe, guide, cross }: Stage, family: DemoPlant[]
   const { on, share, traits } = cross.judge
   const judged = family.slice(0, Math.round(family.length * share)).map(plant => ({ plant, looks: looksOf(cross.crop, plant.genes, scribe) }))
   const ranked = [...judged].sort((a, b) => meritOf(cross.crop, b.looks) - meritOf(cross.crop, a.looks))
-  const faults = guide.judging.reasons.slice(4)
+  const { keep, watch, discard } = guide.judging.reasons
   judged.forEach(({ plant, looks }, i) => {
     const hour = 9 + i * 0.01
     for (const trait of traits) scribe.note(on, hour, 'scored', plant.id, { trait, value: looks[trait]! })
     const rank = ranked.findIndex(r => r.plant === plant) / ranked.length
     const verdict = rank < Math.max(KEPT, 2 / ranked.length) ? 'keep' : rank < WATCHED ? 'watch' : 'discard'
     scribe.note(on, hour + 0.005, 'judged', plant.id, {
-      verdict, reason: verdict === 'keep' ? scribe.pick(guide.judging.reasons.slice(0, 3)) : verdict === 'watch' ? 'look again' : scribe.pick(faults),
+      verdict, reason: verdict === 'keep' ? scribe.pick(keep) : verdict === 'watch' ? watch[0]! : scribe.pick(discard),
     })
   })
   return ranked.map(r => r.plant)

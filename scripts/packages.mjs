@@ -13,7 +13,10 @@ const isAllowed = licence => licence.replace(/[()]/g, '').split(/ OR /).some(cho
 /** A package that does not name its licence may bring its text. */
 function readLicence(folder) {
   const file = readdirSync(folder).find(name => /^licen[cs]e/i.test(name))
-  return file && /MIT License|Permission is hereby granted, free of charge/.test(readFileSync(join(folder, file), 'utf8')) ? 'MIT' : 'none'
+  const text = file ? readFileSync(join(folder, file), 'utf8') : ''
+  if (/MIT License|Permission is hereby granted, free of charge/.test(text)) return 'MIT'
+  if (/Redistribution and use in source and binary forms/.test(text)) return /Neither the name/.test(text) ? 'BSD-3-Clause' : 'BSD-2-Clause'
+  return 'none'
 }
 
 const { packages } = JSON.parse(readFileSync(join(root, 'package-lock.json'), 'utf8'))
@@ -31,6 +34,11 @@ for (const { name, version, licence } of shipped) console.log(`${name.padEnd(48)
 const astray = shipped.filter(({ licence }) => !isAllowed(licence))
 console.log(`\n${shipped.length} packages, ${astray.length} with a licence to look at`)
 if (astray.length) process.exitCode = 1
+
+// What comes bundled in another package is held by that one's hash.
+const unhashed = Object.entries(packages).filter(([path, { link, integrity, inBundle }]) => path.startsWith('node_modules/') && !link && !integrity && !inBundle).map(([path]) => path)
+console.log(unhashed.length ? `Without a hash in the lock file: ${unhashed.join(', ')}` : 'Every package in the lock file has a hash.')
+if (unhashed.length) process.exitCode = 1
 
 // npm answers with a report even when it finds faults, and with an error where the registry does not know the question.
 const report = outputOf('sh', ['-c', 'npm audit --omit=dev --json 2>/dev/null || true'])

@@ -1,14 +1,16 @@
 /** `npm start`: from a fresh clone to the running application. Node's own modules only. */
 import { spawn } from 'node:child_process'
-import { existsSync, mkdirSync, openSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
+import { randomBytes } from 'node:crypto'
+import { chmodSync, existsSync, mkdirSync, openSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
 import { buildIfNeeded, serverFile } from './lib/build.mjs'
 import { installPackages, installPostgres } from './lib/install.mjs'
 import { dataDir, program, root } from './lib/paths.mjs'
-import { findPrograms, secretsIn, startPostgres } from './lib/postgres.mjs'
-import { Failure, run } from './lib/run.mjs'
+import { findPrograms, startPostgres } from './lib/postgres.mjs'
+import { Failure, isRoot, outputOf, run } from './lib/run.mjs'
+import { secretsIn } from './lib/secrets.mjs'
 import { serverRoleOf } from './lib/serverRole.mjs'
 
 const began = Date.now()
@@ -16,19 +18,41 @@ const port = process.env.PORT ?? '4600'
 /** Where the server listens: the loopback address, unless it is told to let others in. */
 const host = process.env.HOST ?? '127.0.0.1'
 const address = `http://127.0.0.1:${port}`
+const isLoopback = name => /^(localhost|127(\.\d+){3}|\[?::1\]?)$/.test(name)
 const isDev = process.argv.includes('--dev')
 const startMark = join(dataDir, 'start.pid')
 const urlFile = join(dataDir, 'database-url')
 
+/** Held while this process lives: however it ends, the kernel lets go of it. */
+let lock
+
+const runsAlready = other => new Failure(`Virgulta runs already on this data${other ? ` (process ${other})` : ''}. Stop it first, or set PORT and VIRGULTA_DATA for a second one.`)
+
 /** Two starts on one data folder would take each other's database away. */
-function checkAlone() {
+async function takeData() {
   mkdirSync(dataDir, { recursive: true, mode: 0o755 })
   const other = existsSync(startMark) ? Number(readFileSync(startMark, 'utf8')) : 0
   const commandLine = `/proc/${other}/cmdline`
   if (other && other !== process.pid && existsSync(commandLine) && readFileSync(commandLine, 'utf8').includes('start.mjs')) {
-    throw new Failure(`Virgulta runs already on this data (process ${other}). Stop it first, or set PORT and VIRGULTA_DATA for a second one.`)
+    throw runsAlready(other)
   }
+  // The mark says who it is; what counts is the lock, which two starts at one moment cannot both get.
+  lock = spawn('flock', ['--wait', '3', join(dataDir, 'lock'), 'sh', '-c', 'echo held; exec cat'], { detached: true, stdio: ['pipe', 'pipe', 'ignore'] })
+  const isHeld = await new Promise((resolve, reject) => {
+    lock.once('error', () => reject(new Failure('The program "flock" is missing; Debian\'s package util-linux brings it.')))
+    lock.stdout.once('data', () => resolve(true))
+    lock.once('exit', () => resolve(false))
+  })
+  if (!isHeld) throw runsAlready(null)
   writeFileSync(startMark, String(process.pid))
+}
+
+/** Lets go of the data folder. */
+async function leaveData() {
+  if (!lock || lock.exitCode !== null || lock.signalCode !== null) return
+  const ended = new Promise(resolve => lock.once('exit', resolve))
+  lock.stdin.end()
+  await ended
 }
 
 /** Says at once what would otherwise only show when all is built and the server cannot listen. */
@@ -45,19 +69,49 @@ async function checkPort() {
 /** The server's log of this start; the one of the start before is kept beside it. */
 function openLog() {
   const file = join(dataDir, 'server.log')
-  if (existsSync(file)) renameSync(file, `${file}.1`)
-  return openSync(file, 'a')
+  if (existsSync(file)) {
+    renameSync(file, `${file}.1`)
+    chmodSync(`${file}.1`, 0o600)
+  }
+  return openSync(file, 'a', 0o600)
+}
+
+/** At home, letters lie in a tray that opens by the key of this start. */
+const isHome = isLoopback(host) && !process.env.VIRGULTA_ADDRESS && !process.env.VIRGULTA_PROXY
+const trayKey = isHome && !process.env.VIRGULTA_MAIL_TRAY ? randomBytes(18).toString('base64url') : ''
+
+/** What is open to whom, in a line each. */
+function doorLines() {
+  const { VIRGULTA_DEMO: demo, VIRGULTA_MAIL_TRAY: tray } = process.env
+  return [
+    (demo ? demo === 'open' : isHome) ? `The demo garden is open${isHome ? ' on this computer' : ' to everybody who reaches this server'}.` : 'The demo garden is closed.',
+    trayKey
+      ? `Letters lie in the mail tray: ${address}/mail?key=${trayKey}`
+      : tray === 'open' ? 'The mail tray is open to everybody who reaches this server: letters with links for new passwords, too.' : 'The mail tray is closed.',
+  ]
+}
+
+const parentWatch = join(root, 'scripts/lib/endWithParent.mjs')
+
+/** Started as root, the web server runs as nobody, who has no rights anywhere; where that cannot be, it is said why. */
+function serverUser() {
+  if (!isRoot || isDev) return {}
+  const [uid, gid] = ['-u', '-g'].map(flag => Number(outputOf('id', [flag, 'nobody'])))
+  const canRead = uid && [serverFile, parentWatch].every(file => outputOf('test', ['-r', file], { uid, gid, cwd: '/' }) !== null)
+  if (canRead && Number(port) > 1023) return { uid, gid }
+  console.log(`The web server runs as root: ${canRead ? `only root may listen on port ${port}` : `the user nobody cannot read ${serverFile}`}.`)
+  return {}
 }
 
 function startServer(databaseUrl) {
   const env = {
-    ...process.env, DATABASE_URL: databaseUrl, PORT: port, HOST: host,
+    ...process.env, VIRGULTA_TRAY_KEY: trayKey, DATABASE_URL: databaseUrl, PORT: port, HOST: host,
     NUXT_SESSION_PASSWORD: process.env.NUXT_SESSION_PASSWORD ?? secretsIn(dataDir).session,
   }
   const [command, args] = isDev
     ? [program('nuxt'), ['dev', '--port', port, '--host', '127.0.0.1']]
-    : [process.execPath, ['--import', join(root, 'scripts/lib/endWithParent.mjs'), serverFile]]
-  return spawn(command, args, { cwd: root, env, stdio: ['pipe', isDev ? 'inherit' : openLog(), 'inherit'] })
+    : [process.execPath, ['--import', parentWatch, serverFile]]
+  return spawn(command, args, { ...serverUser(), cwd: root, env, stdio: ['pipe', isDev ? 'inherit' : openLog(), 'inherit'] })
 }
 
 async function answers(hasEnded) {
@@ -90,6 +144,7 @@ async function stop(code) {
   if (server) await endOf(server)
   if (postgres) await postgres.stop()
   for (const file of [startMark, urlFile]) rmSync(file, { force: true })
+  await leaveData()
   process.exit(code)
 }
 
@@ -98,12 +153,20 @@ process.on('SIGTERM', () => stop(0))
 process.on('SIGHUP', () => stop(0))
 
 try {
-  checkAlone()
+  await takeData()
   await checkPort()
   await installPackages()
   if (!process.env.DATABASE_URL) await installPostgres(() => findPrograms() !== null)
   if (!isDev) await buildIfNeeded()
-  if (!process.env.DATABASE_URL) postgres = await startPostgres(dataDir)
+  if (!process.env.DATABASE_URL) {
+    postgres = await startPostgres(dataDir)
+    console.log(postgres.movedFrom ? `The database was moved from ${postgres.movedFrom}, which systems clean, to ${postgres.dir}.` : `The database lies in ${postgres.dir}.`)
+    postgres.ended.then(() => {
+      if (isStopping) return
+      console.error(`The database has ended by itself; ${join(dataDir, 'postgres.log')} says why.`)
+      stop(1)
+    })
+  }
   const databaseUrl = postgres?.url ?? process.env.DATABASE_URL
   // For the command line, which works on the database of the running application.
   writeFileSync(urlFile, databaseUrl, { mode: 0o600 })
@@ -118,12 +181,13 @@ try {
     }
   })
   await answers(() => hasEnded)
+  for (const line of doorLines()) console.log(line)
   console.log(`Virgulta is ready at ${address} (after ${((Date.now() - began) / 1000).toFixed(1)} s; Ctrl-C stops it)`)
 }
 catch (error) {
   if (!isStopping) {
     console.error(error instanceof Failure ? error.message : error)
-    if (existsSync(startMark) && readFileSync(startMark, 'utf8') !== String(process.pid)) process.exit(1)
+    if (!existsSync(startMark) || readFileSync(startMark, 'utf8') !== String(process.pid)) process.exit(1)
     await stop(1)
   }
 }

@@ -5,7 +5,7 @@ import { join } from 'node:path'
 import { program, root } from './paths.mjs'
 import { Failure, exitCode } from './run.mjs'
 
-const SOURCES = ['app', 'core/src', 'public', 'server', 'shared', 'nuxt.config.ts', 'package-lock.json']
+const SOURCES = ['app', 'core/src', 'public', 'server', 'shared', 'docs/openapi.json', 'nuxt.config.ts', 'package-lock.json']
 
 function filesIn(path) {
   if (!existsSync(path)) return []

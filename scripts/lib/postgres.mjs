@@ -1,20 +1,37 @@
 /** A private PostgreSQL cluster on a free loopback port. Node's own modules only. */
 import { spawn } from 'node:child_process'
-import { createHash, randomBytes } from 'node:crypto'
-import { chownSync, closeSync, existsSync, mkdirSync, openSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
+import { chownSync, closeSync, existsSync, fchmodSync, mkdirSync, openSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { dirname, join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
+import { checkNotLost, clusterDir, moveCleanedCluster, noteCluster } from './clusterPlace.mjs'
 import { Failure, exitCode, isRoot, outputOf } from './run.mjs'
+import { secretsIn } from './secrets.mjs'
+
+/** Debian keeps the programs of each version in a folder of its own. */
+const DEBIANS = '/usr/lib/postgresql'
 
 /** The folder of the newest installed PostgreSQL's programs, or null. */
 export function findPrograms() {
-  const base = '/usr/lib/postgresql'
-  const versions = existsSync(base) ? readdirSync(base).filter(v => existsSync(join(base, v, 'bin', 'initdb'))) : []
+  const versions = existsSync(DEBIANS) ? readdirSync(DEBIANS).filter(v => existsSync(join(DEBIANS, v, 'bin', 'initdb'))) : []
   const newest = versions.sort((a, b) => Number(b) - Number(a))[0]
-  if (newest) return join(base, newest, 'bin')
+  if (newest) return join(DEBIANS, newest, 'bin')
   const onPath = outputOf('sh', ['-c', 'command -v initdb'])
   return onPath && dirname(onPath)
+}
+
+const majorOf = bin => outputOf(join(bin, 'postgres'), ['--version'], { cwd: '/' })?.match(/(\d+)/)?.[1]
+
+/** The programs that a cluster is worked with: those of the version that made it. */
+function programsFor(dir) {
+  const newest = findPrograms()
+  const mark = join(dir, 'PG_VERSION')
+  if (!existsSync(mark)) return newest
+  const made = readFileSync(mark, 'utf8').trim()
+  const bin = join(DEBIANS, made, 'bin')
+  if (existsSync(join(bin, 'postgres'))) return bin
+  if (newest && majorOf(newest) === made) return newest
+  throw new Failure(`The database in ${dir} was made by PostgreSQL ${made}, whose programs are not installed${newest ? ` (there is ${majorOf(newest)}, which cannot read it)` : ''}. Install Debian's package postgresql-${made}, then start again; nothing was changed.`)
 }
 
 /** PostgreSQL refuses to run as root: then its programs run as the user that Debian's package made. */
@@ -23,14 +40,6 @@ function databaseUser() {
   const [uid, gid] = ['-u', '-g'].map(flag => Number(outputOf('id', [flag, 'postgres'])))
   if (!uid) throw new Failure('There is no user "postgres"; Debian\'s package postgresql makes it.')
   return { uid, gid }
-}
-
-/** Where the cluster lies: in the data folder, or under /var/tmp when the database's user cannot get there. */
-function clusterDir(dataDir, user) {
-  const here = join(dataDir, 'postgres')
-  mkdirSync(dataDir, { recursive: true, mode: 0o755 })
-  const canPass = outputOf('test', ['-x', dataDir], { ...user, cwd: '/' }) !== null
-  return canPass ? here : join('/var/tmp', `virgulta-${createHash('sha256').update(dataDir).digest('hex').slice(0, 12)}`)
 }
 
 function freePort() {
@@ -44,13 +53,14 @@ function freePort() {
 }
 
 async function makeCluster(bin, dir, password, user) {
+  mkdirSync(dirname(dir), { recursive: true, mode: 0o755 })
   mkdirSync(dir, { mode: 0o700 })
   const passwordFile = `${dir}.password`
   writeFileSync(passwordFile, password, { mode: 0o600 })
   try {
     if (user.uid) for (const path of [dir, passwordFile]) chownSync(path, user.uid, user.gid)
     const code = await exitCode(join(bin, 'initdb'), [
-      '-D', dir, '-U', 'virgulta', '--encoding=UTF8', '--locale=C.UTF-8', '--auth=scram-sha-256', `--pwfile=${passwordFile}`,
+      '-D', dir, '-U', 'virgulta', '--encoding=UTF8', '--locale=C.UTF-8', '--auth=scram-sha-256', '--data-checksums', `--pwfile=${passwordFile}`,
     ], { ...user, cwd: '/', stdio: ['ignore', 'ignore', 'inherit'] })
     if (code !== 0) {
       rmSync(dir, { recursive: true, force: true })
@@ -77,38 +87,36 @@ async function stopLeftOver(bin, dir, user) {
   await exitCode(join(bin, 'pg_ctl'), ['stop', '-D', dir, '-m', 'fast', '-w', '-t', '30'], { ...user, cwd: '/', stdio: 'ignore' })
 }
 
-/** The secrets of this installation, made once: the database's password and the key that seals session cookies. */
-export function secretsIn(dataDir) {
-  mkdirSync(dataDir, { recursive: true, mode: 0o755 })
-  const file = join(dataDir, 'secrets.json')
-  if (!existsSync(file)) {
-    const secret = () => randomBytes(32).toString('hex')
-    writeFileSync(file, JSON.stringify({ database: secret(), session: secret() }), { mode: 0o600 })
-  }
-  return JSON.parse(readFileSync(file, 'utf8'))
-}
-
 /**
  * Starts the private cluster, made first when it is not there.
  *
  * @param dataDir folder that holds it
  * @param {number} [wantedPort] absent: a free one
- * @returns the database's address and how to stop it
+ * @returns the database's address, where it lies and where it lay before, and how to stop it
  */
 export async function startPostgres(dataDir, wantedPort) {
-  const bin = findPrograms()
   const user = databaseUser()
-  const dir = clusterDir(dataDir, user)
+  mkdirSync(dataDir, { recursive: true, mode: 0o755 })
+  const dir = clusterDir(dataDir, outputOf('test', ['-x', dataDir], { ...user, cwd: '/' }) !== null)
+  // The password lies in the data folder: a database of another one would not open.
+  if (existsSync(join(dir, 'PG_VERSION')) && !existsSync(join(dataDir, 'secrets.json'))) {
+    throw new Failure(`A database lies in ${dir}, but ${dataDir} no longer holds its secrets. Bring secrets.json back, or remove that folder to begin with an empty database.`)
+  }
   const { database: password } = secretsIn(dataDir)
+  const movedFrom = await moveCleanedCluster(dataDir, dir, user.uid ?? process.getuid(), left => stopLeftOver(programsFor(left), left, user))
+  checkNotLost(dataDir, dir)
+  const bin = programsFor(dir)
   if (!existsSync(join(dir, 'PG_VERSION'))) await makeCluster(bin, dir, password, user)
+  noteCluster(dataDir, dir)
   await stopLeftOver(bin, dir, user)
 
   const port = wantedPort ?? await freePort()
-  const log = openSync(join(dataDir, 'postgres.log'), 'a')
+  const log = openSync(join(dataDir, 'postgres.log'), 'a', 0o600)
   // Detached: Ctrl-C reaches the launcher first, which stops the web server before the database.
   const server = spawn(join(bin, 'postgres'), ['-D', dir, '-h', '127.0.0.1', '-k', '', '-p', String(port)], {
     ...user, cwd: '/', detached: true, stdio: ['ignore', log, log],
   })
+  fchmodSync(log, 0o600)
   closeSync(log)
   const ended = new Promise(resolve => server.once('exit', resolve))
   let isRunning = true
@@ -121,6 +129,8 @@ export async function startPostgres(dataDir, wantedPort) {
   return {
     url,
     port,
+    dir,
+    movedFrom,
     ended,
     async stop() {
       if (isRunning) server.kill('SIGINT')
