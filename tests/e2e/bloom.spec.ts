@@ -104,9 +104,11 @@ test('a weather file is read, what is wrong in it is named, and it counts once i
   await expect(page.getByRole('row').filter({ hasText: 'lake.csv' })).toContainText('3')
   await page.getByRole('button', { name: 'Undo', exact: true }).click()
   await expect(page.getByRole('row').filter({ hasText: 'lake.csv' })).toHaveCount(0)
+  await page.getByRole('button', { name: 'Change it' }).click()
+  await page.getByRole('button', { name: 'Degrees' }).click()
   await page.getByLabel('Latitude, north is positive').fill('95')
   await page.getByRole('button', { name: 'Set it' }).click()
-  await expect(page.getByText('The latitude lies between −90 and 90 degrees.')).toBeVisible()
+  await expect(page.getByText('Give a latitude from −90 to 90 degrees; north is positive.')).toBeVisible()
 })
 
 test('earlier seasons come from a file, shown before they are noted', async ({ page }) => {

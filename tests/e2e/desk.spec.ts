@@ -45,7 +45,7 @@ test('a plan is changed, several flowers are tagged at once, and a cluster gives
   await harvest.getByRole('button', { name: 'Done' }).click()
   await page.goto('/seed')
   await page.getByRole('link', { name: /^\d\d-/ }).click()
-  await expect(page.getByText('1 of 1 flowers: was not isolated: little is carried over in still air.')).toBeVisible()
+  await expect(page.getByText('1 of 1 flower: was not isolated: little is carried over in still air.')).toBeVisible()
   await expect(page.getByRole('definition').filter({ hasText: /^4$/ })).toBeVisible()
 })
 
@@ -61,7 +61,7 @@ test('the list of plants keeps filter, order and page in the address, and export
   await expect(page.getByRole('row').nth(1)).toContainText('Bench Bell')
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'CSV' }).click()])
   const text = Buffer.concat(await (await download.createReadStream()).toArray()).toString()
-  expect(text.trim().split('\n').map(line => line.split(',')[1])).toEqual(['name', 'Bench Bell', 'Bench Adder'])
+  expect(text.trim().split('\n').map(line => line.split(',')[0])).toEqual(['name', 'Bench Bell', 'Bench Adder'])
 })
 
 test('what is typed survives a reload, and a name is asked for', async ({ page }) => {
@@ -130,6 +130,8 @@ test('when the server is away, the screen says so and nothing that was typed is 
   await page.goto('/plants?add=1')
   const dialog = page.getByRole('dialog', { name: 'Add a plant' })
   await dialog.getByLabel('Name', { exact: true }).fill('Offline Try')
+  await dialog.getByRole('combobox', { name: 'Crop' }).fill('Chilli')
+  await page.getByRole('option', { name: 'Chilli', exact: true }).click()
   await page.route('**/api/**', route => route.abort())
   await dialog.getByRole('button', { name: 'Add it' }).click()
   await expect(dialog.getByText('server does not answer')).toBeVisible()

@@ -23,17 +23,29 @@ export async function signUp(page: Page, name: string, from = '/account/new') {
   return email
 }
 
-export async function startGarden(page: Page, name: string) {
+/** Makes an account and a garden anew, near a town of the shipped list, or with its place left for later. */
+export async function startGarden(page: Page, name: string, town: string | null = 'Galway') {
   await signUp(page, 'Una Sedge')
   await page.getByLabel('Name of the garden').fill(name)
+  if (town) {
+    await page.getByRole('combobox', { name: 'Nearest town' }).fill(town)
+    await page.getByRole('option', { name: town }).first().click()
+  }
+  else await page.getByRole('button', { name: 'Later' }).click()
   await page.getByRole('button', { name: 'Start an empty garden' }).click()
   await expect(page.getByRole('heading', { name: 'Nothing is due today' })).toBeVisible()
 }
 
-export async function addPlant(page: Page, name: string) {
+export async function addPlant(page: Page, name: string, crop = 'Chilli') {
   await page.goto('/plants?add=1')
   const dialog = page.getByRole('dialog')
   await dialog.getByLabel('Name', { exact: true }).fill(name)
+  const picker = dialog.getByRole('combobox', { name: 'Crop' })
+  // The crop of the last plant stands there already.
+  if (await picker.inputValue() !== crop) {
+    await picker.fill(crop)
+    await page.getByRole('option', { name: crop, exact: true }).click()
+  }
   await dialog.getByRole('button', { name: 'Add it' }).click()
   await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible()
 }

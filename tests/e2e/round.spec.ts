@@ -20,12 +20,23 @@ test.describe('on a telephone', () => {
     await page.goto('/walk')
     await expect(stopOf(page)).toBeVisible()
     let stops = 0
-    for (let before = await standing(page); stops < 250 && before; before = await standing(page), stops++) {
+    for (let before = await standing(page); stops < 250; before = await standing(page), stops++) {
+      if (!before) {
+        // What waits for its hour is gone to all the same, once the rest is done.
+        const early = page.getByRole('button', { name: 'Go there now' })
+        if (!await early.isVisible()) break
+        await early.tap()
+        await expect(stopOf(page)).toBeVisible()
+        continue
+      }
       const main = page.locator('footer').getByRole('button').first()
       const isWork = /stigma ready|Pollinate|taken\?|cover off|Net the|Take the anthers|anther left|Cover the/i.test(before)
       const key = isWork ? main : page.getByRole('button', { name: /later/i })
-      await key.tap()
-      await expect.poll(() => standing(page), { message: `after ${before}` }).not.toBe(before)
+      // The second of two presses within half a second is the first one’s.
+      await expect(async () => {
+        if (await standing(page) === before) await key.tap()
+        await expect.poll(() => standing(page), { message: `after ${before}`, timeout: 3000 }).not.toBe(before)
+      }).toPass()
     }
     expect(stops).toBeGreaterThan(60)
     await expect(page.getByRole('heading', { name: 'The round is done' })).toBeVisible()
@@ -82,7 +93,7 @@ test('a day is worked on the desk by keyboard', async ({ page }) => {
   await page.keyboard.press('ArrowDown')
   await expect(page.getByRole('button', { name: /^Ready/ }).first()).toBeFocused()
   await page.keyboard.press('Enter')
-  await expect(page.getByText('Noted: stigma ready')).toBeVisible()
+  await expect(page.getByText(/^Noted: stigma ready/)).toBeVisible()
   await expect(page.getByRole('button', { name: /^Pollinated, shut again/ }).first()).toBeVisible()
   await page.keyboard.press('ArrowUp')
   await page.keyboard.press('ArrowDown')
@@ -120,7 +131,7 @@ test('a guide is copied and changed for the garden, and the built-in stays besid
   await until.fill('2')
   await until.press('Tab')
   await page.getByRole('button', { name: 'Keep as this garden’s guide' }).click()
-  await expect(page.getByRole('alert')).toContainText('days from pollination until a take shows: A range of days needs 0 < low < high.')
+  await expect(page.getByRole('alert')).toContainText('days from pollination until a take shows: Both days lie above 0, the smaller first.')
   await until.fill('12')
   await until.press('Tab')
   await page.getByRole('button', { name: 'Keep as this garden’s guide' }).click()

@@ -105,14 +105,28 @@ describe('an account', () => {
 })
 
 describe('trying for ever', () => {
-  it('is stopped at one account, from whatever address, with the time to wait; the right password is not counted', async () => {
+  it('is stopped at one account from one address, with the time to wait; the right password is not counted, and the owner is not locked out', async () => {
     const visitor = await new Visitor().signUp()
     for (let i = 0; i < 10; i++) expect((await (await visitor.onAnotherDevice()).ask('GET', '/api/session')).status).toBe(200)
-    const attempt = (password: string) => new Visitor().ask('POST', '/api/session', { email: visitor.email, password })
-    for (let i = 0; i < 8; i++) expect((await attempt('not the words')).status).toBe(401)
-    const over = await attempt(visitor.password)
+    const guesser = new Visitor()
+    for (let i = 0; i < 8; i++) expect((await guesser.signIn({ email: visitor.email, password: 'not the words' })).status).toBe(401)
+    const over = await guesser.signIn(visitor)
     expect(over.status).toBe(429)
     expect(over.body.data.sentence).toMatch(/^Too many wrong passwords; try again in 1[45] minutes\.$/)
+    expect((await new Visitor().signIn(visitor)).status).toBe(200)
+  })
+
+  it('is stopped at one account from many addresses together, but not on a device that has signed in before', async () => {
+    const visitor = await new Visitor().signUp()
+    const guesses = []
+    for (let i = 0; i < 101; i++) guesses.push((await new Visitor().signIn({ email: visitor.email, password: 'not the words' })).status)
+    expect(guesses.slice(0, 100).every(status => status === 401)).toBe(true)
+    expect(guesses.at(-1)).toBe(429)
+    expect((await new Visitor().signIn(visitor)).status).toBe(429)
+    expect((await visitor.signIn()).status).toBe(200)
+    // A device is known to the accounts that signed in from it, and to no other.
+    const another = await new Visitor().signUp()
+    expect((await another.signIn(visitor)).status).toBe(429)
   })
 
   it('is stopped from one address, over whatever accounts', async () => {
@@ -125,6 +139,18 @@ describe('trying for ever', () => {
 })
 
 describe('an invitation', () => {
+  it('ends with the say of who made it', async () => {
+    const keeper = await new Visitor().startGarden('Handed beds')
+    const second = await keeper.withMember('keeper')
+    const inviteBy = async (by: Visitor) => secretIn((await by.ask<{ link: string }>('POST', '/api/invitations', { role: 'keeper', email: null })).body.link)
+    const [first, other] = [await inviteBy(second), await inviteBy(keeper)]
+    const me = (await second.get<Member[]>('/api/members')).find(m => m.isYou)!
+    await keeper.ask('PUT', `/api/members/${me.personId}`, { role: 'guest' })
+    const newcomer = await new Visitor().signUp()
+    expect((await newcomer.ask('POST', '/api/invitations/take', { secret: first })).body.data.code).toBe('link-over')
+    expect((await newcomer.ask('POST', '/api/invitations/take', { secret: other })).status).toBe(200)
+  })
+
   it('says what it offers, brings in once, and is then used up', async () => {
     const keeper = await new Visitor().startGarden('Inviting beds')
     const { body } = await keeper.ask<{ link: string }>('POST', '/api/invitations', { role: 'hand', email: 'fern@garden.example' })
@@ -142,10 +168,14 @@ describe('an invitation', () => {
 
   it('brings in one of two who come at once', async () => {
     const keeper = await new Visitor().startGarden('Narrow gate')
-    const { body } = await keeper.ask<{ link: string }>('POST', '/api/invitations', { role: 'guest', email: null })
     const two = [await new Visitor().signUp(), await new Visitor().signUp()]
-    const answers = await Promise.all(two.map(v => v.ask('POST', '/api/invitations/take', { secret: secretIn(body.link) })))
-    expect(answers.map(a => a.status).sort()).toEqual([200, 422])
+    // Who comes second meets the first at another point each time.
+    for (let i = 0; i < 12; i++) {
+      const { body } = await keeper.ask<{ link: string }>('POST', '/api/invitations', { role: 'guest', email: null })
+      const answers = await Promise.all(two.map(v => v.ask('POST', '/api/invitations/take', { secret: secretIn(body.link) })))
+      expect(answers.map(a => a.status).sort()).toEqual([200, 422])
+      for (const { personId, isYou } of await keeper.get<Member[]>('/api/members')) if (!isYou) await keeper.ask('DELETE', `/api/members/${personId}`)
+    }
   })
 
   it('can be withdrawn, and ends by itself', async () => {
@@ -174,11 +204,11 @@ describe('an invitation', () => {
 })
 
 describe('an access token', () => {
-  it('lets a program do what its person may, in that garden, until it is revoked', async () => {
+  it('lets a program note work in that garden until it is revoked', async () => {
     const keeper = await new Visitor().startGarden('Scripted beds')
     const { ids } = await plantedCross(keeper)
     const hand = await keeper.withMember('hand')
-    const { body: made } = await hand.ask<{ id: string, token: string }>('POST', '/api/tokens', { name: 'the scales in the shed' })
+    const { body: made } = await hand.ask<{ id: string, token: string }>('POST', '/api/tokens', { name: 'the scales in the shed', opens: 'note' })
     const program = new Visitor()
     program.headers.authorization = `Bearer ${made.token}`
     expect((await program.get<OpenGarden>('/api/garden')).name).toBe('Scripted beds')
@@ -191,6 +221,49 @@ describe('an access token', () => {
     expect([...await rowsOf(owner.db, sql`select 1 from access_tokens where secret = ${made.token}`)]).toEqual([])
     await hand.ask('DELETE', `/api/tokens/${made.id}`)
     expect((await program.ask('GET', '/api/garden')).status).toBe(401)
+  })
+
+  const programWith = (token: string) => {
+    const program = new Visitor()
+    program.headers.authorization = `Bearer ${token}`
+    return program
+  }
+
+  it('that reads notes nothing; that of a keeper has neither people nor the garden in its hands, and knows nothing else of the person', async () => {
+    const keeper = await new Visitor().startGarden('Guarded beds')
+    const { ids } = await plantedCross(keeper)
+    await keeper.ask('POST', '/api/gardens', { name: 'Other beds', zone: 'Europe/Dublin' })
+    await keeper.signIn()
+    const { id } = (await keeper.get<Session>('/api/session')).gardens.find(g => g.name === 'Guarded beds')!
+    await keeper.ask('PUT', '/api/session/garden', { gardenId: id })
+    const make = async (opens: string) => programWith((await keeper.ask<{ token: string }>('POST', '/api/tokens', { name: opens, opens })).body.token)
+    const [reader, writer] = [await make('read'), await make('note')]
+    expect((await reader.ask('GET', '/api/plants')).status).toBe(200)
+    expect((await reader.send(entry('emasculated', ids.flower, {}, 100))).body.data.sentence).toBe('This token only reads; make one in Garden › Data that notes work as well.')
+    expect((await writer.send(entry('emasculated', ids.flower, {}, 100))).status).toBe(200)
+    const me = (await keeper.get<Member[]>('/api/members')).find(m => m.isYou)!
+    for (const program of [reader, writer]) {
+      for (const [method, path, body] of [['POST', '/api/invitations', { role: 'keeper', email: null }], ['DELETE', '/api/garden', { name: 'Guarded beds' }], ['DELETE', `/api/members/${me.personId}`], ['PUT', `/api/members/${me.personId}`, { role: 'guest' }], ['GET', '/api/garden/backup'], ['GET', '/api/tokens'], ['POST', '/api/tokens', { name: 'x' }]] as const) {
+        expect((await program.ask(method, path, body)).status, `${method} ${path}`).toBe(403)
+      }
+      expect(await program.get<Session>('/api/session')).toMatchObject({ person: { email: null }, gardens: [{ id }], gardenId: id })
+    }
+  })
+
+  it.each<[string, (keeper: Visitor) => Promise<unknown>]>([
+    ['a change of the password', keeper => keeper.ask('PUT', '/api/account/password', { present: keeper.password, next: 'four quite new words' })],
+    ['signing out everywhere', keeper => keeper.ask('DELETE', '/api/session/everywhere')],
+  ])('ends with %s', async (_, end) => {
+    const keeper = await new Visitor().startGarden('Ended beds')
+    const { body: { token } } = await keeper.ask<{ token: string }>('POST', '/api/tokens', { name: 'x' })
+    const { body: { token: calendar } } = await keeper.ask<{ token: string }>('POST', '/api/tokens', { name: 'y', opens: 'calendar' })
+    const program = programWith(token)
+    expect((await program.ask('GET', '/api/garden')).status).toBe(200)
+    expect((await new Visitor().ask('GET', `/api/calendar/${calendar}.ics`)).status).toBe(200)
+    await end(keeper)
+    expect((await program.ask('GET', '/api/garden')).status).toBe(401)
+    expect((await program.get<Session>('/api/session')).person).toBeNull()
+    expect((await new Visitor().ask('GET', `/api/calendar/${calendar}.ics`)).status).toBe(404)
   })
 
   it('ends with the membership', async () => {

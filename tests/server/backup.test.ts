@@ -103,7 +103,7 @@ describe('a file that is not as it was made', () => {
     ['cut off at its last letters', () => whole().slice(0, -40), /cut off before its end/],
     ['altered in one figure', () => whole().replace('"low and purple"', '"low and pink"'), /altered after it was made/],
     ['robbed of an entry', () => whole().replace(/,\n\{"id":[^\n]*\}(?=,\n)/, ''), /altered after it was made/],
-    ['of a later version', () => whole().replace('"version":2', '"version":3'), /made by a newer Virgulta \(format 3; this one reads up to 2\)/],
+    ['of a later version', () => whole().replace('"version":3', '"version":4'), /made by a newer Virgulta \(format 4; this one reads up to 3\)/],
     ['something else', () => '{"format":"recipe","entries":[]}', /altered after it was made|not a backup/],
     ['no JSON', () => 'Dear garden,', /not whole JSON/],
     ['empty', () => '', /cut off before its end/],

@@ -136,8 +136,10 @@ describe('what is planned for a meeting', () => {
 
 describe('weather', () => {
   it('comes from the simulated station, and from one’s own readings where there are any', async () => {
+    expect(await keeper.get<WeatherPage>('/api/weather')).toMatchObject({ station: null, days: [] })
+    await keeper.ask('PUT', '/api/garden/station', { isOn: true })
     const page = await keeper.get<WeatherPage>('/api/weather')
-    expect(page).toMatchObject({ station: { isSimulated: true }, yearsFrom: 'station', read: [], site: { longitude: 0 } })
+    expect(page).toMatchObject({ station: { isSimulated: true }, yearsFrom: 'station', read: [], site: { longitude: -8 } })
     expect(page.days.filter(d => d.from === 'forecast')).toHaveLength(7)
     const day = addDays(today, -10)
     const read = entry('weatherRead', randomUUID(), { unit: 'day', source: 'lake.csv', rows: [[day, -3.5, 31, 12]] })

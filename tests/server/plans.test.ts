@@ -117,7 +117,7 @@ it.each(works)('%s is found quickly in a garden that has just come', async (_, w
 })
 
 it('a statement that takes too long is stopped', async () => {
-  const hasty = open(serverRoleOf(inject('databaseUrl')).url, 100)
+  const hasty = open(serverRoleOf(inject('databaseUrl')).url, { statementMs: 100 })
   await expect(hasty.db.execute(sql`select pg_sleep(20)`)).rejects.toMatchObject({ cause: { code: '57014' } })
   await hasty.close()
 })

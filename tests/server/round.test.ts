@@ -115,7 +115,7 @@ describe('guides of the garden’s own', () => {
   it('with a range upside down are refused with a sentence', async () => {
     const bad = { ...chilli, take: { ...chilli.take, daysAfterPollination: { low: 9, high: 4 } } }
     const { status, body } = await keeper.send(entry('guideSet', v7(), { guide: bad }))
-    expect([status, body.data.sentence]).toEqual([400, 'A range of days needs 0 < low < high.'])
+    expect([status, body.data.sentence]).toEqual([400, 'Both days lie above 0, the smaller first.'])
   })
 
   it('and customs: a school kept to, a caution hidden', async () => {

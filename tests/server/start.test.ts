@@ -1,7 +1,7 @@
 /** `npm start` as people live with it: started twice, killed, stopped. */
 import type { ChildProcess } from 'node:child_process'
 import { spawn } from 'node:child_process'
-import { readdirSync, readFileSync, rmSync } from 'node:fs'
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
 import { afterAll, expect, it } from 'vitest'
@@ -51,6 +51,7 @@ afterAll(async () => {
 it('starts on an empty data folder, refuses a second start, survives a kill without loss, and stops cleanly', async () => {
   const first = await start()
   expect(first.printed()).toContain(`Virgulta is ready at ${address}`)
+  expect(first.printed()).toContain(`The database lies in ${join(data, 'postgres')}.`)
   const visitor = await new Visitor(address).startGarden('Kept beds')
   await plantedCross(visitor)
 
@@ -63,6 +64,9 @@ it('starts on an empty data folder, refuses a second start, survives a kill with
   expect(await other.ended).toBe(1)
   expect(other.printed()).toContain(`Port ${port} is taken by another program; set PORT for another.`)
 
+  // What a log can hold, and the secrets, are for the owner alone.
+  for (const file of ['server.log', 'postgres.log', 'secrets.json', 'database-url']) expect(statSync(join(data, file)).mode & 0o777, file).toBe(0o600)
+
   first.child.kill('SIGKILL')
   await first.ended
   await expect.poll(answers, { timeout: 10_000 }).toBe(false)
@@ -74,6 +78,43 @@ it('starts on an empty data folder, refuses a second start, survives a kill with
   expect(await again.ended).toBe(0)
   expect(await answers()).toBe(false)
   expect(processesOnData()).toEqual([])
+})
+
+it('of two starts at one moment one gets the data folder', async () => {
+  const both = join(data, 'both')
+  const ports = [await freePort(), await freePort()]
+  const starts = await Promise.all(ports.map(p => start({ VIRGULTA_DATA: both, PORT: String(p) })))
+  const printed = starts.map(s => s.printed())
+  expect(printed.filter(text => text.includes('Virgulta is ready'))).toHaveLength(1)
+  expect(printed.filter(text => text.includes('Virgulta runs already on this data'))).toHaveLength(1)
+})
+
+it('ends with its database, and says so', async () => {
+  const own = join(data, 'own')
+  const { ended, printed } = await start({ VIRGULTA_DATA: own, PORT: String(await freePort()) })
+  expect(printed()).toContain('Virgulta is ready')
+  process.kill(parseInt(readFileSync(join(own, 'postgres', 'postmaster.pid'), 'utf8'), 10), 'SIGKILL')
+  expect(await ended).toBe(1)
+  expect(printed()).toContain('The database has ended by itself')
+})
+
+it('does not begin anew where a copied data folder lacks its database', async () => {
+  const copied = join(data, 'copied')
+  mkdirSync(copied)
+  writeFileSync(join(copied, 'postgres.path'), `${join(data, 'gone')}\n`)
+  const { ended, printed } = await start({ VIRGULTA_DATA: copied, PORT: String(await freePort()) })
+  expect(await ended).toBe(1)
+  expect(printed()).toContain(`should lie in ${join(copied, 'postgres')}, and does not`)
+  expect(existsSync(join(copied, 'postgres'))).toBe(false)
+})
+
+it('says what is missing where the secrets of a database are gone', async () => {
+  const bare = join(data, 'bare')
+  mkdirSync(join(bare, 'postgres'), { recursive: true })
+  writeFileSync(join(bare, 'postgres', 'PG_VERSION'), '15\n')
+  const { ended, printed } = await start({ VIRGULTA_DATA: bare, PORT: String(await freePort()) })
+  expect(await ended).toBe(1)
+  expect(printed()).toContain('no longer holds its secrets')
 })
 
 it('says what a port must be', async () => {

@@ -10,7 +10,21 @@ interface Refused { data: { code: string, sentence: string, field?: string } }
 let visitors = 0
 
 export class Visitor {
-  cookie = ''
+  private readonly jar = new Map<string, string>()
+  get cookie() {
+    return [...this.jar].filter(([, value]) => value).map(([name, value]) => `${name}=${value}`).join('; ')
+  }
+
+  set cookie(text: string) {
+    this.jar.clear()
+    for (const pair of text.split('; ')) this.keep(pair)
+  }
+
+  private keep(pair: string) {
+    const [name, value] = pair.split(/=(.*)/s) as [string, string]
+    this.jar.set(name, value)
+  }
+
   private readonly number = ++visitors
   readonly email = `visitor-${process.pid}-${this.number}@garden.example`
   readonly password = 'four words for the test'
@@ -22,8 +36,12 @@ export class Visitor {
   /** The same person on another device: signed in anew. */
   async onAnotherDevice(): Promise<Visitor> {
     const other = new Visitor(this.address)
-    await other.ask('POST', '/api/session', { email: this.email, password: this.password })
+    await other.signIn(this)
     return other
+  }
+
+  signIn({ email, password }: { email: string, password: string } = this) {
+    return this.ask('POST', '/api/session', { email, password })
   }
 
   /** Sends a request; the body is whatever the server answers. */
@@ -33,8 +51,7 @@ export class Visitor {
       headers: { cookie: this.cookie, ...this.headers, ...body === undefined ? {} : { 'content-type': 'application/json' } },
       body: body === undefined ? undefined : typeof body === 'string' ? body : JSON.stringify(body),
     })
-    const cookie = response.headers.get('set-cookie')
-    if (cookie) this.cookie = cookie.split(';')[0]!
+    for (const cookie of response.headers.getSetCookie()) this.keep(cookie.split(';')[0]!)
     const isJson = response.headers.get('content-type')?.includes('json')
     return { status: response.status, body: (isJson ? await response.json() : Buffer.from(await response.arrayBuffer())) as T }
   }
@@ -62,9 +79,9 @@ export class Visitor {
   }
 
   /** With an account, in a garden of their own. */
-  async startGarden(name = 'Test beds'): Promise<this> {
+  async startGarden(name = 'Test beds', site: { latitude: number, longitude: number } | null = { latitude: 53, longitude: -8 }): Promise<this> {
     await this.signUp()
-    await this.ask('POST', '/api/gardens', { name, zone: 'Europe/Dublin' })
+    await this.ask('POST', '/api/gardens', { name, zone: 'Europe/Dublin', site })
     return this
   }
 

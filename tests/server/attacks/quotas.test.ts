@@ -1,0 +1,51 @@
+/** Those who would fill the disk. */
+import { sql } from 'drizzle-orm'
+import { v7 } from 'uuid'
+import { afterAll, describe, expect, inject, it } from 'vitest'
+import { open, rowsOf } from '../../../server/db/connection'
+import { serve } from '../serving'
+import { Visitor } from '../visitor'
+
+const owner = open(inject('databaseUrl'))
+afterAll(() => owner.close())
+
+describe('copies of the demo garden', () => {
+  it('are so many at a time, however many ask', async () => {
+    const [{ copies } = { copies: 0 }] = await rowsOf<{ copies: number }>(owner.db, sql`select demo_copies() as copies`)
+    const server = await serve(inject('databaseUrl'), { VIRGULTA_MOST_DEMOS: String(copies + 1) })
+    expect((await new Visitor(server.address).ask('POST', '/api/session/demo')).status).toBe(200)
+    const { status, body } = await new Visitor(server.address).ask('POST', '/api/session/demo')
+    expect([status, body.data.code]).toEqual([503, 'demo-full'])
+    await server.kill()
+  })
+
+  it('are counted by the block of an IPv6 address', async () => {
+    const statuses = []
+    for (let i = 0; i < 62; i++) {
+      const visitor = new Visitor()
+      visitor.headers['x-forwarded-for'] = `2001:db8:77:1::${i.toString(16)}`
+      statuses.push((await visitor.ask('POST', '/api/session', { email: `block-${i}@garden.example`, password: 'a guess' })).status)
+    }
+    expect(statuses.slice(-2)).toEqual([429, 429])
+  })
+})
+
+it('a person keeps so many gardens, and is told so', async () => {
+  const keeper = await new Visitor().signUp()
+  const start = () => keeper.ask('POST', '/api/gardens', { name: 'One of many', zone: 'Europe/Dublin' })
+  for (let i = 0; i < 40; i++) expect((await start()).status).toBe(200)
+  const { status, body } = await start()
+  expect([status, body.data.code]).toEqual([422, 'too-many-gardens'])
+})
+
+it('files that wait for their work take so much room of all together', async () => {
+  const server = await serve(inject('databaseUrl'), { VIRGULTA_MOST_UPLOADS_MB: '1' })
+  const [one, other] = [await new Visitor(server.address).signUp(), await new Visitor(server.address).signUp()]
+  const piece = Buffer.alloc(600_000, 'x')
+  expect((await one.askBytes('PUT', `/api/uploads/${v7()}?piece=0`, piece)).status).toBe(200)
+  expect((await other.askBytes('PUT', `/api/uploads/${v7()}?piece=0`, piece)).status).toBe(507)
+  await owner.db.execute(sql`delete from uploads`)
+  expect((await other.askBytes('PUT', `/api/uploads/${v7()}?piece=0`, piece)).status).toBe(200)
+  await owner.db.execute(sql`delete from uploads`)
+  await server.kill()
+})
