@@ -26,7 +26,7 @@ export default defineConfig({
   webServer: {
     // A data folder of its own, made anew: the demo garden is on its first morning.
     command: 'rm -rf .cache/e2e-data && exec node scripts/start.mjs',
-    env: { PORT: String(PORT), VIRGULTA_DATA: '.cache/e2e-data' },
+    env: { PORT: String(PORT), VIRGULTA_DATA: '.cache/e2e-data', VIRGULTA_MAIL_TRAY: 'open' },
     url: `http://127.0.0.1:${PORT}/api/session`,
     timeout: 300_000,
     gracefulShutdown: { signal: 'SIGTERM', timeout: 15_000 },
