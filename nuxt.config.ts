@@ -1,4 +1,6 @@
+import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { build } from 'esbuild'
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 
@@ -32,10 +34,6 @@ export default defineNuxtConfig({
   compatibilityDate: '2026-10-01',
   nitro: {
     compressPublicAssets: { gzip: true, brotli: true },
-    serverAssets: [
-      { baseName: 'atkinson', dir: here('./node_modules/@expo-google-fonts/atkinson-hyperlegible-next'), pattern: '{400Regular,700Bold}/*.ttf' },
-      { baseName: 'spline', dir: here('./node_modules/@expo-google-fonts/spline-sans-mono'), pattern: '600SemiBold/*.ttf' },
-    ],
   },
   vite: {
     optimizeDeps: {
@@ -47,6 +45,17 @@ export default defineNuxtConfig({
     tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true, noUnusedLocals: true } },
   },
   telemetry: false,
+  hooks: {
+    // The heavy work of the server goes into threads, which need a bundle of their own beside the server's.
+    'nitro:init'(nitro) {
+      nitro.hooks.hook('compiled', async () => {
+        await build({
+          entryPoints: [here('./server/heavy/thread.ts')], outfile: join(nitro.options.output.serverDir, 'thread.cjs'),
+          bundle: true, platform: 'node', target: 'node20', format: 'cjs', loader: { '.ttf': 'binary' }, alias: { '@virgulta/core': here('./core/src') },
+        })
+      })
+    },
+  },
   eslint: {
     config: { stylistic: { indent: 2, quotes: 'single', semi: false } },
   },

@@ -1,11 +1,12 @@
 /** `npm start`: from a fresh clone to the running application. Node's own modules only. */
 import { spawn } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
-import { chmodSync, existsSync, mkdirSync, openSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
+import { chmodSync, existsSync, openSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
 import { buildIfNeeded, serverFile } from './lib/build.mjs'
+import { leaveData, startMarkOf, takeData } from './lib/dataLock.mjs'
 import { installPackages, installPostgres } from './lib/install.mjs'
 import { dataDir, program, root } from './lib/paths.mjs'
 import { findPrograms, startPostgres } from './lib/postgres.mjs'
@@ -20,40 +21,8 @@ const host = process.env.HOST ?? '127.0.0.1'
 const address = `http://127.0.0.1:${port}`
 const isLoopback = name => /^(localhost|127(\.\d+){3}|\[?::1\]?)$/.test(name)
 const isDev = process.argv.includes('--dev')
-const startMark = join(dataDir, 'start.pid')
+const startMark = startMarkOf(dataDir)
 const urlFile = join(dataDir, 'database-url')
-
-/** Held while this process lives: however it ends, the kernel lets go of it. */
-let lock
-
-const runsAlready = other => new Failure(`Virgulta runs already on this data${other ? ` (process ${other})` : ''}. Stop it first, or set PORT and VIRGULTA_DATA for a second one.`)
-
-/** Two starts on one data folder would take each other's database away. */
-async function takeData() {
-  mkdirSync(dataDir, { recursive: true, mode: 0o755 })
-  const other = existsSync(startMark) ? Number(readFileSync(startMark, 'utf8')) : 0
-  const commandLine = `/proc/${other}/cmdline`
-  if (other && other !== process.pid && existsSync(commandLine) && readFileSync(commandLine, 'utf8').includes('start.mjs')) {
-    throw runsAlready(other)
-  }
-  // The mark says who it is; what counts is the lock, which two starts at one moment cannot both get.
-  lock = spawn('flock', ['--wait', '3', join(dataDir, 'lock'), 'sh', '-c', 'echo held; exec cat'], { detached: true, stdio: ['pipe', 'pipe', 'ignore'] })
-  const isHeld = await new Promise((resolve, reject) => {
-    lock.once('error', () => reject(new Failure('The program "flock" is missing; Debian\'s package util-linux brings it.')))
-    lock.stdout.once('data', () => resolve(true))
-    lock.once('exit', () => resolve(false))
-  })
-  if (!isHeld) throw runsAlready(null)
-  writeFileSync(startMark, String(process.pid))
-}
-
-/** Lets go of the data folder. */
-async function leaveData() {
-  if (!lock || lock.exitCode !== null || lock.signalCode !== null) return
-  const ended = new Promise(resolve => lock.once('exit', resolve))
-  lock.stdin.end()
-  await ended
-}
 
 /** Says at once what would otherwise only show when all is built and the server cannot listen. */
 async function checkPort() {
@@ -153,7 +122,7 @@ process.on('SIGTERM', () => stop(0))
 process.on('SIGHUP', () => stop(0))
 
 try {
-  await takeData()
+  await takeData(dataDir)
   await checkPort()
   await installPackages()
   if (!process.env.DATABASE_URL) await installPostgres(() => findPrograms() !== null)

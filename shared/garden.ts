@@ -46,6 +46,9 @@ export const PlaceOrder = v.strictObject({ ids: v.pipe(v.array(Id), v.minLength(
 /** The simulated weather station of a garden that is no demo. */
 export const StationSwitch = v.strictObject({ isOn: v.boolean('Say whether the simulated station is to be on.') })
 
+/** What a garden's log holds, and what it may hold on this server. */
+export interface GardenSize { entries: number, bytes: number, room: { entries: number, bytes: number } }
+
 export interface Place { id: string, name: string, position: number, isClosed: boolean, /** the place it became part of */ mergedInto: string | null }
 
 /** The place that a place has become part of, over several steps if need be; itself where it was not merged. */

@@ -14,7 +14,10 @@ const GivenPassword = v.pipe(v.string('Give your password.'), v.maxLength(200, '
 const Secret = v.pipe(v.string('The link is not whole.'), v.regex(/^[\w-]{43}$/, 'The link is not whole; copy it again from the letter.'))
 const RoleWish = v.picklist(roles, 'The role is guest, hand or keeper.')
 
-export const NewAccount = v.object({ name: name(80), email: Email, password: Password })
+/** Where an account is made by letter, the password is chosen by the link in it. */
+export const NewAccount = v.object({ name: name(80), email: Email, password: v.optional(Password) })
+/** false: a letter was sent, to finish by */
+export interface SignedUp { isSignedIn: boolean }
 export const SignIn = v.object({ email: Email, password: GivenPassword })
 export const PasswordChange = v.object({ present: GivenPassword, next: Password })
 export const ResetWish = v.object({ email: Email })
@@ -42,6 +45,8 @@ export interface Session {
   gardenId: string | null
   hasDemo: boolean
   hasMailTray: boolean
+  /** accounts are made at once; otherwise by a letter */
+  signsUpAtOnce: boolean
 }
 
 export interface Member { personId: string, name: string, role: Role, isYou: boolean }

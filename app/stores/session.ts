@@ -1,5 +1,5 @@
 import type { Site } from '@virgulta/core/time/sun'
-import type { Session } from '#shared/people'
+import type { Session, SignedUp } from '#shared/people'
 
 /** Who is signed in, to which gardens they belong, and the ways in and out. */
 export const useSessionStore = defineStore('session', () => {
@@ -18,15 +18,16 @@ export const useSessionStore = defineStore('session', () => {
     if (session.value.gardenId !== (gardenStore.garden?.id ?? null)) await gardenStore.load(wasOpen.value)
   }
 
-  async function send(method: 'POST' | 'PUT' | 'DELETE', path: string, body?: object): Promise<void> {
-    await $fetch<unknown>(path, { method, body })
+  async function send<T = unknown>(method: 'POST' | 'PUT' | 'DELETE', path: string, body?: object): Promise<T> {
+    const answer = await $fetch<T>(path, { method, body })
     await load()
+    return answer as T
   }
 
   return {
     session, load,
     openDemo: () => send('POST', '/api/session/demo'),
-    signUp: (wish: { name: string, email: string, password: string }) => send('POST', '/api/account', wish),
+    signUp: (wish: { name: string, email: string, password?: string }) => send<SignedUp>('POST', '/api/account', wish),
     signIn: (wish: { email: string, password: string }) => send('POST', '/api/session', wish),
     signOut: () => send('DELETE', '/api/session'),
     signOutEverywhere: () => send('DELETE', '/api/session/everywhere'),

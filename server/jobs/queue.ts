@@ -1,15 +1,15 @@
 import { randomUUID } from 'node:crypto'
 import { Refusal } from '@virgulta/core/log/refusal'
 import PgBoss from 'pg-boss'
-import type { JobKind } from '../../shared/jobs'
 import type { Database } from '../db/connection'
 import { clearExpired } from '../db/queries/garden'
 import { knowing } from '../db/connection'
 import { addJob, jobOf, noteJob } from '../db/queries/jobs'
-import { works } from './works'
+import { heavily } from '../heavy/pool'
+import type { LongWork, Report } from './works'
 
 /** What the queue carries: whose work it is, the rest is in the database. */
-export interface Ticket { jobId: string, personId: string, kind: JobKind, wish: never }
+export interface Ticket extends LongWork { jobId: string }
 
 /** The queue of people's works, and the one that clears away what is past its time. */
 export const QUEUES = { works: 'works', clearing: 'clearing' } as const
@@ -21,8 +21,6 @@ const EXPIRES_AFTER_S = 15 * 60
 /** Progress is written, and a wish to cancel read, this often. */
 const TOLD_EVERY_MS = 500
 const SECONDS_BETWEEN_LOOKS = 0.5
-
-class Cancelled extends Error {}
 
 /** Makes the queue's own tables and queues. As the owner; the server's role may only use them. */
 export async function makeQueue(ownerUrl: string): Promise<void> {
@@ -94,19 +92,16 @@ export async function work(db: Database, { jobId, personId, kind, wish }: Ticket
   if (!await note({ state: 'working' })) return
   here.running.add(jobId)
   here.brokenOff.delete(jobId)
-  let [done, total, isCancelled] = [0, 0, false]
-  const report = (nowDone: number, of: number) => {
-    if (isCancelled) throw new Cancelled();
-    [done, total] = [nowDone, of]
-  }
-  const telling = setInterval(() => note({ done, total }).then(isOpen => isCancelled = !isOpen, () => {}), TOLD_EVERY_MS)
+  let [done, total] = [0, 0]
+  const cancelled = new AbortController()
+  const telling = setInterval(() => note({ done, total }).then(isOpen => isOpen || cancelled.abort(), () => {}), TOLD_EVERY_MS)
   const ended = { endedAt: new Date().toISOString() }
   try {
-    const result = await works[kind](db, personId, wish, report)
+    const result = await inThread({ personId, kind, wish }, cancelled.signal, (nowDone, of) => [done, total] = [nowDone, of])
     await note({ state: 'done', done: total, total, result, ...ended })
   }
   catch (error) {
-    if (error instanceof Cancelled) return
+    if (cancelled.signal.aborted) return
     if (error instanceof Refusal) {
       await note({ state: 'failed', problem: error.message, ...ended })
       return
@@ -118,5 +113,17 @@ export async function work(db: Database, { jobId, personId, kind, wish }: Ticket
   finally {
     clearInterval(telling)
     here.running.delete(jobId)
+  }
+}
+
+/** Does a work in a thread of its own; what it has written when it is ended is gone with its transaction. */
+async function inThread(work: LongWork, signal: AbortSignal, report: Report): Promise<object> {
+  const { port1: here, port2: there } = new MessageChannel()
+  here.onmessage = ({ data: { done, of } }) => report(done, of)
+  try {
+    return await heavily('longWork', [work, there as never], { signal, transfer: [there] })
+  }
+  finally {
+    here.close()
   }
 }

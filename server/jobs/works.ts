@@ -8,7 +8,7 @@ import { gardenFor } from '../db/queries/garden'
 import { bytesOf, forgetFile } from '../db/queries/jobs'
 import { rebuild } from '../db/queries/log'
 
-/** Told how much is done, of how much; throws when the person has cancelled. */
+/** Told how much is done, of how much. */
 export type Report = (done: number, of: number) => void
 
 /** One kind of long work. What it throws as a refusal is told to the person; anything else is tried again. */
@@ -26,5 +26,8 @@ const comparing: Work<{ gardenId: string }> = (db, personId, { gardenId }, repor
   const { subjects, differed } = await rebuild(tx, access.garden, report)
   return { subjects, differed: differed.length }
 })
+
+/** A work that somebody asked for. */
+export interface LongWork { personId: string, kind: JobKind, wish: never }
 
 export const works = { restore: restoring, compare: comparing } as Record<JobKind, Work<never>>

@@ -1,4 +1,5 @@
 import { closeDatabase, longDatabase } from '../db/connection'
+import { closeThreads } from '../heavy/pool'
 import { askForClearing, leaveWorks, takeWorks } from '../jobs/queue'
 
 const HOUR_MS = 3_600_000
@@ -23,6 +24,7 @@ export default defineNitroPlugin((nitro) => {
     isClosing = true
     clearInterval(clearing)
     await leaveWorks()
+    await closeThreads()
     await closeDatabase()
   })
 })

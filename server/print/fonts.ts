@@ -1,21 +1,16 @@
+import bold from '@expo-google-fonts/atkinson-hyperlegible-next/700Bold/AtkinsonHyperlegibleNext_700Bold.ttf'
+import text from '@expo-google-fonts/atkinson-hyperlegible-next/400Regular/AtkinsonHyperlegibleNext_400Regular.ttf'
+import code from '@expo-google-fonts/spline-sans-mono/600SemiBold/SplineSansMono_600SemiBold.ttf'
 import PDFDocument from 'pdfkit'
 
-/** Where each face lies among the server's bundled assets; the PDF library reads TrueType files much faster than packed ones. */
-const FILES = {
-  text: 'atkinson:400Regular:AtkinsonHyperlegibleNext_400Regular.ttf',
-  bold: 'atkinson:700Bold:AtkinsonHyperlegibleNext_700Bold.ttf',
-  code: 'spline:600SemiBold:SplineSansMono_600SemiBold.ttf',
-} as const
+/** The font file of each face, part of the build; the PDF library reads TrueType files much faster than packed ones. */
+const FILES = { text, bold, code }
 
 export type Face = keyof typeof FILES
 export const FACES = Object.keys(FILES) as Face[]
 
 /** The font file of a face. */
-export async function fontFile(face: Face): Promise<Buffer> {
-  const file = await useStorage('assets').getItemRaw<Uint8Array>(FILES[face])
-  if (!file) throw new Error(`The font ${FILES[face]} is missing from the build.`)
-  return Buffer.from(file)
-}
+export const fontFile = (face: Face): Buffer => Buffer.from(FILES[face])
 
 /** Signs that only join others: they are never seen by themselves. */
 const isJoiner = (letter: string) => letter === '\u200D' || letter === '\uFE0F'
@@ -37,8 +32,8 @@ export function printable(pdf: InstanceType<typeof PDFDocument>, face: Face, tex
 }
 
 /** The letters of some names that no tag can show, so that this is said before it is printed. */
-export async function unprintable(names: string[]): Promise<string[]> {
+export function unprintable(names: string[]): string[] {
   const pdf = new PDFDocument({ font: '' })
-  pdf.registerFont('bold', await fontFile('bold'))
+  pdf.registerFont('bold', fontFile('bold'))
   return lettersWithout(pdf, 'bold', names.join(''))
 }

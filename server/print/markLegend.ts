@@ -17,7 +17,7 @@ export async function markLegend(plant: string, of: MarkKind, marks: { mark: str
   const parts: Buffer[] = []
   pdf.on('data', part => parts.push(part))
   const ended = new Promise<Buffer>(resolve => pdf.on('end', () => resolve(Buffer.concat(parts))))
-  pdf.registerFont('text', await fontFile('text')).registerFont('bold', await fontFile('bold'))
+  pdf.registerFont('text', fontFile('text')).registerFont('bold', fontFile('bold'))
   pdf.font('bold').fontSize(13).fillColor(INK).text(plant, 7 * MM, 6 * MM, { lineBreak: false })
   for (const [i, { mark, name }] of marks.entries()) {
     const y = top + i * row + 3 * MM

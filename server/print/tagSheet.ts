@@ -28,7 +28,7 @@ export async function tagSheet(tags: PrintedTag[], gardenName: string, sheet: Ta
   const parts: Buffer[] = []
   pdf.on('data', part => parts.push(part))
   const ended = new Promise<Buffer>(resolve => pdf.on('end', () => resolve(Buffer.concat(parts))))
-  for (const face of FACES) pdf.registerFont(face, await fontFile(face))
+  for (const face of FACES) pdf.registerFont(face, fontFile(face))
   const pen = penFor(pdf)
 
   const perPage = sheet.columns * sheet.rows

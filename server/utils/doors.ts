@@ -56,5 +56,8 @@ export function blockOf(address: string): string {
   return `${all.slice(0, 4).map(group => parseInt(group, 16).toString(16)).join(':')}::/64`
 }
 
+/** Accounts are made at once; where `VIRGULTA_SIGN_UP=letter` by a letter, so that nobody learns whether an address is known. */
+export const signsUpAtOnce = (): boolean => process.env.VIRGULTA_SIGN_UP !== 'letter'
+
 /** The address at which people reach this server, for links in letters: never taken from a request, which anybody may write. */
 export const ownAddress = (): string => process.env.VIRGULTA_ADDRESS ?? `http://127.0.0.1:${process.env.PORT ?? 4600}`

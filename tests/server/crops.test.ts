@@ -75,8 +75,9 @@ async function walk(guide: CropGuide) {
   )
   await note(entry('flowerChosen', flower!, { code: d!, crossId: cross!, seedParentId: mother!, pollenParentId: father!, blooms: 4, stage: 'right' }, 297))
   const steps = stepsOf(guide)
+  const agoAt = (at: number) => 296 - at * 2
   for (const [at, step] of steps.entries()) {
-    const deeds = deedsAt[step]?.(flower!, guide, father!, 296 - at * 2) ?? []
+    const deeds = deedsAt[step]?.(flower!, guide, father!, agoAt(at)) ?? []
     if (deeds.length) await note(...deeds)
     await read<Round>('/api/round')
     await read(`/api/crosses/${cross}`)
@@ -84,9 +85,11 @@ async function walk(guide: CropGuide) {
   await note(entry('flowerChosen', later!, { code: i!, crossId: cross!, seedParentId: mother!, pollenParentId: father!, blooms: 1 }, 1))
 
   // Harvest, packet, tray, seedlings, scores and a verdict for its own reason.
-  const { ripening: { seedsPerFruit } } = guide
+  const { ripening: { seedsPerFruit, daysAfterPollination } } = guide
+  // As long after the pollen as is usual, where that is before the seed is sown.
+  const harvestedAgo = Math.max(200, agoAt(steps.indexOf('pollinate')) - daysAfterPollination.high)
   const seeds = Math.max(8, Math.round(seedsPerFruit.low))
-  await note(entry('harvested', lot!, { code: e!, crossId: cross!, flowers: [{ flowerId: flower!, fruits: 2 }], seeds, sound: seeds - 1, empty: 1, cue: usualSchool(guide, 'harvest') ?? 'colour' }, 200))
+  await note(entry('harvested', lot!, { code: e!, crossId: cross!, flowers: [{ flowerId: flower!, fruits: 2 }], seeds, sound: seeds - 1, empty: 1, cue: usualSchool(guide, 'harvest') ?? 'colour' }, harvestedAgo))
   await note(entry('sown', tray!, { code: f!, lotId: lot!, crossId: cross!, seeds: 6, container: 'tray', placeId: null }, 190))
   await note(entry('seedlingsUp', tray!, { count: 5 }, 180), entry('seedlingsLost', tray!, { count: 1, reason: guide.sowing.lossReasons[0]! }, 179))
   const seedlings = [v7(), v7()]

@@ -22,7 +22,7 @@ const takes: Record<string, 'nothing' | 'person' | 'account' | Role> = {
   'GET /api/pollen': 'guest', 'GET /api/pollen/[id]': 'guest', 'GET /api/pollen/season': 'guest', 'GET /api/pollen/stores': 'guest', 'GET /api/pollen/labels.pdf': 'guest',
   'GET /api/guides': 'guest', 'GET /api/plants/[id]/marks.pdf': 'guest', 'GET /api/devices': 'guest', 'POST /api/tags/print': 'hand', 'GET /api/calendar': 'guest', 'GET /api/calendar/[secret]': 'nothing',
   'GET /api/bloom': 'guest', 'GET /api/bloom/meet': 'guest', 'GET /api/bloom/hours': 'guest', 'GET /api/weather': 'guest', 'POST /api/bloom/read': 'hand', 'PUT /api/garden/site': 'keeper',
-  'DELETE /api/garden': 'keeper', 'GET /api/garden/backup': 'keeper', 'POST /api/garden/clock': 'keeper', 'POST /api/garden/compare': 'keeper', 'PUT /api/members/[id]': 'keeper',
+  'DELETE /api/garden': 'keeper', 'GET /api/garden/backup': 'keeper', 'GET /api/garden/size': 'keeper', 'POST /api/garden/clock': 'keeper', 'POST /api/garden/compare': 'keeper', 'PUT /api/members/[id]': 'keeper',
   'GET /api/invitations': 'keeper', 'POST /api/invitations': 'keeper', 'DELETE /api/invitations/[id]': 'keeper',
 }
 const all = routes.map(route => ({ ...route, needs: takes[route.name] }))

@@ -2,6 +2,8 @@
 <script setup lang="ts">
 import { mdiDownload } from '@mdi/js'
 import { dayInWords } from '@virgulta/core/time/days'
+import { counted } from '@virgulta/core/formats/counted'
+import type { GardenSize } from '#shared/garden'
 import type { AccessToken } from '#shared/people'
 
 const garden = useGardenStore()
@@ -23,6 +25,9 @@ async function revoke(id: string) {
 }
 const { copy, copied } = useClipboard()
 
+const { data: size } = useLive<GardenSize>(() => garden.isKeeper ? '/api/garden/size' : null)
+const megabytes = (bytes: number) => `${(bytes / 1024 / 1024).toFixed(bytes < 10 * 1024 * 1024 ? 1 : 0)} MB`
+
 const jobs = useJobsStore()
 onMounted(jobs.load)
 const comparisons = computed(() => jobs.jobs.filter(j => j.kind === 'compare').slice(0, 2))
@@ -40,6 +45,7 @@ const ending = useForm(async () => {
     <div class="stack">
       <PaperSheet v-if="garden.isKeeper" heading="Back up">
         <p class="quiet">The whole garden, every entry of its log, as one JSON file with a checksum.</p>
+        <p v-if="size" class="quiet">The log holds {{ counted(size.entries, 'entry', 'entries') }}, {{ megabytes(size.bytes) }}; on this server it may hold {{ size.room.entries.toLocaleString('en') }} and {{ megabytes(size.room.bytes) }}.</p>
         <v-btn :prepend-icon="mdiDownload" href="/api/garden/backup">Back up this garden</v-btn>
       </PaperSheet>
       <RestoreSheet v-if="store.session?.person?.email" />

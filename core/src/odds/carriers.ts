@@ -14,12 +14,28 @@ export interface Relative extends Relation {
 /** What a plant may be at some loci. */
 export type Possible = { genotype: Genotype, probability: number }[]
 
-/** What was worked out of all plants, at loci that are looked at together. */
+/** What was worked out of all plants, at loci that are looked at together. Data only: it is worked out in a thread of its own. */
 export interface Worked {
   loci: string[]
   /** false: the family tree has loops that nothing known cuts, so the probabilities are approximate */
   isExact: boolean
-  of: (plant: string) => Possible
+  /** all that a plant may have */
+  genotypes: Genotype[]
+  /** their probabilities, by plant */
+  beliefs: Map<string, ArrayLike<number>>
+  /** those of a plant of which nothing is known */
+  unknown: ArrayLike<number>
+}
+
+/** Genotypes less likely than this are not told. */
+const LEAST_TOLD = 1e-4
+
+/** The genotypes that a plant may have, the likeliest first. */
+export function possibleOf({ genotypes, beliefs, unknown }: Worked, plant: string): Possible {
+  const chances = beliefs.get(plant) ?? unknown
+  const found = genotypes.map((genotype, state) => ({ genotype, probability: chances[state]! })).filter(p => p.probability > LEAST_TOLD)
+  const total = found.reduce((sum, p) => sum + p.probability, 0)
+  return found.map(p => ({ ...p, probability: p.probability / total })).sort((a, b) => b.probability - a.probability)
 }
 
 /** How often a look is noted that the genes do not make, and a genotype that the plant does not have. */
@@ -326,13 +342,6 @@ export function genotypesOf(plants: Relative[], genome: Genome, errors = USUAL_E
     const genotypes = new Genotypes(genome, loci, rules)
     const { isExact, beliefs } = workOut(plants, genotypes, errors)
     const unknown = normalised(genotypes.priors.other.slice())
-    return {
-      loci: loci.map(l => l.name), isExact,
-      of: (id) => {
-        const found = [...beliefs.get(id) ?? unknown].map((probability, state) => ({ genotype: genotypes.genotype(state), probability })).filter(p => p.probability > 1e-4)
-        const total = found.reduce((sum, p) => sum + p.probability, 0)
-        return found.map(p => ({ ...p, probability: p.probability / total })).sort((a, b) => b.probability - a.probability)
-      },
-    }
+    return { loci: loci.map(l => l.name), isExact, genotypes: Array.from(unknown, (_, state) => genotypes.genotype(state)), beliefs, unknown }
   })
 }

@@ -143,7 +143,10 @@ describe('the phases of linked loci', () => {
   })
 
   it('are part of a parent as the odds take it', () => {
-    const worked: Worked[] = ['a', 'b'].map(name => ({ loci: [name], isExact: true, of: plant => [{ genotype: { [name]: plant === 'child' ? [name.toUpperCase(), name] : [name, name] }, probability: 1 }] }))
+    const worked: Worked[] = ['a', 'b'].map(name => ({
+      loci: [name], isExact: true, genotypes: [[name.toUpperCase(), name], [name, name]].map(alleles => ({ [name]: alleles })),
+      beliefs: new Map([['child', [1, 0]]]), unknown: [0, 1],
+    }))
     // The seed parent is aabb: the child's A and B came together, from the other one.
     const [part, ...others] = parentFrom('child', ['mother', null], worked, on)
     expect(others).toEqual([])

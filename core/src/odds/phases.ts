@@ -1,4 +1,5 @@
 import type { Possible, Worked } from './carriers'
+import { possibleOf } from './carriers'
 import type { Parent } from './generations'
 import type { Genome, Genotype } from './genome'
 
@@ -47,7 +48,10 @@ export function phasesOf(genotype: Genotype, loci: Genome['loci'], parents: (loc
  * @param parents of the plant; null for unknown ones
  */
 export function parentFrom(plant: string, parents: [string | null, string | null], worked: Worked[], genome: Genome): Parent {
-  const knowing: Knowing = (id, locus) => worked.find(w => w.loci.includes(locus))?.of(id) ?? null
+  const knowing: Knowing = (id, locus) => {
+    const found = worked.find(w => w.loci.includes(locus))
+    return found ? possibleOf(found, id) : null
+  }
   const linked = genome.groups.filter(g => g.loci.length > 1).map(g => g.loci.map(l => l.name))
   // Parts of the genome that hang together by linkage or because they were worked out together.
   const parts = worked.reduce<Worked[][]>((found, one) => {
@@ -55,7 +59,7 @@ export function parentFrom(plant: string, parents: [string | null, string | null
     return [...found.filter(part => !touching.includes(part)), [...touching.flat(), one]]
   }, [])
   return parts.map((part) => {
-    const together = part.map(w => w.of(plant)).reduce<Possible>((found, own) => found.flatMap(one => own.map(other => ({
+    const together = part.map(w => possibleOf(w, plant)).reduce<Possible>((found, own) => found.flatMap(one => own.map(other => ({
       genotype: { ...one.genotype, ...other.genotype }, probability: one.probability * other.probability,
     }))), [{ genotype: {}, probability: 1 }])
     if (genome.ploidy !== 2) return { possible: together }

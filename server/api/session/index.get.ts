@@ -4,7 +4,7 @@ import { gardenFor, hasDemo } from '../../db/queries/garden'
 import { gardensOf, personOf } from '../../db/queries/people'
 
 export default openRoute({ does: 'Who is signed in, to which gardens they belong, and which one is open' }, async ({ event, db }): Promise<Session> => {
-  const doors = { hasDemo: isDoorOpen(event, 'demo') && await hasDemo(db), hasMailTray: isDoorOpen(event, 'mail-tray') }
+  const doors = { hasDemo: isDoorOpen(event, 'demo') && await hasDemo(db), hasMailTray: isDoorOpen(event, 'mail-tray'), signsUpAtOnce: signsUpAtOnce() }
   const nobody = { person: null, gardens: [], gardenId: null, ...doors }
   const asker = await askerOf(event)
   if (!asker) return nobody

@@ -2,6 +2,7 @@ import type { Candidate, PairTable, Tried } from '@virgulta/core/aims/pairs'
 import { familySpreads } from '@virgulta/core/aims/spreads'
 import { cropYields } from '@virgulta/core/crops/knowledge'
 import type { CropHistory } from '@virgulta/core/crops/records'
+import { possibleOf } from '@virgulta/core/odds/carriers'
 import { parentFrom } from '@virgulta/core/odds/phases'
 import { addDays } from '@virgulta/core/time/days'
 import { group, rollup, sum } from 'd3-array'
@@ -93,7 +94,7 @@ function tableOf(crop: LearntCrop, { definition, genome, plants, summaries, work
     candidates: ids.map((id): Candidate => {
       const { name, plantKind, sets, struckOff } = plants.get(id)!
       return {
-        id, name, plantKind, sets: sets ?? genome.ploidy, summaries: summaries.get(id)!, possible: worked.map(w => w.of(id)),
+        id, name, plantKind, sets: sets ?? genome.ploidy, summaries: summaries.get(id)!, possible: worked.map(known => possibleOf(known, id)),
         struckOff: struckOff?.reason ?? null, carrying: carried.get(id) ?? 0, takes: takes.get(id) ?? { successes: 0, tries: 0 },
       }
     }),

@@ -4,13 +4,13 @@ import type { CropDefinition, OwnDefinitions } from '@virgulta/core/crops/defini
 import { definitionOf, geneticsOf } from '@virgulta/core/crops/definition'
 import type { CropGuide } from '@virgulta/core/crops/guide'
 import type { Relative, Worked } from '@virgulta/core/odds/carriers'
-import { genotypesOf } from '@virgulta/core/odds/carriers'
 import type { Genome } from '@virgulta/core/odds/genome'
 import { genomeOf } from '@virgulta/core/odds/genome'
 import { classNames } from '@virgulta/core/offspring/trait'
 import type { Plant } from '@virgulta/core/plants/plant'
 import { maxIndex } from 'd3-array'
 import { and, eq, sql } from 'drizzle-orm'
+import { heavily } from '../../heavy/pool'
 import type { Database } from '../connection'
 import { allStates } from '../readModels'
 import { remembered, rememberedNewest } from '../remembered'
@@ -53,7 +53,7 @@ export function stockOf(db: Database, garden: Garden, guide: CropGuide): Promise
       id, seedParentId, pollenParentId, plantKind, looks: looksOf(summaries.get(id)!, definition),
       noted: Object.fromEntries(Object.entries(genotype).map(([locus, { alleles }]) => [locus, alleles])),
     }))
-    return { definition, genome, plants: new Map(rows.map(row => [row.id, row])), summaries, worked: genotypesOf(relatives, genome) }
+    return { definition, genome, plants: new Map(rows.map(row => [row.id, row])), summaries, worked: await heavily('genotypes', [relatives, genome]) }
   })
 }
 

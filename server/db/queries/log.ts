@@ -13,6 +13,7 @@ import { dayInWords, dayOf } from '@virgulta/core/time/days'
 import { isWithinYears } from '@virgulta/core/time/moment'
 import { rollup } from 'd3-array'
 import { and, eq, sql } from 'drizzle-orm'
+import type { GardenSize } from '../../../shared/garden'
 import type { Role } from '../../../shared/people'
 import type { Database, Transaction } from '../connection'
 import { among, rowsOf } from '../connection'
@@ -72,9 +73,10 @@ const CLOCK_TOLERANCE_MS = 2 * 60_000
  * @throws {Refusal} if an entry does not fit the log; nothing is written then
  */
 export async function record(tx: Transaction, garden: Garden, by: { personId: string, role: Role }, sent: Entry[], how: { anyway?: boolean, sentAt?: string } = {}): Promise<{ recorded: number, known: number }> {
-  const revision = await takeTurn(tx, garden)
+  const { revision, entryCount, logBytes } = await takeTurn(tx, garden)
   const shift = clockShift(garden, how.sentAt)
   const fresh = (await withoutKnown(tx, garden, sent, shift !== 0)).map(entry => shift && !isDayOnly(entry) ? { ...entry, happenedAt: new Date(Date.parse(entry.happenedAt) + shift).toISOString() } : entry)
+  if (fresh.length) checkRoom(garden, entryCount + fresh.length, logBytes)
   checkWithinYears(fresh)
   checkNotInFuture(fresh, garden)
 
@@ -105,9 +107,29 @@ export async function record(tx: Transaction, garden: Garden, by: { personId: st
 }
 
 /** One writer per garden: two hands sowing the last seeds at once must see each other. Each turn is a new revision. */
-async function takeTurn(tx: Database, garden: Garden): Promise<number> {
-  const [row] = await tx.update(gardens).set({ revision: sql`${gardens.revision} + 1` }).where(eq(gardens.id, garden.id)).returning({ revision: gardens.revision })
-  return row!.revision
+async function takeTurn(tx: Database, garden: Garden) {
+  const [row] = await tx.update(gardens).set({ revision: sql`${gardens.revision} + 1` }).where(eq(gardens.id, garden.id))
+    .returning({ revision: gardens.revision, entryCount: gardens.entryCount, logBytes: gardens.logBytes })
+  return row!
+}
+
+/** What a log may hold: some decades of a large garden. */
+export const roomOf = (garden: Garden): { entries: number, bytes: number } => ({
+  entries: Number(garden.expiresAt ? process.env.VIRGULTA_MOST_DEMO_ENTRIES ?? 60_000 : process.env.VIRGULTA_MOST_ENTRIES ?? 1_000_000),
+  bytes: Number(process.env.VIRGULTA_MOST_LOG_MB ?? 1024) * 1024 * 1024,
+})
+
+function checkRoom(garden: Garden, entryCount: number, logBytes: number): void {
+  const room = roomOf(garden)
+  if (entryCount > room.entries || logBytes > room.bytes) {
+    throw new Refusal('log-full', `The log of this garden is full: it may hold ${room.entries} entries and ${room.bytes / 1024 / 1024} MB on this server. Nothing of it is lost; whoever runs the server can give it more room.`)
+  }
+}
+
+/** What a garden's log holds, and what it may. */
+export async function sizeOf(db: Database, garden: Garden): Promise<GardenSize> {
+  const [row] = await db.select({ entries: gardens.entryCount, bytes: gardens.logBytes }).from(gardens).where(eq(gardens.id, garden.id))
+  return { ...row!, room: roomOf(garden) }
 }
 
 function distinct(subjects: Subject[]): Subject[] {
@@ -341,7 +363,7 @@ function inReach(subjects: { id: string, deeds: number }[]): string[][] {
  */
 export async function rebuild(db: Database, garden: Garden, onProgress: (done: number, of: number) => void = () => {}): Promise<{ entries: number, subjects: number, differed: Subject[] }> {
   return db.transaction(async (tx) => {
-    const revision = await takeTurn(tx, garden)
+    const { revision } = await takeTurn(tx, garden)
     await tx.delete(tags).where(eq(tags.gardenId, garden.id))
     const touched = await tx.select({ id: touches.subjectId, deeds: sql<number>`count(*)::int` }).from(touches)
       .where(and(eq(touches.gardenId, garden.id), eq(touches.isNeed, false))).groupBy(touches.subjectId)

@@ -1,4 +1,5 @@
 import { shareEstimate } from '@virgulta/core/crops/knowledge'
+import { possibleOf } from '@virgulta/core/odds/carriers'
 import { fruitLoadOf } from '@virgulta/core/plants/fruitLoad'
 import { usualKind } from '@virgulta/core/plants/kinds'
 import type { Plant } from '@virgulta/core/plants/plant'
@@ -108,7 +109,7 @@ export async function plantGenes(db: Database, garden: Garden, id: string): Prom
   const plant = (await statesOf(db, garden.id, 'plant', [id])).get(id)
   if (!plant) return null
   const { summaries, worked } = await stockOf(db, garden, (await learntCrops(db, garden)).get(plant.crop)!.guide)
-  return { summaries: summaries.get(id)!, genes: worked.map(({ loci, isExact, of }) => ({ loci, isExact, possible: of(id) })) }
+  return { summaries: summaries.get(id)!, genes: worked.map(known => ({ loci: known.loci, isExact: known.isExact, possible: possibleOf(known, id) })) }
 }
 
 /** What a table of plants says; nothing is noted by it. */

@@ -26,6 +26,9 @@ export const gardens = pgTable('gardens', {
   revision: bigint({ mode: 'number' }).notNull().default(0),
   /** the revision at which something was last taken out of the garden, so that what was read before must be read anew */
   removedAt: bigint('removed_at', { mode: 'number' }).notNull().default(0),
+  /** what its log holds: counted by a trigger with every entry (migration 0021) */
+  entryCount: bigint('entry_count', { mode: 'number' }).notNull().default(0),
+  logBytes: bigint('log_bytes', { mode: 'number' }).notNull().default(0),
   /** why its log could not be folded by the rules of this version; null where it was */
   fault: text(),
   /** the garden's own clock; null in gardens that keep the real one */

@@ -1,5 +1,6 @@
 /** Strangers at the mail tray, in which links for new passwords lie. */
-import { afterAll, beforeAll, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import type { Letter } from '../../../shared/people'
 import { serve } from '../serving'
 import { Visitor } from '../visitor'
 
@@ -32,4 +33,37 @@ it('opens for the browser that was shown the key, and for no other', async () =>
   expect((await owner.ask('GET', '/api/mail')).status).toBe(200)
   expect(await owner.get('/api/session')).toMatchObject({ hasMailTray: true })
   expect((await stranger().ask('GET', '/api/mail')).status).toBe(403)
+})
+
+describe('where accounts are made by letter', () => {
+  let server: Awaited<ReturnType<typeof serve>>
+  beforeAll(async () => {
+    server = await serve(inject('databaseUrl'), { VIRGULTA_SIGN_UP: 'letter' })
+  })
+  afterAll(() => server.kill())
+  const letterTo = async (address: string, subject: string) => {
+    const reader = new Visitor(server.address)
+    await expect.poll(async () => (await reader.get<Letter[]>('/api/mail')).find(l => l.to === address && l.subject === subject)).toBeTruthy()
+    return (await reader.get<Letter[]>('/api/mail')).find(l => l.to === address)!
+  }
+
+  it('trying to make one says the same for an address that is known and one that is not', async () => {
+    const [fresh, known] = [new Visitor(server.address), new Visitor(server.address)]
+    const wish = { name: 'Fern Vale', email: fresh.email }
+    const first = await fresh.ask('POST', '/api/account', wish)
+    await letterTo(fresh.email, 'Your account with Virgulta')
+    expect(await fresh.get('/api/session')).toMatchObject({ person: null, signsUpAtOnce: false })
+    const second = await known.ask('POST', '/api/account', { ...wish, password: known.password })
+    expect([second.status, second.body]).toEqual([first.status, first.body])
+  })
+
+  it('who has the letter chooses the password, and signs in', async () => {
+    const visitor = new Visitor(server.address)
+    await visitor.ask('POST', '/api/account', { name: 'Rowan Marsh', email: visitor.email })
+    const { text } = await letterTo(visitor.email, 'Your account with Virgulta')
+    const signIn = () => visitor.ask('POST', '/api/session', { email: visitor.email, password: visitor.password })
+    expect((await signIn()).status).toBe(401)
+    expect((await visitor.ask('PUT', '/api/account/reset', { secret: text.match(/#(\S+)/)![1], password: visitor.password })).status).toBe(200)
+    expect((await signIn()).status).toBe(200)
+  })
 })

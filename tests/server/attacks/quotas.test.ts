@@ -3,8 +3,9 @@ import { sql } from 'drizzle-orm'
 import { v7 } from 'uuid'
 import { afterAll, describe, expect, inject, it } from 'vitest'
 import { open, rowsOf } from '../../../server/db/connection'
+import type { GardenSize } from '../../../shared/garden'
 import { serve } from '../serving'
-import { Visitor } from '../visitor'
+import { Visitor, entry, plantedCross } from '../visitor'
 
 const owner = open(inject('databaseUrl'))
 afterAll(() => owner.close())
@@ -48,4 +49,27 @@ it('files that wait for their work take so much room of all together', async () 
   expect((await other.askBytes('PUT', `/api/uploads/${v7()}?piece=0`, piece)).status).toBe(200)
   await owner.db.execute(sql`delete from uploads`)
   await server.kill()
+})
+
+describe('the log of a garden', () => {
+  it('takes so many entries, then says that it is full; what is in it stays, and its keeper sees how large it is', async () => {
+    const server = await serve(inject('databaseUrl'), { VIRGULTA_MOST_ENTRIES: '6' })
+    const keeper = await new Visitor(server.address).startGarden('Full beds')
+    const { ids } = await plantedCross(keeper)
+    expect(await keeper.get<GardenSize>('/api/garden/size')).toMatchObject({ entries: 4, bytes: expect.any(Number), room: { entries: 6 } })
+    const score = () => entry('scored', ids.seedParent, { trait: 'height', value: 40 })
+    expect((await keeper.send(score(), score())).status).toBe(200)
+    const { status, body } = await keeper.send(score())
+    expect([status, body.data.sentence]).toEqual([422, expect.stringMatching(/^The log of this garden is full: it may hold 6 entries and 1024 MB on this server\./)])
+    expect((await keeper.get<GardenSize>('/api/garden/size')).entries).toBe(6)
+    await server.kill()
+  })
+
+  it('is counted however its entries come in', async () => {
+    await new Visitor().openDemo()
+    const counts = await rowsOf<{ same: boolean }>(owner.db, sql`select entry_count = (select count(*) from entries where garden_id = gardens.id)
+      and log_bytes = (select coalesce(sum(pg_column_size(e)), 0) from entries e where e.garden_id = gardens.id) as same from gardens`)
+    expect(counts.length).toBeGreaterThan(0)
+    expect(counts.every(c => c.same)).toBe(true)
+  })
 })

@@ -1,0 +1,3 @@
+import { sizeOf } from '../../db/queries/log'
+
+export default gardenRoute('keeper', { does: 'What the garden’s log holds, and what it may', evenShut: true }, ({ db, garden }) => sizeOf(db, garden))

@@ -1,0 +1,63 @@
+import { join } from 'node:path'
+import { Refusal } from '@virgulta/core/log/refusal'
+import { Piscina } from 'piscina'
+import { NoTurn } from '../utils/turns'
+import type { Tasks } from './tasks'
+import type { Answer, Order } from './thread'
+
+/** The threads' own bundle lies beside the server's (nuxt.config.ts). */
+const bundle = () => join(process.env.NODE_ENV === 'development' ? join(process.cwd(), '.nuxt', 'dev') : join(process.argv[1]!, '..'), 'thread.cjs')
+
+const MINUTE_MS = 60_000
+
+/**
+ * Threads for what a request waits for, and for what people are told of when it is done. A request holds its connection
+ * meanwhile: fewer can be at it or wait than there are connections.
+ */
+const POOLS = {
+  quick: { threads: 2, waiting: 4, megabytes: 512, limitMs: MINUTE_MS / 2 },
+  long: { threads: 2, waiting: 100, megabytes: 1536, limitMs: 14 * MINUTE_MS },
+}
+type PoolName = keyof typeof POOLS
+
+const pools = new Map<PoolName, Piscina<Order, Answer>>()
+
+function poolOf(name: PoolName): Piscina<Order, Answer> {
+  const { threads, waiting, megabytes } = POOLS[name]
+  const pool = pools.get(name) ?? new Piscina<Order, Answer>({
+    filename: bundle(), minThreads: 0, maxThreads: threads, maxQueue: waiting, concurrentTasksPerWorker: 1, idleTimeout: 5 * MINUTE_MS,
+    resourceLimits: { maxOldGenerationSizeMb: megabytes },
+  })
+  pools.set(name, pool)
+  return pool
+}
+
+/**
+ * Does a task in a thread of its own, which ends with its limits of time and memory while the server goes on.
+ *
+ * @param how `signal` ends it before; `transfer`: ports among the input
+ * @throws {Refusal} what the task refuses, and where it takes more time or memory than it may
+ * @throws {NoTurn} while too many wait
+ */
+export async function heavily<N extends keyof Tasks>(
+  name: N, input: Parameters<Tasks[N]>, { signal, transfer = [] }: { signal?: AbortSignal, transfer?: MessagePort[] } = {},
+): Promise<Awaited<ReturnType<Tasks[N]>>> {
+  const poolName: PoolName = name === 'longWork' ? 'long' : 'quick'
+  const { limitMs, megabytes } = POOLS[poolName]
+  const pool = poolOf(poolName)
+  if (pool.queueSize >= POOLS[poolName].waiting) throw new NoTurn(name)
+  const limit = AbortSignal.timeout(limitMs)
+  const done = await pool.run({ name, input }, { signal: signal ? AbortSignal.any([signal, limit]) : limit, transferList: transfer as never }).catch((error) => {
+    if (limit.aborted) throw new Refusal('too-heavy', `This took longer than ${limitMs < MINUTE_MS ? `${limitMs / 1000} seconds` : `${limitMs / MINUTE_MS} minutes`} and was ended; ask for less at once.`)
+    if (error.code === 'ERR_WORKER_OUT_OF_MEMORY') throw new Refusal('too-heavy', `This takes more than the ${megabytes} MB of memory that it may take; ask for less at once.`)
+    throw error
+  })
+  if ('refused' in done) throw new Refusal(done.refused.code, done.refused.sentence, done.refused.field)
+  return done.answer as Awaited<ReturnType<Tasks[N]>>
+}
+
+/** Ends the threads. */
+export async function closeThreads(): Promise<void> {
+  await Promise.all([...pools.values()].map(pool => pool.destroy()))
+  pools.clear()
+}

@@ -1,0 +1,20 @@
+import { Refusal } from '@virgulta/core/log/refusal'
+import type { Tasks } from './tasks'
+import { tasks } from './tasks'
+
+/** What a thread is asked to do. */
+export interface Order { name: keyof Tasks, input: unknown[] }
+
+/** What it answers: a refusal is no error, for its class would be lost on the way. */
+export type Answer = { answer: unknown } | { refused: { code: string, sentence: string, field?: string } }
+
+/** Does one task in this thread. */
+export default async function ({ name, input }: Order): Promise<Answer> {
+  try {
+    return { answer: await (tasks[name] as (...input: unknown[]) => unknown)(...input) }
+  }
+  catch (error) {
+    if (error instanceof Refusal) return { refused: { code: error.code, sentence: error.message, field: error.field } }
+    throw error
+  }
+}
