@@ -1,4 +1,5 @@
 import type { Blooming } from '@virgulta/core/bloom/note'
+import type { LeftOut } from '@virgulta/core/crops/reckonable'
 import type { Flower } from '@virgulta/core/flowers/flower'
 import { Day } from '@virgulta/core/log/kind'
 import type { Stop } from '@virgulta/core/round/round'
@@ -56,6 +57,8 @@ export interface Round {
   letGo: RoundStop[]
   /** what it goes by without knowing it, in sentences */
   guesses: string[]
+  /** what cannot be reckoned, and is on no screen until it is put right */
+  leftOut: LeftOut[]
   /** what two notes say of a flower that does not go together */
   torn: { flower: Flower, seedParent: Parent }[]
   /** what the weather made of the day's hours, crop by crop */

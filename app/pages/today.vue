@@ -1,5 +1,6 @@
 <!-- Today: the round of the day and the week ahead. Another day can be looked at by its address. -->
 <script setup lang="ts">
+import type { SubjectType } from '@virgulta/core/log/kind'
 import { mdiCalendarExportOutline, mdiChevronLeft, mdiChevronRight } from '@mdi/js'
 import { counted } from '@virgulta/core/formats/counted'
 import { addDays, clockOf, dayInWords } from '@virgulta/core/time/days'
@@ -58,6 +59,7 @@ useShortcuts([
   { key: 'j', does: 'the day before', run: () => go(addDays(day.value, -1)) },
   { key: 'k', does: 'the day after', run: () => go(addDays(day.value, 1)) },
 ])
+const LEFT_OUT: Partial<Record<SubjectType, string>> = { cross: 'cross', flower: 'flower', seedLot: 'packet', sowing: 'tray', plant: 'plant' }
 </script>
 
 <template>
@@ -108,6 +110,10 @@ useShortcuts([
       </div>
 
       <aside class="stack">
+        <PaperSheet v-if="round.leftOut.length" heading="Left out">
+          <p class="small">What is noted of these does not let itself be reckoned with, so no screen counts them. Nothing is lost: <NuxtLink to="/garden/data">compare with the log</NuxtLink>, or take the note back there.</p>
+          <ul class="carry"><li v-for="one in round.leftOut" :key="one.id"><NuxtLink class="code" :to="`/garden?code=${one.code}`">{{ one.code }}</NuxtLink> {{ LEFT_OUT[one.type] }}</li></ul>
+        </PaperSheet>
         <PaperSheet v-if="round.torn.length" heading="To settle">
           <div v-for="{ flower, seedParent } in round.torn" :key="flower.id" class="stack">
             <div class="row"><TagLabel :code="flower.code" :to="`/crosses/${flower.crossId}?flower=${flower.id}`" /><span>{{ seedParent.name }}</span></div>

@@ -1,4 +1,5 @@
 import { join } from 'node:path'
+import { counted } from '@virgulta/core/formats/counted'
 import { Refusal } from '@virgulta/core/log/refusal'
 import { Piscina } from 'piscina'
 import { NoTurn } from '../utils/turns'
@@ -15,7 +16,7 @@ const MINUTE_MS = 60_000
  * meanwhile: fewer can be at it or wait than there are connections.
  */
 const POOLS = {
-  quick: { threads: 2, waiting: 4, megabytes: 512, limitMs: MINUTE_MS / 2 },
+  quick: { threads: 2, waiting: 4, megabytes: Number(process.env.VIRGULTA_HEAVY_MB ?? 512), limitMs: Number(process.env.VIRGULTA_HEAVY_SECONDS ?? 30) * 1000 },
   long: { threads: 2, waiting: 100, megabytes: 1536, limitMs: 14 * MINUTE_MS },
 }
 type PoolName = keyof typeof POOLS
@@ -48,7 +49,7 @@ export async function heavily<N extends keyof Tasks>(
   if (pool.queueSize >= POOLS[poolName].waiting) throw new NoTurn(name)
   const limit = AbortSignal.timeout(limitMs)
   const done = await pool.run({ name, input }, { signal: signal ? AbortSignal.any([signal, limit]) : limit, transferList: transfer as never }).catch((error) => {
-    if (limit.aborted) throw new Refusal('too-heavy', `This took longer than ${limitMs < MINUTE_MS ? `${limitMs / 1000} seconds` : `${limitMs / MINUTE_MS} minutes`} and was ended; ask for less at once.`)
+    if (limit.aborted) throw new Refusal('too-heavy', `This took longer than ${limitMs < MINUTE_MS ? counted(limitMs / 1000, 'second') : counted(limitMs / MINUTE_MS, 'minute')} and was ended; ask for less at once.`)
     if (error.code === 'ERR_WORKER_OUT_OF_MEMORY') throw new Refusal('too-heavy', `This takes more than the ${megabytes} MB of memory that it may take; ask for less at once.`)
     throw error
   })

@@ -8,7 +8,7 @@ import { heavily } from '../heavy/pool'
 export async function answerSheet(event: H3Event, { sheet: name, start, codes: _, ...own }: TagSheetQuery, tags: PrintedTag[], gardenName: string, fileName: string): Promise<Uint8Array> {
   const wanted = v.safeParse(TagSheet, { ...SHEETS[name]!.sheet, ...own })
   if (!wanted.success) return refuse(400, { code: 'invalid', sentence: wanted.issues[0].message, field: v.getDotPath(wanted.issues[0]) ?? undefined })
-  const pdf = await heavily('tagSheet', [tags, gardenName, wanted.output, start])
+  const pdf = await heavily('tagSheet', [tags, gardenName, wanted.output, start], { signal: leavingOf(event) })
   setHeader(event, 'content-type', 'application/pdf')
   setHeader(event, 'content-disposition', `inline; filename="${fileName}.pdf"`)
   return pdf

@@ -3,6 +3,14 @@ import type { H3Event } from 'h3'
 import { setHeader } from 'h3'
 import { inTurn } from './turns'
 
+/** Aborted when who asked has left before the answer was there. */
+export function leavingOf(event: H3Event): AbortSignal {
+  const left = new AbortController()
+  const answer = event.node.res
+  answer.once('close', () => answer.writableFinished || left.abort())
+  return left.signal
+}
+
 /** Files that are on their way at once: of one garden, and of all. */
 const MOST_OF_GARDEN = 1
 const MOST_OF_SERVER = 3

@@ -1,6 +1,6 @@
 /** `npm start` as people live with it: started twice, killed, stopped. */
 import type { ChildProcess } from 'node:child_process'
-import { spawn } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
@@ -115,6 +115,26 @@ it('says what is missing where the secrets of a database are gone', async () => 
   const { ended, printed } = await start({ VIRGULTA_DATA: bare, PORT: String(await freePort()) })
   expect(await ended).toBe(1)
   expect(printed()).toContain('no longer holds its secrets')
+})
+
+it('takes its database over into a new cluster by one command, keeps the old one, and goes on', async () => {
+  const own = join(data, 'upgraded')
+  const env = { VIRGULTA_DATA: own, PORT: String(await freePort()) }
+  const first = await start(env)
+  const keeper = await new Visitor(`http://127.0.0.1:${env.PORT}`).startGarden('Taken over')
+  const { ids } = await plantedCross(keeper)
+  const upgrade = (...options: string[]) => spawnSync(process.execPath, ['scripts/upgradeDatabase.mjs', ...options], { env: { ...process.env, VIRGULTA_DATA: own }, encoding: 'utf8' })
+  expect(upgrade().stderr).toContain('Virgulta runs already on this data')
+  first.child.kill('SIGTERM')
+  await first.ended
+  expect(upgrade().stdout).toContain('there is nothing to do')
+  const { stdout, status } = upgrade('--anyway')
+  expect([status, stdout]).toEqual([0, expect.stringMatching(/^The database was taken over from PostgreSQL \d+ to \d+, 4 entries; it lies in .*\/upgraded\/postgres\. The old one is kept in .*\/upgraded\/postgres-\d+-/)])
+  expect(readdirSync(own).filter(name => name.startsWith('postgres-'))).toHaveLength(1)
+  const second = await start(env)
+  expect((await keeper.get<PlantPage>('/api/plants')).plants.map(p => p.id)).toEqual(expect.arrayContaining([ids.seedParent, ids.pollenParent]))
+  second.child.kill('SIGTERM')
+  await second.ended
 })
 
 it('says what a port must be', async () => {

@@ -4,6 +4,8 @@ import { digestOf, joined } from '@virgulta/core/crops/digest'
 import type { CropGuide } from '@virgulta/core/crops/guide'
 import type { CropKnowledge } from '@virgulta/core/crops/knowledge'
 import { cropKnowledge } from '@virgulta/core/crops/knowledge'
+import type { LeftOut } from '@virgulta/core/crops/reckonable'
+import { reckonable } from '@virgulta/core/crops/reckonable'
 import type { Quantity } from '@virgulta/core/crops/quantities'
 import type { CropHistory, Judged } from '@virgulta/core/crops/records'
 import { counts, waits } from '@virgulta/core/crops/records'
@@ -73,9 +75,18 @@ export interface LearntCrop {
   digests: Map<string, Digest>
   digest: Digest
   knowledge: CropKnowledge
+  /** what of it cannot be reckoned, and is in none of the above */
+  leftOut: LeftOut[]
 }
 
-interface Learnt { gathered: Gathered, crops: Map<string, LearntCrop> }
+interface Learnt {
+  /** everything, also what is left out: what changes is laid onto it */
+  all: Gathered
+  /** without what is left out */
+  gathered: Gathered
+  crops: Map<string, LearntCrop>
+  leftOut: LeftOut[]
+}
 
 /** What was learnt of a garden last; the next revision is learnt from what changed since. */
 const latest = new LRUCache<string, Learnt>({ max: 20 })
@@ -95,11 +106,13 @@ export function learnt(db: Database, garden: Garden): Promise<Learnt> {
   })
 }
 
+const NO_HISTORY: CropHistory = { crosses: [], flowers: [], lots: [], sowings: [], offspring: [] }
+
 /** What is expected of a crop that nobody crossed yet: what its guide says, once for each guide. */
 function unlearnt(guide: CropGuide): { digest: Digest, knowledge: CropKnowledge } {
   const known = ofGuides.get(guide)
   if (known) return known
-  const digest = digestOf({ crosses: [], flowers: [], lots: [], sowings: [], offspring: [] })
+  const digest = digestOf(NO_HISTORY)
   const made = { digest, knowledge: cropKnowledge(guide, digest) }
   ofGuides.set(guide, made)
   return made
@@ -108,24 +121,38 @@ const ofGuides = new WeakMap<CropGuide, ReturnType<typeof unlearnt>>()
 
 async function learn(db: Database, garden: Garden, before?: Learnt): Promise<Learnt> {
   const isUsable = before && before.gathered.revision >= garden.removedAt && before.gathered.revision <= garden.revision
-  const { now, changed } = await gatherSince(db, garden, isUsable ? before.gathered : nothingYet)
+  const { now, changed } = await gatherSince(db, garden, isUsable ? before.all : nothingYet)
   const changedCrops = new Set([...changed].map(id => now.crosses.get(id)?.crop))
   const ofCrop = { crosses: group(now.crosses.values(), c => c.crop), flowers: byCross(now.flowers), lots: byCross(now.lots), sowings: byCross(now.sowings), offspring: byCross(now.offspring) }
   const crops = new Map((await guidesOf(db, garden)).map((guide): [string, LearntCrop] => {
     const known = isUsable ? before.crops.get(guide.id) : undefined
     if (known && !changedCrops.has(guide.id) && isDeepStrictEqual(known.guide, guide)) return [guide.id, known]
     const crossesOf = ofCrop.crosses.get(guide.id) ?? []
-    const ofCross = (id: string): CropHistory => ({
+    const allOf = (id: string): CropHistory => ({
       crosses: [now.crosses.get(id)!], flowers: ofCrop.flowers.get(id) ?? [], lots: ofCrop.lots.get(id) ?? [], sowings: ofCrop.sowings.get(id) ?? [], offspring: ofCrop.offspring.get(id) ?? [],
     })
-    if (!crossesOf.length) return [guide.id, { guide, history: { crosses: [], flowers: [], lots: [], sowings: [], offspring: [] }, ofCross, digests: new Map(), ...unlearnt(guide) }]
-    const parts = crossesOf.map(c => ofCross(c.id))
-    const history = { crosses: crossesOf, flowers: parts.flatMap(p => p.flowers), lots: parts.flatMap(p => p.lots), sowings: parts.flatMap(p => p.sowings), offspring: parts.flatMap(p => p.offspring) }
-    const digests = new Map(crossesOf.map(({ id }, i) => [id, (changed.has(id) ? undefined : known?.digests.get(id)) ?? digestOf(parts[i]!)]))
+    const usual = unlearnt(guide)
+    const parts = new Map(crossesOf.map(({ id }) => {
+      const digest = changed.has(id) || known?.leftOut.some(l => l.crossId === id) ? undefined : known?.digests.get(id)
+      return [id, digest ? { history: allOf(id), digest, leftOut: [] } : reckonable(allOf(id), guide, usual.knowledge)]
+    }))
+    const of = <K extends keyof CropHistory>(part: K) => [...parts.values()].flatMap(p => p.history[part] as CropHistory[K][number][]) as CropHistory[K]
+    const history: CropHistory = { crosses: of('crosses'), flowers: of('flowers'), lots: of('lots'), sowings: of('sowings'), offspring: of('offspring') }
+    const ofCross = (id: string) => parts.get(id)?.history ?? NO_HISTORY
+    const leftOut = [...parts.values()].flatMap(p => p.leftOut)
+    if (!history.crosses.length) return [guide.id, { guide, history, ofCross, digests: new Map(), ...usual, leftOut }]
+    const digests = new Map([...parts].map(([id, p]) => [id, p.digest]))
     const digest = joined([...digests.values()])
-    return [guide.id, { guide, history, ofCross, digests, digest, knowledge: cropKnowledge(guide, digest) }]
+    return [guide.id, { guide, history, ofCross, digests, digest, knowledge: cropKnowledge(guide, digest), leftOut }]
   }))
-  return { gathered: now, crops }
+  const leftOut = [...crops.values()].flatMap(crop => crop.leftOut)
+  return { all: now, gathered: leftOut.length ? without(now, new Set(leftOut.map(l => l.id))) : now, crops, leftOut }
+}
+
+/** Everything but some subjects and, with a cross, all that belongs to it. */
+function without({ revision, ...all }: Gathered, ids: Set<string>): Gathered {
+  const kept = <T extends { id: string, crossId?: string | null }>(things: Map<string, T>) => new Map([...things].filter(([id, { crossId }]) => !ids.has(id) && !ids.has(crossId ?? '')))
+  return { revision, crosses: kept(all.crosses), flowers: kept(all.flowers), lots: kept(all.lots), sowings: kept(all.sowings), offspring: kept(all.offspring) }
 }
 
 const byCross = <T extends { crossId: string | null }>(things: Map<string, T>) => group(things.values(), thing => thing.crossId ?? '')

@@ -74,7 +74,7 @@ export async function roundOn(db: Database, garden: Garden, day: ISODate, most: 
 }
 
 async function wholeRound(db: Database, garden: Garden, day: ISODate): Promise<Round> {
-  const { gathered } = await learnt(db, garden)
+  const { gathered, leftOut } = await learnt(db, garden)
   const { crops, ground } = await onRound(db, garden)
   const all = roundUntil(crops, ground, addDays(garden.today, 7))
   const foreseen = all.filter(stop => !isLongGone(stop))
@@ -111,6 +111,7 @@ async function wholeRound(db: Database, garden: Garden, day: ISODate): Promise<R
     carry: carryList(stops),
     letGo: longGone.map(shown),
     guesses: guessesOf(garden, crops),
+    leftOut,
     torn: torn.map(flower => ({ flower, seedParent: plant(flower.seedParentId)! })),
     weather: crops.flatMap(({ guide, hours }) => day === garden.today && hours?.receptive.because.length && stops.some(s => s.crop === guide.id && s.hours) ? [{ crop: guide.id, words: hoursInWords('receptive', hours.receptive) }] : []),
     pollen: [...pollen.values()].map(parent => ({ ...parent, tubes: atHand.get(parent.id) ?? [] })),

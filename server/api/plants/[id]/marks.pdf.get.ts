@@ -6,5 +6,5 @@ export default gardenRoute('guest', { does: 'The legend of a plant’s marks, to
   const { of, marks } = plant.marks ?? notFound()
   const fathers = await parentsOf(db, garden, marks.map(m => m.pollenParentId))
   setHeader(event, 'content-type', 'application/pdf')
-  return heavily('markLegend', [plant.name, of, marks.map(({ mark, pollenParentId }) => ({ mark, name: fathers.get(pollenParentId)!.name }))])
+  return heavily('markLegend', [plant.name, of, marks.map(({ mark, pollenParentId }) => ({ mark, name: fathers.get(pollenParentId)!.name }))], { signal: leavingOf(event) })
 })

@@ -1,0 +1,69 @@
+/** Work that would keep the server from answering anybody else. */
+import { connect } from 'node:net'
+import { v7 } from 'uuid'
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { serve } from '../serving'
+import { Visitor, entry, plantedCross } from '../visitor'
+
+/** Tags of one cross: some seconds of printing. */
+const MANY = 4000
+
+/** Somebody whose cross has so many tags, and where they print. */
+async function withManyTags(address = inject('address')) {
+  const keeper = await new Visitor(address).startGarden('Wide beds')
+  const { ids, codes } = await plantedCross(keeper)
+  for (let done = 0; done < MANY; done += 500) {
+    const batch = (await keeper.codes(500)).map(code => entry('flowerChosen', v7(), { code, crossId: ids.cross, seedParentId: ids.seedParent, pollenParentId: ids.pollenParent, blooms: 1 }, 100))
+    expect((await keeper.send(...batch)).status).toBe(200)
+  }
+  const all = `/api/crosses/${ids.cross}/tags.pdf`
+  return { keeper, all, one: `${all}?codes=${codes.flower}` }
+}
+
+describe('a sheet of thousands of tags', () => {
+  let large: Awaited<ReturnType<typeof withManyTags>>
+  let another: Awaited<ReturnType<typeof withManyTags>>
+  beforeAll(async () => {
+    [large, another] = await Promise.all([withManyTags(), withManyTags()])
+  })
+
+  it('is printed while the server answers others', async () => {
+    let isPrinted = false
+    const printing = large.keeper.ask('GET', large.all).then(({ status }) => {
+      isPrinted = true
+      return status
+    })
+    for (let i = 0; i < 10; i++) expect((await another.keeper.ask('GET', '/api/crosses')).status).toBe(200)
+    expect(isPrinted).toBe(false)
+    expect(await printing).toBe(200)
+  })
+
+  it('is given up when who asked for it leaves', async () => {
+    const { hostname, port } = new URL(inject('address'))
+    for (const { keeper, all } of [large, another, large, another, large, another]) {
+      const socket = connect(Number(port), hostname)
+      await new Promise(resolve => socket.once('connect', resolve))
+      socket.write(`GET ${all} HTTP/1.1\r\nhost: ${hostname}:${port}\r\ncookie: ${keeper.cookie}\r\nx-forwarded-for: ${keeper.headers['x-forwarded-for']}\r\n\r\n`)
+      // Long enough to be at it, not to be done.
+      await large.keeper.ask('GET', '/api/garden')
+      socket.destroy()
+    }
+    expect((await large.keeper.ask('GET', large.one)).status).toBe(200)
+    expect((await another.keeper.ask('GET', another.one)).status).toBe(200)
+  })
+})
+
+describe('work that takes more than it may', () => {
+  it.each([
+    ['time', { VIRGULTA_HEAVY_SECONDS: '1' }, 'This took longer than 1 second and was ended; ask for less at once.'],
+    ['memory', { VIRGULTA_HEAVY_MB: '24' }, 'This takes more than the 24 MB of memory that it may take; ask for less at once.'],
+  ])('is ended, and said so in words; the server goes on: %s', async (_, env, sentence) => {
+    const server = await serve(inject('databaseUrl'), env)
+    afterAll(() => server.kill())
+    const { keeper, all, one } = await withManyTags(server.address)
+    const { status, body } = await keeper.ask('GET', all)
+    expect([status, body.data?.sentence]).toEqual([422, sentence])
+    expect((await keeper.ask('GET', one)).status).toBe(200)
+    expect((await keeper.ask('GET', '/api/round')).status).toBe(200)
+  })
+})
