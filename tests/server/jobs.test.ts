@@ -1,5 +1,4 @@
 /** Long works: a garden brought back in the browser, a comparison, progress, stopping, and trying again. */
-import { setTimeout as wait } from 'node:timers/promises'
 import { sql } from 'drizzle-orm'
 import { v7 } from 'uuid'
 import { afterAll, describe, expect, inject, it } from 'vitest'
@@ -7,37 +6,14 @@ import { open, rowsOf } from '../../server/db/connection'
 import { work } from '../../server/jobs/queue'
 import type { CrossPage } from '../../shared/crosses'
 import type { OpenGarden } from '../../shared/garden'
-import type { Compared, Job, Restored } from '../../shared/jobs'
+import type { Compared, Restored } from '../../shared/jobs'
 import { PIECE_BYTES } from '../../shared/jobs'
 import type { Member } from '../../shared/people'
+import { backupOf, ended, jobOf, restore, upload } from './restoring'
 import { Visitor, entry, plantedCross, undoing } from './visitor'
 
 const owner = open(inject('databaseUrl'))
 afterAll(() => owner.close())
-
-const backupOf = async (visitor: Visitor) => Buffer.from(await (await fetch(`${inject('address')}/api/garden/backup`, { headers: { cookie: visitor.cookie } })).arrayBuffer())
-
-async function upload(visitor: Visitor, file: Buffer): Promise<{ uploadId: string, pieces: number }> {
-  const uploadId = v7()
-  const pieces = Math.ceil(file.length / PIECE_BYTES)
-  for (let piece = 0; piece < pieces; piece++) {
-    const { status } = await visitor.askBytes('PUT', `/api/uploads/${uploadId}?piece=${piece}`, file.subarray(piece * PIECE_BYTES, (piece + 1) * PIECE_BYTES))
-    expect(status).toBe(200)
-  }
-  return { uploadId, pieces }
-}
-const jobOf = async (visitor: Visitor, id: string) => (await visitor.get<Job[]>('/api/jobs')).find(j => j.id === id)!
-async function ended(visitor: Visitor, id: string): Promise<Job> {
-  for (;;) {
-    const job = await jobOf(visitor, id)
-    if (job.state !== 'waiting' && job.state !== 'working') return job
-    await wait(100)
-  }
-}
-async function restore(visitor: Visitor, file: Buffer) {
-  const { body } = await visitor.ask<{ id: string }>('POST', '/api/gardens/restore', await upload(visitor, file))
-  return ended(visitor, body.id)
-}
 
 describe('a backup brought back in the browser', () => {
   it('becomes a garden of the person’s own, with every entry, its undoings and its people’s names', async () => {

@@ -62,6 +62,12 @@ export class Visitor {
     return { status }
   }
 
+  /** A file as it comes, also one of JSON. */
+  async file(path: string): Promise<{ status: number, bytes: Buffer }> {
+    const answer = await fetch(this.address + path, { headers: { cookie: this.cookie, ...this.headers } })
+    return { status: answer.status, bytes: Buffer.from(await answer.arrayBuffer()) }
+  }
+
   async get<T>(path: string): Promise<T> {
     const { status, body } = await this.ask<T>('GET', path)
     if (status !== 200) throw new Error(`GET ${path} answered ${status}: ${JSON.stringify(body)}`)

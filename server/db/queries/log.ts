@@ -114,7 +114,7 @@ async function takeTurn(tx: Database, garden: Garden) {
 }
 
 /** What a log may hold: some decades of a large garden. */
-export const roomOf = (garden: Garden): { entries: number, bytes: number } => ({
+export const roomOf = (garden: Pick<Garden, 'expiresAt'>): { entries: number, bytes: number } => ({
   entries: Number(garden.expiresAt ? process.env.VIRGULTA_MOST_DEMO_ENTRIES ?? 60_000 : process.env.VIRGULTA_MOST_ENTRIES ?? 1_000_000),
   bytes: Number(process.env.VIRGULTA_MOST_LOG_MB ?? 1024) * 1024 * 1024,
 })

@@ -1,9 +1,12 @@
 /** Those who would fill the disk. */
+import { Readable } from 'node:stream'
 import { sql } from 'drizzle-orm'
 import { v7 } from 'uuid'
-import { afterAll, describe, expect, inject, it } from 'vitest'
+import { afterAll, describe, expect, inject, it, vi } from 'vitest'
+import { restore } from '../../../server/db/backup'
 import { open, rowsOf } from '../../../server/db/connection'
-import type { GardenSize } from '../../../shared/garden'
+import type { GardenSize, OpenGarden } from '../../../shared/garden'
+import { backupOf } from '../restoring'
 import { serve } from '../serving'
 import { Visitor, entry, plantedCross } from '../visitor'
 
@@ -63,6 +66,16 @@ describe('the log of a garden', () => {
     expect([status, body.data.sentence]).toEqual([422, expect.stringMatching(/^The log of this garden is full: it may hold 6 entries and 1024 MB on this server\./)])
     expect((await keeper.get<GardenSize>('/api/garden/size')).entries).toBe(6)
     await server.kill()
+  })
+
+  it('is not brought back where it is longer than that', async () => {
+    const keeper = await new Visitor().startGarden('Long beds')
+    await plantedCross(keeper)
+    const file = await backupOf(keeper)
+    const [{ personId } = { personId: '' }] = await rowsOf<{ personId: string }>(owner.db, sql`select person_id as "personId" from members where garden_id = ${(await keeper.get<OpenGarden>('/api/garden')).id}`)
+    vi.stubEnv('VIRGULTA_MOST_ENTRIES', '3')
+    await expect(restore(owner.db, Readable.from([file]), personId)).rejects.toThrow('it holds more than the 3 entries that a garden may hold on this server. Nothing was changed.')
+    vi.unstubAllEnvs()
   })
 
   it('is counted however its entries come in', async () => {
