@@ -50,8 +50,10 @@ export default defineNuxtConfig({
     'nitro:init'(nitro) {
       nitro.hooks.hook('compiled', async () => {
         await build({
-          entryPoints: [here('./server/heavy/thread.ts')], outfile: join(nitro.options.output.serverDir, 'thread.cjs'),
-          bundle: true, platform: 'node', target: 'node20', format: 'cjs', loader: { '.ttf': 'binary' }, alias: { '@virgulta/core': here('./core/src') },
+          entryPoints: [here('./server/heavy/thread.ts')], outfile: join(nitro.options.output.serverDir, 'thread.mjs'),
+          bundle: true, platform: 'node', target: 'node20', format: 'esm', loader: { '.ttf': 'binary' }, alias: { '@virgulta/core': here('./core/src') },
+          // Libraries that are no modules ask for Node's own parts by this name.
+          banner: { js: 'import { createRequire as requireFrom } from "node:module"; const require = requireFrom(import.meta.url);' },
         })
       })
     },

@@ -2,12 +2,13 @@ import { join } from 'node:path'
 import { counted } from '@virgulta/core/formats/counted'
 import { Refusal } from '@virgulta/core/log/refusal'
 import { Piscina } from 'piscina'
+import { framesOf, serverLog } from '../utils/log'
 import { NoTurn } from '../utils/turns'
 import type { Tasks } from './tasks'
 import type { Answer, Order } from './thread'
 
 /** The threads' own bundle lies beside the server's (nuxt.config.ts). */
-const bundle = () => join(process.env.NODE_ENV === 'development' ? join(process.cwd(), '.nuxt', 'dev') : join(process.argv[1]!, '..'), 'thread.cjs')
+const bundle = () => join(process.env.NODE_ENV === 'development' ? join(process.cwd(), '.nuxt', 'dev') : join(process.argv[1]!, '..'), 'thread.mjs')
 
 const MINUTE_MS = 60_000
 
@@ -29,6 +30,8 @@ function poolOf(name: PoolName): Piscina<Order, Answer> {
     filename: bundle(), minThreads: 0, maxThreads: threads, maxQueue: waiting, concurrentTasksPerWorker: 1, idleTimeout: 5 * MINUTE_MS,
     resourceLimits: { maxOldGenerationSizeMb: megabytes },
   })
+  // A thread that ends without a task: the next task gets another one.
+  if (!pools.has(name)) pool.on('error', error => serverLog.error({ problem: 'thread', error: error.name, at: framesOf(error) }))
   pools.set(name, pool)
   return pool
 }
