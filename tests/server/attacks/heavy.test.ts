@@ -1,7 +1,7 @@
 /** Work that would keep the server from answering anybody else. */
 import { connect } from 'node:net'
 import { v7 } from 'uuid'
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { beforeAll, describe, expect, inject, it } from 'vitest'
 import { serve } from '../serving'
 import { Visitor, entry, plantedCross } from '../visitor'
 
