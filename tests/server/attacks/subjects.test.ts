@@ -16,7 +16,7 @@ describe('a flower that cannot be reckoned with', () => {
     await owner.db.execute(sql`update flowers set state = state || '{"chosenOn": "no day", "pollinations": null}' where id = ${ids.flower}`)
     const leftOut = async () => (await keeper.get<Round>('/api/round')).leftOut
     expect(await leftOut()).toEqual([{ type: 'flower', id: ids.flower, code: codes.flower, crossId: ids.cross }])
-    for (const path of ['/api/round', '/api/season', '/api/crosses', '/api/pollen/season', '/api/seed', '/api/offspring', '/api/calendar', '/api/bloom', `/api/plants/${ids.seedParent}`]) expect((await keeper.ask('GET', path)).status, path).toBe(200)
+    for (const path of ['/api/round', '/api/season', '/api/crosses', '/api/pollen/season', '/api/seed', '/api/offspring', '/api/calendar', '/api/bloom?from=2026-01-01&to=2026-12-31', `/api/plants/${ids.seedParent}`]) expect((await keeper.ask('GET', path)).status, path).toBe(200)
     expect((await keeper.get<CrossRow[]>('/api/crosses')).map(row => row.progress.done)).toEqual([0])
     expect((await keeper.get<CrossPage>(`/api/crosses/${ids.cross}`)).flowers).toEqual([])
     expect((await keeper.send(entry('emasculated', ids.flower, {}, 179))).status).toBe(200)
