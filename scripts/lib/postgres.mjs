@@ -168,13 +168,13 @@ export async function upgradePostgres(dataDir, anyway = false) {
   writeFileSync(dump, '', { mode: 0o600 })
   try {
     const entriesBefore = await withCluster(oldBin, dir, async (url) => {
-      await tool(newBin, 'pg_dumpall', ['-d', url, '-f', dump])
+      await tool(newBin, 'pg_dumpall', ['-d', url, '-f', dump], password)
       return entriesIn(newBin, url)
     })
     await makeCluster(newBin, fresh, password, user)
     const entriesAfter = await withCluster(newBin, fresh, async (url) => {
       // The role that made the new cluster is there already.
-      await tool(newBin, 'sh', ['-c', 'sed "/^CREATE ROLE virgulta;$/d" "$1" | "$2" -d "$3" -q -o /dev/null -v ON_ERROR_STOP=1', 'sh', dump, join(newBin, 'psql'), url])
+      await tool(newBin, 'sh', ['-c', 'sed "/^CREATE ROLE virgulta;$/d" "$1" | "$2" -d "$3" -q -o /dev/null -v ON_ERROR_STOP=1', 'sh', dump, join(newBin, 'psql'), url], password)
       return entriesIn(newBin, url)
     })
     if (entriesBefore !== entriesAfter) throw new Failure(`The new database holds ${entriesAfter} entries instead of ${entriesBefore}: it is thrown away, and the old one stays as it was.`)
@@ -199,9 +199,10 @@ export async function upgradePostgres(dataDir, anyway = false) {
 }
 
 /** @throws {Failure} unless the program ends well; what it wrote stands above */
-async function tool(bin, name, args) {
+async function tool(bin, name, args, password) {
   const program = name === 'sh' ? name : join(bin, name)
-  if (await exitCode(program, args, { cwd: '/', stdio: ['ignore', 'ignore', 'inherit'] }) !== 0) throw new Failure(`${name} failed; what it wrote stands above. The old database stays as it was.`)
+  // The programs that pg_dumpall starts do not get the password of its address.
+  if (await exitCode(program, args, { cwd: '/', stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, PGPASSWORD: password } }) !== 0) throw new Failure(`${name} failed; what it wrote stands above. The old database stays as it was.`)
 }
 
 /** How many entries the logs of a database hold; as text, '' for one without tables. */
