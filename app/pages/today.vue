@@ -112,7 +112,7 @@ const LEFT_OUT: Partial<Record<SubjectType, string>> = { cross: 'cross', flower:
       <aside class="stack">
         <PaperSheet v-if="round.leftOut.length" heading="Left out">
           <p class="small">What is noted of these does not let itself be reckoned with, so no screen counts them. Nothing is lost: <NuxtLink to="/garden/data">compare with the log</NuxtLink>, or take the note back there.</p>
-          <ul class="carry"><li v-for="one in round.leftOut" :key="one.id"><NuxtLink class="code" :to="`/garden?code=${one.code}`">{{ one.code }}</NuxtLink> {{ LEFT_OUT[one.type] }}</li></ul>
+          <ul class="carry leftOut"><li v-for="one in round.leftOut" :key="one.id"><NuxtLink class="code" :to="`/garden?code=${one.code}`">{{ one.code }}</NuxtLink> {{ LEFT_OUT[one.type] }}</li></ul>
         </PaperSheet>
         <PaperSheet v-if="round.torn.length" heading="To settle">
           <div v-for="{ flower, seedParent } in round.torn" :key="flower.id" class="stack">
@@ -157,6 +157,7 @@ const LEFT_OUT: Partial<Record<SubjectType, string>> = { cross: 'cross', flower:
 .columns { display: grid; grid-template-columns: minmax(0, 1fr) 336px; gap: 16px; align-items: start; }
 @media (max-width: 1000px) { .columns { grid-template-columns: minmax(0, 1fr); } }
 .group ul { list-style: none; margin: 4px 0 0; padding: 0; }
+.leftOut { margin-top: 8px; }
 .carry { margin: 0; padding-left: 18px; }
 .ahead { list-style: none; margin: 0; padding: 0; font-size: 14px; }
 .ahead li { display: grid; grid-template-columns: 124px 1fr; gap: 8px; padding: 4px 0; border-bottom: 1px solid var(--rule); }

@@ -133,6 +133,8 @@ it('takes its database over into a new cluster by one command, keeps the old one
   expect(readdirSync(own).filter(name => name.startsWith('postgres-'))).toHaveLength(1)
   const second = await start(env)
   expect((await keeper.get<PlantPage>('/api/plants')).plants.map(p => p.id)).toEqual(expect.arrayContaining([ids.seedParent, ids.pollenParent]))
+  // Its threads work as it was started here.
+  expect((await keeper.ask('GET', `/api/crosses/${ids.cross}/tags.pdf`)).status).toBe(200)
   second.child.kill('SIGTERM')
   await second.ended
 })

@@ -26,7 +26,8 @@ async function revoke(id: string) {
 const { copy, copied } = useClipboard()
 
 const { data: size } = useLive<GardenSize>(() => garden.isKeeper ? '/api/garden/size' : null)
-const megabytes = (bytes: number) => `${(bytes / 1024 / 1024).toFixed(bytes < 10 * 1024 * 1024 ? 1 : 0)} MB`
+const MB = 1024 * 1024
+const room = (bytes: number) => bytes < MB ? `${Math.ceil(bytes / 1024)} kB` : `${(bytes / MB).toFixed(bytes < 10 * MB ? 1 : 0)} MB`
 
 const jobs = useJobsStore()
 onMounted(jobs.load)
@@ -45,7 +46,7 @@ const ending = useForm(async () => {
     <div class="stack">
       <PaperSheet v-if="garden.isKeeper" heading="Back up">
         <p class="quiet">The whole garden, every entry of its log, as one JSON file with a checksum.</p>
-        <p v-if="size" class="quiet">The log holds {{ counted(size.entries, 'entry', 'entries') }}, {{ megabytes(size.bytes) }}; on this server it may hold {{ size.room.entries.toLocaleString('en') }} and {{ megabytes(size.room.bytes) }}.</p>
+        <p v-if="size" class="quiet">The log holds {{ counted(size.entries, 'entry', 'entries') }}, {{ room(size.bytes) }}; on this server it may hold {{ size.room.entries.toLocaleString('en') }} entries and {{ room(size.room.bytes) }}.</p>
         <v-btn :prepend-icon="mdiDownload" href="/api/garden/backup">Back up this garden</v-btn>
       </PaperSheet>
       <RestoreSheet v-if="store.session?.person?.email" />
