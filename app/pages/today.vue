@@ -111,7 +111,7 @@ const LEFT_OUT: Partial<Record<SubjectType, string>> = { cross: 'cross', flower:
 
       <aside class="stack">
         <PaperSheet v-if="round.leftOut.length" heading="Left out">
-          <p class="small">What is noted of these does not let itself be reckoned with, so no screen counts them. Nothing is lost: <NuxtLink to="/garden/data">compare with the log</NuxtLink>, or take the note back there.</p>
+          <p class="small">What is kept of these cannot be worked with, so no screen counts them. Nothing is lost: <NuxtLink to="/garden/data">comparing with the log</NuxtLink> mends them; where it does not, take back the last note of the tag.</p>
           <ul class="carry leftOut"><li v-for="one in round.leftOut" :key="one.id"><NuxtLink class="code" :to="`/garden?code=${one.code}`">{{ one.code }}</NuxtLink> {{ LEFT_OUT[one.type] }}</li></ul>
         </PaperSheet>
         <PaperSheet v-if="round.torn.length" heading="To settle">
