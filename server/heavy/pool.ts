@@ -12,15 +12,21 @@ const bundle = () => join(process.env.NODE_ENV === 'development' ? join(process.
 
 const MINUTE_MS = 60_000
 
+/** What each thread may take of time and memory while a request waits for it. */
+const OF_REQUESTS = { megabytes: Number(process.env.VIRGULTA_HEAVY_MB ?? 512), limitMs: Number(process.env.VIRGULTA_HEAVY_SECONDS ?? 30) * 1000 }
+
 /**
- * Threads for what a request waits for, and for what people are told of when it is done. A request holds its connection
- * meanwhile: fewer can be at it or wait than there are connections.
+ * Threads by what they are for, and how many tasks may wait for them. A request holds its connection meanwhile: sheets, which
+ * anybody may ask for again and again, leave some of them to others; of genotypes there is one task for each state of a crop.
  */
 const POOLS = {
-  quick: { threads: 2, waiting: 4, megabytes: Number(process.env.VIRGULTA_HEAVY_MB ?? 512), limitMs: Number(process.env.VIRGULTA_HEAVY_SECONDS ?? 30) * 1000 },
+  sheets: { threads: 2, waiting: 3, ...OF_REQUESTS },
+  genes: { threads: 1, waiting: 100, ...OF_REQUESTS },
   long: { threads: 2, waiting: 100, megabytes: 1536, limitMs: 14 * MINUTE_MS },
 }
 type PoolName = keyof typeof POOLS
+
+const poolOfTask: Record<keyof Tasks, PoolName> = { tagSheet: 'sheets', markLegend: 'sheets', unprintable: 'sheets', genotypes: 'genes', longWork: 'long' }
 
 const pools = new Map<PoolName, Piscina<Order, Answer>>()
 
@@ -46,7 +52,7 @@ function poolOf(name: PoolName): Piscina<Order, Answer> {
 export async function heavily<N extends keyof Tasks>(
   name: N, input: Parameters<Tasks[N]>, { signal, transfer = [] }: { signal?: AbortSignal, transfer?: MessagePort[] } = {},
 ): Promise<Awaited<ReturnType<Tasks[N]>>> {
-  const poolName: PoolName = name === 'longWork' ? 'long' : 'quick'
+  const poolName = poolOfTask[name]
   const { limitMs, megabytes } = POOLS[poolName]
   const pool = poolOf(poolName)
   if (pool.queueSize >= POOLS[poolName].waiting) throw new NoTurn(name)
