@@ -64,12 +64,14 @@ describe('work that takes more than it may', () => {
   it('of time is ended, and said so in words; what is less goes on', async () => {
     const { answer, ofOne, end } = await sheets({ VIRGULTA_HEAVY_SECONDS: '2' })
     expect(answer).toEqual([422, 'This took longer than 2 seconds and was ended; ask for less at once.'])
-    expect((await ofOne()).status).toBe(200)
+    // The thread that was ended is replaced, which takes a part of the next one's time.
+    await expect.poll(async () => (await ofOne()).status, { timeout: 20_000 }).toBe(200)
     await end()
   })
 
   it('of memory is ended, and said so in words; the server goes on', async () => {
-    const { answer, round, end } = await sheets({ VIRGULTA_HEAVY_MB: '20' })
+    // Near its end a memory is swept again and again: on a slow machine the time must not be over before.
+    const { answer, round, end } = await sheets({ VIRGULTA_HEAVY_MB: '20', VIRGULTA_HEAVY_SECONDS: '55' })
     expect(answer).toEqual([422, 'This takes more than the 20 MB of memory that it may take; ask for less at once.'])
     expect((await round()).status).toBe(200)
     await end()
