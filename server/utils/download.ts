@@ -8,6 +8,8 @@ export function leavingOf(event: H3Event): AbortSignal {
   const left = new AbortController()
   const answer = event.node.res
   answer.once('close', () => answer.writableFinished || left.abort())
+  // They may have left while what they asked for was looked up.
+  if (event.node.req.socket.destroyed) left.abort()
   return left.signal
 }
 
