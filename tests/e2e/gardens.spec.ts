@@ -300,6 +300,8 @@ test('areas open by two keys, pages are called as their heading, u takes back, a
   await page.goto('/plants?add=1')
   const dialog = page.getByRole('dialog', { name: 'Add a plant' })
   await dialog.getByLabel('Name', { exact: true }).fill('Late Try')
+  // What the screen itself still asks for would be told of the end of the session before the form is.
+  await page.waitForLoadState('networkidle')
   await page.context().clearCookies()
   await dialog.getByRole('button', { name: 'Add it' }).click()
   await expect(page.getByRole('link', { name: 'Sign in' })).toBeVisible()
