@@ -116,6 +116,15 @@ async function runCluster(bin, dir, user, logFile, wantedPort) {
   }
 }
 
+/** The folder of a data folder's cluster. @throws {Failure} where a cluster lies there whose password is gone: nothing would open it */
+function clusterOf(dataDir, user) {
+  const dir = clusterDir(dataDir, outputOf('test', ['-x', dataDir], { ...user, cwd: '/' }) !== null)
+  if (existsSync(join(dir, 'PG_VERSION')) && !existsSync(join(dataDir, 'secrets.json'))) {
+    throw new Failure(`A database lies in ${dir}, but ${dataDir} no longer holds its secrets. Bring secrets.json back, or remove that folder to begin with an empty database.`)
+  }
+  return dir
+}
+
 /**
  * Starts the private cluster, made first when it is not there.
  *
@@ -126,11 +135,7 @@ async function runCluster(bin, dir, user, logFile, wantedPort) {
 export async function startPostgres(dataDir, wantedPort) {
   const user = databaseUser()
   mkdirSync(dataDir, { recursive: true, mode: 0o755 })
-  const dir = clusterDir(dataDir, outputOf('test', ['-x', dataDir], { ...user, cwd: '/' }) !== null)
-  // The password lies in the data folder: a database of another one would not open.
-  if (existsSync(join(dir, 'PG_VERSION')) && !existsSync(join(dataDir, 'secrets.json'))) {
-    throw new Failure(`A database lies in ${dir}, but ${dataDir} no longer holds its secrets. Bring secrets.json back, or remove that folder to begin with an empty database.`)
-  }
+  const dir = clusterOf(dataDir, user)
   const { database: password } = secretsIn(dataDir)
   const movedFrom = await moveCleanedCluster(dataDir, dir, user.uid ?? process.getuid(), left => stopLeftOver(programsFor(left), left, user))
   checkNotLost(dataDir, dir)
@@ -153,7 +158,7 @@ export async function startPostgres(dataDir, wantedPort) {
  */
 export async function upgradePostgres(dataDir, anyway = false) {
   const user = databaseUser()
-  const dir = clusterDir(dataDir, outputOf('test', ['-x', dataDir], { ...user, cwd: '/' }) !== null)
+  const dir = clusterOf(dataDir, user)
   if (!existsSync(join(dir, 'PG_VERSION'))) throw new Failure(`There is no database in ${dir}; start Virgulta once, it makes one.`)
   const [oldBin, newBin] = [programsFor(dir), findPrograms()]
   const [from, to] = [majorOf(oldBin), majorOf(newBin)]
@@ -179,7 +184,13 @@ export async function upgradePostgres(dataDir, anyway = false) {
     })
     if (entriesBefore !== entriesAfter) throw new Failure(`The new database holds ${entriesAfter} entries instead of ${entriesBefore}: it is thrown away, and the old one stays as it was.`)
     renameSync(dir, kept)
-    renameSync(fresh, dir)
+    try {
+      renameSync(fresh, dir)
+    }
+    catch (error) {
+      renameSync(kept, dir)
+      throw error
+    }
     return { from, to, kept, dir, entries: entriesAfter }
   }
   finally {
