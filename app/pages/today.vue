@@ -59,7 +59,10 @@ useShortcuts([
   { key: 'j', does: 'the day before', run: () => go(addDays(day.value, -1)) },
   { key: 'k', does: 'the day after', run: () => go(addDays(day.value, 1)) },
 ])
-const LEFT_OUT: Partial<Record<SubjectType, string>> = { cross: 'cross', flower: 'flower', seedLot: 'packet', sowing: 'tray', plant: 'plant' }
+const LEFT_OUT: Partial<Record<SubjectType, string>> = {
+  cross: 'cross', flower: 'flower', seedLot: 'packet', sowing: 'tray', plant: 'plant', batch: 'batch', tube: 'tube',
+  aim: 'an aim', task: 'a task for a bloom', store: 'a place where pollen is kept', storeReadings: 'temperatures of such a place', readings: 'weather that was read in',
+}
 </script>
 
 <template>
@@ -112,7 +115,7 @@ const LEFT_OUT: Partial<Record<SubjectType, string>> = { cross: 'cross', flower:
       <aside class="stack">
         <PaperSheet v-if="round.leftOut.length" heading="Left out">
           <p class="small">What is kept of these cannot be worked with, so no screen counts them. Nothing is lost: <NuxtLink to="/garden/data">comparing with the log</NuxtLink> mends them; where it does not, take back the last note of the tag.</p>
-          <ul class="carry leftOut"><li v-for="one in round.leftOut" :key="one.id"><NuxtLink class="code" :to="`/garden?code=${one.code}`">{{ one.code }}</NuxtLink> {{ LEFT_OUT[one.type] }}</li></ul>
+          <ul class="carry leftOut"><li v-for="one in round.leftOut" :key="one.id"><NuxtLink v-if="one.code" class="code" :to="`/garden?code=${one.code}`">{{ one.code }}</NuxtLink> {{ LEFT_OUT[one.type] }}</li></ul>
         </PaperSheet>
         <PaperSheet v-if="round.torn.length" heading="To settle">
           <div v-for="{ flower, seedParent } in round.torn" :key="flower.id" class="stack">

@@ -1,9 +1,11 @@
 import type { States } from '@virgulta/core/log/fold'
 import type { Subject, SubjectType } from '@virgulta/core/log/kind'
+import type { SQL } from 'drizzle-orm'
 import { and, eq, getTableColumns, sql } from 'drizzle-orm'
 import type { PgTable } from 'drizzle-orm/pg-core'
 import type { Database } from './connection'
 import { among } from './connection'
+import { sound } from './sound'
 import { aims, batches, crosses, customs, flowers, gardens, guides, inheritances, loci, plants, readings, rules, seedLots, sowings, storeReadings, stores, tasks, traits, tubes } from './schema'
 
 const ofCrop = ({ crop }: { crop: string }) => ({ crop })
@@ -71,18 +73,23 @@ export async function removeStates(db: Database, gardenId: string, revision: num
   if (subjects.length) await db.update(gardens).set({ removedAt: revision }).where(eq(gardens.id, gardenId))
 }
 
-/** The states of some subjects of one type, by id. */
-export async function statesOf<T extends SubjectType>(db: Database, gardenId: string, type: T, ids: string[]): Promise<Map<string, States[T]>> {
+/** The states of some subjects of one type, by id; those that pages cannot work with are left out. */
+export function statesOf<T extends SubjectType>(db: Database, gardenId: string, type: T, ids: string[]): Promise<Map<string, States[T]>> {
+  return keptStates(db, gardenId, type, ids, sound(type))
+}
+
+/** The states of some subjects of one type by id, whatever is in them. */
+export async function keptStates<T extends SubjectType>(db: Database, gardenId: string, type: T, ids: string[], filter?: SQL): Promise<Map<string, States[T]>> {
   const { table } = modelOf(type)
   if (!ids.length) return new Map()
-  const rows = await db.select({ id: table.id, state: table.state }).from(table).where(and(eq(table.gardenId, gardenId), among(table.id, ids)))
+  const rows = await db.select({ id: table.id, state: table.state }).from(table).where(and(eq(table.gardenId, gardenId), among(table.id, ids), filter))
   return new Map(rows.map(({ id, state }) => [id, state as unknown as States[T]]))
 }
 
-/** The states of all subjects of one type, for types of which a garden has few. */
+/** The states of all subjects of one type, for types of which a garden has few; those that pages cannot work with are left out. */
 export async function allStates<T extends 'trait' | 'locus' | 'rule' | 'inheritance' | 'aim' | 'batch' | 'task' | 'readings' | 'guide' | 'custom' | 'tube' | 'store' | 'storeReadings'>(db: Database, gardenId: string, type: T): Promise<States[T][]> {
   const { table } = modelOf(type)
-  const rows = await db.select({ state: table.state }).from(table).where(eq(table.gardenId, gardenId)).orderBy(table.id)
+  const rows = await db.select({ state: table.state }).from(table).where(and(eq(table.gardenId, gardenId), sound(type))).orderBy(table.id)
   return rows.map(({ state }) => state as unknown as States[T])
 }
 

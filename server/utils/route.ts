@@ -47,6 +47,9 @@ export function refuse(statusCode: number, problem: Problem): never {
   throw createError({ statusCode, statusMessage: problem.code, message: problem.sentence, data: problem })
 }
 
+/** What is noted in place of an answer that nobody waits for. */
+const LEFT = 499
+
 /** Turns what the core refuses, and what breaks, into an answer in words. */
 async function answering<T>(event: H3Event, work: () => Promise<T>): Promise<T> {
   try {
@@ -55,6 +58,8 @@ async function answering<T>(event: H3Event, work: () => Promise<T>): Promise<T> 
   catch (error) {
     if (error instanceof Refusal) refuse(error.code === 'not-yours' ? 403 : 422, { code: error.code, sentence: error.message, field: error.field })
     if (isError(error)) throw error
+    // Nobody is there to be told, and nothing broke.
+    if ((error as Error).name === 'AbortError' && event.node.req.socket.destroyed) refuse(LEFT, { code: 'left', sentence: 'Who asked has left.' })
     const { status, problem, code } = faultOf(error)
     const number = String(randomInt(1e6)).padStart(6, '0')
     serverLog.error({ route: routeOf(event), problem: problem.code, number, code, error: (error as Error).name, at: framesOf(error) })
@@ -141,10 +146,19 @@ export function gardenRoute<T, B extends Schema | undefined = undefined, Q exten
       const may = asker.program ? roleOfProgram(access.role, asker.program) : access.role
       if (!reaches(may, role)) refuse(403, { code: 'not-allowed', sentence: asker.program ? notForPrograms(role) : `This takes a ${role} of the garden; you are here as a ${may}.` })
       if (asker.program && spec.byPersonOnly) refuse(403, { code: 'not-allowed', sentence: notForPrograms('keeper') })
-      if (access.garden.fault && !spec.evenShut) refuse(409, { code: 'garden-shut', sentence: `The log of this garden does not fit together by the rules of this version, so it stays shut: ${access.garden.fault} Nothing of it is lost; back it up in Garden › Data, and ask whoever runs this server.` })
+      if (!spec.evenShut) refuseShut(access.garden)
       return work({ event, db, ...check(), ...access, role: may, personId: asker.personId })
     }))
   }))
+}
+
+/** Ends a request for a garden whose log could not be folded. */
+export function refuseShut({ fault }: Garden): void {
+  if (!fault) return
+  refuse(409, {
+    code: 'garden-shut',
+    sentence: `The log of this garden does not fit together by the rules of this version, so it stays shut: ${fault} Nothing of it is lost; back it up in Garden › Data, and ask whoever runs this server.`,
+  })
 }
 
 const notForPrograms = (role: Role) => role === 'keeper'

@@ -12,13 +12,17 @@ export class NoTurn extends Error {}
  * @param name of what is shared
  * @param most at it at once
  * @param mostWaiting who comes behind them is not let in
- * @throws {NoTurn} where as many wait already
+ * @throws {NoTurn} at once, where as many wait already
  */
-export async function inTurn<T>(name: string, most: number, mostWaiting: number, work: () => Promise<T>): Promise<T> {
+export function inTurn<T>(name: string, most: number, mostWaiting: number, work: () => Promise<T>): Promise<T> {
   const queue = queues.get(name) ?? { busy: 0, waiting: [] }
+  if (queue.busy >= most && queue.waiting.length >= mostWaiting) throw new NoTurn(name)
   queues.set(name, queue)
+  return afterOthers(name, queue, most, work)
+}
+
+async function afterOthers<T>(name: string, queue: Queue, most: number, work: () => Promise<T>): Promise<T> {
   if (queue.busy < most) queue.busy++
-  else if (queue.waiting.length >= mostWaiting) throw new NoTurn(name)
   // Who ends gives the turn to the next one.
   else await new Promise<void>(resolve => queue.waiting.push(resolve))
   try {

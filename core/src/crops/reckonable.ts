@@ -10,7 +10,7 @@ import type { CropKnowledge } from './knowledge'
 import type { CropHistory } from './records'
 
 /** A subject that breaks what is reckoned of it. It is left out and named, so that every screen shows the others. */
-export interface LeftOut extends Subject { code: string, crossId: string }
+export interface LeftOut extends Subject { /** empty for what has no tag */ code: string, crossId: string | null }
 
 const NOTHING: CropHistory = { crosses: [], flowers: [], lots: [], sowings: [], offspring: [] }
 

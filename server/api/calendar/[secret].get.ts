@@ -9,6 +9,7 @@ export default openRoute({ does: 'The work ahead as an iCalendar file, for progr
   if (!holder) return notFound()
   return inGarden(database(), holder.gardenId, async (tx) => {
     const access = await gardenFor(tx, holder.gardenId, holder.personId, holder.seal) ?? notFound()
+    refuseShut(access.garden)
     setHeader(event, 'content-type', 'text/calendar; charset=utf-8')
     return calendarOf(tx, access.garden)
   })

@@ -20,6 +20,7 @@ import { among } from '../connection'
 import { allStates } from '../readModels'
 import { remembered } from '../remembered'
 import { batches, plants } from '../schema'
+import { sound } from '../sound'
 import type { LearntCrop } from './crops'
 import { grownCrops, learntCrops } from './crops'
 import type { Garden } from './garden'
@@ -66,7 +67,7 @@ async function gathered(db: Database, garden: Garden, parentIds: string[]): Prom
   const read = (filter: SQL | undefined) => db.select({
     id: plants.id, code: plants.code, name: plants.name, crop: plants.crop, placeId: plants.placeId, plantKind: part('plantKind'), blooming: part('blooming'), pottedOn: part('pottedOn'), holds: part('holds'),
     isLost: sql<boolean>`${plants.state} ->> 'lost' is not null`, isChosen,
-  }).from(plants).where(and(eq(plants.gardenId, garden.id), filter))
+  }).from(plants).where(and(eq(plants.gardenId, garden.id), filter, sound('plant')))
   const all = new Map(before.plants)
   const take = (rows: (Bloomer & { isLost: boolean, isChosen: boolean })[]) => {
     for (const { isLost, isChosen, ...plant } of rows) {
@@ -78,7 +79,7 @@ async function gathered(db: Database, garden: Garden, parentIds: string[]): Prom
   else take((await read(and(gt(plants.revision, before.revision), or(isChosen, among(plants.id, [...new Set([...before.plants.keys(), ...wanted])]))))))
   const missing = [...wanted].filter(id => !all.has(id))
   if (missing.length) take(await read(among(plants.id, missing)))
-  const changed = await db.select({ id: batches.id, state: batches.state }).from(batches).where(and(eq(batches.gardenId, garden.id), gt(batches.revision, before.revision)))
+  const changed = await db.select({ id: batches.id, state: batches.state }).from(batches).where(and(eq(batches.gardenId, garden.id), gt(batches.revision, before.revision), sound('batch')))
   const now = { revision: garden.revision, plants: all, batches: changed.length ? new Map([...before.batches, ...changed.map((row): [string, Batch] => [row.id, row.state])]) : before.batches }
   if ((latest.get(garden.id)?.revision ?? -1) < garden.revision) latest.set(garden.id, now)
   return now

@@ -15,6 +15,7 @@ import type { Database } from '../connection'
 import { allStates } from '../readModels'
 import { remembered, rememberedNewest } from '../remembered'
 import { plants } from '../schema'
+import { sound } from '../sound'
 import type { Garden } from './garden'
 
 /** What the garden added to its crops. */
@@ -47,7 +48,7 @@ export function stockOf(db: Database, garden: Garden, guide: CropGuide): Promise
       id: plants.id, code: plants.code, name: plants.name, placeId: plants.placeId, crossId: plants.crossId, plantKind: part('plantKind'),
       seedParentId: part('seedParentId'), pollenParentId: part('pollenParentId'), scores: part('scores'), struckOff: part('struckOff'),
       genotype: part('genotype'), sets: part('sets'), lost: part('lost'), verdict: part('verdict'),
-    }).from(plants).where(and(eq(plants.gardenId, garden.id), eq(plants.crop, guide.id)))
+    }).from(plants).where(and(eq(plants.gardenId, garden.id), eq(plants.crop, guide.id), sound('plant')))
     const summaries = summariesOf(rows, definition.traits)
     const relatives = rows.map(({ id, seedParentId, pollenParentId, plantKind, genotype }): Relative => ({
       id, seedParentId, pollenParentId, plantKind, looks: looksOf(summaries.get(id)!, definition),

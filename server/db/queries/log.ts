@@ -17,7 +17,7 @@ import type { GardenSize } from '../../../shared/garden'
 import type { Role } from '../../../shared/people'
 import type { Database, Transaction } from '../connection'
 import { among, rowsOf } from '../connection'
-import { allStates, inGroups, keptIds, removeStates, saveStates, statesOf, subjectTypes } from '../readModels'
+import { allStates, inGroups, keptIds, keptStates, removeStates, saveStates, subjectTypes } from '../readModels'
 import { entries, gardens, places, tags, touches } from '../schema'
 import type { Garden } from './garden'
 
@@ -229,7 +229,7 @@ function clockShift(garden: Garden, sentAt: string | undefined): number {
  */
 async function checkNoNewConflict(tx: Database, garden: Garden, states: Map<string, AnyState>, isUndo: boolean): Promise<void> {
   const torn = [...states].flatMap(([key, state]) => key.startsWith('flower ') ? [state as States['flower']] : []).filter(flower => flower.conflicts.length || flower.isMisdated)
-  const before = await statesOf(tx, garden.id, 'flower', torn.map(flower => flower.id))
+  const before = await keptStates(tx, garden.id, 'flower', torn.map(flower => flower.id))
   for (const flower of torn) {
     const kept = before.get(flower.id)
     if (flower.isMisdated && !kept?.isMisdated) {
@@ -253,7 +253,7 @@ async function checkSurroundings(tx: Database, garden: Garden, deeds: LoggedDeed
   const load = async (subjects: Subject[]) => {
     for (const type of subjectTypes) {
       const ids = subjects.filter(s => s.type === type && !around.has(keyOf(s))).map(s => s.id)
-      for (const [id, state] of await statesOf(tx, garden.id, type, ids)) around.set(keyOf({ type, id }), state)
+      for (const [id, state] of await keptStates(tx, garden.id, type, ids)) around.set(keyOf({ type, id }), state)
     }
   }
   await load(deeds.flatMap(needsOf))
@@ -394,7 +394,7 @@ async function rebuildSubjects(tx: Database, garden: Garden, revision: number, i
   const differed: Subject[] = []
   for (const type of subjectTypes) {
     const ofType = subjects.filter(s => s.type === type)
-    const before = await statesOf(tx, garden.id, type, ofType.map(s => s.id))
+    const before = await keptStates(tx, garden.id, type, ofType.map(s => s.id))
     for (const subject of ofType) {
       if (!isDeepStrictEqual(before.get(subject.id), JSON.parse(JSON.stringify(states.get(keyOf(subject)) ?? null)) ?? undefined)) differed.push(subject)
     }

@@ -13,6 +13,7 @@ import { among } from '../connection'
 import { statesOf } from '../readModels'
 import { remembered } from '../remembered'
 import { batches, plants } from '../schema'
+import { sound } from '../sound'
 import { learnt, learntCrops } from './crops'
 import { crossRows } from './crosses'
 import type { Garden } from './garden'
@@ -29,6 +30,7 @@ export async function plantPage(db: Database, garden: Garden, query: PlantQuery)
   const { q, crop, kind, verdict, sort, order, page, size } = query
   const fitting = and(
     eq(plants.gardenId, garden.id),
+    sound('plant'),
     q ? or(ilike(plants.name, containing(q)), ilike(plants.code, containing(q))) : undefined,
     crop ? eq(plants.crop, crop) : undefined,
     kind ? eq(plants.plantKind, kind) : undefined,
@@ -57,7 +59,7 @@ export async function parentsOf(db: Database, garden: Garden, ids: (string | nul
 /** The plants of one family, in the order of their codes. */
 export async function offspringOf(db: Database, garden: Garden, crossId: string): Promise<Plant[]> {
   const rows = await db.select({ state: plants.state }).from(plants)
-    .where(and(eq(plants.gardenId, garden.id), eq(plants.crossId, crossId))).orderBy(asc(plants.code))
+    .where(and(eq(plants.gardenId, garden.id), eq(plants.crossId, crossId), sound('plant'))).orderBy(asc(plants.code))
   return rows.map(row => row.state)
 }
 
@@ -65,7 +67,7 @@ export async function offspringOf(db: Database, garden: Garden, crossId: string)
 export async function plantStory(db: Database, garden: Garden, id: string): Promise<PlantStory | null> {
   const plant = (await statesOf(db, garden.id, 'plant', [id])).get(id)
   if (!plant) return null
-  const own = (await db.select({ state: batches.state }).from(batches).where(and(eq(batches.gardenId, garden.id), eq(batches.plantId, id))).orderBy(asc(batches.code))).map(row => row.state)
+  const own = (await db.select({ state: batches.state }).from(batches).where(and(eq(batches.gardenId, garden.id), eq(batches.plantId, id), sound('batch'))).orderBy(asc(batches.code))).map(row => row.state)
   const crop = (await learntCrops(db, garden)).get(plant.crop)!
   const parents = await statesOf(db, garden.id, 'plant', [plant.seedParentId, plant.pollenParentId].filter(p => p !== null))
   return {

@@ -15,6 +15,7 @@ import type { Database } from '../connection'
 import { among } from '../connection'
 import { remembered } from '../remembered'
 import { entries, plants } from '../schema'
+import { damagedOf } from '../sound'
 import { bloomSpans, bloomSubjects, bloomWork, parentBlooms } from './bloom'
 import { grownCrops, learnt, learntCrops } from './crops'
 import type { Garden } from './garden'
@@ -111,7 +112,7 @@ async function wholeRound(db: Database, garden: Garden, day: ISODate): Promise<R
     carry: carryList(stops),
     letGo: longGone.map(shown),
     guesses: guessesOf(garden, crops),
-    leftOut,
+    leftOut: [...new Map([...await damagedOf(db, garden), ...leftOut].map(one => [one.id, one])).values()],
     torn: torn.map(flower => ({ flower, seedParent: plant(flower.seedParentId)! })),
     weather: crops.flatMap(({ guide, hours }) => day === garden.today && hours?.receptive.because.length && stops.some(s => s.crop === guide.id && s.hours) ? [{ crop: guide.id, words: hoursInWords('receptive', hours.receptive) }] : []),
     pollen: [...pollen.values()].map(parent => ({ ...parent, tubes: atHand.get(parent.id) ?? [] })),

@@ -4,6 +4,7 @@ import type { PrintedTag } from '../../../shared/tags'
 import type { Database } from '../connection'
 import type { tags } from '../schema'
 import { flowers, tubes } from '../schema'
+import { sound } from '../sound'
 import { crossById } from './crosses'
 import type { Garden } from './garden'
 import { parentsOf } from './plants'
@@ -30,7 +31,7 @@ export async function tagsOfCross(db: Database, garden: Garden, crossId: string,
 
 /** The labels of tubes of pollen that are still there, by their codes. */
 export async function labelsOfTubes(db: Database, garden: Garden, codes: string[]): Promise<PrintedTag[]> {
-  const rows = await db.select({ tube: tubes.state }).from(tubes).where(and(eq(tubes.gardenId, garden.id), inArray(tubes.code, codes))).orderBy(asc(tubes.code))
+  const rows = await db.select({ tube: tubes.state }).from(tubes).where(and(eq(tubes.gardenId, garden.id), inArray(tubes.code, codes), sound('tube'))).orderBy(asc(tubes.code))
   const donors = await parentsOf(db, garden, rows.flatMap(({ tube }) => tube.donors))
   return rows.filter(({ tube }) => !tube.ended).map(({ tube }) => ({
     code: tube.code, day: tube.collectedOn, of: tube.tubed ? `pollen, ${tube.doses} doses` : 'pollen, drying',

@@ -1,13 +1,23 @@
 /** Subjects whose kept state is damaged: nothing of them lets itself be reckoned. */
 import { sql } from 'drizzle-orm'
+import { v7 } from 'uuid'
 import { afterAll, describe, expect, inject, it } from 'vitest'
 import { open } from '../../../server/db/connection'
+import { lastingGardens } from '../../../server/db/queries/garden'
+import { rebuild } from '../../../server/db/queries/log'
 import type { CrossPage, CrossRow } from '../../../shared/crosses'
+import type { OpenGarden } from '../../../shared/garden'
 import type { Round } from '../../../shared/round'
 import { Visitor, entry, plantedCross } from '../visitor'
 
 const owner = open(inject('databaseUrl'))
 afterAll(() => owner.close())
+
+const PAGES = ['/api/round', '/api/season', '/api/crosses', '/api/pollen', '/api/pollen/season', '/api/seed', '/api/offspring', '/api/calendar', '/api/bloom?from=2026-01-01&to=2026-12-31', '/api/aims', '/api/plants', '/api/plants?sort=since', '/api/find?q=test', '/api/weather']
+
+async function expectAllShown(keeper: Visitor, ...more: string[]) {
+  for (const path of [...PAGES, ...more]) expect((await keeper.ask('GET', path)).status, path).toBe(200)
+}
 
 describe('a flower that cannot be reckoned with', () => {
   it('is left out and named; every page shows the rest; a later note or a comparison with the log brings it back', async () => {
@@ -16,11 +26,55 @@ describe('a flower that cannot be reckoned with', () => {
     await owner.db.execute(sql`update flowers set state = state || '{"chosenOn": "no day", "pollinations": null}' where id = ${ids.flower}`)
     const leftOut = async () => (await keeper.get<Round>('/api/round')).leftOut
     expect(await leftOut()).toEqual([{ type: 'flower', id: ids.flower, code: codes.flower, crossId: ids.cross }])
-    for (const path of ['/api/round', '/api/season', '/api/crosses', '/api/pollen/season', '/api/seed', '/api/offspring', '/api/calendar', '/api/bloom?from=2026-01-01&to=2026-12-31', `/api/plants/${ids.seedParent}`]) expect((await keeper.ask('GET', path)).status, path).toBe(200)
+    await expectAllShown(keeper, `/api/plants/${ids.seedParent}`)
     expect((await keeper.get<CrossRow[]>('/api/crosses')).map(row => row.progress.done)).toEqual([0])
     expect((await keeper.get<CrossPage>(`/api/crosses/${ids.cross}`)).flowers).toEqual([])
     expect((await keeper.send(entry('emasculated', ids.flower, {}, 179))).status).toBe(200)
     expect(await leftOut()).toEqual([])
     expect((await keeper.get<CrossPage>(`/api/crosses/${ids.cross}`)).flowers).toHaveLength(1)
+  })
+})
+
+describe('something else that cannot be worked with', () => {
+  const NO_DAY = '"the day after"'
+  it.each([
+    ['aim', 'aims', `{"wishes": null}`],
+    ['aim', 'aims', `{"setOn": ${NO_DAY}}`],
+    ['tube', 'tubes', `{"stays": []}`],
+    ['tube', 'tubes', `{"stays": [{"storeId": null, "from": 7}]}`],
+    ['tube', 'tubes', `{"tests": null, "donors": "one"}`],
+    ['batch', 'batches', `{"plannedFor": ${NO_DAY}}`],
+    ['batch', 'batches', `{"blooming": null}`],
+    ['task', 'tasks', `{"until": ${NO_DAY}}`],
+    ['store', 'stores', `{"celsius": "cold"}`],
+    ['plant', 'plants', `{"scores": [{"trait": "height", "value": "tall", "on": "2026-06-01"}]}`],
+    ['plant', 'plants', `{"blooming": {"notes": [], "blooms": [{}]}, "genotype": null}`],
+  ] as const)('%s (%s, %s) is left out and named; every page shows the rest; comparing with the log brings it back', async (type, table, damage) => {
+    const keeper = await new Visitor().startGarden('Damaged beds')
+    const { ids } = await plantedCross(keeper)
+    const [tubeCode, batchCode] = await keeper.codes(2) as [string, string]
+    const [aim, tube, batch, task, store] = Array.from({ length: 5 }, () => v7()) as [string, string, string, string, string]
+    const own: Record<string, string> = { aim, tube, batch, task, store, plant: ids.pollenParent }
+    const { status } = await keeper.send(
+      entry('aimSet', aim, { crop: 'chilli', words: 'Low and dark', wishes: [] }, 100),
+      entry('storeSet', store, { name: 'Shelf', keeps: 'refrigerator', celsius: 4, isLogged: false }, 100),
+      entry('pollenCollected', tube, { code: tubeCode, crop: 'chilli', donors: [ids.pollenParent], way: 'ripe', stage: 'open', flowers: 4 }, 90),
+      entry('pollenTubed', tube, { drying: 'agent', doses: 10, hasDesiccant: true, storeId: store }, 89),
+      entry('batchPlanned', batch, { code: batchCode, crop: 'chilli', plantId: ids.pollenParent, on: '2026-02-20', why: 'to meet' }, 80),
+      entry('taskPlanned', task, { does: 'holdBack', crop: 'chilli', plantId: ids.seedParent, forId: ids.pollenParent, from: '2026-05-01', until: '2026-05-04', why: 'to meet' }, 70),
+    )
+    expect(status).toBe(200)
+    await owner.db.execute(sql`update ${sql.raw(table)} set state = state || ${damage}::jsonb where id = ${own[type]!}`)
+    const leftOut = async () => (await keeper.get<Round>('/api/round')).leftOut.map(one => [one.type, one.id])
+    expect(await leftOut()).toEqual([[type, own[type]]])
+    await expectAllShown(keeper, `/api/plants/${ids.seedParent}`, `/api/crosses/${ids.cross}`, ...type === 'aim' ? [] : [`/api/aims/${aim}`], ...type === 'tube' ? [] : [`/api/pollen/${tube}`], `/api/plants/${ids.seedParent}/genes`)
+    // Its own page says that it is not there, and does not break.
+    const itsPage: Partial<Record<string, string>> = { aim: `/api/aims/${aim}`, tube: `/api/pollen/${tube}`, plant: `/api/plants/${ids.pollenParent}` }
+    if (itsPage[type]) expect((await keeper.ask('GET', itsPage[type]!)).status).toBe(404)
+    const { id: gardenId } = await keeper.get<OpenGarden>('/api/garden')
+    const garden = (await lastingGardens(owner.db)).find(g => g.id === gardenId)!
+    expect((await rebuild(owner.db, garden)).differed).toEqual([{ type, id: own[type] }])
+    expect(await leftOut()).toEqual([])
+    if (itsPage[type]) expect((await keeper.ask('GET', itsPage[type]!)).status).toBe(200)
   })
 })

@@ -1,0 +1,82 @@
+import type { LeftOut } from '@virgulta/core/crops/reckonable'
+import type { SubjectType } from '@virgulta/core/log/kind'
+import type { SQL } from 'drizzle-orm'
+import { and, eq, gt, not, or, sql } from 'drizzle-orm'
+import type { PgTable } from 'drizzle-orm/pg-core'
+import { unionAll } from 'drizzle-orm/pg-core'
+import { LRUCache } from 'lru-cache'
+import type { Database } from './connection'
+import { among } from './connection'
+import type { Garden } from './queries/garden'
+import { aims, batches, plants, stores, storeReadings, readings, tasks, tubes } from './schema'
+
+const DAY = '"^[0-9]{4}-(0[1-9]|1[0-2])-(0[1-9]|[12][0-9]|3[01])$"'
+const MOMENT = '"^[0-9]{4}-(0[1-9]|1[0-2])-(0[1-9]|[12][0-9]|3[01])T[0-9:.]+Z$"'
+
+const is = (type: 'array' | 'object' | 'number' | 'string') => (...fields: string[]) => fields.map(field => `$.${field}.type() == "${type}"`)
+const isDay = (...fields: string[]) => fields.map(field => `$.${field} like_regex ${DAY}`)
+const isMoment = (...fields: string[]) => fields.map(field => `$.${field} like_regex ${MOMENT}`)
+const isNullOr = (field: string, part: string, like: string) => `($.${field} == null || $.${field}.${part} like_regex ${like})`
+/** Each thing of a list has this; a comparison with a value of another type is unknown, not false. */
+const each = (list: string, has: string) => `!(exists($.${list}[*] ? (!(${has}) || (${has}) is unknown)))`
+
+const BLOOMING = [...is('array')('blooming.notes', 'blooming.blooms'), each('blooming.blooms', `@.seen like_regex ${DAY}`)]
+
+/**
+ * What is relied on wherever a state is read, in the database's language of JSON paths. States of the log are bounded when they
+ * are noted; what an earlier version noted, or a damaged disk gives, must not take a whole page away.
+ */
+const RELIED_ON = {
+  plant: {
+    table: plants, code: plants.code,
+    holds: [
+      ...is('array')('scores', 'pottedOn', 'holds'), ...is('object')('genotype'), ...BLOOMING, ...isDay('since'),
+      each('scores', `@.value.type() == "number" && @.on like_regex ${DAY}`), each('pottedOn', `@ like_regex ${DAY}`), each('holds', `@.from like_regex ${DAY}`),
+      isNullOr('lost', 'on', DAY), isNullOr('struckOff', 'on', DAY), isNullOr('verdict', 'on', DAY),
+    ],
+  },
+  batch: { table: batches, code: batches.code, holds: [...BLOOMING, ...isDay('plannedFor'), `($.sownOn == null || $.sownOn like_regex ${DAY})`, isNullOr('ended', 'on', DAY)] },
+  tube: {
+    table: tubes, code: tubes.code,
+    holds: [
+      ...is('array')('donors', 'thaws', 'uses', 'tests', 'toppedUp', 'doubts'), ...is('number')('doses', 'left'), ...isDay('collectedOn'), ...isMoment('collectedAt', 'stays[0].from'),
+      each('stays', `@.from like_regex ${MOMENT}`), each('thaws', `@ like_regex ${MOMENT}`), each('uses', `@.at like_regex ${MOMENT} && @.doses.type() == "number"`),
+      each('tests', `@.at like_regex ${MOMENT} && @.alive.type() == "number" && @.seen > 0`), isNullOr('tubed', 'at', MOMENT), isNullOr('splitFrom', 'at', MOMENT), isNullOr('ended', 'on', DAY),
+    ],
+  },
+  aim: { table: aims, code: sql<string>`''`, holds: [...is('array')('wishes'), ...is('string')('words'), ...isDay('setOn'), each('wishes', '@.trait.type() == "string"'), isNullOr('ended', 'on', DAY)] },
+  task: { table: tasks, code: sql<string>`''`, holds: [...isDay('from', 'until'), ...is('string')('does', 'why')] },
+  store: { table: stores, code: sql<string>`''`, holds: [...is('string')('name', 'keeps'), ...is('number')('celsius')] },
+  storeReadings: { table: storeReadings, code: sql<string>`''`, holds: [...is('array')('rows'), each('rows', `@[0] like_regex ${MOMENT} && @[1].type() == "number"`)] },
+  readings: { table: readings, code: sql<string>`''`, holds: [...is('array')('rows'), ...isDay('readOn'), each('rows', '@[0].type() == "string"')] },
+} satisfies Partial<Record<SubjectType, { table: PgTable, code: unknown, holds: string[] }>>
+
+type Vetted = keyof typeof RELIED_ON
+const isVetted = (type: SubjectType): type is Vetted => type in RELIED_ON
+
+/** Keeps to the states of a type that pages can work with; types without a word of their own are taken as they are. */
+export function sound(type: SubjectType): SQL | undefined {
+  if (!isVetted(type)) return undefined
+  const { table, holds } = RELIED_ON[type]
+  return sql`coalesce(${table.state} @@ ${sql.raw(`'${holds.join(' && ')}'`)}, false)`
+}
+
+interface Found { revision: number, damaged: LeftOut[] }
+/** What was found of a garden last; only what changed since is looked at anew. */
+const latest = new LRUCache<string, Found>({ max: 200 })
+
+/** What of a garden is kept in a state that pages cannot work with, and is left out of them. */
+export async function damagedOf(db: Database, garden: Garden): Promise<LeftOut[]> {
+  const before = latest.get(garden.id)
+  if (before?.revision === garden.revision) return before.damaged
+  const since = before && before.revision < garden.revision ? before : { revision: -1, damaged: [] }
+  const ids = since.damaged.map(one => one.id)
+  const parts = (Object.keys(RELIED_ON) as Vetted[]).map((type) => {
+    const { table, code } = RELIED_ON[type]
+    return db.select({ type: sql<Vetted>`${sql.raw(`'${type}'`)}`.as('type'), id: table.id, code: sql<string>`${code}`.as('code'), crossId: sql<null>`null::uuid`.as('cross') }).from(table as typeof plants)
+      .where(and(eq(table.gardenId, garden.id), not(sound(type)!), ids.length ? or(gt(table.revision, since.revision), among(table.id, ids)) : gt(table.revision, since.revision)))
+  })
+  const damaged: LeftOut[] = await unionAll(...parts as [typeof parts[0], typeof parts[0]])
+  latest.set(garden.id, { revision: garden.revision, damaged })
+  return damaged
+}
