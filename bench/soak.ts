@@ -65,7 +65,7 @@ class Gardener {
   }
 
   async walk() {
-    for (const path of ['/api/round', '/api/season', '/api/crosses', `/api/crosses/${this.known.ids.cross}`, '/api/plants', `/api/plants/${this.known.ids.seedParent}/genes`, '/api/pollen', '/api/bloom']) await this.ask('walk', 'GET', path)
+    for (const path of ['/api/round', '/api/season', '/api/crosses', `/api/crosses/${this.known.ids.cross}`, '/api/plants', `/api/plants/${this.known.ids.seedParent}/genes`, '/api/pollen', '/api/bloom?from=2026-01-01&to=2026-12-31']) await this.ask('walk', 'GET', path)
   }
 
   /** Some notes; now and then the line breaks before the answer, and they are sent again later. */

@@ -78,3 +78,16 @@ describe('something else that cannot be worked with', () => {
     if (itsPage[type]) expect((await keeper.ask('GET', itsPage[type]!)).status).toBe(200)
   })
 })
+
+it('a garden whose log does not fit together stays shut at every door, but gives its backup', async () => {
+  const keeper = await new Visitor().startGarden('Torn beds')
+  const { id } = await keeper.get<OpenGarden>('/api/garden')
+  const { body: { token } } = await keeper.ask<{ token: string }>('POST', '/api/tokens', { name: 'calendar', opens: 'calendar' })
+  await owner.db.execute(sql`update gardens set fault = 'A flower comes before its cross.' where id = ${id}`)
+  for (const path of ['/api/round', '/api/calendar', `/api/calendar/${token}.ics`]) {
+    const { status, body } = await keeper.ask('GET', path)
+    expect([path, status, body.data.code]).toEqual([path, 409, 'garden-shut'])
+    expect(body.data.sentence).toContain('A flower comes before its cross. Nothing of it is lost')
+  }
+  expect((await keeper.ask('GET', '/api/garden/backup')).status).toBe(200)
+})
