@@ -9,17 +9,53 @@ const { default: withNuxt } = await import('./.nuxt/eslint.config.mjs')
 
 /** What a folder may not import: arrows point core ← shared ← server ← app, cli → core, demo → shared and core. */
 const closed = (files, patterns, message) => ({
-  files, rules: { 'no-restricted-imports': ['error', { patterns: patterns.map(group => ({ group: [group], message })) }] },
+  files,
+  rules: {
+    'no-restricted-imports': ['error', { patterns: patterns.map(group => ({ group: [group], message })) }],
+  },
 })
 
 export default withNuxt(
   { ignores: ['server/db/migrations/**'] },
-  closed(['core/**/*.ts'], ['**/shared/**', '**/server/**', '**/app/**', '**/demo/**', 'vue', 'vue/*', 'nuxt', 'nuxt/*', '#*', 'drizzle-orm', 'drizzle-orm/*', 'node:*', 'h3'],
-    'core computes: it knows no interface, server, database or file.'),
-  closed(['shared/**/*.ts'], ['**/server/**', '**/app/**', '**/demo/**', 'vue', 'nuxt/*', 'drizzle-orm', 'node:*'], 'shared says what crosses the wire; it knows only core.'),
-  closed(['server/**/*.ts'], ['**/app/**', 'vue', 'vue/*', 'vuetify', 'vuetify/*'], 'The server does not know the screens.'),
-  closed(['app/**/*.{ts,vue}'], ['**/server/**', '**/demo/**', 'drizzle-orm', 'drizzle-orm/*', 'node:*', 'postgres'], 'Screens reach the server over the wire only.'),
-  closed(['demo/**/*.ts'], ['**/server/**', '**/app/**'], 'The demo garden writes entries; it knows shared and core.'),
+  closed(
+    ['core/**/*.ts'],
+    [
+      '**/shared/**',
+      '**/server/**',
+      '**/app/**',
+      '**/demo/**',
+      'vue',
+      'vue/*',
+      'nuxt',
+      'nuxt/*',
+      '#*',
+      'drizzle-orm',
+      'drizzle-orm/*',
+      'node:*',
+      'h3',
+    ],
+    'core computes: it knows no interface, server, database or file.',
+  ),
+  closed(
+    ['shared/**/*.ts'],
+    ['**/server/**', '**/app/**', '**/demo/**', 'vue', 'nuxt/*', 'drizzle-orm', 'node:*'],
+    'shared says what crosses the wire; it knows only core.',
+  ),
+  closed(
+    ['server/**/*.ts'],
+    ['**/app/**', 'vue', 'vue/*', 'vuetify', 'vuetify/*'],
+    'The server does not know the screens.',
+  ),
+  closed(
+    ['app/**/*.{ts,vue}'],
+    ['**/server/**', '**/demo/**', 'drizzle-orm', 'drizzle-orm/*', 'node:*', 'postgres'],
+    'Screens reach the server over the wire only.',
+  ),
+  closed(
+    ['demo/**/*.ts'],
+    ['**/server/**', '**/app/**'],
+    'The demo garden writes entries; it knows shared and core.',
+  ),
   {
     rules: {
       'vue/multi-word-component-names': 'off',

@@ -37,7 +37,18 @@ export default defineNuxtConfig({
   },
   vite: {
     optimizeDeps: {
-      include: ['valibot', 'date-fns', '@date-fns/tz', 'uuid', 'd3-scale', 'd3-shape', 'papaparse', 'chart.js', 'vue-chartjs', '@mdi/js'],
+      include: [
+        'valibot',
+        'date-fns',
+        '@date-fns/tz',
+        'uuid',
+        'd3-scale',
+        'd3-shape',
+        'papaparse',
+        'chart.js',
+        'vue-chartjs',
+        '@mdi/js',
+      ],
     },
   },
   typescript: {
@@ -50,15 +61,23 @@ export default defineNuxtConfig({
     'nitro:init'(nitro) {
       nitro.hooks.hook('compiled', async () => {
         await build({
-          entryPoints: [here('./server/heavy/thread.ts')], outfile: join(nitro.options.output.serverDir, 'thread.mjs'),
-          bundle: true, platform: 'node', target: 'node20', format: 'esm', loader: { '.ttf': 'binary' }, alias: { '@virgulta/core': here('./core/src') },
+          entryPoints: [here('./server/heavy/thread.ts')],
+          outfile: join(nitro.options.output.serverDir, 'thread.mjs'),
+          bundle: true,
+          platform: 'node',
+          target: 'node20',
+          format: 'esm',
+          loader: { '.ttf': 'binary' },
+          alias: { '@virgulta/core': here('./core/src') },
           // Libraries that are no modules ask for Node's own parts by this name.
-          banner: { js: 'import { createRequire as requireFrom } from "node:module"; const require = requireFrom(import.meta.url);' },
+          banner: {
+            js: 'import { createRequire as requireFrom } from "node:module"; const require = requireFrom(import.meta.url);',
+          },
         })
       })
     },
   },
-  eslint: {
+    eslint: {
     config: { stylistic: { indent: 2, quotes: 'single', semi: false } },
   },
   vuetify: {

@@ -7,10 +7,24 @@ export default defineConfig({
   resolve: { alias },
   test: {
     projects: [
-      { resolve: { alias }, test: { name: 'unit', include: ['{core,demo,cli,app,scripts,server,shared}/**/*.test.ts'], testTimeout: 60_000 } },
       {
         resolve: { alias },
-        test: { name: 'server', include: ['tests/server/**/*.test.ts'], globalSetup: 'tests/server/setup.ts', testTimeout: 120_000, hookTimeout: 240_000, fileParallelism: false },
+        test: {
+          name: 'unit',
+          include: ['{core,demo,cli,app,scripts,server,shared}/**/*.test.ts'],
+          testTimeout: 60_000,
+        },
+      },
+      {
+        resolve: { alias },
+        test: {
+          name: 'server',
+          include: ['tests/server/**/*.test.ts'],
+          globalSetup: 'tests/server/setup.ts',
+          testTimeout: 120_000,
+          hookTimeout: 240_000,
+          fileParallelism: false,
+        },
       },
     ],
   },

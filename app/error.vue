@@ -12,7 +12,13 @@ const told = isMissing.value ? '' : ownFault(error.cause ?? error).sentence
   <v-app>
     <main class="fault">
       <h1>{{ isMissing ? 'There is nothing at this address' : 'Something went wrong here' }}</h1>
-      <p>{{ isMissing ? 'It may have been moved or mistyped.' : 'What was noted is safe. Load the screen anew and go on.' }}</p>
+      <p>
+        {{
+          isMissing
+            ? 'It may have been moved or mistyped.'
+            : 'What was noted is safe. Load the screen anew and go on.'
+        }}
+      </p>
       <p v-if="!isMissing" class="quiet">{{ told }}</p>
       <v-btn variant="flat" @click="clearError({ redirect: '/today' })">To Today</v-btn>
     </main>
@@ -20,7 +26,15 @@ const told = isMissing.value ? '' : ownFault(error.cause ?? error).sentence
 </template>
 
 <style scoped>
-.fault { padding: 96px 32px; max-width: 560px; margin: 0 auto; }
-h1 { margin-bottom: 12px; }
-.v-btn { margin-top: 12px; }
+.fault {
+  padding: 96px 32px;
+  max-width: 560px;
+  margin: 0 auto;
+}
+h1 {
+  margin-bottom: 12px;
+}
+.v-btn {
+  margin-top: 12px;
+}
 </style>

@@ -19,24 +19,39 @@ const TIMES = 20
 /** The computations behind the screens, on the log of the demo garden. */
 export async function coreRows(): Promise<Row[]> {
   const places = PLACES.map((name, i) => ({ id: String(i), name }))
-  const deeds = demoEntries(places).entries.map(deed => ({ ...deed, day: dayOf(deed.happenedAt, ZONE) }) as LoggedDeed)
+  const deeds = demoEntries(places).entries.map(
+    deed => ({ ...deed, day: dayOf(deed.happenedAt, ZONE) }) as LoggedDeed,
+  )
   const bySubject = rollup(
     deeds.flatMap(deed => subjectsOf(deed).map(subject => ({ subject, deed }))),
-    touches => ({ ...touches[0]!.subject, deeds: touches.map(t => t.deed) }), touch => touch.subject.id,
+    touches => ({ ...touches[0]!.subject, deeds: touches.map(t => t.deed) }),
+    touch => touch.subject.id,
   )
-  const states = (type: string) => [...bySubject.values()].filter(s => s.type === type).map(s => fold(s.type, s.id, s.deeds)!) as never[]
-  const history = { crosses: states('cross'), flowers: states('flower'), lots: states('seedLot'), sowings: states('sowing'), offspring: states('plant') }
+  const states = (type: string) =>
+    [...bySubject.values()].filter(s => s.type === type).map(s => fold(s.type, s.id, s.deeds)!) as never[]
+  const history = {
+    crosses: states('cross'),
+    flowers: states('flower'),
+    lots: states('seedLot'),
+    sowings: states('sowing'),
+    offspring: states('plant'),
+  }
   const knowledge = cropKnowledge(chilli, digestOf(history))
-  const work = (what: string, does: () => unknown) => timed(`core: ${what}`, 1, TIMES, async () => {
-    does()
-    return true
-  })
+  const work = (what: string, does: () => unknown) =>
+    timed(`core: ${what}`, 1, TIMES, async () => {
+      does()
+      return true
+    })
   return [
     await work(`demo log of ${deeds.length} entries folded anew`, () => {
       for (const { type, id, deeds: own } of bySubject.values()) fold(type, id, own)
     }),
-    await work('what is expected of a crop, from all its records', () => cropKnowledge(chilli, digestOf(history))),
+    await work('what is expected of a crop, from all its records', () =>
+      cropKnowledge(chilli, digestOf(history)),
+    ),
     await work('how many more flowers', () => keepersOf(knowledge).moreFlowers(nothing, 3)),
-    await work('the round of all flowers', () => roundUntil([{ guide: chilli, knowledge, history }], { today: '2026-06-12', placeOf: () => null })),
+    await work('the round of all flowers', () =>
+      roundUntil([{ guide: chilli, knowledge, history }], { today: '2026-06-12', placeOf: () => null }),
+    ),
   ]
 }

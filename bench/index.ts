@@ -53,20 +53,38 @@ try {
   }
   await keeper.ask('POST', '/api/session', account)
   const garden = (await lastingGardens(owner.db)).find(g => g.name === 'Wide fields')!
-  const rows: Row[] = [...await serverRows(postgres.url, server.address, keeper)]
+  const rows: Row[] = [...(await serverRows(postgres.url, server.address, keeper))]
   tell(`${printed(rows)}\nThe browser …`)
-  rows.push(...await pageRows(server.address, keeper.cookie))
+  rows.push(...(await pageRows(server.address, keeper.cookie)))
   tell('Rebuilding …')
   const began = performance.now()
   const { entries } = await rebuild(owner.db, garden)
   rows.push({ what: 'rebuild', value: entries / ((performance.now() - began) / 1000), unit: 'entries/s' })
   await server.kill()
   tell('Backing up and restoring …')
-  rows.push(...await backupRows(owner.db, postgres.url, garden.id, entries, folder), ...await coreRows(), ...await oddsRows(), ...await bloomRows(), ...await roundRows(), ...await pollenRows())
-  if (isJson) console.log(JSON.stringify({ at: new Date().toISOString(), node: process.version, cores: cpus().length, entries, rows }))
-  else console.log(`\n${entries} entries, ${cpus().length} cores, Node.js ${process.version}\n\n${printed(rows)}`)
-}
-finally {
+  rows.push(
+    ...(await backupRows(owner.db, postgres.url, garden.id, entries, folder)),
+    ...(await coreRows()),
+    ...(await oddsRows()),
+    ...(await bloomRows()),
+    ...(await roundRows()),
+    ...(await pollenRows()),
+  )
+  if (isJson)
+    console.log(
+      JSON.stringify({
+        at: new Date().toISOString(),
+        node: process.version,
+        cores: cpus().length,
+        entries,
+        rows,
+      }),
+    )
+  else
+    console.log(
+      `\n${entries} entries, ${cpus().length} cores, Node.js ${process.version}\n\n${printed(rows)}`,
+    )
+} finally {
   await owner.close()
   await postgres.stop()
   if (!kept) rmSync(folder, { recursive: true, force: true })

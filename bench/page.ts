@@ -13,8 +13,11 @@ const DRAG_AIM_MS = 16
 
 /** How long one step of a sowing date takes on the bloom screen, from the pointer's move to the changed drawing, laid out. */
 async function dragRow(page: Page, address: string): Promise<Row> {
-  const crosses = await (await page.request.get(`${address}/api/crosses`)).json() as CrossRow[]
-  const { cross } = crosses.find(c => c.cross.crop === 'squash' && c.cross.pollenParentId && c.cross.pollenParentId !== c.cross.seedParentId)!
+  const crosses = (await (await page.request.get(`${address}/api/crosses`)).json()) as CrossRow[]
+  const { cross } = crosses.find(
+    c =>
+      c.cross.crop === 'squash' && c.cross.pollenParentId && c.cross.pollenParentId !== c.cross.seedParentId,
+  )!
   await page.goto(`${address}/bloom?crop=squash&seed=${cross.seedParentId}&pollen=${cross.pollenParentId}`)
   await page.getByRole('button', { name: 'Add a batch' }).click()
   await page.getByRole('slider', { name: 'Sowing date of batch 1' }).waitFor()
@@ -27,7 +30,9 @@ async function dragRow(page: Page, address: string): Promise<Row> {
     const times: number[] = []
     for (let i = 0; i < 40; i++) {
       const from = performance.now()
-      handle.dispatchEvent(new PointerEvent('pointermove', { clientX: x + 8 * (i % 30), clientY: y, bubbles: true }))
+      handle.dispatchEvent(
+        new PointerEvent('pointermove', { clientX: x + 8 * (i % 30), clientY: y, bubbles: true }),
+      )
       // The drawing is patched in a microtask; reading a size makes the browser lay it out.
       for (let turn = 0; turn < 10; turn++) await Promise.resolve()
       handle.getBoundingClientRect()
@@ -37,7 +42,13 @@ async function dragRow(page: Page, address: string): Promise<Row> {
     return times.slice(4).sort((a, b) => a - b)
   }, at)
   await page.mouse.up()
-  return { what: 'bloom in the browser: a sowing date dragged one step', p50: quantileSorted(taken, 0.5), p95: quantileSorted(taken, 0.95), unit: 'ms', aim: DRAG_AIM_MS }
+  return {
+    what: 'bloom in the browser: a sowing date dragged one step',
+    p50: quantileSorted(taken, 0.5),
+    p95: quantileSorted(taken, 0.95),
+    unit: 'ms',
+    aim: DRAG_AIM_MS,
+  }
 }
 
 /** How long it takes on the walk from a press to the next stop, with the log written in between. */
@@ -51,20 +62,40 @@ async function walkRow(page: Page, address: string): Promise<Row> {
     const before = `${await stop.getAttribute('aria-label')} ${await stop.getByRole('heading').innerText()}`
     const key = page.locator('footer .key.main')
     const began = performance.now()
-    await (await key.count() ? key : page.getByRole('button', { name: /later/i })).first().click()
-    await page.waitForFunction((was) => {
-      const now = document.querySelector('section[aria-label^=Stop]')
-      return now && `${now.getAttribute('aria-label')} ${now.querySelector('h2')?.innerText}` !== was
-    }, before, { timeout: 20_000, polling: 20 })
+    await ((await key.count()) ? key : page.getByRole('button', { name: /later/i })).first().click()
+    await page.waitForFunction(
+      was => {
+        const now = document.querySelector('section[aria-label^=Stop]')
+        return now && `${now.getAttribute('aria-label')} ${now.querySelector('h2')?.innerText}` !== was
+      },
+      before,
+      { timeout: 20_000, polling: 20 },
+    )
     taken.push(performance.now() - began)
   }
   taken.sort((a, b) => a - b)
-  return { what: 'walk in the browser: from a press to the next stop', p50: quantileSorted(taken, 0.5), p95: quantileSorted(taken, 0.95), unit: 'ms' }
+  return {
+    what: 'walk in the browser: from a press to the next stop',
+    p50: quantileSorted(taken, 0.5),
+    p95: quantileSorted(taken, 0.95),
+    unit: 'ms',
+  }
 }
 
 /** What the first page weighs, and how long it takes until Today can be used, on a first and a second visit. */
 export async function pageRows(address: string, cookie: string): Promise<Row[]> {
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] })
+  const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
+  })
   try {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
     const [name, value] = cookie.split(/=(.*)/s) as [string, string]
@@ -86,15 +117,27 @@ export async function pageRows(address: string, cookie: string): Promise<Row[]> 
       await page.getByRole('listitem').getByRole('button').first().waitFor()
       const usable = performance.now() - began
       await page.waitForTimeout(SETTLE_MS)
-      rows.push({ what: `${visit} visit: until Today can be used`, value: usable, unit: 'ms', ...visit === 'first' ? { aim: VISIT_AIM_MS } : {} })
-      rows.push({ what: `${visit} visit: script over the wire`, value: bytes.Script / 1000, unit: 'kB', ...visit === 'first' ? { aim: SCRIPT_AIM_KB } : {} })
+      rows.push({
+        what: `${visit} visit: until Today can be used`,
+        value: usable,
+        unit: 'ms',
+        ...(visit === 'first' ? { aim: VISIT_AIM_MS } : {}),
+      })
+      rows.push({
+        what: `${visit} visit: script over the wire`,
+        value: bytes.Script / 1000,
+        unit: 'kB',
+        ...(visit === 'first' ? { aim: SCRIPT_AIM_KB } : {}),
+      })
       rows.push({ what: `${visit} visit: everything over the wire`, value: bytes.all / 1000, unit: 'kB' })
       await page.close()
     }
-    rows.push(await dragRow(await context.newPage(), address), await walkRow(await context.newPage(), address))
+    rows.push(
+      await dragRow(await context.newPage(), address),
+      await walkRow(await context.newPage(), address),
+    )
     return rows
-  }
-  finally {
+  } finally {
     await browser.close()
   }
 }

@@ -25,7 +25,11 @@ async function startRows(ownerUrl: string, cookie: string): Promise<Row[]> {
     visitor.cookie = cookie
     const from = performance.now()
     await visitor.get('/api/round')
-    rows.push({ what: `start, ${kind}: first Today of the large garden`, value: performance.now() - from, unit: 'ms' })
+    rows.push({
+      what: `start, ${kind}: first Today of the large garden`,
+      value: performance.now() - from,
+      unit: 'ms',
+    })
     await server.kill()
   }
   return rows
@@ -34,10 +38,29 @@ async function startRows(ownerUrl: string, cookie: string): Promise<Row[]> {
 /** A sheet of many tags, made on the server. */
 async function sheetRow(keeper: Visitor, cross: CrossRow['cross'], now: string): Promise<Row> {
   const codes = await keeper.codes(TAGS)
-  await keeper.send(...codes.map((code): Deed => ({
-    id: v7(), kind: 'flowerChosen', subjectId: v7(), payload: { code, crossId: cross.id, seedParentId: cross.seedParentId, pollenParentId: cross.pollenParentId, blooms: 1 }, happenedAt: now,
-  })))
-  return timed(`a PDF of ${TAGS} tags`, 1, 5, async () => (await keeper.ask('GET', `/api/crosses/${cross.id}/tags.pdf?codes=${codes.join(',')}`)).status === 200, SHEET_AIM_MS)
+  await keeper.send(
+    ...codes.map((code): Deed => ({
+      id: v7(),
+      kind: 'flowerChosen',
+      subjectId: v7(),
+      payload: {
+        code,
+        crossId: cross.id,
+        seedParentId: cross.seedParentId,
+        pollenParentId: cross.pollenParentId,
+        blooms: 1,
+      },
+      happenedAt: now,
+    })),
+  )
+  return timed(
+    `a PDF of ${TAGS} tags`,
+    1,
+    5,
+    async () =>
+      (await keeper.ask('GET', `/api/crosses/${cross.id}/tags.pdf?codes=${codes.join(',')}`)).status === 200,
+    SHEET_AIM_MS,
+  )
 }
 
 /** Reads and writes of the large garden, over the wire. */
@@ -52,7 +75,8 @@ export async function serverRows(ownerUrl: string, address: string, keeper: Visi
     return visitor
   }
   const clients = Array.from({ length: 8 }, client)
-  const reading = (path: (turn: number) => string) => async (turn: number) => (await clients[turn % 8]!.ask('GET', path(turn))).status === 200
+  const reading = (path: (turn: number) => string) => async (turn: number) =>
+    (await clients[turn % 8]!.ask('GET', path(turn))).status === 200
   const meeting = crosses.filter(c => c.cross.pollenParentId && c.cross.plannedOn > '2026').slice(0, 40)
   const words = ['ember', '26-3', 'lantern', 'slate', '25-4', 'row', 'purple']
   const reads: [string, (turn: number) => string][] = [
@@ -63,17 +87,52 @@ export async function serverRows(ownerUrl: string, address: string, keeper: Visi
     ['find', turn => `/api/find?q=${words[turn % words.length]}`],
     ['an aim with its candidates', () => `/api/aims/${aims[0]!.aim.id}`],
     ['bloom, ten months of the plants in play', () => '/api/bloom?from=2026-04-01&to=2027-01-31'],
-    ['two plants that should meet', turn => `/api/bloom/meet?seed=${meeting[turn % meeting.length]!.cross.seedParentId}&pollen=${meeting[turn % meeting.length]!.cross.pollenParentId}`],
-    ['plants, a page', turn => `/api/plants?page=${1 + turn % 20}&size=50`],
+    [
+      'two plants that should meet',
+      turn =>
+        `/api/bloom/meet?seed=${meeting[turn % meeting.length]!.cross.seedParentId}&pollen=${meeting[turn % meeting.length]!.cross.pollenParentId}`,
+    ],
+    ['plants, a page', turn => `/api/plants?page=${1 + (turn % 20)}&size=50`],
   ]
-  const scored = (turn: number): Deed => ({ id: v7(), kind: 'scored', subjectId: plants[turn % plants.length]!.id, payload: { trait: 'height', value: 30 + turn % 20 }, happenedAt: now })
+  const scored = (turn: number): Deed => ({
+    id: v7(),
+    kind: 'scored',
+    subjectId: plants[turn % plants.length]!.id,
+    payload: { trait: 'height', value: 30 + (turn % 20) },
+    happenedAt: now,
+  })
   const writing = async (turn: number) => (await clients[turn % 8]!.send(scored(turn))).status === 200
   const rows: Row[] = []
-  for (const [what, path] of reads) for (const count of [1, 8]) rows.push(await timed(what, count, TIMES, reading(path), READ_AIM_MS))
+  for (const [what, path] of reads)
+    for (const count of [1, 8]) rows.push(await timed(what, count, TIMES, reading(path), READ_AIM_MS))
   for (const count of [1, 8]) rows.push(await timed('an entry written', count, TIMES, writing, WRITE_AIM_MS))
-  rows.push(await timed('Today, right after an entry', 1, 40, async turn => await writing(turn) && reading(() => '/api/round')(turn), undefined))
-  rows.push(await timed('bloom, right after an entry', 1, 20, async turn => await writing(turn) && reading(() => '/api/bloom?from=2026-04-01&to=2027-01-31')(turn), undefined))
-  rows.push(await timed('an aim, right after an entry', 1, 10, async turn => await writing(turn) && reading(() => `/api/aims/${aims[0]!.aim.id}`)(turn), undefined))
+  rows.push(
+    await timed(
+      'Today, right after an entry',
+      1,
+      40,
+      async turn => (await writing(turn)) && reading(() => '/api/round')(turn),
+      undefined,
+    ),
+  )
+  rows.push(
+    await timed(
+      'bloom, right after an entry',
+      1,
+      20,
+      async turn => (await writing(turn)) && reading(() => '/api/bloom?from=2026-04-01&to=2027-01-31')(turn),
+      undefined,
+    ),
+  )
+  rows.push(
+    await timed(
+      'an aim, right after an entry',
+      1,
+      10,
+      async turn => (await writing(turn)) && reading(() => `/api/aims/${aims[0]!.aim.id}`)(turn),
+      undefined,
+    ),
+  )
   rows.push(await sheetRow(keeper, crosses[0]!.cross, now))
-  return [...rows, ...await startRows(ownerUrl, keeper.cookie)]
+  return [...rows, ...(await startRows(ownerUrl, keeper.cookie))]
 }

@@ -35,18 +35,22 @@ const THINKS_MS = 1500
 const random = randomLcg(0.42)
 const oneOf = <T>(things: T[]): T => things[Math.floor(random() * things.length)]!
 
-const answers: { what: string, status: number }[] = []
+const answers: { what: string; status: number }[] = []
 const acknowledged = new Map<string, string>()
 let isOver = false
 
 /** Somebody with a garden of their own, and what they do in it. */
 class Gardener {
   readonly visitor: Visitor
-  private readonly known: { ids: Record<string, string>, gardenId: string }
+  private readonly known: { ids: Record<string, string>; gardenId: string }
   /** noted, but nobody said whether it arrived */
   private unsure: Entry[] = []
 
-  private constructor(private readonly address: string, visitor: Visitor, known: Gardener['known']) {
+  private constructor(
+    private readonly address: string,
+    visitor: Visitor,
+    known: Gardener['known'],
+  ) {
     this.visitor = visitor
     this.known = known
   }
@@ -65,7 +69,17 @@ class Gardener {
   }
 
   async walk() {
-    for (const path of ['/api/round', '/api/season', '/api/crosses', `/api/crosses/${this.known.ids.cross}`, '/api/plants', `/api/plants/${this.known.ids.seedParent}/genes`, '/api/pollen', '/api/bloom?from=2026-01-01&to=2026-12-31']) await this.ask('walk', 'GET', path)
+    for (const path of [
+      '/api/round',
+      '/api/season',
+      '/api/crosses',
+      `/api/crosses/${this.known.ids.cross}`,
+      '/api/plants',
+      `/api/plants/${this.known.ids.seedParent}/genes`,
+      '/api/pollen',
+      '/api/bloom?from=2026-01-01&to=2026-12-31',
+    ])
+      await this.ask('walk', 'GET', path)
   }
 
   /** Some notes; now and then the line breaks before the answer, and they are sent again later. */
@@ -74,7 +88,13 @@ class Gardener {
     const codes = await this.visitor.codes(1)
     const flower = v7()
     const fresh = [
-      entry('flowerChosen', flower, { code: codes[0]!, crossId: ids.cross!, seedParentId: ids.seedParent!, pollenParentId: ids.pollenParent!, blooms: 1 }),
+      entry('flowerChosen', flower, {
+        code: codes[0]!,
+        crossId: ids.cross!,
+        seedParentId: ids.seedParent!,
+        pollenParentId: ids.pollenParent!,
+        blooms: 1,
+      }),
       entry('emasculated', flower, {}),
       entry('scored', ids.seedParent!, { trait: 'height', value: 20 + Math.floor(random() * 60) }),
     ]
@@ -84,7 +104,11 @@ class Gardener {
       this.unsure = entries
       return
     }
-    const { status, body } = await this.visitor.ask<{ recorded: number, known: number }>('POST', '/api/entries', { entries })
+    const { status, body } = await this.visitor.ask<{ recorded: number; known: number }>(
+      'POST',
+      '/api/entries',
+      { entries },
+    )
     answers.push({ what: 'note', status })
     if (status !== 200) throw new Error(`A note was refused: ${JSON.stringify(body)}`)
     this.unsure = []
@@ -95,14 +119,30 @@ class Gardener {
   private breakOff(method: string, path: string, body = '') {
     const { hostname, port } = new URL(this.address)
     const socket = connect(Number(port), hostname).on('error', () => {})
-    socket.once('data', piece => answers.push({ what: 'broken off', status: Number(String(piece).split(' ')[1]) }))
-    const head = [`${method} ${path} HTTP/1.1`, `host: ${hostname}:${port}`, `cookie: ${this.visitor.cookie}`, `x-forwarded-for: ${this.visitor.headers['x-forwarded-for']}`, ...body ? ['content-type: application/json', `content-length: ${Buffer.byteLength(body)}`] : []]
+    socket.once('data', piece =>
+      answers.push({ what: 'broken off', status: Number(String(piece).split(' ')[1]) }),
+    )
+    const head = [
+      `${method} ${path} HTTP/1.1`,
+      `host: ${hostname}:${port}`,
+      `cookie: ${this.visitor.cookie}`,
+      `x-forwarded-for: ${this.visitor.headers['x-forwarded-for']}`,
+      ...(body ? ['content-type: application/json', `content-length: ${Buffer.byteLength(body)}`] : []),
+    ]
     socket.write(`${head.join('\r\n')}\r\n\r\n${body}`)
     setTimeout(() => socket.destroy(), 5 + random() * 60)
   }
 
   async leave() {
-    this.breakOff('GET', oneOf(['/api/garden/backup', `/api/crosses/${this.known.ids.cross}/tags.pdf`, '/api/round', '/api/entries?size=500']))
+    this.breakOff(
+      'GET',
+      oneOf([
+        '/api/garden/backup',
+        `/api/crosses/${this.known.ids.cross}/tags.pdf`,
+        '/api/round',
+        '/api/entries?size=500',
+      ]),
+    )
   }
 
   async print() {
@@ -111,7 +151,11 @@ class Gardener {
 
   /** A piece of a file that is never finished. */
   async upload() {
-    const { status } = await this.visitor.askBytes('PUT', `/api/uploads/${v7()}?piece=0`, Buffer.alloc(100_000, 'x'))
+    const { status } = await this.visitor.askBytes(
+      'PUT',
+      `/api/uploads/${v7()}?piece=0`,
+      Buffer.alloc(100_000, 'x'),
+    )
     answers.push({ what: 'upload', status })
   }
 
@@ -124,7 +168,10 @@ class Gardener {
     const piece = await this.visitor.askBytes('PUT', `/api/uploads/${uploadId}?piece=0`, bytes)
     answers.push({ what: 'upload', status: piece.status })
     if (piece.status !== 200) return
-    const { id } = await this.ask<{ id?: string }>('restore', 'POST', '/api/gardens/restore', { uploadId, pieces: 1 })
+    const { id } = await this.ask<{ id?: string }>('restore', 'POST', '/api/gardens/restore', {
+      uploadId,
+      pieces: 1,
+    })
     if (!id) return
     for (;;) {
       const job = (await this.ask<Job[]>('restore', 'GET', '/api/jobs')).find(j => j.id === id)!
@@ -141,7 +188,15 @@ class Gardener {
   }
 
   async live() {
-    const deeds = [...Array.from({ length: 8 }, () => () => this.walk()), ...Array.from({ length: 8 }, () => () => this.note()), () => this.leave(), () => this.leave(), () => this.print(), () => this.upload(), () => this.restore()]
+    const deeds = [
+      ...Array.from({ length: 8 }, () => () => this.walk()),
+      ...Array.from({ length: 8 }, () => () => this.note()),
+      () => this.leave(),
+      () => this.leave(),
+      () => this.print(),
+      () => this.upload(),
+      () => this.restore(),
+    ]
     while (!isOver) {
       await oneOf(deeds)()
       await wait(-Math.log(1 - random()) * THINKS_MS)
@@ -157,7 +212,7 @@ async function megabytesOf(server: Awaited<ReturnType<typeof serve>>): Promise<n
   const before = told().length
   server.signal('SIGUSR2')
   while (told().length === before) await wait(50)
-  return told().at(-1)!.left as number / 1024 / 1024
+  return (told().at(-1)!.left as number) / 1024 / 1024
 }
 
 await installPostgres(() => findPrograms() !== null)
@@ -176,12 +231,14 @@ try {
   const memory: number[] = []
   const minute = async () => {
     memory.push(await megabytesOf(server!))
-    console.error(`${memory.at(-1)!.toFixed(1)} MB, ${answers.length} answers, ${acknowledged.size} entries acknowledged`)
+    console.error(
+      `${memory.at(-1)!.toFixed(1)} MB, ${answers.length} answers, ${acknowledged.size} entries acknowledged`,
+    )
   }
   await wait(minutes * WARM_SHARE * MINUTE_MS)
   await minute()
   for (let i = 0; i < 4; i++) {
-    await Promise.race([living, wait(minutes * (1 - WARM_SHARE) / 4 * MINUTE_MS)])
+    await Promise.race([living, wait(((minutes * (1 - WARM_SHARE)) / 4) * MINUTE_MS)])
     await minute()
   }
   isOver = true
@@ -190,24 +247,43 @@ try {
   await wait(5000)
   const atEnd = await megabytesOf(server)
 
-  const byStatus = rollup(answers, of => of.length, a => a.what, a => a.status)
-  for (const [what, counts] of byStatus) console.log(`${what.padEnd(12)} ${[...counts].sort(([a], [b]) => a - b).map(([status, n]) => `${status}: ${n}`).join('  ')}`)
-  const there = new Set((await rowsOf<{ id: string }>(owner.db, sql`select id from entries`)).map(row => row.id))
+  const byStatus = rollup(
+    answers,
+    of => of.length,
+    a => a.what,
+    a => a.status,
+  )
+  for (const [what, counts] of byStatus)
+    console.log(
+      `${what.padEnd(12)} ${[...counts]
+        .sort(([a], [b]) => a - b)
+        .map(([status, n]) => `${status}: ${n}`)
+        .join('  ')}`,
+    )
+  const there = new Set(
+    (await rowsOf<{ id: string }>(owner.db, sql`select id from entries`)).map(row => row.id),
+  )
   const missing = [...acknowledged.keys()].filter(id => !there.has(id))
   let differed = 0
-  for (const garden of await lastingGardens(owner.db)) differed += (await rebuild(owner.db, garden)).differed.length
+  for (const garden of await lastingGardens(owner.db))
+    differed += (await rebuild(owner.db, garden)).differed.length
   const failures = answers.filter(a => a.status >= 500).length
   const change = (atEnd - memory[0]!) / memory[0]!
   const checks: [string, boolean][] = [
     [`${counted(failures, 'answer')} of ${answers.length} at or above 500`, failures === 0],
-    [`memory ${memory[0]!.toFixed(1)} MB once all had come, ${atEnd.toFixed(1)} MB at the end (${(change * 100).toFixed(1)} %)`, Math.abs(change) <= 0.1],
-    [`${missing.length} of ${counted(acknowledged.size, 'acknowledged entry', 'acknowledged entries')} missing`, missing.length === 0],
+    [
+      `memory ${memory[0]!.toFixed(1)} MB once all had come, ${atEnd.toFixed(1)} MB at the end (${(change * 100).toFixed(1)} %)`,
+      Math.abs(change) <= 0.1,
+    ],
+    [
+      `${missing.length} of ${counted(acknowledged.size, 'acknowledged entry', 'acknowledged entries')} missing`,
+      missing.length === 0,
+    ],
     [`${counted(differed, 'subject')} not as the log says`, differed === 0],
   ]
   for (const [words, isMet] of checks) console.log(`${isMet ? 'met' : 'NOT'}  ${words}`)
   process.exitCode = checks.every(([, isMet]) => isMet) ? 0 : 1
-}
-finally {
+} finally {
   await server?.kill()
   await owner.close()
   await postgres.stop()

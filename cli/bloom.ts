@@ -10,43 +10,70 @@ import { answer, argumentsOf, numberIn, readInput, readText } from './input'
 
 /** `degree-days FILE --base 10`; hours are put together to days of UTC. Lines that were left out are named on standard error. */
 export function degreeDaysOf(words: string[]): number {
-  const { values, positionals: [file] } = argumentsOf(words, { base: { type: 'string', default: '10' } })
+  const {
+    values,
+    positionals: [file],
+  } = argumentsOf(words, { base: { type: 'string', default: '10' } })
   const base = numberIn(values.base, '--base')
-  if (base < -50 || base > 60) throw new OutOfRange(`--base is a temperature in °C from -50 to 60, not ${values.base}.`)
+  if (base < -50 || base > 60)
+    throw new OutOfRange(`--base is a temperature in °C from -50 to 60, not ${values.base}.`)
   const read = readWeatherCsv(readText(file, 'degree-days FILE --base 10'), 'UTC')
   if ('why' in read) throw new OutOfRange(`${file}: ${read.why}`)
   for (const { line, why } of read.leftOut) complain(`Line ${line} is left out: ${why}`)
-  const days = read.unit === 'day'
-    ? read.days.map(([day, tmin, tmax]) => ({ day, tmin, tmax }))
-    : daysRead([{ id: '', source: '', readOn: '', unit: 'hour', rows: read.hours }], 'UTC')
+  const days =
+    read.unit === 'day'
+      ? read.days.map(([day, tmin, tmax]) => ({ day, tmin, tmax }))
+      : daysRead([{ id: '', source: '', readOn: '', unit: 'hour', rows: read.hours }], 'UTC')
   const sums = warmthSums(days, base)
   const known = new Set(days.map(d => d.day))
-  const missing = new Set([...sums.missing, ...read.leftOut.flatMap(({ day }) => day && !known.has(day) ? [day] : [])])
+  const missing = new Set([
+    ...sums.missing,
+    ...read.leftOut.flatMap(({ day }) => (day && !known.has(day) ? [day] : [])),
+  ])
   return answer({ days: sums.days, missing: [...missing].sort() })
 }
 
-const ChancesByDay = v.record(v.string(), v.number('a chance is a number.'), 'the chances go by the number of the day.')
-const Side = v.strictObject({ startDays: ChancesByDay, lengthDays: ChancesByDay }, 'this holds startDays and lengthDays.')
+const ChancesByDay = v.record(
+  v.string(),
+  v.number('a chance is a number.'),
+  'the chances go by the number of the day.',
+)
+const Side = v.strictObject(
+  { startDays: ChancesByDay, lengthDays: ChancesByDay },
+  'this holds startDays and lengthDays.',
+)
 const count = v.optional(v.number('this is a number of days.'))
-const OverlapFile = v.strictObject({ seedParent: Side, pollenParent: Side, pollenKeepsDays: count, holdDays: count, atLeastDays: count })
+const OverlapFile = v.strictObject({
+  seedParent: Side,
+  pollenParent: Side,
+  pollenKeepsDays: count,
+  holdDays: count,
+  atLeastDays: count,
+})
 
 /** `overlap FILE` */
 export function overlap(words: string[]): number {
-  const { positionals: [file] } = argumentsOf(words, {})
+  const {
+    positionals: [file],
+  } = argumentsOf(words, {})
   const { seedParent, pollenParent, ...terms } = readInput(file, OverlapFile, 'overlap FILE')
   const windowOf = ({ startDays, lengthDays }: typeof seedParent, whose: string) => {
     const length = named(`${whose}.lengthDays`, () => chancesFrom(lengthDays))
     if (length.first < 1) throw new OutOfRange(`${whose}.lengthDays: a bloom lasts at least one day.`)
     return { start: named(`${whose}.startDays`, () => chancesFrom(startDays)), length }
   }
-  return answer(meeting(windowOf(seedParent, 'seedParent'), windowOf(pollenParent, 'pollenParent'), { ...usualTerms, ...terms }))
+  return answer(
+    meeting(windowOf(seedParent, 'seedParent'), windowOf(pollenParent, 'pollenParent'), {
+      ...usualTerms,
+      ...terms,
+    }),
+  )
 }
 
 function named<T>(what: string, make: () => T): T {
   try {
     return make()
-  }
-  catch (error) {
+  } catch (error) {
     throw error instanceof OutOfRange ? new OutOfRange(`${what}: ${error.message}`) : error
   }
 }

@@ -8,8 +8,7 @@ function runningDatabase(): string | null {
   try {
     const data = process.env.VIRGULTA_DATA ?? '.data'
     return readFileSync(`${data}/database-url`, 'utf8').trim()
-  }
-  catch {
+  } catch {
     return null
   }
 }
@@ -24,13 +23,11 @@ export async function onDatabase(work: (db: Database, url: string) => Promise<nu
   const { db, close } = open(url)
   try {
     return await work(db, url)
-  }
-  catch (error) {
+  } catch (error) {
     if (!(error instanceof Refusal)) throw error
     console.error(error.message)
     return 1
-  }
-  finally {
+  } finally {
     await close()
   }
 }
@@ -39,7 +36,7 @@ export async function onDatabase(work: (db: Database, url: string) => Promise<nu
 export function progressOf(what: string): (done: number, of: number) => void {
   let told = 0
   return (done, of) => {
-    const tenth = Math.floor(10 * done / Math.max(of, 1))
+    const tenth = Math.floor((10 * done) / Math.max(of, 1))
     if (tenth > told) console.error(`${what}: ${done} of ${of}`)
     told = tenth
   }

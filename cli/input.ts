@@ -8,10 +8,11 @@ import * as v from 'valibot'
 export function argumentsOf<T extends NonNullable<ParseArgsConfig['options']>>(words: string[], options: T) {
   try {
     return parseArgs({ args: words, options, allowPositionals: true, strict: true })
-  }
-  catch {
+  } catch {
     const names = Object.keys(options).map(name => `--${name}`)
-    throw new OutOfRange(`This is not understood: ${words.join(' ')}. ${names.length ? `Options: ${names.join(', ')}, each with a value.` : 'There are no options.'}`)
+    throw new OutOfRange(
+      `This is not understood: ${words.join(' ')}. ${names.length ? `Options: ${names.join(', ')}, each with a value.` : 'There are no options.'}`,
+    )
   }
 }
 
@@ -38,8 +39,7 @@ export function readText(file: string | undefined, use: string): string {
   if (!file) throw new OutOfRange(`Name the file: ${use}.`)
   try {
     return readFileSync(file === '-' ? 0 : file, 'utf8')
-  }
-  catch {
+  } catch {
     throw new OutOfRange(`There is no file ${file} that can be read.`)
   }
 }
@@ -50,13 +50,16 @@ export function readText(file: string | undefined, use: string): string {
  * @param use how the command is used, for those who name no file
  * @throws {OutOfRange} with a sentence: no file, no JSON, or what in it is not as it should be
  */
-export function readInput<S extends v.GenericSchema>(file: string | undefined, schema: S, use: string): v.InferOutput<S> {
+export function readInput<S extends v.GenericSchema>(
+  file: string | undefined,
+  schema: S,
+  use: string,
+): v.InferOutput<S> {
   const text = readText(file, use)
   let value: unknown
   try {
     value = JSON.parse(text)
-  }
-  catch (error) {
+  } catch (error) {
     throw new OutOfRange(`${file} is not JSON: ${(error as Error).message}.`)
   }
   const result = v.safeParse(schema, value, { abortEarly: true })

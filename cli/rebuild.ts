@@ -6,7 +6,7 @@ import { onDatabase, progressOf } from './database'
 /** `rebuild`: read models from the log; prints a line of JSON for each garden, with the subjects that differed. */
 export function rebuildModels(words: string[]): Promise<number> {
   const { values } = parseArgs({ args: words, options: { garden: { type: 'string' } } })
-  return onDatabase(async (db) => {
+  return onDatabase(async db => {
     const gardens = (await lastingGardens(db)).filter(garden => !values.garden || garden.id === values.garden)
     if (values.garden && !gardens.length) {
       console.error(`There is no garden ${values.garden}.`)

@@ -7,20 +7,64 @@ import { pollen } from './pollen'
 import { tag } from './tag'
 
 /** One command: what it is called, how it is used, and the doing; resolves to the exit code. */
-interface Command { usage: string, does: string, run: (words: string[]) => Promise<number> | number }
+interface Command {
+  usage: string
+  does: string
+  run: (words: string[]) => Promise<number> | number
+}
 
 // What needs the database is loaded when it is asked for: it takes seconds.
 const commands: Record<string, Command> = {
-  'tag': { usage: 'tag new [--year YYYY] [--count N] [--from SERIAL]  |  tag check CODE', does: 'make tag codes; check one that was typed or scanned', run: tag },
-  'backup': { usage: 'backup FILE [--garden ID]', does: 'write a whole garden into one JSON file', run: async words => (await import('./backup')).backupGarden(words) },
-  'restore': { usage: 'restore FILE', does: 'bring a garden back from its backup, into a database that does not hold it', run: async words => (await import('./backup')).restoreGarden(words) },
-  'howmany': { usage: 'howmany --share 1/16 [--wanted 1] [--confidence 0.95]', does: 'plants that hold so many of a class with that confidence', run: howMany },
-  'odds': { usage: 'odds FILE', does: 'classes of the offspring along a path, from loci and parents in a JSON file', run: odds },
-  'budget': { usage: 'budget FILE [--flowers N]', does: 'flowers for so many keepers, from the steps in a JSON file; or the keepers of N flowers', run: budget },
-  'degree-days': { usage: 'degree-days FILE [--base 10]', does: 'degree days of each day and their sum, from a CSV file with date, tmin and tmax in °C', run: degreeDaysOf },
-  'overlap': { usage: 'overlap FILE', does: 'whether two plants meet in bloom, from the chances of their first days and lengths in a JSON file', run: overlap },
-  'pollen': { usage: 'pollen FILE', does: 'what is alive of pollen after a history of temperatures and thaws in a JSON file', run: pollen },
-  'rebuild': { usage: 'rebuild [--garden ID]', does: 'compute the read models anew from the log (DATABASE_URL, or the database of a running `npm start`)', run: async words => (await import('./rebuild')).rebuildModels(words) },
+  'tag': {
+    usage: 'tag new [--year YYYY] [--count N] [--from SERIAL]  |  tag check CODE',
+    does: 'make tag codes; check one that was typed or scanned',
+    run: tag,
+  },
+  'backup': {
+    usage: 'backup FILE [--garden ID]',
+    does: 'write a whole garden into one JSON file',
+    run: async words => (await import('./backup')).backupGarden(words),
+  },
+  'restore': {
+    usage: 'restore FILE',
+    does: 'bring a garden back from its backup, into a database that does not hold it',
+    run: async words => (await import('./backup')).restoreGarden(words),
+  },
+  'howmany': {
+    usage: 'howmany --share 1/16 [--wanted 1] [--confidence 0.95]',
+    does: 'plants that hold so many of a class with that confidence',
+    run: howMany,
+  },
+  'odds': {
+    usage: 'odds FILE',
+    does: 'classes of the offspring along a path, from loci and parents in a JSON file',
+    run: odds,
+  },
+  'budget': {
+    usage: 'budget FILE [--flowers N]',
+    does: 'flowers for so many keepers, from the steps in a JSON file; or the keepers of N flowers',
+    run: budget,
+  },
+  'degree-days': {
+    usage: 'degree-days FILE [--base 10]',
+    does: 'degree days of each day and their sum, from a CSV file with date, tmin and tmax in °C',
+    run: degreeDaysOf,
+  },
+  'overlap': {
+    usage: 'overlap FILE',
+    does: 'whether two plants meet in bloom, from the chances of their first days and lengths in a JSON file',
+    run: overlap,
+  },
+  'pollen': {
+    usage: 'pollen FILE',
+    does: 'what is alive of pollen after a history of temperatures and thaws in a JSON file',
+    run: pollen,
+  },
+  'rebuild': {
+    usage: 'rebuild [--garden ID]',
+    does: 'compute the read models anew from the log (DATABASE_URL, or the database of a running `npm start`)',
+    run: async words => (await import('./rebuild')).rebuildModels(words),
+  },
 }
 
 function help(): number {
@@ -33,9 +77,12 @@ function help(): number {
 const [name = 'help', ...words] = process.argv.slice(2)
 const command = commands[name]
 try {
-  process.exitCode = command ? await command.run(words) : name === 'help' ? help() : complain(`There is no command "${name}". Commands: ${[...Object.keys(commands), 'help'].join(', ')}.`)
-}
-catch (error) {
+  process.exitCode = command
+    ? await command.run(words)
+    : name === 'help'
+      ? help()
+      : complain(`There is no command "${name}". Commands: ${[...Object.keys(commands), 'help'].join(', ')}.`)
+} catch (error) {
   // What a computation refuses is said in a sentence; anything else is a fault of ours and shows where it is.
   if (!(error instanceof OutOfRange)) throw error
   process.exitCode = complain(error.message, 1)

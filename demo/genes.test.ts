@@ -4,9 +4,20 @@ import { genesOf, inherited, looksOf, meritOf } from './genes'
 import { Scribe } from './scribe'
 
 const scribe = new Scribe(randomStream(4))
-const dark = genesOf('chilli', { 'leaf-colour': 2, 'fruit-stance': 2, 'height': 85, 'vigour': 2 }, true, scribe)
-const low = genesOf('chilli', { 'leaf-colour': 0, 'fruit-stance': 0, 'height': 34, 'vigour': 3 }, true, scribe)
-const family = (one: typeof dark, other: typeof dark, size: number) => Array.from({ length: size }, () => looksOf('chilli', inherited(one, other, scribe), scribe))
+const dark = genesOf(
+  'chilli',
+  { 'leaf-colour': 2, 'fruit-stance': 2, 'height': 85, 'vigour': 2 },
+  true,
+  scribe,
+)
+const low = genesOf(
+  'chilli',
+  { 'leaf-colour': 0, 'fruit-stance': 0, 'height': 34, 'vigour': 3 },
+  true,
+  scribe,
+)
+const family = (one: typeof dark, other: typeof dark, size: number) =>
+  Array.from({ length: size }, () => looksOf('chilli', inherited(one, other, scribe), scribe))
 
 describe('the plants of the demo garden', () => {
   it('look like what their genes were made from', () => {
@@ -24,11 +35,19 @@ describe('the plants of the demo garden', () => {
     const share = (value: number) => f2.filter(p => p['leaf-colour'] === value).length / f2.length
     expect(share(0)).toBeCloseTo(0.25, 1)
     expect(share(1)).toBeCloseTo(0.5, 1)
-    expect(f2.filter(p => p['leaf-colour'] === 2 && p['fruit-stance'] === 2).length / f2.length).toBeCloseTo(1 / 16, 1)
+    expect(f2.filter(p => p['leaf-colour'] === 2 && p['fruit-stance'] === 2).length / f2.length).toBeCloseTo(
+      1 / 16,
+      1,
+    )
   })
 
   it('are near black by two loci', () => {
-    const black = genesOf('chilli', { 'leaf-colour': 3, 'fruit-stance': 0, 'height': 50, 'vigour': 2 }, true, scribe)
+    const black = genesOf(
+      'chilli',
+      { 'leaf-colour': 3, 'fruit-stance': 0, 'height': 50, 'vigour': 2 },
+      true,
+      scribe,
+    )
     expect(looksOf('chilli', black, scribe)['leaf-colour']).toBe(3)
     const f1 = inherited(black, low, scribe)
     const f2 = family(f1, f1, 4000)
@@ -36,7 +55,11 @@ describe('the plants of the demo garden', () => {
   })
 
   it('are liked for what the garden is after', () => {
-    expect(meritOf('chilli', { 'leaf-colour': 2, 'fruit-stance': 2, 'height': 40, 'vigour': 3 })).toBeGreaterThan(meritOf('chilli', { 'leaf-colour': 0, 'fruit-stance': 2, 'height': 40, 'vigour': 3 }))
-    expect(meritOf('hellebore', { 'flower-colour': 3, 'doubling': 2, 'stance': 2, 'vigour': 2 })).toBeGreaterThan(meritOf('hellebore', { 'flower-colour': 1, 'doubling': 2, 'stance': 2, 'vigour': 2 }))
+    expect(
+      meritOf('chilli', { 'leaf-colour': 2, 'fruit-stance': 2, 'height': 40, 'vigour': 3 }),
+    ).toBeGreaterThan(meritOf('chilli', { 'leaf-colour': 0, 'fruit-stance': 2, 'height': 40, 'vigour': 3 }))
+    expect(
+      meritOf('hellebore', { 'flower-colour': 3, 'doubling': 2, 'stance': 2, 'vigour': 2 }),
+    ).toBeGreaterThan(meritOf('hellebore', { 'flower-colour': 1, 'doubling': 2, 'stance': 2, 'vigour': 2 }))
   })
 })

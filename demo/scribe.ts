@@ -16,7 +16,10 @@ export class Scribe {
   private sequence = 0
 
   /** @param serials next free one of each year's tag codes */
-  constructor(readonly random: Stream, readonly serials = new Map<number, number>()) {}
+  constructor(
+    readonly random: Stream,
+    readonly serials = new Map<number, number>(),
+  ) {}
 
   /** An id that was made on that day; the same story gives the same ids. */
   id(day: ISODate): string {
@@ -33,7 +36,13 @@ export class Scribe {
   }
 
   /** Notes a deed. @returns false when it lies ahead of the garden's present */
-  note<K extends Deed['kind']>(day: ISODate, hour: number, kind: K, subjectId: string, payload: Extract<Deed, { kind: K }>['payload']): boolean {
+  note<K extends Deed['kind']>(
+    day: ISODate,
+    hour: number,
+    kind: K,
+    subjectId: string,
+    payload: Extract<Deed, { kind: K }>['payload'],
+  ): boolean {
     const happenedAt = instantAt(day, hour, ZONE)
     if (happenedAt > NOW) return false
     this.entries.push({ id: this.id(day), kind, subjectId, payload, happenedAt } as Deed)
@@ -56,6 +65,9 @@ export class Scribe {
   /** An index drawn by the given shares. */
   draw(shares: number[]): number {
     let left = this.random.uniform() * shares.reduce((sum, share) => sum + share, 0)
-    return Math.max(0, shares.findIndex(share => (left -= share) < 0))
+    return Math.max(
+      0,
+      shares.findIndex(share => (left -= share) < 0),
+    )
   }
 }

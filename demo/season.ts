@@ -8,58 +8,104 @@ import type { DemoCross } from './programmes'
 import type { Scribe } from './scribe'
 
 /** A plant that can be a parent: its id, where it stands, and its genes. */
-export interface DemoPlant { id: string, placeId: string | null, genes: Genes }
+export interface DemoPlant {
+  id: string
+  placeId: string | null
+  genes: Genes
+}
 
 /** A packet of the story. */
-interface DemoLot { lotId: string, seeds: number, harvestedOn: ISODate }
+interface DemoLot {
+  lotId: string
+  seeds: number
+  harvestedOn: ISODate
+}
 
 /** What follows a cross through its season needs. */
-export interface Stage { scribe: Scribe, guide: CropGuide, cross: DemoCross, crossId: string, seedParent: DemoPlant, pollenParent: DemoPlant }
+export interface Stage {
+  scribe: Scribe
+  guide: CropGuide
+  cross: DemoCross
+  crossId: string
+  seedParent: DemoPlant
+  pollenParent: DemoPlant
+}
 
 /** Days until something happens, drawn from a guide's range. */
-const daysIn = (scribe: Scribe, { low, high }: { low: number, high: number }) => Math.max(1, scribe.between(Math.round(low), Math.max(Math.round(low), Math.round(high))))
+const daysIn = (scribe: Scribe, { low, high }: { low: number; high: number }) =>
+  Math.max(1, scribe.between(Math.round(low), Math.max(Math.round(low), Math.round(high))))
 
 /** How the people of the demo garden do it, in turn: what is told beside the story does not change how it goes on. */
 const HABITS = { otherWay: 4, cover: ['mesh', 'mesh', 'paper'] } as const
 
 /** Works one flower from tag to harvest. @returns the day it is ripe, or null when it came to nothing */
-function workFlower({ scribe, guide, crossId, seedParent, pollenParent }: Stage, day: ISODate, i: number): { flowerId: string, ripeOn: ISODate } | null {
+function workFlower(
+  { scribe, guide, crossId, seedParent, pollenParent }: Stage,
+  day: ISODate,
+  i: number,
+): { flowerId: string; ripeOn: ISODate } | null {
   const { receptive } = guide
   const flowerId = scribe.id(day)
   const isDusk = guide.form === 'separateTied'
   const hour = isDusk ? 20 + (i % 8) * 0.1 : Math.min(receptive.hours.to + 1, 15) + (i % 10) * 0.15
-  scribe.note(day, hour, 'flowerChosen', flowerId, { code: scribe.code(day), crossId, seedParentId: seedParent.id, pollenParentId: pollenParent.id, blooms: 1 })
+  scribe.note(day, hour, 'flowerChosen', flowerId, {
+    code: scribe.code(day),
+    crossId,
+    seedParentId: seedParent.id,
+    pollenParentId: pollenParent.id,
+    blooms: 1,
+  })
   if (guide.emasculation.needed) {
     const [usual, other] = Object.keys(guide.emasculation.ways) as School<'emasculation'>[]
     const school = i % HABITS.otherWay === 0 && other ? other : usual!
-    scribe.note(day, hour + 0.03, 'emasculated', flowerId, { school, ...guide.emasculation.usual && school === 'pluck' ? { count: guide.emasculation.usual } : {} })
-    scribe.note(day, hour + 0.06, 'lensChecked', flowerId, { found: scribe.chance(0.04) ? 'anthersLeft' : 'clean' })
+    scribe.note(day, hour + 0.03, 'emasculated', flowerId, {
+      school,
+      ...(guide.emasculation.usual && school === 'pluck' ? { count: guide.emasculation.usual } : {}),
+    })
+    scribe.note(day, hour + 0.06, 'lensChecked', flowerId, {
+      found: scribe.chance(0.04) ? 'anthersLeft' : 'clean',
+    })
   }
   const way = isDusk ? 'tie' : HABITS.cover[i % HABITS.cover.length]!
   scribe.note(day, hour + 0.08, 'isolated', flowerId, { way })
   if (scribe.chance(0.03)) {
-    scribe.note(addDays(day, 1), receptive.hours.from + 1, 'flowerLost', flowerId, { reason: scribe.pick(guide.lostReasons) })
+    scribe.note(addDays(day, 1), receptive.hours.from + 1, 'flowerLost', flowerId, {
+      reason: scribe.pick(guide.lostReasons),
+    })
     return null
   }
 
   const readyOn = addDays(day, daysIn(scribe, receptive.daysAfterIsolation))
   const look = receptive.hours.from + 0.4 + (i % 12) * 0.12
-  if (readyOn > addDays(day, 1)) scribe.note(addDays(readyOn, -1), look, 'looked', flowerId, { look: 'notYet' })
+  if (readyOn > addDays(day, 1))
+    scribe.note(addDays(readyOn, -1), look, 'looked', flowerId, { look: 'notYet' })
   if (scribe.chance(0.03)) {
     scribe.note(readyOn, look, 'looked', flowerId, { look: 'tooLate' })
     return null
   }
   scribe.note(readyOn, look, 'looked', flowerId, { look: 'ready' })
   const tools = [guide.schools.transfer!.usual, ...guide.schools.transfer!.others] as School<'transfer'>[]
-  const pass = { pollenParentId: pollenParent.id, selfMeant: seedParent.id === pollenParent.id, tool: tools[i % 5 === 0 ? 1 : 0]! }
-  scribe.note(readyOn, look + 0.02, 'pollinated', flowerId, { ...pass, grains: i % 3 === 0 ? 'many' : 'some' })
-  if (guide.pollination.passes > 1 && i % 2 === 0 && guide.schools.passes!.usual !== 'once') scribe.note(addDays(readyOn, 1), look + 0.02, 'pollinated', flowerId, pass)
+  const pass = {
+    pollenParentId: pollenParent.id,
+    selfMeant: seedParent.id === pollenParent.id,
+    tool: tools[i % 5 === 0 ? 1 : 0]!,
+  }
+  scribe.note(readyOn, look + 0.02, 'pollinated', flowerId, {
+    ...pass,
+    grains: i % 3 === 0 ? 'many' : 'some',
+  })
+  if (guide.pollination.passes > 1 && i % 2 === 0 && guide.schools.passes!.usual !== 'once')
+    scribe.note(addDays(readyOn, 1), look + 0.02, 'pollinated', flowerId, pass)
   scribe.note(readyOn, look + 0.03, 'isolated', flowerId, { way })
 
   const tellsOn = addDays(readyOn, daysIn(scribe, guide.take.daysAfterPollination))
-  if (scribe.chance(0.35)) scribe.note(addDays(tellsOn, -2), 9 + i * 0.02, 'takeNoted', flowerId, { take: 'notYet', reason: null })
+  if (scribe.chance(0.35))
+    scribe.note(addDays(tellsOn, -2), 9 + i * 0.02, 'takeNoted', flowerId, { take: 'notYet', reason: null })
   if (!scribe.chance((guide.take.rate.low + guide.take.rate.high) / 2)) {
-    scribe.note(tellsOn, 9 + i * 0.02, 'takeNoted', flowerId, { take: 'failed', reason: scribe.pick(guide.take.failReasons) })
+    scribe.note(tellsOn, 9 + i * 0.02, 'takeNoted', flowerId, {
+      take: 'failed',
+      reason: scribe.pick(guide.take.failReasons),
+    })
     return null
   }
   scribe.note(tellsOn, 9 + i * 0.02, 'takeNoted', flowerId, { take: 'taken', reason: null })
@@ -69,7 +115,8 @@ function workFlower({ scribe, guide, crossId, seedParent, pollenParent }: Stage,
     return null
   }
   const ripeOn = addDays(readyOn, daysIn(scribe, guide.ripening.daysAfterPollination))
-  if (guide.ripening.splits && i % 9 !== 0) scribe.note(addDays(ripeOn, -9), 10 + i * 0.02, 'fruitNetted', flowerId, {})
+  if (guide.ripening.splits && i % 9 !== 0)
+    scribe.note(addDays(ripeOn, -9), 10 + i * 0.02, 'fruitNetted', flowerId, {})
   return { flowerId, ripeOn }
 }
 
@@ -78,8 +125,11 @@ export function workCross(stage: Stage): DemoLot[] {
   const { scribe, guide, cross, crossId } = stage
   const { begins, flowers } = cross
   const spreadDays = guide.form === 'openBowl' ? 14 : 12
-  const ripe = Array.from({ length: flowers }, (_, i) => workFlower(stage, addDays(begins, Math.floor(i / flowers * spreadDays)), i))
-    .filter(f => f !== null).sort((a, b) => a.ripeOn.localeCompare(b.ripeOn))
+  const ripe = Array.from({ length: flowers }, (_, i) =>
+    workFlower(stage, addDays(begins, Math.floor((i / flowers) * spreadDays)), i),
+  )
+    .filter(f => f !== null)
+    .sort((a, b) => a.ripeOn.localeCompare(b.ripeOn))
   const half = Math.ceil(ripe.length / 2)
   const lots: DemoLot[] = []
   for (const picking of [ripe.slice(0, half), ripe.slice(half)]) {
@@ -87,12 +137,18 @@ export function workCross(stage: Stage): DemoLot[] {
     if (!last) continue
     const { low, high } = guide.ripening.seedsPerFruit
     // Few of the seeds are kept: a garden has no use for all a squash gives.
-    const perFruit = guide.id === 'squash' ? 16 : (low + high) / 2 * 0.72
+    const perFruit = guide.id === 'squash' ? 16 : ((low + high) / 2) * 0.72
     const seeds = scribe.random.poisson(picking.length * perFruit) + 2
     const empty = scribe.random.binomial(seeds, 0.09)
     const lotId = scribe.id(last.ripeOn)
     const isDone = scribe.note(last.ripeOn, 15, 'harvested', lotId, {
-      code: scribe.code(last.ripeOn), crossId, flowers: picking.map(p => ({ flowerId: p.flowerId, fruits: 1 })), seeds, sound: seeds - empty, empty, cue: guide.schools.harvest!.usual as School<'harvest'>,
+      code: scribe.code(last.ripeOn),
+      crossId,
+      flowers: picking.map(p => ({ flowerId: p.flowerId, fruits: 1 })),
+      seeds,
+      sound: seeds - empty,
+      empty,
+      cue: guide.schools.harvest!.usual as School<'harvest'>,
     })
     if (isDone) lots.push({ lotId, seeds: seeds - empty, harvestedOn: last.ripeOn })
   }
@@ -112,7 +168,17 @@ export function raiseFamily(stage: Stage, lots: DemoLot[], placeId: string): Dem
     wanted -= seeds
     const on = cross.sow.on > lot.harvestedOn ? cross.sow.on : addDays(lot.harvestedOn, 4)
     const sowingId = scribe.id(on)
-    if (!scribe.note(on, 14, 'sown', sowingId, { code: scribe.code(on), lotId: lot.lotId, crossId, seeds, container: guide.id === 'squash' ? 'pots' : 'tray', placeId })) continue
+    if (
+      !scribe.note(on, 14, 'sown', sowingId, {
+        code: scribe.code(on),
+        lotId: lot.lotId,
+        crossId,
+        seeds,
+        container: guide.id === 'squash' ? 'pots' : 'tray',
+        placeId,
+      })
+    )
+      continue
 
     const { daysToUp, lossReasons } = guide.sowing
     const rate = (guide.sowing.germination.low + guide.sowing.germination.high) / 2
@@ -127,15 +193,37 @@ export function raiseFamily(stage: Stage, lots: DemoLot[], placeId: string): Dem
       toCome -= up
       standing += up
       const lost = look < 3 ? scribe.random.binomial(standing, 0.06) : 0
-      if (lost && scribe.note(day, 9.6, 'seedlingsLost', sowingId, { count: lost, reason: scribe.chance(0.7) ? lossReasons[0]! : scribe.pick(lossReasons) })) standing -= lost
+      if (
+        lost &&
+        scribe.note(day, 9.6, 'seedlingsLost', sowingId, {
+          count: lost,
+          reason: scribe.chance(0.7) ? lossReasons[0]! : scribe.pick(lossReasons),
+        })
+      )
+        standing -= lost
     }
     const raisedOn = addDays(day, 16)
     if (standing === 0) continue
-    const plants = Array.from({ length: standing }, () => ({ id: scribe.id(raisedOn), code: scribe.code(raisedOn) }))
+    const plants = Array.from({ length: standing }, () => ({
+      id: scribe.id(raisedOn),
+      code: scribe.code(raisedOn),
+    }))
     const isRaised = scribe.note(raisedOn, 10, 'seedlingsRaised', sowingId, {
-      plants, crop: guide.id, crossId, seedParentId: seedParent.id, pollenParentId: pollenParent.id, placeId,
+      plants,
+      crop: guide.id,
+      crossId,
+      seedParentId: seedParent.id,
+      pollenParentId: pollenParent.id,
+      placeId,
     })
-    if (isRaised) family.push(...plants.map(p => ({ id: p.id, placeId, genes: inherited(seedParent.genes, pollenParent.genes, scribe) })))
+    if (isRaised)
+      family.push(
+        ...plants.map(p => ({
+          id: p.id,
+          placeId,
+          genes: inherited(seedParent.genes, pollenParent.genes, scribe),
+        })),
+      )
   }
   return family
 }
@@ -151,7 +239,9 @@ const [KEPT, WATCHED] = [0.04, 0.12]
 export function judgeFamily({ scribe, guide, cross }: Stage, family: DemoPlant[]): DemoPlant[] {
   if (!cross.judge) return family
   const { on, share, traits } = cross.judge
-  const judged = family.slice(0, Math.round(family.length * share)).map(plant => ({ plant, looks: looksOf(cross.crop, plant.genes, scribe) }))
+  const judged = family
+    .slice(0, Math.round(family.length * share))
+    .map(plant => ({ plant, looks: looksOf(cross.crop, plant.genes, scribe) }))
   const ranked = [...judged].sort((a, b) => meritOf(cross.crop, b.looks) - meritOf(cross.crop, a.looks))
   const { keep, watch, discard } = guide.judging.reasons
   judged.forEach(({ plant, looks }, i) => {
@@ -160,7 +250,8 @@ export function judgeFamily({ scribe, guide, cross }: Stage, family: DemoPlant[]
     const rank = ranked.findIndex(r => r.plant === plant) / ranked.length
     const verdict = rank < Math.max(KEPT, 2 / ranked.length) ? 'keep' : rank < WATCHED ? 'watch' : 'discard'
     scribe.note(on, hour + 0.005, 'judged', plant.id, {
-      verdict, reason: verdict === 'keep' ? scribe.pick(keep) : verdict === 'watch' ? watch[0]! : scribe.pick(discard),
+      verdict,
+      reason: verdict === 'keep' ? scribe.pick(keep) : verdict === 'watch' ? watch[0]! : scribe.pick(discard),
     })
   })
   return ranked.map(r => r.plant)

@@ -5,7 +5,8 @@ import type { Scribe } from './scribe'
 import { ZONE } from './scribe'
 
 type Of<K extends Deed['kind']> = Extract<Deed, { kind: K }>
-const of = <K extends Deed['kind']>(entries: Deed[], kind: K) => entries.filter((e): e is Of<K> => e.kind === kind)
+const of = <K extends Deed['kind']>(entries: Deed[], kind: K) =>
+  entries.filter((e): e is Of<K> => e.kind === kind)
 const dayOfDeed = (deed: Deed) => dayOf(deed.happenedAt, ZONE)
 
 /** The season the garden stands in: what is left of earlier ones was seen to. */
@@ -20,26 +21,49 @@ const RESTS = [
 
 /** What the people of the demo garden do about seed that is left, empty trays and fruit that splits: a garden that is looked after. */
 export function tellSeed(scribe: Scribe, entries: Deed[], crop: string): void {
-  const crosses = new Set(of(entries, 'crossPlanned').filter(e => e.payload.crop === crop).map(e => e.subjectId))
+  const crosses = new Set(
+    of(entries, 'crossPlanned')
+      .filter(e => e.payload.crop === crop)
+      .map(e => e.subjectId),
+  )
   const sowings = group(of(entries, 'sown'), e => e.payload.lotId)
-  of(entries, 'harvested').filter(e => crosses.has(e.payload.crossId) && dayOfDeed(e) < THIS_SEASON).forEach((lot, i) => {
-    const sown = sowings.get(lot.subjectId) ?? []
-    const left = lot.payload.seeds - lot.payload.empty - sum(sown, s => s.payload.seeds)
-    const on = sown.length ? dayOfDeed(sown[0]!) : addDays(dayOfDeed(lot), 10)
-    if (left > 0) scribe.note(addDays(on, PACKET_AFTER), 16, 'seedsGone', lot.subjectId, { ...RESTS[i % RESTS.length]!, seeds: left })
-  })
+  of(entries, 'harvested')
+    .filter(e => crosses.has(e.payload.crossId) && dayOfDeed(e) < THIS_SEASON)
+    .forEach((lot, i) => {
+      const sown = sowings.get(lot.subjectId) ?? []
+      const left = lot.payload.seeds - lot.payload.empty - sum(sown, s => s.payload.seeds)
+      const on = sown.length ? dayOfDeed(sown[0]!) : addDays(dayOfDeed(lot), 10)
+      if (left > 0)
+        scribe.note(addDays(on, PACKET_AFTER), 16, 'seedsGone', lot.subjectId, {
+          ...RESTS[i % RESTS.length]!,
+          seeds: left,
+        })
+    })
   const looks = group(of(entries, 'seedlingsUp'), e => e.subjectId)
   const raised = new Set(of(entries, 'seedlingsRaised').map(e => e.subjectId))
-  for (const tray of of(entries, 'sown').filter(e => crosses.has(e.payload.crossId) && dayOfDeed(e) < addDays(`${THIS_SEASON}-01-01`, -400))) {
+  for (const tray of of(entries, 'sown').filter(
+    e => crosses.has(e.payload.crossId) && dayOfDeed(e) < addDays(`${THIS_SEASON}-01-01`, -400),
+  )) {
     const last = looks.get(tray.subjectId)?.at(-1) ?? tray
-    if (!raised.has(tray.subjectId)) scribe.note(addDays(dayOfDeed(last), TRAY_AFTER), 10, 'sowingEnded', tray.subjectId, { reason: 'nothing more came up' })
+    if (!raised.has(tray.subjectId))
+      scribe.note(addDays(dayOfDeed(last), TRAY_AFTER), 10, 'sowingEnded', tray.subjectId, {
+        reason: 'nothing more came up',
+      })
   }
   const netted = new Set(of(entries, 'fruitNetted').map(e => e.subjectId))
-  const ended = new Set([...of(entries, 'flowerLost').map(e => e.subjectId), ...of(entries, 'harvested').flatMap(e => e.payload.flowers.map(f => f.flowerId))])
+  const ended = new Set([
+    ...of(entries, 'flowerLost').map(e => e.subjectId),
+    ...of(entries, 'harvested').flatMap(e => e.payload.flowers.map(f => f.flowerId)),
+  ])
   const flowers = new Map(of(entries, 'flowerChosen').map(e => [e.subjectId, e]))
   const taken = of(entries, 'takeNoted').filter(e => e.payload.take === 'taken' && dayOfDeed(e) > THIS_SEASON)
   taken.forEach(({ subjectId }, i) => {
-    if (!crosses.has(flowers.get(subjectId)!.payload.crossId) || netted.has(subjectId) || ended.has(subjectId)) return
+    if (
+      !crosses.has(flowers.get(subjectId)!.payload.crossId) ||
+      netted.has(subjectId) ||
+      ended.has(subjectId)
+    )
+      return
     scribe.note('2026-06-03', 9 + i * 0.02, 'fruitNetted', subjectId, {})
   })
 }

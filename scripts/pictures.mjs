@@ -14,15 +14,36 @@ const telephone = { width: 390, height: 844 }
 
 rmSync(data, { recursive: true, force: true })
 mkdirSync(folder, { recursive: true })
-const app = spawn(process.execPath, ['scripts/start.mjs'], { cwd: root, env: { ...process.env, PORT: '4641', VIRGULTA_DATA: data }, stdio: ['ignore', 'pipe', 'inherit'] })
+const app = spawn(process.execPath, ['scripts/start.mjs'], {
+  cwd: root,
+  env: { ...process.env, PORT: '4641', VIRGULTA_DATA: data },
+  stdio: ['ignore', 'pipe', 'inherit'],
+})
 const ended = new Promise(resolve => app.once('exit', resolve))
 await new Promise((resolve, reject) => {
   app.stdout.on('data', text => String(text).includes('is ready') && resolve())
   ended.then(() => reject(new Error('Virgulta did not start.')))
 })
 
-const browser = await chromium.launch({ executablePath, args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] })
-const context = await browser.newContext({ baseURL, viewport: desk, locale: 'en-GB', timezoneId: 'Europe/Dublin', reducedMotion: 'reduce' })
+const browser = await chromium.launch({
+  executablePath,
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+})
+const context = await browser.newContext({
+  baseURL,
+  viewport: desk,
+  locale: 'en-GB',
+  timezoneId: 'Europe/Dublin',
+  reducedMotion: 'reduce',
+})
 const page = await context.newPage()
 const ask = async path => (await page.request.get(path)).json()
 
@@ -42,7 +63,8 @@ try {
   await take('first', '/')
   await page.request.post('/api/session/demo')
   const crosses = await ask('/api/crosses')
-  const told = crosses.find(r => r.cross.aim.startsWith('Purple leaf on a plant half the height, with')).cross.id
+  const told = crosses.find(r => r.cross.aim.startsWith('Purple leaf on a plant half the height, with')).cross
+    .id
   const { sowings } = await ask('/api/seed')
   const tray = sowings.find(s => s.sowing.standing && s.sowing.losses.length).sowing.id
 
@@ -50,16 +72,28 @@ try {
   const { plants: candidates } = await ask(`/api/aims/${aim.id}`)
   const named = name => candidates.find(p => p.name === name).id
   const settled = words => () => page.getByText(words).first().waitFor()
-  await take('bench', `/aims/${aim.id}?q=line`, { before: () => page.getByLabel('Take Ember Row for a pair').check().then(() => page.getByLabel('Take Small Lantern for a pair').check()) })
+  await take('bench', `/aims/${aim.id}?q=line`, {
+    before: () =>
+      page
+        .getByLabel('Take Ember Row for a pair')
+        .check()
+        .then(() => page.getByLabel('Take Small Lantern for a pair').check()),
+  })
   await take('pairs', `/aims/${aim.id}?part=pairs`, { before: settled(/the best of/) })
-  await take('odds', `/odds?aim=${aim.id}&seed=${named('Small Lantern')}&pollen=${named('Ember Row')}`, { before: async () => {
-    await settled(/flowers for/)()
-    await page.getByRole('heading', { name: 'The odds' }).evaluate(e => window.scrollTo(0, e.getBoundingClientRect().top + scrollY - 92))
-  } })
+  await take('odds', `/odds?aim=${aim.id}&seed=${named('Small Lantern')}&pollen=${named('Ember Row')}`, {
+    before: async () => {
+      await settled(/flowers for/)()
+      await page
+        .getByRole('heading', { name: 'The odds' })
+        .evaluate(e => window.scrollTo(0, e.getBoundingClientRect().top + scrollY - 92))
+    },
+  })
   const { rows: bloomers } = await ask('/api/bloom?from=2026-06-01&to=2027-05-31&who=all')
   const bloomer = name => bloomers.find(r => r.plant.name === name).plant.id
   await take('bloom', '/bloom', { before: settled('stigmas ready') })
-  await take('meet', `/bloom?crop=hellebore&seed=${bloomer('Slate Hour')}&pollen=${bloomer('Second Bell')}`, { before: settled(/Hold Slate Hour back/) })
+  await take('meet', `/bloom?crop=hellebore&seed=${bloomer('Slate Hour')}&pollen=${bloomer('Second Bell')}`, {
+    before: settled(/Hold Slate Hour back/),
+  })
   await take('hours', '/bloom/hours', { before: settled(/stigmas are ready/i) })
   await take('today', '/today')
   await take('walk', '/walk', { size: telephone })
@@ -67,15 +101,16 @@ try {
   await take('crosses', '/crosses')
   const { rows: tubes } = await ask('/api/pollen')
   await take('pollen', '/pollen', { before: settled(/Worth a flower until/) })
-  await take('tube', `/pollen/${tubes.find(r => r.donors[0].name === 'Slate Hour').tube.id}`, { before: settled('Alive over time') })
+  await take('tube', `/pollen/${tubes.find(r => r.donors[0].name === 'Slate Hour').tube.id}`, {
+    before: settled('Alive over time'),
+  })
   await take('tray', `/seed/trays/${tray}`)
   await take('family', `/offspring/${told}?trait=fruit-stance`)
   await take('plants', '/plants')
   await take('learnt', '/crops/chilli?of=toReceptive')
   await take('garden', '/garden')
   await take('guide', '/guides/hellebore')
-}
-finally {
+} finally {
   await browser.close()
   app.kill('SIGTERM')
   await ended

@@ -6,7 +6,7 @@ import { prepareDatabase } from '../server/db/prepare'
 import { hasDemo } from '../server/db/queries/garden'
 
 const url = process.env.DATABASE_URL!
-await prepareDatabase(url).catch((error) => {
+await prepareDatabase(url).catch(error => {
   if (!(error instanceof MayNotMakeRole)) throw error
   console.error(error.message)
   process.exit(1)
@@ -14,10 +14,12 @@ await prepareDatabase(url).catch((error) => {
 
 if (!process.argv.includes('--empty')) {
   const { db, close } = open(url)
-  if (!await hasDemo(db)) {
+  if (!(await hasDemo(db))) {
     const began = Date.now()
     const { entries } = await loadDemo(db)
-    console.log(`Loaded the demo garden: ${entries} log entries in ${((Date.now() - began) / 1000).toFixed(1)} s.`)
+    console.log(
+      `Loaded the demo garden: ${entries} log entries in ${((Date.now() - began) / 1000).toFixed(1)} s.`,
+    )
   }
   await close()
 }

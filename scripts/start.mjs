@@ -26,11 +26,18 @@ const urlFile = join(dataDir, 'database-url')
 
 /** Says at once what would otherwise only show when all is built and the server cannot listen. */
 async function checkPort() {
-  if (!/^\d+$/.test(port) || Number(port) < 1 || Number(port) > 65535) throw new Failure(`PORT is "${port}"; it must be a number from 1 to 65535.`)
+  if (!/^\d+$/.test(port) || Number(port) < 1 || Number(port) > 65535)
+    throw new Failure(`PORT is "${port}"; it must be a number from 1 to 65535.`)
   await new Promise((resolve, reject) => {
-    const probe = createServer().once('error', ({ code }) => reject(new Failure(code === 'EACCES'
-      ? `This user may not listen on port ${port}; set PORT to a number above 1023.`
-      : `Port ${port} is taken by another program; set PORT for another.`)))
+    const probe = createServer().once('error', ({ code }) =>
+      reject(
+        new Failure(
+          code === 'EACCES'
+            ? `This user may not listen on port ${port}; set PORT to a number above 1023.`
+            : `Port ${port} is taken by another program; set PORT for another.`,
+        ),
+      ),
+    )
     probe.listen(Number(port), '127.0.0.1', () => probe.close(resolve))
   })
 }
@@ -53,10 +60,14 @@ const trayKey = isHome && !process.env.VIRGULTA_MAIL_TRAY ? randomBytes(18).toSt
 function doorLines() {
   const { VIRGULTA_DEMO: demo, VIRGULTA_MAIL_TRAY: tray } = process.env
   return [
-    (demo ? demo === 'open' : isHome) ? `The demo garden is open${isHome ? ' on this computer' : ' to everybody who reaches this server'}.` : 'The demo garden is closed.',
+    (demo ? demo === 'open' : isHome)
+      ? `The demo garden is open${isHome ? ' on this computer' : ' to everybody who reaches this server'}.`
+      : 'The demo garden is closed.',
     trayKey
       ? `Letters lie in the mail tray: ${address}/mail?key=${trayKey}`
-      : tray === 'open' ? 'The mail tray is open to everybody who reaches this server: letters with links for new passwords, too.' : 'The mail tray is closed.',
+      : tray === 'open'
+        ? 'The mail tray is open to everybody who reaches this server: letters with links for new passwords, too.'
+        : 'The mail tray is closed.',
   ]
 }
 
@@ -66,21 +77,34 @@ const parentWatch = join(root, 'scripts/lib/endWithParent.mjs')
 function serverUser() {
   if (!isRoot || isDev) return {}
   const [uid, gid] = ['-u', '-g'].map(flag => Number(outputOf('id', [flag, 'nobody'])))
-  const canRead = uid && [serverFile, parentWatch].every(file => outputOf('test', ['-r', file], { uid, gid, cwd: '/' }) !== null)
+  const canRead =
+    uid &&
+    [serverFile, parentWatch].every(file => outputOf('test', ['-r', file], { uid, gid, cwd: '/' }) !== null)
   if (canRead && Number(port) > 1023) return { uid, gid }
-  console.log(`The web server runs as root: ${canRead ? `only root may listen on port ${port}` : `the user nobody cannot read ${serverFile}`}.`)
+  console.log(
+    `The web server runs as root: ${canRead ? `only root may listen on port ${port}` : `the user nobody cannot read ${serverFile}`}.`,
+  )
   return {}
 }
 
 function startServer(databaseUrl) {
   const env = {
-    ...process.env, VIRGULTA_TRAY_KEY: trayKey, DATABASE_URL: databaseUrl, PORT: port, HOST: host,
+    ...process.env,
+    VIRGULTA_TRAY_KEY: trayKey,
+    DATABASE_URL: databaseUrl,
+    PORT: port,
+    HOST: host,
     NUXT_SESSION_PASSWORD: process.env.NUXT_SESSION_PASSWORD ?? secretsIn(dataDir).session,
   }
   const [command, args] = isDev
     ? [program('nuxt'), ['dev', '--port', port, '--host', '127.0.0.1']]
     : [process.execPath, ['--import', parentWatch, serverFile]]
-  return spawn(command, args, { ...serverUser(), cwd: root, env, stdio: ['pipe', isDev ? 'inherit' : openLog(), 'inherit'] })
+  return spawn(command, args, {
+    ...serverUser(),
+    cwd: root,
+    env,
+    stdio: ['pipe', isDev ? 'inherit' : openLog(), 'inherit'],
+  })
 }
 
 async function answers(hasEnded) {
@@ -129,7 +153,11 @@ try {
   if (!isDev) await buildIfNeeded()
   if (!process.env.DATABASE_URL) {
     postgres = await startPostgres(dataDir)
-    console.log(postgres.movedFrom ? `The database was moved from ${postgres.movedFrom}, which systems clean, to ${postgres.dir}.` : `The database lies in ${postgres.dir}.`)
+    console.log(
+      postgres.movedFrom
+        ? `The database was moved from ${postgres.movedFrom}, which systems clean, to ${postgres.dir}.`
+        : `The database lies in ${postgres.dir}.`,
+    )
     postgres.ended.then(() => {
       if (isStopping) return
       console.error(`The database has ended by itself; ${join(dataDir, 'postgres.log')} says why.`)
@@ -139,7 +167,11 @@ try {
   const databaseUrl = postgres?.url ?? process.env.DATABASE_URL
   // For the command line, which works on the database of the running application.
   writeFileSync(urlFile, databaseUrl, { mode: 0o600 })
-  await run(program('tsx'), ['scripts/prepare.ts', ...process.argv.includes('--empty') ? ['--empty'] : []], { env: { ...process.env, DATABASE_URL: databaseUrl } })
+  await run(
+    program('tsx'),
+    ['scripts/prepare.ts', ...(process.argv.includes('--empty') ? ['--empty'] : [])],
+    { env: { ...process.env, DATABASE_URL: databaseUrl } },
+  )
   server = startServer(serverRoleOf(databaseUrl).url)
   let hasEnded = false
   server.once('exit', () => {
@@ -151,9 +183,10 @@ try {
   })
   await answers(() => hasEnded)
   for (const line of doorLines()) console.log(line)
-  console.log(`Virgulta is ready at ${address} (after ${((Date.now() - began) / 1000).toFixed(1)} s; Ctrl-C stops it)`)
-}
-catch (error) {
+  console.log(
+    `Virgulta is ready at ${address} (after ${((Date.now() - began) / 1000).toFixed(1)} s; Ctrl-C stops it)`,
+  )
+} catch (error) {
   if (!isStopping) {
     console.error(error instanceof Failure ? error.message : error)
     if (!existsSync(startMark) || readFileSync(startMark, 'utf8') !== String(process.pid)) process.exit(1)

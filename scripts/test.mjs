@@ -19,7 +19,14 @@ async function check(name, ...commands) {
 async function vitest(name) {
   const report = join(reports, `${name}.json`)
   rmSync(report, { force: true })
-  const code = await exitCode(program('vitest'), ['run', '--project', name, '--reporter=default', '--reporter=json', `--outputFile=${report}`])
+  const code = await exitCode(program('vitest'), [
+    'run',
+    '--project',
+    name,
+    '--reporter=default',
+    '--reporter=json',
+    `--outputFile=${report}`,
+  ])
   if (!existsSync(report)) return { name, passed: 0, failed: 1 }
   const { numPassedTests, numFailedTests } = JSON.parse(readFileSync(report, 'utf8'))
   return { name, passed: numPassedTests, failed: numFailedTests || (code === 0 ? 0 : 1) }
@@ -28,7 +35,9 @@ async function vitest(name) {
 async function playwright() {
   const report = join(reports, 'e2e.json')
   rmSync(report, { force: true })
-  const code = await exitCode(program('playwright'), ['test', '--reporter=list,json'], { env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: report } })
+  const code = await exitCode(program('playwright'), ['test', '--reporter=list,json'], {
+    env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: report },
+  })
   if (!existsSync(report)) return { name: 'e2e', passed: 0, failed: 1 }
   const { expected, unexpected, flaky } = JSON.parse(readFileSync(report, 'utf8')).stats
   return { name: 'e2e', passed: expected, failed: unexpected + flaky || (code === 0 ? 0 : 1) }
@@ -36,7 +45,13 @@ async function playwright() {
 
 const parts = {
   lint: () => check('lint', ['eslint', '.']),
-  types: () => check('types', ['tsc', '-p', 'core'], ['tsc', '-p', 'tsconfig.tools.json'], ['vue-tsc', '-b', '--noEmit']),
+  types: () =>
+    check(
+      'types',
+      ['tsc', '-p', 'core'],
+      ['tsc', '-p', 'tsconfig.tools.json'],
+      ['vue-tsc', '-b', '--noEmit'],
+    ),
   unit: () => vitest('unit'),
   async server() {
     await installPostgres(() => findPrograms() !== null)
@@ -58,24 +73,32 @@ try {
   mkdirSync(reports, { recursive: true })
   await installPackages()
   // Lint and types read what Nuxt generates.
-  if (await exitCode(program('nuxt'), ['prepare'], { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1' } }) !== 0) throw new Failure('nuxt prepare failed.')
+  if (
+    (await exitCode(program('nuxt'), ['prepare'], {
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1' },
+    })) !== 0
+  )
+    throw new Failure('nuxt prepare failed.')
   const results = []
   for (const name of wanted.length ? wanted : Object.keys(parts)) {
     console.log(`\n── ${name} ──`)
     const began = Date.now()
-    const result = await parts[name]().catch((error) => {
+    const result = await parts[name]().catch(error => {
       console.error(error instanceof Failure ? error.message : error)
       return { name, passed: 0, failed: 1 }
     })
     results.push({ ...result, seconds: Math.round((Date.now() - began) / 1000) })
   }
   console.log('\npart     passed  failed  seconds')
-  for (const { name, passed, failed, seconds } of results) console.log(`${name.padEnd(8)} ${String(passed).padStart(6)}  ${String(failed).padStart(6)}  ${String(seconds).padStart(7)}`)
+  for (const { name, passed, failed, seconds } of results)
+    console.log(
+      `${name.padEnd(8)} ${String(passed).padStart(6)}  ${String(failed).padStart(6)}  ${String(seconds).padStart(7)}`,
+    )
   const sum = key => results.reduce((total, result) => total + result[key], 0)
   console.log(`\n${sum('passed')} passed, ${sum('failed')} failed`)
   process.exitCode = sum('failed') ? 1 : 0
-}
-catch (error) {
+} catch (error) {
   console.error(error instanceof Failure ? error.message : error)
   console.log('\n0 passed, 1 failed')
   process.exitCode = 1

@@ -10,16 +10,16 @@ try {
   await takeData(dataDir)
   try {
     const done = await upgradePostgres(dataDir, isAnyway)
-    console.log(done
-      ? `The database was taken over from PostgreSQL ${done.from} to ${done.to}, ${done.entries || 'no'} entries; it lies in ${done.dir}. The old one is kept in ${done.kept}: delete that folder when all is well.`
-      : 'The newest PostgreSQL that is installed has made this database: there is nothing to do. With --anyway it is made anew all the same.')
-  }
-  finally {
+    console.log(
+      done
+        ? `The database was taken over from PostgreSQL ${done.from} to ${done.to}, ${done.entries || 'no'} entries; it lies in ${done.dir}. The old one is kept in ${done.kept}: delete that folder when all is well.`
+        : 'The newest PostgreSQL that is installed has made this database: there is nothing to do. With --anyway it is made anew all the same.',
+    )
+  } finally {
     rmSync(startMarkOf(dataDir), { force: true })
     await leaveData()
   }
-}
-catch (error) {
+} catch (error) {
   console.error(error instanceof Failure ? error.message : error)
   process.exitCode = 1
 }

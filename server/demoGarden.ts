@@ -6,7 +6,7 @@ import { addPerson } from './db/queries/people'
 
 /** Makes the demo garden and writes its story into the log, the way people would have: everything shown comes from entries. */
 export async function loadDemo(db: Database): Promise<{ entries: number }> {
-  return db.transaction(async (tx) => {
+  return db.transaction(async tx => {
     const { keeper, ...wish } = demoGardenWish
     const personId = await addPerson(tx, keeper)
     const garden = (await gardenById(tx, await createGarden(tx, personId, { ...wish, isTemplate: true })))!

@@ -8,18 +8,40 @@ import * as v from 'valibot'
 import type { Parent } from './crosses'
 
 /** An aim in the list. */
-export interface AimRow { aim: Aim, candidates: number, crosses: number, kept: number }
+export interface AimRow {
+  aim: Aim
+  candidates: number
+  crosses: number
+  kept: number
+}
 
 /** Which plants are candidates: those with a name and those that were kept, or all that live. */
 export const AimQuery = v.object({
   who: v.optional(v.picklist(['chosen', 'all']), 'chosen'),
   /** plants that are candidates in any case */
-  also: v.optional(v.pipe(v.string(), v.transform(ids => ids.split(',').filter(Boolean)), v.array(Id), v.maxLength(10)), ''),
+  also: v.optional(
+    v.pipe(
+      v.string(),
+      v.transform(ids => ids.split(',').filter(Boolean)),
+      v.array(Id),
+      v.maxLength(10),
+    ),
+    '',
+  ),
 })
 export type AimQuery = v.InferOutput<typeof AimQuery>
 
 /** What a candidate is, beside what pairs are ranked from. */
-export interface CandidatePlant { id: string, code: string, name: string, plantKind: string, placeId: string | null, struckOff: { on: string, reason: string } | null, verdict: string | null, crossId: string | null }
+export interface CandidatePlant {
+  id: string
+  code: string
+  name: string
+  plantKind: string
+  placeId: string | null
+  struckOff: { on: string; reason: string } | null
+  verdict: string | null
+  crossId: string | null
+}
 
 /** An aim with its candidates, and all that their pairs are ranked from. */
 export interface AimPage {
@@ -29,7 +51,7 @@ export interface AimPage {
   living: number
   table: PairTable
   /** crosses that were planned for the aim */
-  crosses: { id: string, code: string, seedParent: Parent, pollenParent: Parent | null }[]
+  crosses: { id: string; code: string; seedParent: Parent; pollenParent: Parent | null }[]
 }
 
 /** Two plants whose odds are asked for. */
@@ -41,7 +63,7 @@ export interface OddsPage {
   seedParent: Parent
   pollenParent: Parent
   genetics: Genetics
-  parents: { seedParent: OddsParent, pollenParent: OddsParent }
+  parents: { seedParent: OddsParent; pollenParent: OddsParent }
   /** loci where the family tree has loops, so that what was worked out is approximate */
   approximate: string[]
   yields: CropYields

@@ -14,11 +14,16 @@ export const BACKUP_VERSION = 3
 const MOST = { people: 10_000, places: 5000, years: 300, entries: 50_000_000 }
 
 /** The clock of a demo garden, near enough to our days that what is foretold and remembered from it stays short. */
-const DemoClock = v.pipe(Moment, v.check(at => at >= '2000' && at < '2100', 'The clock of a demo garden stands in the years 2000 to 2099.'))
+const DemoClock = v.pipe(
+  Moment,
+  v.check(at => at >= '2000' && at < '2100', 'The clock of a demo garden stands in the years 2000 to 2099.'),
+)
 
 /** A moment at which something was noted; some that earlier versions took lie outside the years that count and are brought to their edge. */
 const NotedMoment = v.pipe(
-  v.string(), v.isoTimestamp(), v.check(text => !Number.isNaN(millisecondsOf(text)), 'This is no moment.'),
+  v.string(),
+  v.isoTimestamp(),
+  v.check(text => !Number.isNaN(millisecondsOf(text)), 'This is no moment.'),
   v.transform(text => nearestMoment(millisecondsOf(text))),
 )
 
@@ -27,13 +32,42 @@ export const BackupHead = v.strictObject({
   format: v.literal('virgulta-garden'),
   version: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(BACKUP_VERSION)),
   madeAt: Moment,
-  garden: v.strictObject({ id: Id, name: name(80), zone: Zone, latitude: Latitude, longitude: v.optional(v.nullable(Longitude), null), siteTold: v.optional(v.boolean(), false), stationOn: v.optional(v.boolean(), false), isDemo: v.boolean(), clockAt: v.nullable(DemoClock) }),
+  garden: v.strictObject({
+    id: Id,
+    name: name(80),
+    zone: Zone,
+    latitude: Latitude,
+    longitude: v.optional(v.nullable(Longitude), null),
+    siteTold: v.optional(v.boolean(), false),
+    stationOn: v.optional(v.boolean(), false),
+    isDemo: v.boolean(),
+    clockAt: v.nullable(DemoClock),
+  }),
   people: v.pipe(v.array(v.strictObject({ id: Id, name: name(80) })), v.maxLength(MOST.people)),
-  members: v.pipe(v.array(v.strictObject({ personId: Id, role: v.picklist(roles), leftAt: v.optional(v.nullable(Moment), null) })), v.maxLength(MOST.people)),
-  places: v.pipe(v.array(v.strictObject({ id: Id, name: name(60), position: amount(0, 1_000_000), isClosed: v.optional(v.boolean(), false), mergedInto: v.optional(v.nullable(Id), null) })), v.maxLength(MOST.places)),
+  members: v.pipe(
+    v.array(
+      v.strictObject({ personId: Id, role: v.picklist(roles), leftAt: v.optional(v.nullable(Moment), null) }),
+    ),
+    v.maxLength(MOST.people),
+  ),
+  places: v.pipe(
+    v.array(
+      v.strictObject({
+        id: Id,
+        name: name(60),
+        position: amount(0, 1_000_000),
+        isClosed: v.optional(v.boolean(), false),
+        mergedInto: v.optional(v.nullable(Id), null),
+      }),
+    ),
+    v.maxLength(MOST.places),
+  ),
   /** files of version 1 hold the built-in guides; they come with Virgulta now, and a garden's own are entries */
   crops: v.optional(v.pipe(v.array(v.unknown()), v.maxLength(1000))),
-  tagSerials: v.pipe(v.array(v.strictObject({ year: amount(1900, 2199), next: amount(0, SERIALS_PER_YEAR) })), v.maxLength(MOST.years)),
+  tagSerials: v.pipe(
+    v.array(v.strictObject({ year: amount(1900, 2199), next: amount(0, SERIALS_PER_YEAR) })),
+    v.maxLength(MOST.years),
+  ),
   /** how many entries follow */
   count: amount(0, MOST.entries),
 })

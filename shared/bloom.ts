@@ -18,26 +18,63 @@ export const BloomQuery = v.pipe(
     who: v.optional(v.picklist(['play', 'all']), 'play'),
     crop: v.optional(v.pipe(v.string(), v.maxLength(40))),
     /** plants that are shown in any case */
-    also: v.optional(v.pipe(v.string(), v.transform(ids => ids.split(',').filter(Boolean)), v.array(Id), v.maxLength(40)), ''),
+    also: v.optional(
+      v.pipe(
+        v.string(),
+        v.transform(ids => ids.split(',').filter(Boolean)),
+        v.array(Id),
+        v.maxLength(40),
+      ),
+      '',
+    ),
   }),
-  v.check(q => q.from <= q.to && Date.parse(q.to) - Date.parse(q.from) <= 800 * 86_400_000, 'Ask for a span of at most 800 days; the first day comes first.'),
+  v.check(
+    q => q.from <= q.to && Date.parse(q.to) - Date.parse(q.from) <= 800 * 86_400_000,
+    'Ask for a span of at most 800 days; the first day comes first.',
+  ),
 )
 export type BloomQuery = v.InferOutput<typeof BloomQuery>
 
-export const Latitude = v.pipe(v.number('Give a number of degrees.'), v.minValue(-90, 'The latitude lies between −90 and 90 degrees.'), v.maxValue(90, 'The latitude lies between −90 and 90 degrees.'))
-export const Longitude = v.pipe(v.number('Give a number of degrees.'), v.minValue(-180, 'The longitude lies between −180 and 180 degrees.'), v.maxValue(180, 'The longitude lies between −180 and 180 degrees.'))
+export const Latitude = v.pipe(
+  v.number('Give a number of degrees.'),
+  v.minValue(-90, 'The latitude lies between −90 and 90 degrees.'),
+  v.maxValue(90, 'The latitude lies between −90 and 90 degrees.'),
+)
+export const Longitude = v.pipe(
+  v.number('Give a number of degrees.'),
+  v.minValue(-180, 'The longitude lies between −180 and 180 degrees.'),
+  v.maxValue(180, 'The longitude lies between −180 and 180 degrees.'),
+)
 
 /** Two plants that should meet, in which season; absent: the next one that is not over. */
-export const MeetQuery = v.object({ seed: Id, pollen: Id, season: v.optional(v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1900), v.maxValue(2199))) })
+export const MeetQuery = v.object({
+  seed: Id,
+  pollen: Id,
+  season: v.optional(
+    v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1900), v.maxValue(2199)),
+  ),
+})
 
 /** Where the garden lies. */
 export const SiteWish = v.object({ latitude: Latitude, longitude: Longitude })
 
 /** The text of a file of blooms. */
-export const BloomText = v.object({ text: v.pipe(v.string(), v.nonEmpty('The file is empty.'), v.maxLength(2_000_000, 'The file is too large; at most two megabytes are read.')) })
+export const BloomText = v.object({
+  text: v.pipe(
+    v.string(),
+    v.nonEmpty('The file is empty.'),
+    v.maxLength(2_000_000, 'The file is too large; at most two megabytes are read.'),
+  ),
+})
 
 /** A batch as far as its bloom concerns. */
-export interface BatchBrief { id: string, code: string, plannedFor: string, sownOn: string | null, why: string }
+export interface BatchBrief {
+  id: string
+  code: string
+  plannedFor: string
+  sownOn: string | null
+  why: string
+}
 
 /** When a plant, or one batch of it, is in bloom in a season. */
 export interface WindowView {
@@ -57,20 +94,41 @@ export interface WindowView {
   chosenBy: Predictor['chosenBy']
 }
 
-export interface BloomPlant extends Parent { crop: string, plantKind: string, placeId: string | null }
+export interface BloomPlant extends Parent {
+  crop: string
+  plantKind: string
+  placeId: string | null
+}
 
 /** One row of the bloom screen. */
-export interface BloomRow { plant: BloomPlant, isInPlay: boolean, windows: WindowView[] }
+export interface BloomRow {
+  plant: BloomPlant
+  isInPlay: boolean
+  windows: WindowView[]
+}
 
-export interface DayView { day: string, tmin: number, tmax: number, rainMm: number | null, from: 'read' | 'station' | 'forecast' }
-export interface StationView { name: string, isSimulated: boolean }
+export interface DayView {
+  day: string
+  tmin: number
+  tmax: number
+  rainMm: number | null
+  from: 'read' | 'station' | 'forecast'
+}
+export interface StationView {
+  name: string
+  isSimulated: boolean
+}
 
 export interface BloomPage {
   rows: BloomRow[]
   /** plants that fit, of which those in play */
   total: number
   inPlay: number
-  weather: { days: DayView[], normals: Normal[], /** null: there is none, and only what was read in is shown */ station: StationView | null }
+  weather: {
+    days: DayView[]
+    normals: Normal[]
+    /** null: there is none, and only what was read in is shown */ station: StationView | null
+  }
 }
 
 /** One of two plants that should meet, with what its bloom is foretold by. */
@@ -78,7 +136,7 @@ export interface MeetSide {
   plant: BloomPlant
   windows: WindowView[]
   /** how a batch that is not sown yet is foretold; null where the crop is not sown for the season */
-  sown: Pick<Predictor, 'method' | 'next' | 'length'> & { why: string } | null
+  sown: (Pick<Predictor, 'method' | 'next' | 'length'> & { why: string }) | null
   isHeldBack: boolean
 }
 
@@ -92,7 +150,7 @@ export interface MeetPage {
   history: string | null
   /** warmth of years that may come, where a bloom is foretold by it */
   curves: WarmthCurve[]
-  tasks: { id: string, does: string, plantId: string, from: string, until: string }[]
+  tasks: { id: string; does: string; plantId: string; from: string; until: string }[]
 }
 
 /** When in a day the flowers of each crop do what they do. */
@@ -101,7 +159,11 @@ export interface HoursPage {
   /** false: the sun is that of a guessed place */
   isSited: boolean
   zone: string
-  days: { day: string, sun: SunDay, crops: { crop: string, name: string, form: FormId, hours: FlowerHours }[] }[]
+  days: {
+    day: string
+    sun: SunDay
+    crops: { crop: string; name: string; form: FormId; hours: FlowerHours }[]
+  }[]
   hours: (WeatherHour & { isForecast: boolean })[]
 }
 
@@ -109,11 +171,19 @@ export interface HoursPage {
 export interface WeatherPage {
   station: StationView | null
   isSited: boolean
-  site: { latitude: number, longitude: number }
+  site: { latitude: number; longitude: number }
   days: DayView[]
   normals: Normal[]
   /** years whose weather stands for the days to come */
   years: number[]
   yearsFrom: 'read' | 'station'
-  read: { id: string, source: string, readOn: string, unit: 'day' | 'hour', from: string, to: string, rows: number }[]
+  read: {
+    id: string
+    source: string
+    readOn: string
+    unit: 'day' | 'hour'
+    from: string
+    to: string
+    rows: number
+  }[]
 }

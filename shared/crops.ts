@@ -8,12 +8,21 @@ import type { Crop } from './garden'
 
 /** Which records of a crop are asked for. */
 export const RecordsQuery = v.object({
-  of: v.optional(v.picklist(Object.keys(quantities) as Quantity[], 'There are no records of this.'), 'toReceptive'),
+  of: v.optional(
+    v.picklist(Object.keys(quantities) as Quantity[], 'There are no records of this.'),
+    'toReceptive',
+  ),
   cross: v.optional(Id),
 })
 
 /** A crop with the records behind one of its quantities. */
-export interface CropPage extends Crop { of: Quantity, records: (WaitRecord | CountRecord)[] }
+export interface CropPage extends Crop {
+  of: Quantity
+  records: (WaitRecord | CountRecord)[]
+}
 
 /** What a garden has of its own beside the built-in guides. */
-export interface OwnGuides { own: OwnGuide[], customs: OwnCustom[] }
+export interface OwnGuides {
+  own: OwnGuide[]
+  customs: OwnCustom[]
+}

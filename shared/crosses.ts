@@ -14,7 +14,11 @@ import type { LogLine } from './entries'
 import type { TubeAtHand } from './pollen'
 
 /** Name and code of a plant, as tags carry them. */
-export interface Parent { id: string, name: string, code: string }
+export interface Parent {
+  id: string
+  name: string
+  code: string
+}
 
 /** A cross in the list: what it is and how far it has come. */
 export interface CrossRow {
@@ -35,9 +39,9 @@ export interface CrossPage {
   progress: CrossProgress
   /** what its seed parent carries, from all crosses */
   load: FruitLoad
-  flowers: { flower: Flower, due: FlowerDue | null }[]
+  flowers: { flower: Flower; due: FlowerDue | null }[]
   /** what was alive in the tube, for flowers that got their pollen out of one */
-  pollen: Record<string, { tubeId: string, code: string, alive: Estimate, doubts: string[] }>
+  pollen: Record<string, { tubeId: string; code: string; alive: Estimate; doubts: string[] }>
   /** tubes of its pollen parent that could be used now */
   tubes: TubeAtHand[]
   lots: SeedLot[]
@@ -54,4 +58,8 @@ export const PlanQuery = v.object({
   flowers: amount(1, 2000),
   wantedShare: v.optional(v.nullable(v.pipe(v.number(), v.gtValue(0), v.maxValue(1))), null),
 })
-export interface PlanAnswer { course: Record<Stage, Spread>, runs: number, takeRecords: number }
+export interface PlanAnswer {
+  course: Record<Stage, Spread>
+  runs: number
+  takeRecords: number
+}

@@ -7,22 +7,43 @@ import { Sought } from './find'
 
 /** What a client sends to be noted: written all or none. */
 export const NewEntries = v.object({
-  entries: v.pipe(v.array(Entry), v.minLength(1, 'Send at least one entry.'), v.maxLength(5000, 'Send at most 5000 entries at a time.')),
+  entries: v.pipe(
+    v.array(Entry),
+    v.minLength(1, 'Send at least one entry.'),
+    v.maxLength(5000, 'Send at most 5000 entries at a time.'),
+  ),
   /** places that come with them, under ids of the sender's making: made with the entries, or not at all */
-  places: v.optional(v.pipe(v.array(v.strictObject({ id: Id, name: name(60) })), v.maxLength(500, 'Send at most 500 places at a time.')), []),
+  places: v.optional(
+    v.pipe(
+      v.array(v.strictObject({ id: Id, name: name(60) })),
+      v.maxLength(500, 'Send at most 500 places at a time.'),
+    ),
+    [],
+  ),
   /** the sender's clock as it sends, by which a wrong one is put right */
   sentAt: v.optional(Moment),
   /** take also what does not go together with other notes, for a person to settle */
   anyway: v.optional(v.boolean()),
-}) as v.GenericSchema<unknown, { entries: EntryType[], places: FreshPlace[], sentAt?: string, anyway?: boolean }>
+}) as v.GenericSchema<
+  unknown,
+  { entries: EntryType[]; places: FreshPlace[]; sentAt?: string; anyway?: boolean }
+>
 
 /** A place that is to be made. */
-export interface FreshPlace { id: string, name: string }
+export interface FreshPlace {
+  id: string
+  name: string
+}
 
-const whole = (least: number, most: number) => v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(least), v.maxValue(most))
+const whole = (least: number, most: number) =>
+  v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(least), v.maxValue(most))
 
 /** Which page of the log, and under which tag. */
-export const LogQuery = v.object({ page: v.optional(whole(1, 1_000_000), '1'), size: v.optional(whole(1, 5000), '50'), code: v.optional(Sought, '') })
+export const LogQuery = v.object({
+  page: v.optional(whole(1, 1_000_000), '1'),
+  size: v.optional(whole(1, 5000), '50'),
+  code: v.optional(Sought, ''),
+})
 
 /** How many tag codes are wanted. */
 export const TagWish = v.object({ count: amount(1, 2000) })
@@ -33,7 +54,7 @@ export interface LogLine {
   kind: string
   words: string
   code: string | null
-  subject: { type: string, id: string } | null
+  subject: { type: string; id: string } | null
   day: string
   happenedAt: string
   /** only the day is known */
@@ -44,4 +65,8 @@ export interface LogLine {
 }
 
 /** How the server says no: a code for the interface, a sentence for the person, the field concerned. */
-export interface Problem { code: string, sentence: string, field?: string }
+export interface Problem {
+  code: string
+  sentence: string
+  field?: string
+}

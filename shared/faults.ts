@@ -4,6 +4,9 @@ import * as v from 'valibot'
 export const OwnFault = v.strictObject({
   number: v.pipe(v.string(), v.regex(/^\d{6}$/, 'The number has six digits.')),
   name: v.pipe(v.string(), v.maxLength(60, 'Use at most 60 characters.')),
-  at: v.pipe(v.array(v.pipe(v.string(), v.maxLength(200, 'Use at most 200 characters.'))), v.maxLength(6, 'Give at most six lines.')),
+  at: v.pipe(
+    v.array(v.pipe(v.string(), v.maxLength(200, 'Use at most 200 characters.'))),
+    v.maxLength(6, 'Give at most six lines.'),
+  ),
   path: v.pipe(v.string(), v.maxLength(200, 'Use at most 200 characters.')),
 })

@@ -9,14 +9,17 @@ import { SiteWish } from './bloom'
 import type { Role } from './people'
 
 /** A time zone by its IANA name. */
-export const Zone = v.pipe(v.string(), v.maxLength(60), v.check((zone) => {
-  try {
-    return Boolean(new Intl.DateTimeFormat('en', { timeZone: zone }))
-  }
-  catch {
-    return false
-  }
-}, 'This time zone is not known; choose one from the list.'))
+export const Zone = v.pipe(
+  v.string(),
+  v.maxLength(60),
+  v.check(zone => {
+    try {
+      return Boolean(new Intl.DateTimeFormat('en', { timeZone: zone }))
+    } catch {
+      return false
+    }
+  }, 'This time zone is not known; choose one from the list.'),
+)
 
 /** A garden to start. */
 export const NewGarden = v.object({
@@ -35,7 +38,11 @@ export const ClockStep = v.object({ by: v.picklist(['hour', 'day'], 'Step by an 
 
 /** A place as it was changed: renamed, closed, opened again, or made part of another. */
 export const PlaceChange = v.pipe(
-  v.strictObject({ name: v.optional(name(60)), isClosed: v.optional(v.boolean()), mergedInto: v.optional(v.nullable(Id)) }),
+  v.strictObject({
+    name: v.optional(name(60)),
+    isClosed: v.optional(v.boolean()),
+    mergedInto: v.optional(v.nullable(Id)),
+  }),
   v.check(change => Object.keys(change).length > 0, 'Say what is to be changed of the place.'),
 )
 export type PlaceChange = v.InferOutput<typeof PlaceChange>
@@ -44,18 +51,34 @@ export type PlaceChange = v.InferOutput<typeof PlaceChange>
 export const PlaceOrder = v.strictObject({ ids: v.pipe(v.array(Id), v.minLength(1), v.maxLength(1000)) })
 
 /** The simulated weather station of a garden that is no demo. */
-export const StationSwitch = v.strictObject({ isOn: v.boolean('Say whether the simulated station is to be on.') })
+export const StationSwitch = v.strictObject({
+  isOn: v.boolean('Say whether the simulated station is to be on.'),
+})
 
 /** What a garden's log holds, and what it may hold on this server. */
-export interface GardenSize { entries: number, bytes: number, room: { entries: number, bytes: number } }
+export interface GardenSize {
+  entries: number
+  bytes: number
+  room: { entries: number; bytes: number }
+}
 
-export interface Place { id: string, name: string, position: number, isClosed: boolean, /** the place it became part of */ mergedInto: string | null }
+export interface Place {
+  id: string
+  name: string
+  position: number
+  isClosed: boolean
+  /** the place it became part of */ mergedInto: string | null
+}
 
 /** The place that a place has become part of, over several steps if need be; itself where it was not merged. */
 export function resolvedPlace(places: Place[], id: string | null): string | null {
   const seen = new Set<string>()
   let at = id
-  for (let place = places.find(p => p.id === at); place?.mergedInto && !seen.has(place.id); place = places.find(p => p.id === at)) {
+  for (
+    let place = places.find(p => p.id === at);
+    place?.mergedInto && !seen.has(place.id);
+    place = places.find(p => p.id === at)
+  ) {
     seen.add(place.id)
     at = place.mergedInto
   }
@@ -63,10 +86,15 @@ export function resolvedPlace(places: Place[], id: string | null): string | null
 }
 
 /** A crop with its guide and what the garden has learnt of it. */
-export interface Crop { guide: CropGuide, knowledge: CropKnowledge }
+export interface Crop {
+  guide: CropGuide
+  knowledge: CropKnowledge
+}
 
 /** A crop as every screen needs it: also with what is scored on it and how it inherits. */
-export interface OpenCrop extends Crop { definition: CropDefinition }
+export interface OpenCrop extends Crop {
+  definition: CropDefinition
+}
 
 /** The open garden as every screen needs it. */
 export interface OpenGarden {
@@ -88,7 +116,7 @@ export interface OpenGarden {
   /** those of which it has a plant */
   crops: OpenCrop[]
   /** every crop that has a guide, by name: what its plants usually are, and the sets of chromosomes among which one must ask */
-  guides: { id: string, name: string, form: FormId, kind: typeof PLANT_KINDS[number], levels: number[] }[]
+  guides: { id: string; name: string; form: FormId; kind: (typeof PLANT_KINDS)[number]; levels: number[] }[]
   /** cautions it has had enough of */
   hiddenCautions: string[]
 }

@@ -19,15 +19,26 @@ export const PlantQuery = v.object({
   sort: v.optional(v.picklist(['name', 'code', 'crop', 'since']), 'name'),
   order: v.optional(v.picklist(['asc', 'desc']), 'asc'),
   page: v.optional(v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1)), '1'),
-  size: v.optional(v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1), v.maxValue(10_000)), '25'),
+  size: v.optional(
+    v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1), v.maxValue(10_000)),
+    '25',
+  ),
 })
 export type PlantQuery = v.InferOutput<typeof PlantQuery>
 
-export interface PlantPage { plants: Plant[], total: number, /** names and codes of their parents */ parents: Parent[] }
+export interface PlantPage {
+  plants: Plant[]
+  total: number
+  /** names and codes of their parents */ parents: Parent[]
+}
 
 /** A table of plants, pasted or from a file; with the crop of rows that name none. */
 export const PlantText = v.object({
-  text: v.pipe(v.string(), v.nonEmpty('Paste the table, or choose a file.'), v.maxLength(2_000_000, 'The table is too large; at most two megabytes are read.')),
+  text: v.pipe(
+    v.string(),
+    v.nonEmpty('Paste the table, or choose a file.'),
+    v.maxLength(2_000_000, 'The table is too large; at most two megabytes are read.'),
+  ),
   crop: v.optional(v.nullable(v.pipe(v.string(), v.maxLength(40, 'This is not a crop.'))), null),
 })
 
@@ -40,7 +51,7 @@ export interface PlantStory {
   batches: Batch[]
   load: FruitLoad
   /** doubts about the seed that it, and its forebears back to the founders, came from: those nearest first */
-  doubts: { plant: { id: string, name: string }, doubts: SeedDoubt[], flowers: number }[]
+  doubts: { plant: { id: string; name: string }; doubts: SeedDoubt[]; flowers: number }[]
   log: LogLine[]
 }
 
@@ -49,5 +60,5 @@ export interface PlantGenes {
   /** what its scores come to, by trait */
   summaries: Summaries
   /** what it may be, at loci that are looked at together */
-  genes: { loci: string[], isExact: boolean, possible: Possible }[]
+  genes: { loci: string[]; isExact: boolean; possible: Possible }[]
 }

@@ -9,13 +9,18 @@ import type { Parent } from './crosses'
 import type { LogLine } from './entries'
 
 /** A tube that could be used now: flowers it serves, and what is alive in it. */
-export interface TubeAtHand { id: string, code: string, left: number, alive: Estimate }
+export interface TubeAtHand {
+  id: string
+  code: string
+  left: number
+  alive: Estimate
+}
 
 /** A tube as the shelf shows it. */
 export interface TubeRow {
   tube: Tube
   donors: Parent[]
-  store: { id: string, name: string } | null
+  store: { id: string; name: string } | null
   /** share alive now */
   alive: Estimate
   thaws: number
@@ -24,19 +29,23 @@ export interface TubeRow {
   /** it is under that now */
   isDead: boolean
   /** the cross that counts on it next, and what is alive then */
-  wanted: { on: string, alive: Estimate, crossId: string, code: string, aim: string }[]
+  wanted: { on: string; alive: Estimate; crossId: string; code: string; aim: string }[]
   doubts: string[]
 }
 
 /** All tubes that are kept or dry, and those that ended of late. */
-export interface PollenShelf { rows: TubeRow[], stores: Store[], excursions: ExcursionView[] }
+export interface PollenShelf {
+  rows: TubeRow[]
+  stores: Store[]
+  excursions: ExcursionView[]
+}
 
 /** An excursion of a store, with what it cost the tubes that stood there. */
 export interface ExcursionView extends Omit<Excursion, 'from' | 'to'> {
-  store: { id: string, name: string }
+  store: { id: string; name: string }
   from: string
   to: string
-  costs: { tubeId: string, code: string, alive: Estimate, without: Estimate }[]
+  costs: { tubeId: string; code: string; alive: Estimate; without: Estimate }[]
 }
 
 /** What changes for a cross when its pollen is weak. */
@@ -47,31 +56,39 @@ export interface WeakCross extends WeakAdvice {
   on: string
   alive: Estimate
   /** chance that the cross brings the keepers it was planned for, with fresh pollen, with this one, and with this one and the touches */
-  chance: { fresh: number, weak: number, withPasses: number | null }
+  chance: { fresh: number; weak: number; withPasses: number | null }
   wanted: number
   /** flowers of this pollen that bring the chance of fresh pollen back; null where hundreds do not */
   flowersMore: number | null
   /** other tubes of the donor that are stronger */
-  others: { id: string, code: string, alive: Estimate }[]
+  others: { id: string; code: string; alive: Estimate }[]
 }
 
 /** One tube with its history. */
 export interface TubePage extends TubeRow {
   stores: Store[]
   /** share alive day by day, from its collection to the days ahead */
-  course: { at: string, alive: Omit<Estimate, 'origin' | 'records'> }[]
+  course: { at: string; alive: Omit<Estimate, 'origin' | 'records'> }[]
   /** lowest and highest °C of each day where it stood */
-  days: { day: string, low: number, high: number }[]
+  days: { day: string; low: number; high: number }[]
   thawed: string[]
   tests: (TubeTest & { verdict: TestVerdict })[]
   /** the last test before freezing against the first after it: share of what was alive that is left, 80 % interval */
-  freezing: { before: TubeTest, after: TubeTest, kept: { median: number, low: number, high: number } } | null
-  uses: { flowerId: string, crossId: string, code: string, on: string, doses: number, alive: Estimate, outcome: string }[]
+  freezing: { before: TubeTest; after: TubeTest; kept: { median: number; low: number; high: number } } | null
+  uses: {
+    flowerId: string
+    crossId: string
+    code: string
+    on: string
+    doses: number
+    alive: Estimate
+    outcome: string
+  }[]
   weak: WeakCross[]
   excursions: ExcursionView[]
   /** other tubes that pollen can be poured over from */
-  others: { id: string, code: string, left: number, donorIds: string[] }[]
-  splitFrom: { id: string, code: string } | null
+  others: { id: string; code: string; left: number; donorIds: string[] }[]
+  splitFrom: { id: string; code: string } | null
   log: LogLine[]
 }
 
@@ -81,12 +98,14 @@ export interface StoreView {
   tubes: number
   typical: number
   /** lowest and highest °C of each of the last days */
-  days: { day: string, low: number, high: number }[]
-  gaps: { from: string, to: string }[]
+  days: { day: string; low: number; high: number }[]
+  gaps: { from: string; to: string }[]
   excursions: ExcursionView[]
-  logger: { name: string, isSimulated: boolean } | null
-  read: { id: string, source: string, from: string, to: string, rows: number }[]
+  logger: { name: string; isSimulated: boolean } | null
+  read: { id: string; source: string; from: string; to: string; rows: number }[]
 }
 
 /** Where the pollen of each cross of the season comes from. */
-export interface PollenSeason { answers: (PollenAnswer & { seedParent: Parent, donor: Parent })[] }
+export interface PollenSeason {
+  answers: (PollenAnswer & { seedParent: Parent; donor: Parent })[]
+}

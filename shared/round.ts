@@ -14,11 +14,16 @@ import type { TubeAtHand } from './pollen'
 export const RoundQuery = v.object({
   on: v.optional(Day),
   /** stops that are wanted, the first ones of the walk */
-  most: v.optional(v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1), v.maxValue(5000)), '100'),
+  most: v.optional(
+    v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1), v.maxValue(5000)),
+    '100',
+  ),
 })
 
 /** The year a season is asked for; absent: the present one. */
-export const SeasonQuery = v.object({ year: v.optional(v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1900), v.maxValue(2199))) })
+export const SeasonQuery = v.object({
+  year: v.optional(v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1900), v.maxValue(2199))),
+})
 
 /** Lines of a day's log that come with its round, the last ones; the garden's log has them all. */
 export const MOST_NOTED = 60
@@ -30,15 +35,15 @@ export interface RoundStop extends Stop {
   /** the plant that it is done at, where that is neither flower, packet nor tray */
   plant: Parent | null
   /** where a bloom of the seed parent is noted: at the batch of it that stands, else at the plant */
-  blooms: { type: 'plant' | 'batch', id: string, blooming: Blooming } | null
+  blooms: { type: 'plant' | 'batch'; id: string; blooming: Blooming } | null
   /** marks of the seed parent, where it has some: what they are made of, and what each means */
-  marks: { of: MarkKind, marks: { mark: string, pollenParentId: string, name: string }[] } | null
+  marks: { of: MarkKind; marks: { mark: string; pollenParentId: string; name: string }[] } | null
   flower: Flower | null
   /** tubes of the pollen parent that could be used, what dies first in front */
   tubes: TubeAtHand[]
   sowing: Sowing | null
   /** fruits that may come off, the youngest first, for a plant that carries too many */
-  fruits: { id: string, code: string }[] | null
+  fruits: { id: string; code: string }[] | null
   /** seeds left, for a packet */
   seeds: number | null
 }
@@ -52,7 +57,7 @@ export interface Round {
   total: number
   /** how many there are at each place; the empty name is no place */
   atPlaces: Partial<Record<string, number>>
-  carry: { what: string, count: number | null }[]
+  carry: { what: string; count: number | null }[]
   /** work that was left undone for so long that it is asked once whether it is let go */
   letGo: RoundStop[]
   /** what it goes by without knowing it, in sentences */
@@ -60,12 +65,12 @@ export interface Round {
   /** what cannot be reckoned, and is on no screen until it is put right */
   leftOut: LeftOut[]
   /** what two notes say of a flower that does not go together */
-  torn: { flower: Flower, seedParent: Parent }[]
+  torn: { flower: Flower; seedParent: Parent }[]
   /** what the weather made of the day's hours, crop by crop */
-  weather: { crop: string, words: string }[]
+  weather: { crop: string; words: string }[]
   /** whose pollen is wanted, with the tubes of it that could be taken along */
   pollen: (Parent & { tubes: TubeAtHand[] })[]
-  ahead: { day: string, steps: Partial<Record<Stop['step'], number>> }[]
+  ahead: { day: string; steps: Partial<Record<Stop['step'], number>> }[]
   /** the last of what was noted, at most {@link MOST_NOTED} lines */
   done: LogLine[]
 }
@@ -73,6 +78,6 @@ export interface Round {
 /** The garden's year: work done and due by week, and who blooms when. */
 export interface Season {
   year: number
-  weeks: { from: string, to: string, done: number, due: number }[]
-  blooms: { name: string, crop: string, from: string, to: string }[]
+  weeks: { from: string; to: string; done: number; due: number }[]
+  blooms: { name: string; crop: string; from: string; to: string }[]
 }

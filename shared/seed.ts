@@ -4,17 +4,35 @@ import type { Parent } from './crosses'
 import type { LogLine } from './entries'
 
 /** What makes seed doubtful, and at how many of its flowers. */
-export interface SeedDoubt { words: string, flowers: number }
+export interface SeedDoubt {
+  words: string
+  flowers: number
+}
 
-interface OfCross { crossCode: string, crop: string, seedParent: Parent, pollenParent: Parent | null }
+interface OfCross {
+  crossCode: string
+  crop: string
+  seedParent: Parent
+  pollenParent: Parent | null
+}
 
-export interface LotRow extends OfCross { lot: SeedLot }
-export interface SowingRow extends OfCross { sowing: Sowing }
+export interface LotRow extends OfCross {
+  lot: SeedLot
+}
+export interface SowingRow extends OfCross {
+  sowing: Sowing
+}
 
 /** All packets and trays. */
-export interface SeedShelf { lots: LotRow[], sowings: SowingRow[] }
+export interface SeedShelf {
+  lots: LotRow[]
+  sowings: SowingRow[]
+}
 
-export interface SowingStory extends SowingRow { lot: SeedLot, log: LogLine[] }
+export interface SowingStory extends SowingRow {
+  lot: SeedLot
+  log: LogLine[]
+}
 export interface LotStory extends LotRow {
   sowings: Sowing[]
   doubts: SeedDoubt[]

@@ -38,39 +38,87 @@ export interface StepOdds {
 }
 
 /** Paths as they stand in the address of a screen. */
-export const Paths = v.pipe(v.array(v.pipe(v.array(v.union([
-  v.picklist(['cross', 'self', 'sib']), v.strictObject({ backcross: v.picklist(['seedParent', 'pollenParent']) }), v.strictObject({ select: v.record(v.string(), v.array(v.string())) }),
-])), v.minLength(1), v.maxLength(12))), v.minLength(1), v.maxLength(4))
+export const Paths = v.pipe(
+  v.array(
+    v.pipe(
+      v.array(
+        v.union([
+          v.picklist(['cross', 'self', 'sib']),
+          v.strictObject({ backcross: v.picklist(['seedParent', 'pollenParent']) }),
+          v.strictObject({ select: v.record(v.string(), v.array(v.string())) }),
+        ]),
+      ),
+      v.minLength(1),
+      v.maxLength(12),
+    ),
+  ),
+  v.minLength(1),
+  v.maxLength(4),
+)
 
 /** Looks that are wished, as they stand in the address. */
 export const WantedLooks = v.record(v.string(), v.array(v.string()))
 
-export interface OddsWish { genetics: Genetics, seedParent: Parent, pollenParent: Parent, path: Step[], wished: Wanted, shown: string[] }
-export interface OddsAnswer { exact: boolean, simulation: Simulation | null, steps: StepOdds[] }
+export interface OddsWish {
+  genetics: Genetics
+  seedParent: Parent
+  pollenParent: Parent
+  path: Step[]
+  wished: Wanted
+  shown: string[]
+}
+export interface OddsAnswer {
+  exact: boolean
+  simulation: Simulation | null
+  steps: StepOdds[]
+}
 
 /** Classes of a step that a screen lists. */
 const LISTED = 60
 
 /** The odds along a path. */
-function odds({ genetics, seedParent, pollenParent, path, wished, shown: usual }: OddsWish, onProgress: Progress): OddsAnswer {
-  const shown = [...new Set([...usual, ...path.flatMap(step => typeof step === 'object' && 'select' in step ? Object.keys(step.select) : [])])]
-  const { exact, simulation, generations } = oddsOf(genomeOf(genetics), seedParent, pollenParent, path, { shown, onProgress: (done, of) => onProgress(done / of) })
+function odds(
+  { genetics, seedParent, pollenParent, path, wished, shown: usual }: OddsWish,
+  onProgress: Progress,
+): OddsAnswer {
+  const shown = [
+    ...new Set([
+      ...usual,
+      ...path.flatMap(step => (typeof step === 'object' && 'select' in step ? Object.keys(step.select) : [])),
+    ]),
+  ]
+  const { exact, simulation, generations } = oddsOf(genomeOf(genetics), seedParent, pollenParent, path, {
+    shown,
+    onProgress: (done, of) => onProgress(done / of),
+  })
   const isWished = Object.keys(wished).length > 0
   return {
-    exact, simulation,
+    exact,
+    simulation,
     steps: generations.map((generation, i) => {
       const all = listClasses(generation)
       return {
-        step: generation.step, classes: all.slice(0, LISTED), more: Math.max(0, all.length - LISTED),
-        wished: isWished ? shareOf(generation, wished) : null, standardError: isWished ? errorOfShare(generation, wished) : 0,
-        selected: typeof generation.step === 'object' && 'select' in generation.step ? shareOf(generations[i - 1]!, generation.step.select) : null,
+        step: generation.step,
+        classes: all.slice(0, LISTED),
+        more: Math.max(0, all.length - LISTED),
+        wished: isWished ? shareOf(generation, wished) : null,
+        standardError: isWished ? errorOfShare(generation, wished) : 0,
+        selected:
+          typeof generation.step === 'object' && 'select' in generation.step
+            ? shareOf(generations[i - 1]!, generation.step.select)
+            : null,
       }
     }),
   }
 }
 
 /** @property flowers null: the number that is needed */
-export interface BudgetWish { steps: BudgetSteps, keepers: number, confidence: number, flowers: number | null }
+export interface BudgetWish {
+  steps: BudgetSteps
+  keepers: number
+  confidence: number
+  flowers: number | null
+}
 export interface BudgetAnswer {
   /** flowers that give the confidence; null when thousands would not do */
   needed: number | null
@@ -87,7 +135,10 @@ export interface BudgetAnswer {
 const MOST_FLOWERS = 5000
 
 /** Flowers for so many keepers, and what so many flowers bring. */
-function budget({ steps, keepers, confidence, flowers: wanted }: BudgetWish, onProgress: Progress): BudgetAnswer {
+function budget(
+  { steps, keepers, confidence, flowers: wanted }: BudgetWish,
+  onProgress: Progress,
+): BudgetAnswer {
   const hopes = keepersFrom(steps, 1, 16)
   const nothing = nothingWaiting(steps)
   const needed = hopes.moreFlowers(nothing, keepers, confidence, MOST_FLOWERS)
@@ -102,30 +153,62 @@ function budget({ steps, keepers, confidence, flowers: wanted }: BudgetWish, onP
 
 /** Two plants that should meet, with how batches of the pollen parent would flower. */
 export interface MeetingWish extends Omit<MeetingCase, 'sowing'> {
-  sowing: { candidates: number[], season: number, predictor: Pick<Predictor, 'method' | 'next' | 'length'>, curves: WarmthCurve[] } | null
+  sowing: {
+    candidates: number[]
+    season: number
+    predictor: Pick<Predictor, 'method' | 'next' | 'length'>
+    curves: WarmthCurve[]
+  } | null
 }
 
 /** When a batch that is sown on a day gives pollen. */
-export function windowOfBatch({ season, predictor, curves }: NonNullable<MeetingWish['sowing']>, bloom: MeetingWish['bloom'], day: number): Window {
-  return sheddingWindow({ start: startChances(predictor, { season, sownOn: dayOfNumber(day) }, bloom, curves), length: lengthChances(predictor) }, bloom)
+export function windowOfBatch(
+  { season, predictor, curves }: NonNullable<MeetingWish['sowing']>,
+  bloom: MeetingWish['bloom'],
+  day: number,
+): Window {
+  return sheddingWindow(
+    {
+      start: startChances(predictor, { season, sownOn: dayOfNumber(day) }, bloom, curves),
+      length: lengthChances(predictor),
+    },
+    bloom,
+  )
 }
 
 /** Ways to make two plants meet. */
 function remedies({ sowing, ...wish }: MeetingWish): Remedy[] {
-  return remediesFor({ ...wish, sowing: sowing && { candidates: sowing.candidates, windowOf: day => windowOfBatch(sowing, wish.bloom, day) } })
+  return remediesFor({
+    ...wish,
+    sowing: sowing && {
+      candidates: sowing.candidates,
+      windowOf: day => windowOfBatch(sowing, wish.bloom, day),
+    },
+  })
 }
 
-export interface PairsWish { table: PairTable, most: number }
-export interface PairsAnswer { pairs: RankedPair[], considered: number, barred: number }
+export interface PairsWish {
+  table: PairTable
+  most: number
+}
+export interface PairsAnswer {
+  pairs: RankedPair[]
+  considered: number
+  barred: number
+}
 
 /** What a worker of the desk computes: plain data in and out. */
 export const works = {
-  odds, budget, remedies,
-  weatherFile: ({ text, zone }: { text: string, zone: string }) => readWeatherCsv(text, zone),
-  storeFile: ({ text, zone, name, celsius }: { text: string, zone: string, name: string, celsius: number }) => readStoreCsv(text, zone, { name, celsius }),
-  pairs: ({ table, most }: PairsWish, onProgress: Progress): PairsAnswer => pairsOf(table).ranked(most, onProgress),
+  odds,
+  budget,
+  remedies,
+  weatherFile: ({ text, zone }: { text: string; zone: string }) => readWeatherCsv(text, zone),
+  storeFile: ({ text, zone, name, celsius }: { text: string; zone: string; name: string; celsius: number }) =>
+    readStoreCsv(text, zone, { name, celsius }),
+  pairs: ({ table, most }: PairsWish, onProgress: Progress): PairsAnswer =>
+    pairsOf(table).ranked(most, onProgress),
 }
 
 export type Work = keyof typeof works
-export type WishOf<W extends Work> = Parameters<typeof works[W]>[0]
-export type AnswerOf<W extends Work> = ReturnType<typeof works[W]>
+export type WishOf<W extends Work> = Parameters<(typeof works)[W]>[0]
+export type AnswerOf<W extends Work> = ReturnType<(typeof works)[W]>

@@ -4,12 +4,33 @@ import { describe, expect, it } from 'vitest'
 import { errorWords, summaryWords, wholeSummary } from './benchWords'
 
 const hint = 'x'
-const stance: TraitDescription = { name: 'stance', hint, scale: 'steps', steps: ['hangs', 'sideways', 'upright'] }
+const stance: TraitDescription = {
+  name: 'stance',
+  hint,
+  scale: 'steps',
+  steps: ['hangs', 'sideways', 'upright'],
+}
 const height: TraitDescription = { name: 'height', hint, scale: 'measure', unit: 'cm', most: 300 }
 const fruits: TraitDescription = { name: 'fruits', hint, scale: 'count', most: 40 }
 const hot: TraitDescription = { name: 'hot', hint, scale: 'yesNo' }
-const petal: TraitDescription = { name: 'petal', hint, scale: 'colour', swatches: [{ name: 'dusk', colour: '#553344' }, { name: 'fog', colour: '#bbbbcc' }] }
-const summary = (more: Partial<TraitSummary>): TraitSummary => ({ n: 4, occasions: 3, mean: null, standardError: null, shares: null, lastOn: '2026-02-24', ...more })
+const petal: TraitDescription = {
+  name: 'petal',
+  hint,
+  scale: 'colour',
+  swatches: [
+    { name: 'dusk', colour: '#553344' },
+    { name: 'fog', colour: '#bbbbcc' },
+  ],
+}
+const summary = (more: Partial<TraitSummary>): TraitSummary => ({
+  n: 4,
+  occasions: 3,
+  mean: null,
+  standardError: null,
+  shares: null,
+  lastOn: '2026-02-24',
+  ...more,
+})
 
 describe('what scores come to', () => {
   it('is the step that was seen most, of several the one nearest to the mean, or the mean with its unit', () => {
@@ -35,8 +56,14 @@ describe('what scores come to', () => {
   })
 
   it('is told whole on pointing at it', () => {
-    expect(wholeSummary(stance, summary({ mean: 1.75, shares: [0, 0.25, 0.75] }))).toBe('stance: upright (3 of 4) (sideways 1×, upright 3×); 4 looks on 3 occasions, last on 2026-02-24')
-    expect(wholeSummary(height, summary({ mean: 82, standardError: 3 }))).toBe('height: 82 cm, mean 82.00 ± 3.00; 4 looks on 3 occasions, last on 2026-02-24')
-    expect(wholeSummary(petal, summary({ n: 1, occasions: 1, shares: [1, 0] }))).toBe('petal: dusk; 1 look on 1 occasion, last on 2026-02-24')
+    expect(wholeSummary(stance, summary({ mean: 1.75, shares: [0, 0.25, 0.75] }))).toBe(
+      'stance: upright (3 of 4) (sideways 1×, upright 3×); 4 looks on 3 occasions, last on 2026-02-24',
+    )
+    expect(wholeSummary(height, summary({ mean: 82, standardError: 3 }))).toBe(
+      'height: 82 cm, mean 82.00 ± 3.00; 4 looks on 3 occasions, last on 2026-02-24',
+    )
+    expect(wholeSummary(petal, summary({ n: 1, occasions: 1, shares: [1, 0] }))).toBe(
+      'petal: dusk; 1 look on 1 occasion, last on 2026-02-24',
+    )
   })
 })

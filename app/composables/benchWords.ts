@@ -4,13 +4,13 @@ import type { TraitDescription } from '@virgulta/core/offspring/trait'
 import { classNames } from '@virgulta/core/offspring/trait'
 
 /** A number with as many places as it is worth. */
-export const shortNumber = (n: number) => n >= 20 ? String(Math.round(n)) : String(Number(n.toFixed(1)))
+export const shortNumber = (n: number) => (n >= 20 ? String(Math.round(n)) : String(Number(n.toFixed(1))))
 
 /** The step that was seen most; of several, where steps have an order, the one nearest to the mean. */
 function commonest(shares: number[], mean: number | null): number {
   const highest = Math.max(...shares)
-  const away = (i: number) => mean === null ? i : Math.abs(i - mean)
-  return shares.flatMap((share, i) => share === highest ? [i] : []).sort((a, b) => away(a) - away(b))[0]!
+  const away = (i: number) => (mean === null ? i : Math.abs(i - mean))
+  return shares.flatMap((share, i) => (share === highest ? [i] : [])).sort((a, b) => away(a) - away(b))[0]!
 }
 
 /** What the scores of a plant come to, short: "upright", "82 cm", "dusk (3 of 4)". */
@@ -32,7 +32,9 @@ export function errorWords(trait: TraitDescription, { mean, standardError }: Tra
 
 /** How often each step was seen, where more than one was. */
 function namedShares(trait: TraitDescription, { shares, n }: TraitSummary): string {
-  const seen = (classNames(trait) ?? []).flatMap((name, i) => shares?.[i] ? [`${name} ${Math.round(shares[i] * n)}×`] : [])
+  const seen = (classNames(trait) ?? []).flatMap((name, i) =>
+    shares?.[i] ? [`${name} ${Math.round(shares[i] * n)}×`] : [],
+  )
   return seen.length > 1 ? ` (${seen.join(', ')})` : ''
 }
 

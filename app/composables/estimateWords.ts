@@ -20,5 +20,9 @@ export function rangeInWords({ low, high }: Pick<Estimate, 'low' | 'high'>, unit
 /** What an estimate mark needs to know of a learnt quantity of a crop; of one cross only, if wanted. */
 export function markOf(of: Quantity, crop: string, cross?: string) {
   const { words, unit } = quantities[of]
-  return { what: words, unit, records: `/crops/${crop}?${new URLSearchParams({ of, ...cross ? { cross } : {} })}` }
+  return {
+    what: words,
+    unit,
+    records: `/crops/${crop}?${new URLSearchParams({ of, ...(cross ? { cross } : {}) })}`,
+  }
 }

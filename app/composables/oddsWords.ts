@@ -9,7 +9,19 @@ export function oneIn(share: number): string {
   if (share <= 0) return 'none'
   if (share > 0.9995) return 'all'
   if (share > 0.4) {
-    const [n, of] = [[1, 2], [2, 3], [3, 4], [4, 5], [5, 8], [7, 8], [9, 16], [9, 10], [15, 16]].reduce((best, pair) => Math.abs(pair[0]! / pair[1]! - share) < Math.abs(best[0]! / best[1]! - share) ? pair : best) as [number, number]
+    const [n, of] = [
+      [1, 2],
+      [2, 3],
+      [3, 4],
+      [4, 5],
+      [5, 8],
+      [7, 8],
+      [9, 16],
+      [9, 10],
+      [15, 16],
+    ].reduce((best, pair) =>
+      Math.abs(pair[0]! / pair[1]! - share) < Math.abs(best[0]! / best[1]! - share) ? pair : best,
+    ) as [number, number]
     return `${Math.abs(n / of - share) < 0.002 ? '' : 'about '}${n} in ${of}`
   }
   const times = 1 / share
@@ -25,10 +37,12 @@ export function percentWords(share: number): string {
 }
 
 /** The mean of a share that is in doubt. */
-export const meanOf = (shares: SharesInDoubt): number => shares.reduce((sum, { weight, share }) => sum + weight * share, 0)
+export const meanOf = (shares: SharesInDoubt): number =>
+  shares.reduce((sum, { weight, share }) => sum + weight * share, 0)
 
 /** True where more likely than not the family is of a kind that can bring the class at all: a parent in doubt brings next to nothing, but not nothing. */
-export const canShow = (shares: SharesInDoubt): boolean => shares.reduce((sum, { weight, share }) => share > 1e-6 ? sum + weight : sum, 0) >= 0.5
+export const canShow = (shares: SharesInDoubt): boolean =>
+  shares.reduce((sum, { weight, share }) => (share > 1e-6 ? sum + weight : sum), 0) >= 0.5
 
 /** Loci and rules go by ids; people read names. */
 export function nameOf(id: string, { loci, rules }: Pick<CropDefinition, 'loci' | 'rules'>): string {
@@ -36,22 +50,36 @@ export function nameOf(id: string, { loci, rules }: Pick<CropDefinition, 'loci' 
 }
 
 /** What a class of plants looks like: "purple, upright". */
-export function phenotypeWords(phenotype: Phenotype, definition: Pick<CropDefinition, 'loci' | 'rules'>): string {
-  return Object.entries(phenotype).map(([id, look]) => look === 'yes' ? nameOf(id, definition) : look === 'no' ? `not ${nameOf(id, definition)}` : look).join(', ')
+export function phenotypeWords(
+  phenotype: Phenotype,
+  definition: Pick<CropDefinition, 'loci' | 'rules'>,
+): string {
+  return Object.entries(phenotype)
+    .map(([id, look]) =>
+      look === 'yes' ? nameOf(id, definition) : look === 'no' ? `not ${nameOf(id, definition)}` : look,
+    )
+    .join(', ')
 }
 
 /** Looks that are wanted: "leaf colour purple or near black". */
 export const wantedWords = (wanted: Wanted, definition: Pick<CropDefinition, 'loci' | 'rules'>): string =>
-  Object.entries(wanted).map(([id, looks]) => `${nameOf(id, definition)} ${looks.join(' or ')}`).join('; ')
+  Object.entries(wanted)
+    .map(([id, looks]) => `${nameOf(id, definition)} ${looks.join(' or ')}`)
+    .join('; ')
 
 /** A step of a path in a word or two. */
 export function stepName(step: Step, definition: Pick<CropDefinition, 'loci' | 'rules'>): string {
   if (step === 'cross') return 'cross the two'
   if (step === 'self') return 'self every plant'
   if (step === 'sib') return 'cross among sibs'
-  if ('backcross' in step) return step.backcross === 'seedParent' ? 'back to the seed parent' : 'back to the pollen parent'
+  if ('backcross' in step)
+    return step.backcross === 'seedParent' ? 'back to the seed parent' : 'back to the pollen parent'
   return `choose ${wantedWords(step.select, definition)}`
 }
 
 /** How a crop gets its seed. */
-export const matingWords: Record<typeof MATINGS[number], string> = { selfing: 'Usually selfs', outcrossing: 'Usually outcrosses', selfIncompatible: 'Sets no seed with its own pollen' }
+export const matingWords: Record<(typeof MATINGS)[number], string> = {
+  selfing: 'Usually selfs',
+  outcrossing: 'Usually outcrosses',
+  selfIncompatible: 'Sets no seed with its own pollen',
+}

@@ -2,13 +2,21 @@ import type { ISODate } from '@virgulta/core/time/days'
 import type { STAGES } from '@virgulta/core/flowers/kinds'
 import { v7 } from 'uuid'
 
-type Stage = typeof STAGES[number]
+type Stage = (typeof STAGES)[number]
 
 /** How far a flower is, in the words of who chooses it. */
-export const stageNames: Record<Stage, string> = { right: 'at the right stage', young: 'rather young', open: 'open already' }
+export const stageNames: Record<Stage, string> = {
+  right: 'at the right stage',
+  young: 'rather young',
+  open: 'open already',
+}
 
 /** The cross a flower is chosen for. */
-export interface FlowerOf { crossId: string, seedParentId: string, pollenParentId: string | null }
+export interface FlowerOf {
+  crossId: string
+  seedParentId: string
+  pollenParentId: string | null
+}
 
 /**
  * Chooses flowers on the seed parent of a cross: each gets its tag code at once.
@@ -20,8 +28,24 @@ export interface FlowerOf { crossId: string, seedParentId: string, pollenParentI
  * @param stage how far they were; one that was open already gives doubtful seed
  * @returns the flowers with their codes; null when the log refused
  */
-export async function tagFlowers(of: FlowerOf, count = 1, blooms = 1, day?: ISODate, stage: Stage = 'right', idOf: (i: number) => string = () => v7()): Promise<{ id: string, code: string }[] | null> {
+export async function tagFlowers(
+  of: FlowerOf,
+  count = 1,
+  blooms = 1,
+  day?: ISODate,
+  stage: Stage = 'right',
+  idOf: (i: number) => string = () => v7(),
+): Promise<{ id: string; code: string }[] | null> {
   const ids = Array.from({ length: count }, (_, i) => idOf(i))
-  const codes = await useLogStore().noteTagged(count, codes => codes.map((code, i) => ({ kind: 'flowerChosen', subjectId: ids[i]!, payload: { ...of, code, blooms, stage } })), day)
+  const codes = await useLogStore().noteTagged(
+    count,
+    codes =>
+      codes.map((code, i) => ({
+        kind: 'flowerChosen',
+        subjectId: ids[i]!,
+        payload: { ...of, code, blooms, stage },
+      })),
+    day,
+  )
   return codes && codes.map((code, i) => ({ id: ids[i]!, code }))
 }

@@ -8,8 +8,17 @@ export function useChartLook() {
   const titled = (text: string) => ({ display: Boolean(text), text, color: colours.value.quiet, font })
   const ticks = (more: object = {}) => ({ color: colours.value.quiet, font, ...more })
   return {
-    colours, font,
+    colours,
+    font,
     /** an axis with its title; lines across only where they help to read a value */
-    axis: (title: string, { lines = false, ...more }: { lines?: boolean } & Record<string, unknown> = {}) => ({ title: titled(title), ticks: ticks((more.ticks as object | undefined) ?? {}), grid: lines ? { color: colours.value.rule } : { display: false }, ...Object.fromEntries(Object.entries(more).filter(([key]) => key !== 'ticks')) }),
+    axis: (
+      title: string,
+      { lines = false, ...more }: { lines?: boolean } & Record<string, unknown> = {},
+    ) => ({
+      title: titled(title),
+      ticks: ticks((more.ticks as object | undefined) ?? {}),
+      grid: lines ? { color: colours.value.rule } : { display: false },
+      ...Object.fromEntries(Object.entries(more).filter(([key]) => key !== 'ticks')),
+    }),
   }
 }

@@ -13,17 +13,16 @@ export function useForm(send: () => Promise<unknown>) {
     isBusy.value = true
     try {
       await send()
-    }
-    catch (error) {
+    } catch (error) {
       problem.value = problemOf(error)
-    }
-    finally {
+    } finally {
       isBusy.value = false
     }
   }
   /** What is wrong with a field, for its error line. */
-  const at = (field: string) => problem.value?.field === field ? [problem.value.sentence] : []
+  const at = (field: string) => (problem.value?.field === field ? [problem.value.sentence] : [])
   /** What is wrong with the whole, or with a field that is not on the screen. */
-  const beside = (...fields: string[]) => problem.value && !fields.includes(problem.value.field ?? '') ? problem.value.sentence : null
+  const beside = (...fields: string[]) =>
+    problem.value && !fields.includes(problem.value.field ?? '') ? problem.value.sentence : null
   return { problem, isBusy, submit, at, beside }
 }

@@ -5,7 +5,7 @@ export function useFormIds() {
   let made: string[] = []
   return {
     /** @param i which of several things */
-    id: (i = 0): string => made[i] ??= v7(),
+    id: (i = 0): string => (made[i] ??= v7()),
     renew: () => {
       made = []
     },

@@ -32,14 +32,12 @@ export function useLive<T>(path: () => string | null) {
         data.value = answer as T
         problem.value = null
       }
-    }
-    catch (error) {
+    } catch (error) {
       if (mine !== asked) return
       problem.value = problemOf(error)
       // Signed out elsewhere, or no longer of this garden: the first page says so, and leads back.
       if ((error as { status?: number }).status === 401) await leave()
-    }
-    finally {
+    } finally {
       if (mine === asked) isLoading.value = false
     }
   }

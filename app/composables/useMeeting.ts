@@ -8,7 +8,12 @@ import type { MeetingWish } from '#shared/works'
 import { windowOfBatch } from '#shared/works'
 
 /** What is thought of to make two plants meet. */
-export interface MeetingPlan { atLeastDays: number, holdDays: number, pollenKeepsDays: number, /** days of batches that are thought of */ sow: string[] }
+export interface MeetingPlan {
+  atLeastDays: number
+  holdDays: number
+  pollenKeepsDays: number
+  /** days of batches that are thought of */ sow: string[]
+}
 
 const lastDay = ({ start, length }: Window, q: number) => quantileIn(start, q) + quantileIn(length, q) - 1
 
@@ -21,33 +26,81 @@ export function useMeeting(page: () => MeetPage | null, plan: () => MeetingPlan)
     const [seed] = at?.seed.windows ?? []
     if (!at?.pollen.sown || !seed || !bloom.value?.fromSowing) return null
     const window = receptiveWindow(seed, bloom.value)
-    const first = Math.max(dayNumber(garden.today), quantileIn(window.start, 0.01) - Math.ceil(bloom.value.fromSowing.high) - 20)
+    const first = Math.max(
+      dayNumber(garden.today),
+      quantileIn(window.start, 0.01) - Math.ceil(bloom.value.fromSowing.high) - 20,
+    )
     // No later than the server reckoned with when it chose how batches are foretold.
-    const last = Math.min(lastDay(window, 0.98) - Math.floor(bloom.value.fromSowing.low * 0.8), Math.max(dayNumber(garden.today), dayNumber(seasonStart(at.season, bloom.value)) + 120))
+    const last = Math.min(
+      lastDay(window, 0.98) - Math.floor(bloom.value.fromSowing.low * 0.8),
+      Math.max(dayNumber(garden.today), dayNumber(seasonStart(at.season, bloom.value)) + 120),
+    )
     if (last < first) return null
-    return { candidates: Array.from({ length: Math.min(220, last - first + 1) }, (_, i) => first + i), season: at.season, predictor: at.pollen.sown, curves: at.curves }
+    return {
+      candidates: Array.from({ length: Math.min(220, last - first + 1) }, (_, i) => first + i),
+      season: at.season,
+      predictor: at.pollen.sown,
+      curves: at.curves,
+    }
   })
   /** Days that stand in the address and cannot be sown on any more, or not yet, are passed over. */
-  const isOpen = (day: string) => dayNumber(day) >= sowing.value!.candidates[0]! && dayNumber(day) <= sowing.value!.candidates.at(-1)!
-  const thought = computed(() => sowing.value ? plan().sow.filter(isOpen).map(day => ({ day, window: windowOfBatch(sowing.value!, bloom.value!, dayNumber(day)) })) : [])
+  const isOpen = (day: string) =>
+    dayNumber(day) >= sowing.value!.candidates[0]! && dayNumber(day) <= sowing.value!.candidates.at(-1)!
+  const thought = computed(() =>
+    sowing.value
+      ? plan()
+          .sow.filter(isOpen)
+          .map(day => ({ day, window: windowOfBatch(sowing.value!, bloom.value!, dayNumber(day)) }))
+      : [],
+  )
   const shedding = computed(() => (page()?.pollen.windows ?? []).map(w => sheddingWindow(w, bloom.value!)))
-  const terms = computed(() => ({ pollenKeepsDays: plan().pollenKeepsDays, holdDays: plan().holdDays, atLeastDays: plan().atLeastDays }))
+  const terms = computed(() => ({
+    pollenKeepsDays: plan().pollenKeepsDays,
+    holdDays: plan().holdDays,
+    atLeastDays: plan().atLeastDays,
+  }))
   const pollen = computed(() => [...shedding.value, ...thought.value.map(t => t.window)])
-  const seeds = computed(() => (page()?.seed.windows ?? []).map((view): { view: WindowView, window: Window } => ({ view, window: receptiveWindow(view, bloom.value!) })))
-  const chances = computed(() => seeds.value.map(({ window }) => chanceOfBatches(window, pollen.value, terms.value)))
+  const seeds = computed(() =>
+    (page()?.seed.windows ?? []).map((view): { view: WindowView; window: Window } => ({
+      view,
+      window: receptiveWindow(view, bloom.value!),
+    })),
+  )
+  const chances = computed(() =>
+    seeds.value.map(({ window }) => chanceOfBatches(window, pollen.value, terms.value)),
+  )
   /** Of several batches of the seed parent the one that meets best is worked on; it stays the same one while a date is dragged. */
   const best = computed(() => seeds.value[chances.value.indexOf(Math.max(...chances.value))] ?? null)
   /** Chance that both are there, day by day; holding back is left out. */
   const together = computed(() => {
     if (!best.value) return { first: 0, p: [] as number[] }
     const seed = pollenSide(best.value.window, { pollenKeepsDays: 0, holdDays: 0, atLeastDays: 1 }).begunBy
-    const sides = pollen.value.map(w => pollenSide(w, { ...terms.value, holdDays: 0, atLeastDays: 1 }).begunBy)
-    return { first: seed.first, p: Array.from(seed.values, (chance, i) => chance * (1 - sides.reduce((missed, s) => missed * (1 - (s.values[seed.first + i - s.first] ?? 0)), 1))) }
+    const sides = pollen.value.map(
+      w => pollenSide(w, { ...terms.value, holdDays: 0, atLeastDays: 1 }).begunBy,
+    )
+    return {
+      first: seed.first,
+      p: Array.from(
+        seed.values,
+        (chance, i) =>
+          chance *
+          (1 - sides.reduce((missed, s) => missed * (1 - (s.values[seed.first + i - s.first] ?? 0)), 1)),
+      ),
+    }
   })
   const expectedDays = computed(() => {
     if (!best.value) return 0
     if (!terms.value.holdDays) return together.value.p.reduce((sum, p) => sum + p, 0)
     return Math.max(0, ...pollen.value.map(w => meeting(best.value!.window, w, terms.value).expectedDays))
   })
-  return { bloom, sowing, thought, shedding, best, together, expectedDays, probability: computed(() => Math.max(0, ...chances.value)) }
+  return {
+    bloom,
+    sowing,
+    thought,
+    shedding,
+    best,
+    together,
+    expectedDays,
+    probability: computed(() => Math.max(0, ...chances.value)),
+  }
 }

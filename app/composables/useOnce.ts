@@ -10,8 +10,7 @@ export function useOnce<A extends unknown[]>(work: (...args: A) => unknown) {
     isBusy.value = true
     try {
       await work(...args)
-    }
-    finally {
+    } finally {
       isBusy.value = false
     }
   }

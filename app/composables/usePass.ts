@@ -3,9 +3,20 @@ import type { PassDetails } from './flowerSteps'
 
 /** What is told of a pass of pollen at the flower in view; another flower begins with the crop's usual way. */
 export function usePass(guide: Ref<CropGuide | null>, flowerId: () => string | undefined) {
-  const pass = ref<PassDetails>({ tool: null, isToolClean: null, grains: null, source: null, reached: null, tubeId: null })
-  watch([flowerId, () => guide.value?.id], () => {
-    if (guide.value) pass.value = usualPass(guide.value)
-  }, { immediate: true })
+  const pass = ref<PassDetails>({
+    tool: null,
+    isToolClean: null,
+    grains: null,
+    source: null,
+    reached: null,
+    tubeId: null,
+  })
+  watch(
+    [flowerId, () => guide.value?.id],
+    () => {
+      if (guide.value) pass.value = usualPass(guide.value)
+    },
+    { immediate: true },
+  )
   return { pass }
 }

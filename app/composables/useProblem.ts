@@ -3,10 +3,14 @@ const fields = reactive(new Map<string, number>())
 const hosts = ref(0)
 
 function counted(change: (by: 1 | -1) => void, isOn: () => boolean) {
-  watch(isOn, (on, before) => {
-    if (on) change(1)
-    else if (before) change(-1)
-  }, { immediate: true })
+  watch(
+    isOn,
+    (on, before) => {
+      if (on) change(1)
+      else if (before) change(-1)
+    },
+    { immediate: true },
+  )
   onBeforeUnmount(() => isOn() && change(-1))
 }
 
@@ -15,19 +19,24 @@ const isAtField = (field: string | undefined) => field !== undefined && (fields.
 /** What is wrong with a field of the screen, for its error line; while the field is there, nobody else tells it. */
 export function useProblemAt(field: string) {
   const log = useLogStore()
-  counted(by => fields.set(field, (fields.get(field) ?? 0) + by), () => true)
-  return computed(() => log.problem?.field === field ? log.problem.sentence : undefined)
+  counted(
+    by => fields.set(field, (fields.get(field) ?? 0) + by),
+    () => true,
+  )
+  return computed(() => (log.problem?.field === field ? log.problem.sentence : undefined))
 }
 
 /** What a dialog or a form tells itself of what was refused; the line at the edge of the screen then keeps silent. */
 export function useProblemHost(isOpen: () => boolean) {
   const log = useLogStore()
-  counted(by => hosts.value += by, isOpen)
-  return computed(() => log.problem && !isAtField(log.problem.field) ? log.problem.sentence : null)
+  counted(by => (hosts.value += by), isOpen)
+  return computed(() => (log.problem && !isAtField(log.problem.field) ? log.problem.sentence : null))
 }
 
 /** What is left to be told by the line at the edge of the screen: each problem is told once. */
 export function useProblemLine() {
   const log = useLogStore()
-  return computed(() => log.problem && hosts.value === 0 && !isAtField(log.problem.field) ? log.problem : null)
+  return computed(() =>
+    log.problem && hosts.value === 0 && !isAtField(log.problem.field) ? log.problem : null,
+  )
 }

@@ -5,7 +5,12 @@ export function isTyping(event: KeyboardEvent): boolean {
 }
 
 /** A key of the screen: the key as the browser names it, what it does in words, and the doing. */
-export interface Shortcut { key: string, does: string, run: () => void, /** notes something: not for guests */ notes?: boolean }
+export interface Shortcut {
+  key: string
+  does: string
+  run: () => void
+  /** notes something: not for guests */ notes?: boolean
+}
 
 /** Keys that work while this screen is shown; `?` lists them. */
 export function useShortcuts(all: Shortcut[]): void {
@@ -20,5 +25,5 @@ export function useShortcuts(all: Shortcut[]): void {
     shortcut.run()
   })
   onMounted(() => shell.shortcuts.push(...mine))
-  onBeforeUnmount(() => shell.shortcuts = shell.shortcuts.filter(s => !mine.some(m => m.keys === s.keys)))
+  onBeforeUnmount(() => (shell.shortcuts = shell.shortcuts.filter(s => !mine.some(m => m.keys === s.keys))))
 }

@@ -7,16 +7,25 @@ let isPopping = false
 
 /** The dialogs that stand open, in the address: the last one lies on top. */
 export const OPEN = 'open'
-export const openIn = (query: LocationQueryRaw): string[] => String(query[OPEN] ?? '').split(',').filter(Boolean)
+export const openIn = (query: LocationQueryRaw): string[] =>
+  String(query[OPEN] ?? '')
+    .split(',')
+    .filter(Boolean)
 
 /** Watches how the router goes; called once, before anything else asks. */
 export function followRouter(): void {
   const router = useRouter()
-  addEventListener('popstate', () => isPopping = true, { capture: true })
+  addEventListener('popstate', () => (isPopping = true), { capture: true })
   router.beforeEach((to, from) => {
     isNavigating.value = true
     // What leads away from an open dialog takes its place in the history: Back then leads to the screen, not to an empty dialog.
-    if (!isPopping && openIn(from.query).length && !openIn(to.query).length && to.path !== from.path && !to.redirectedFrom) {
+    if (
+      !isPopping &&
+      openIn(from.query).length &&
+      !openIn(to.query).length &&
+      to.path !== from.path &&
+      !to.redirectedFrom
+    ) {
       return { path: to.path, query: to.query, hash: to.hash, replace: true }
     }
   })
@@ -34,7 +43,7 @@ export function followRouter(): void {
 export function useStep(name: string) {
   const route = useRoute()
   const router = useRouter()
-  const value = computed(() => route.query[name] ? String(route.query[name]) : null)
+  const value = computed(() => (route.query[name] ? String(route.query[name]) : null))
   const without = () => Object.fromEntries(Object.entries(route.query).filter(([key]) => key !== name))
 
   /** Opens it, or shows another one in its place. */
@@ -64,16 +73,25 @@ export function useDialogStep(isOpen: Ref<boolean>, name: () => string): void {
   const route = useRoute()
   const { open, close } = useStep(OPEN)
   const isNamed = () => openIn(route.query).includes(name())
-  watch(isOpen, (is) => {
+  watch(isOpen, is => {
     if (is && !isNamed()) void open([...openIn(route.query), name()].join(','))
     if (!is && isNamed()) {
       const others = openIn(route.query).filter(other => other !== name())
-      void close(Object.fromEntries(Object.entries({ ...route.query, [OPEN]: others.join(',') || undefined }).filter(([, v]) => v !== undefined)) as LocationQueryRaw)
+      void close(
+        Object.fromEntries(
+          Object.entries({ ...route.query, [OPEN]: others.join(',') || undefined }).filter(
+            ([, v]) => v !== undefined,
+          ),
+        ) as LocationQueryRaw,
+      )
     }
   })
-  watch(() => openIn(route.query).join(), () => {
-    if (isOpen.value && !isNamed()) isOpen.value = false
-  })
+  watch(
+    () => openIn(route.query).join(),
+    () => {
+      if (isOpen.value && !isNamed()) isOpen.value = false
+    },
+  )
   // An address that was kept, or loaded anew: what the dialog was about is not in it.
   onMounted(() => {
     if (isNamed() && !isOpen.value) void close()

@@ -9,20 +9,29 @@ const BETWEEN_KEYS_MS = 600
 export function useWedge(onCode: (text: string) => void): void {
   let text = ''
   let last = 0
-  useEventListener('keydown', (event: KeyboardEvent) => {
-    if (event.ctrlKey || event.metaKey || event.altKey || (event.target as HTMLElement | null)?.closest('input, textarea, [contenteditable], [role=dialog]')) return
-    const now = event.timeStamp
-    if (event.key === 'Enter') {
-      if (text.length >= 5 && now - last < BETWEEN_KEYS_MS) {
-        event.preventDefault()
-        event.stopPropagation()
-        onCode(text)
+  useEventListener(
+    'keydown',
+    (event: KeyboardEvent) => {
+      if (
+        event.ctrlKey ||
+        event.metaKey ||
+        event.altKey ||
+        (event.target as HTMLElement | null)?.closest('input, textarea, [contenteditable], [role=dialog]')
+      )
+        return
+      const now = event.timeStamp
+      if (event.key === 'Enter') {
+        if (text.length >= 5 && now - last < BETWEEN_KEYS_MS) {
+          event.preventDefault()
+          event.stopPropagation()
+          onCode(text)
+        }
+        text = ''
+      } else if (event.key.length === 1) {
+        text = now - last < BETWEEN_KEYS_MS ? text + event.key : event.key
+        last = now
       }
-      text = ''
-    }
-    else if (event.key.length === 1) {
-      text = now - last < BETWEEN_KEYS_MS ? text + event.key : event.key
-      last = now
-    }
-  }, { capture: true })
+    },
+    { capture: true },
+  )
 }

@@ -20,7 +20,9 @@ export function useWork<W extends Work>(work: W, wish: () => WishOf<W> | null) {
   let worker: Worker | null = null
   let asked = 0
   let done = 0
-  const { start: showLater, stop: showNot } = useTimeoutFn(() => progress.value = done, SHOWN_AFTER_MS, { immediate: false })
+  const { start: showLater, stop: showNot } = useTimeoutFn(() => (progress.value = done), SHOWN_AFTER_MS, {
+    immediate: false,
+  })
 
   function end() {
     worker?.terminate()
@@ -39,7 +41,7 @@ export function useWork<W extends Work>(work: W, wish: () => WishOf<W> | null) {
     progress.value = null
     if ('broke' in data) throw new Error(data.broke)
     refused.value = 'refused' in data ? data.refused : null
-    answer.value = 'answer' in data ? data.answer as AnswerOf<W> : null
+    answer.value = 'answer' in data ? (data.answer as AnswerOf<W>) : null
   }
   function begin() {
     const wanted = wish()

@@ -9,6 +9,12 @@
 </template>
 
 <style scoped>
-main { outline: none; }
-.foot { position: sticky; bottom: 0; z-index: 6; }
+main {
+  outline: none;
+}
+.foot {
+  position: sticky;
+  bottom: 0;
+  z-index: 6;
+}
 </style>

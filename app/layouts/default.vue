@@ -8,7 +8,10 @@ const shell = useShellStore()
 const garden = useGardenStore()
 useDeskKeys()
 const route = useRoute()
-watch(() => route.path, () => isMenuOpen.value = false)
+watch(
+  () => route.path,
+  () => (isMenuOpen.value = false),
+)
 </script>
 
 <template>
@@ -32,7 +35,10 @@ watch(() => route.path, () => isMenuOpen.value = false)
       </div>
     </div>
     <NoteLine class="foot">
-      <template v-if="garden.garden">{{ garden.garden.name }}<span class="keys"> · <kbd>u</kbd> takes back, <kbd>?</kbd> lists the keys</span></template>
+      <template v-if="garden.garden"
+        >{{ garden.garden.name
+        }}<span class="keys"> · <kbd>u</kbd> takes back, <kbd>?</kbd> lists the keys</span></template
+      >
     </NoteLine>
     <FindBox />
     <ShortcutHelp />
@@ -40,16 +46,62 @@ watch(() => route.path, () => isMenuOpen.value = false)
 </template>
 
 <style scoped>
-.desk { display: grid; grid-template-columns: 88px minmax(0, 1fr); min-height: 100vh; }
-.desk.narrow { display: block; min-height: 0; }
-.foot { position: fixed; inset: auto 0 0 0; z-index: 1010; }
-kbd { font: 600 11px var(--code); border: 1px solid var(--rule); border-radius: 3px; padding: 0 4px; }
-@media (max-width: 600px) { .keys { display: none; } }
-main { padding: 20px 28px calc(var(--line) + 32px); max-width: 1400px; outline: none; }
-.narrow main { padding: 12px 16px calc(var(--line) + 32px); }
-.bar { display: flex; align-items: center; justify-content: space-between; border-bottom: 1px solid var(--rule); padding: 4px; }
-.brand { font-size: 20px; font-weight: 600; }
-.menu { padding: 8px; }
-.skip { position: absolute; left: -999px; top: 4px; background: var(--sheet); padding: 8px 12px; z-index: 10; }
-.skip:focus { left: 96px; }
+.desk {
+  display: grid;
+  grid-template-columns: 88px minmax(0, 1fr);
+  min-height: 100vh;
+}
+.desk.narrow {
+  display: block;
+  min-height: 0;
+}
+.foot {
+  position: fixed;
+  inset: auto 0 0 0;
+  z-index: 1010;
+}
+kbd {
+  font: 600 11px var(--code);
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  padding: 0 4px;
+}
+@media (max-width: 600px) {
+  .keys {
+    display: none;
+  }
+}
+main {
+  padding: 20px 28px calc(var(--line) + 32px);
+  max-width: 1400px;
+  outline: none;
+}
+.narrow main {
+  padding: 12px 16px calc(var(--line) + 32px);
+}
+.bar {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  border-bottom: 1px solid var(--rule);
+  padding: 4px;
+}
+.brand {
+  font-size: 20px;
+  font-weight: 600;
+}
+.menu {
+  padding: 8px;
+}
+.skip {
+  position: absolute;
+  left: -999px;
+  top: 4px;
+  background: var(--sheet);
+  padding: 8px 12px;
+  z-index: 10;
+}
+.skip:focus {
+  left: 96px;
+}
 </style>

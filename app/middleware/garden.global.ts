@@ -1,9 +1,13 @@
 declare module '#app' {
-  interface PageMeta { /** the screen itself gives the line with the undo its place */ hasOwnLine?: boolean, /** needs no open garden */ isOutside?: boolean, /** serves to note something */ isNoting?: boolean }
+  interface PageMeta {
+    /** the screen itself gives the line with the undo its place */ hasOwnLine?: boolean
+    /** needs no open garden */ isOutside?: boolean
+    /** serves to note something */ isNoting?: boolean
+  }
 }
 
 /** Screens of a garden need one that is open; without it the way leads to the first page, and back afterwards. */
-export default defineNuxtRouteMiddleware(async (to) => {
+export default defineNuxtRouteMiddleware(async to => {
   const store = useSessionStore()
   if (!store.session) await store.load()
   const isOpen = useGardenStore().garden !== null

@@ -1,6 +1,10 @@
 <!-- Bloom: who flowers when, at which hour, under which weather. -->
 <script setup lang="ts">
-const parts = [{ to: '/bloom', word: 'Season' }, { to: '/bloom/hours', word: 'Hours' }, { to: '/bloom/weather', word: 'Weather' }]
+const parts = [
+  { to: '/bloom', word: 'Season' },
+  { to: '/bloom/hours', word: 'Hours' },
+  { to: '/bloom/weather', word: 'Weather' },
+]
 </script>
 
 <template>

@@ -4,7 +4,12 @@ import { dayInWords } from '@virgulta/core/time/days'
 
 const garden = useGardenStore()
 const store = useSessionStore()
-const parts = [{ to: '/garden', word: 'Log and look' }, { to: '/garden/people', word: 'People' }, { to: '/garden/devices', word: 'Devices' }, { to: '/garden/data', word: 'Data' }]
+const parts = [
+  { to: '/garden', word: 'Log and look' },
+  { to: '/garden/people', word: 'People' },
+  { to: '/garden/devices', word: 'Devices' },
+  { to: '/garden/data', word: 'Data' },
+]
 async function signOut() {
   await store.signOut()
   await navigateTo('/')
@@ -16,7 +21,10 @@ async function signOut() {
     <header class="row spread">
       <div>
         <h1>{{ garden.garden.name }}</h1>
-        <p class="quiet">{{ garden.garden.person }}, {{ garden.garden.role }}. {{ dayInWords(garden.today, true) }}, time of {{ garden.garden.zone.replace('_', ' ') }}.</p>
+        <p class="quiet">
+          {{ garden.garden.person }}, {{ garden.garden.role }}. {{ dayInWords(garden.today, true) }}, time of
+          {{ garden.garden.zone.replace('_', ' ') }}.
+        </p>
       </div>
       <div v-if="store.session?.person?.email" class="row">
         <v-btn to="/account">Your account</v-btn>

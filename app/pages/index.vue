@@ -6,9 +6,15 @@ definePageMeta({ layout: 'bare', isOutside: true })
 const store = useSessionStore()
 const { session } = storeToRefs(store)
 const route = useRoute()
-const onward = () => navigateTo(typeof route.query.to === 'string' && /^\/(?!\/)/.test(route.query.to) ? route.query.to : '/today')
+const onward = () =>
+  navigateTo(
+    typeof route.query.to === 'string' && /^\/(?!\/)/.test(route.query.to) ? route.query.to : '/today',
+  )
 /** Where to sign up, and back to what was wanted. */
-const signUpAddress = computed(() => ({ path: '/account/new', query: route.query.to ? { to: route.query.to } : {} }))
+const signUpAddress = computed(() => ({
+  path: '/account/new',
+  query: route.query.to ? { to: route.query.to } : {},
+}))
 
 const email = ref('')
 const password = ref('')
@@ -21,13 +27,24 @@ const demo = useForm(async () => {
   await store.openDemo()
   await onward()
 })
-const wish = useLocalStorage('virgulta-new-garden', { name: '', zone: Intl.DateTimeFormat().resolvedOptions().timeZone, where: { by: 'town', town: null, latitude: '', longitude: '' } as SiteDraft }, { mergeDefaults: true })
+const wish = useLocalStorage(
+  'virgulta-new-garden',
+  {
+    name: '',
+    zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+    where: { by: 'town', town: null, latitude: '', longitude: '' } as SiteDraft,
+  },
+  { mergeDefaults: true },
+)
 const tried = ref(false)
 const isPlaced = computed(() => wish.value.where.by === 'later' || siteOf(wish.value.where) !== null)
 /** The clock goes with the town; both at once, so that a reload finds them together. */
 function place(where: SiteDraft) {
   const { town } = where
-  wish.value = town && town !== wish.value.where.town ? { ...wish.value, where, zone: town.zone } : { ...wish.value, where }
+  wish.value =
+    town && town !== wish.value.where.town
+      ? { ...wish.value, where, zone: town.zone }
+      : { ...wish.value, where }
 }
 const zones = Intl.supportedValuesOf('timeZone')
 const start = useForm(async () => {
@@ -57,58 +74,167 @@ async function open(id: string) {
     <div class="words">
       <p class="display name">Virgulta</p>
       <h1>From the flower to the seedlings worth keeping</h1>
-      <p>Plan a cross, work its flowers at the right hour, follow the seed, and see what the numbers say. What you note is written once; the rest is worked out.</p>
+      <p>
+        Plan a cross, work its flowers at the right hour, follow the seed, and see what the numbers say. What
+        you note is written once; the rest is worked out.
+      </p>
       <svg viewBox="0 0 460 120" class="stem" aria-hidden="true">
-        <path class="plan" d="M4 34C90 34 120 8 220 8S350 40 452 52M4 86C90 86 120 112 220 112S350 80 452 68" />
-        <path class="body" d="M4 40C90 40 120 16 220 18S350 46 452 56V64C350 74 310 102 220 102S90 80 4 80Z" />
+        <path
+          class="plan"
+          d="M4 34C90 34 120 8 220 8S350 40 452 52M4 86C90 86 120 112 220 112S350 80 452 68"
+        />
+        <path
+          class="body"
+          d="M4 40C90 40 120 16 220 18S350 46 452 56V64C350 74 310 102 220 102S90 80 4 80Z"
+        />
       </svg>
     </div>
     <div class="ways">
       <PaperSheet v-if="session.hasDemo && !session.person" heading="Look around">
-        <p class="quiet">Quillmere Glasshouses is a made-up lakeside garden with four seasons of chilli, hellebore and squash crosses. It is 12 June there, early in the morning. You get a copy of your own for a week: try anything.</p>
-        <v-btn variant="flat" height="48" :loading="demo.isBusy.value" @click="demo.submit()">Open the demo garden</v-btn>
+        <p class="quiet">
+          Quillmere Glasshouses is a made-up lakeside garden with four seasons of chilli, hellebore and squash
+          crosses. It is 12 June there, early in the morning. You get a copy of your own for a week: try
+          anything.
+        </p>
+        <v-btn variant="flat" height="48" :loading="demo.isBusy.value" @click="demo.submit()"
+          >Open the demo garden</v-btn
+        >
         <p v-if="demo.problem.value" class="fail" role="alert">{{ demo.problem.value.sentence }}</p>
       </PaperSheet>
-      <FormSheet v-if="!session.person" heading="Your own garden" action="Sign in" :busy="signIn.isBusy.value" :disabled="!email || !password" :problem="signIn.beside('email', 'password')" @submit="signIn.submit()">
-        <v-text-field v-model="email" label="E-mail" type="email" autocomplete="username" :error-messages="signIn.at('email')" />
-        <v-text-field v-model="password" label="Password" type="password" autocomplete="current-password" :error-messages="signIn.at('password')" />
-        <template #beside><span><NuxtLink :to="signUpAddress">Make an account</NuxtLink> &ensp; <NuxtLink to="/account/forgotten">Password forgotten</NuxtLink></span></template>
+      <FormSheet
+        v-if="!session.person"
+        heading="Your own garden"
+        action="Sign in"
+        :busy="signIn.isBusy.value"
+        :disabled="!email || !password"
+        :problem="signIn.beside('email', 'password')"
+        @submit="signIn.submit()"
+      >
+        <v-text-field
+          v-model="email"
+          label="E-mail"
+          type="email"
+          autocomplete="username"
+          :error-messages="signIn.at('email')"
+        />
+        <v-text-field
+          v-model="password"
+          label="Password"
+          type="password"
+          autocomplete="current-password"
+          :error-messages="signIn.at('password')"
+        />
+        <template #beside
+          ><span
+            ><NuxtLink :to="signUpAddress">Make an account</NuxtLink> &ensp;
+            <NuxtLink to="/account/forgotten">Password forgotten</NuxtLink></span
+          ></template
+        >
       </FormSheet>
       <template v-else>
         <PaperSheet v-if="session.gardens.length" heading="Your gardens">
           <ul class="gardens">
             <li v-for="g in session.gardens" :key="g.id">
               <div v-if="g.fault" class="doubt hatch shut">
-                <p><strong>{{ g.name }}</strong> stays shut: its log does not fit together by the rules of this version. Nothing of it is lost. {{ g.fault }}</p>
+                <p>
+                  <strong>{{ g.name }}</strong> stays shut: its log does not fit together by the rules of this
+                  version. Nothing of it is lost. {{ g.fault }}
+                </p>
                 <v-btn v-if="g.role === 'keeper'" height="40" @click="backUp(g.id)">Back it up</v-btn>
               </div>
-              <v-btn v-else height="48" block class="garden" @click="open(g.id)"><span>{{ g.name }}</span><span class="quiet small">{{ g.role }}</span></v-btn>
+              <v-btn v-else height="48" block class="garden" @click="open(g.id)"
+                ><span>{{ g.name }}</span
+                ><span class="quiet small">{{ g.role }}</span></v-btn
+              >
             </li>
           </ul>
         </PaperSheet>
-        <FormSheet v-if="session.person.email" :heading="session.gardens.length ? 'Start another' : `Welcome, ${session.person.name}. Start a garden`" action="Start an empty garden" :busy="start.isBusy.value" :disabled="!wish.name.trim()" :problem="start.beside('name', 'zone')" @submit="begin">
+        <FormSheet
+          v-if="session.person.email"
+          :heading="
+            session.gardens.length ? 'Start another' : `Welcome, ${session.person.name}. Start a garden`
+          "
+          action="Start an empty garden"
+          :busy="start.isBusy.value"
+          :disabled="!wish.name.trim()"
+          :problem="start.beside('name', 'zone')"
+          @submit="begin"
+        >
           <WordsField v-model="wish.name" :most="80" label="Name of the garden" :errors="start.at('name')" />
           <TownPicker :model-value="wish.where" with-later :tried="tried" @update:model-value="place" />
-          <v-autocomplete v-model="wish.zone" label="Time zone" :items="zones" :error-messages="start.at('zone')" />
+          <v-autocomplete
+            v-model="wish.zone"
+            label="Time zone"
+            :items="zones"
+            :error-messages="start.at('zone')"
+          />
         </FormSheet>
         <RestoreSheet v-if="session.person.email" />
-        <p class="quiet">Signed in as {{ session.person.email ?? session.person.name }}. <NuxtLink v-if="session.person.email" to="/account">Your account</NuxtLink> <button type="button" class="link" @click="store.signOut()">Sign out</button></p>
+        <p class="quiet">
+          Signed in as {{ session.person.email ?? session.person.name }}.
+          <NuxtLink v-if="session.person.email" to="/account">Your account</NuxtLink>
+          <button type="button" class="link" @click="store.signOut()">Sign out</button>
+        </p>
       </template>
-      <p v-if="session.hasMailTray" class="quiet small">Letters are not sent from here: <NuxtLink to="/mail">the mail tray</NuxtLink> shows them.</p>
+      <p v-if="session.hasMailTray" class="quiet small">
+        Letters are not sent from here: <NuxtLink to="/mail">the mail tray</NuxtLink> shows them.
+      </p>
     </div>
   </div>
 </template>
 
 <style scoped>
-.first { display: grid; grid-template-columns: repeat(auto-fit, minmax(min(340px, 100%), 1fr)); gap: 48px; max-width: 1040px; margin: 0 auto; padding: 64px 24px; align-items: center; min-height: 100vh; align-content: center; }
-.name { font-size: 22px; margin-bottom: 24px; color: var(--sap); }
-h1 { font-size: 44px; margin-bottom: 16px; }
-.ways { display: grid; gap: 16px; }
-.ways .v-btn { margin-top: 10px; }
-.gardens { list-style: none; margin: 0; padding: 0; }
-.shut { padding: 10px; margin-top: 10px; overflow-wrap: anywhere; }
-.garden :deep(.v-btn__content) { display: flex; gap: 10px; }
-.stem { width: 100%; margin-top: 24px; }
-.stem .body { fill: var(--sap); }
-.stem .plan { fill: none; stroke: var(--quiet); stroke-dasharray: 5 4; }
+.first {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(340px, 100%), 1fr));
+  gap: 48px;
+  max-width: 1040px;
+  margin: 0 auto;
+  padding: 64px 24px;
+  align-items: center;
+  min-height: 100vh;
+  align-content: center;
+}
+.name {
+  font-size: 22px;
+  margin-bottom: 24px;
+  color: var(--sap);
+}
+h1 {
+  font-size: 44px;
+  margin-bottom: 16px;
+}
+.ways {
+  display: grid;
+  gap: 16px;
+}
+.ways .v-btn {
+  margin-top: 10px;
+}
+.gardens {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.shut {
+  padding: 10px;
+  margin-top: 10px;
+  overflow-wrap: anywhere;
+}
+.garden :deep(.v-btn__content) {
+  display: flex;
+  gap: 10px;
+}
+.stem {
+  width: 100%;
+  margin-top: 24px;
+}
+.stem .body {
+  fill: var(--sap);
+}
+.stem .plan {
+  fill: none;
+  stroke: var(--quiet);
+  stroke-dasharray: 5 4;
+}
 </style>

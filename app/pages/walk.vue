@@ -15,7 +15,9 @@ const log = useLogStore()
 /** Stops that are fetched ahead of the walk. */
 const ENOUGH = 100
 const skipped = ref<string[]>([])
-const { data: round } = useLive<Round>(() => `/api/round?on=${garden.today}&most=${ENOUGH * (1 + Math.ceil(skipped.value.length / (ENOUGH / 2)))}`)
+const { data: round } = useLive<Round>(
+  () => `/api/round?on=${garden.today}&most=${ENOUGH * (1 + Math.ceil(skipped.value.length / (ENOUGH / 2)))}`,
+)
 
 /** what was just answered stays in view while its next step is due now */
 const here = ref<string | null>(null)
@@ -28,38 +30,71 @@ const hour = computed(() => hourOf(garden.now, garden.garden!.zone))
 const ways = computed(() => walkOn(stops.value, isEarly.value ? 24 : hour.value, standsAt.value))
 const stop = computed(() => stops.value.find(s => s.subject.id === here.value) ?? ways.value.next)
 const waiting = computed(() => ways.value.waiting.filter(s => s.subject.id !== stop.value?.subject.id))
-const waitingWords = computed(() => waiting.value.length ? `${counted(waiting.value.length, 'stop waits', 'stops wait')} for ${waiting.value.length === 1 ? 'its' : 'their'} hour, the first from ${clockWords(waiting.value[0]!.hours!.from)}.` : '')
+const waitingWords = computed(() =>
+  waiting.value.length
+    ? `${counted(waiting.value.length, 'stop waits', 'stops wait')} for ${waiting.value.length === 1 ? 'its' : 'their'} hour, the first from ${clockWords(waiting.value[0]!.hours!.from)}.`
+    : '',
+)
 /** What was noted leads on from here. */
 function stay() {
   here.value = stop.value!.subject.id
   standsAt.value = stop.value!.placeId
 }
-watch(() => stop.value?.placeId, place => standsAt.value ??= place)
+watch(
+  () => stop.value?.placeId,
+  place => (standsAt.value ??= place),
+)
 
 const guide = computed(() => stop.value && garden.cropOf(stop.value.crop)!.guide)
 /** Stops that are left, of which the server hands out the first ones. */
 const left = computed(() => (round.value?.total ?? 0) - (round.value?.stops.length ?? 0) + stops.value.length)
-const atPlace = computed(() => (round.value?.atPlaces[stop.value?.placeId ?? ''] ?? 0) - (round.value?.stops.filter(s => s.placeId === stop.value?.placeId && skipped.value.includes(s.subject.id)).length ?? 0))
+const atPlace = computed(
+  () =>
+    (round.value?.atPlaces[stop.value?.placeId ?? ''] ?? 0) -
+    (round.value?.stops.filter(s => s.placeId === stop.value?.placeId && skipped.value.includes(s.subject.id))
+      .length ?? 0),
+)
 /** what is told of the pass of pollen; the crop's usual way until something else is pressed */
 const { pass } = usePass(guide, () => stop.value?.subject.id)
-const answers = computed(() => stop.value?.flower && guide.value ? [...answersAt(stop.value.step, stop.value.flower, guide.value, pass.value), lostAnswer(stop.value.flower, guide.value)] : stop.value ? bloomAnswers(stop.value, garden.today) : [])
+const answers = computed(() =>
+  stop.value?.flower && guide.value
+    ? [
+        ...answersAt(stop.value.step, stop.value.flower, guide.value, pass.value),
+        lostAnswer(stop.value.flower, guide.value),
+      ]
+    : stop.value
+      ? bloomAnswers(stop.value, garden.today)
+      : [],
+)
 const clock = computed(() => clockOf(garden.now, garden.garden!.zone))
 
 const up = ref(0)
-watch(stop, () => up.value = 0)
+watch(stop, () => (up.value = 0))
 const stage = ref<'right' | 'young' | 'open'>('right')
-watch(() => stop.value?.subject.id, () => stage.value = 'right')
+watch(
+  () => stop.value?.subject.id,
+  () => (stage.value = 'right'),
+)
 const flowerIds = useFormIds()
 /** Chooses one flower; the walk stays with it. */
 const { run: choose, isBusy } = useOnce(async () => {
   const { crossId, seedParent, pollenParent, placeId } = stop.value!
-  const tied = await tagFlowers({ crossId: crossId!, seedParentId: seedParent!.id, pollenParentId: pollenParent?.id ?? null }, 1, 1, undefined, stage.value, flowerIds.id)
+  const tied = await tagFlowers(
+    { crossId: crossId!, seedParentId: seedParent!.id, pollenParentId: pollenParent?.id ?? null },
+    1,
+    1,
+    undefined,
+    stage.value,
+    flowerIds.id,
+  )
   if (!tied) return
   flowerIds.renew()
   standsAt.value = placeId
   here.value = tied[0]!.id
 })
-const { run: countUp } = useOnce(() => log.note([{ kind: 'seedlingsUp', subjectId: stop.value!.subject.id, payload: { count: up.value } }]))
+const { run: countUp } = useOnce(() =>
+  log.note([{ kind: 'seedlingsUp', subjectId: stop.value!.subject.id, payload: { count: up.value } }]),
+)
 function skip() {
   skipped.value.push(stop.value!.subject.id)
   here.value = null
@@ -69,7 +104,12 @@ const isScanning = ref(false)
 const isAdding = ref(false)
 const astray = ref('')
 /** Tags that the simulated scanner can read: those of the stops at this place. */
-const hanging = computed(() => stops.value.filter(s => s.placeId === stop.value?.placeId).slice(0, 8).map(s => s.code))
+const hanging = computed(() =>
+  stops.value
+    .filter(s => s.placeId === stop.value?.placeId)
+    .slice(0, 8)
+    .map(s => s.code),
+)
 /** A scanned tag leads to its stop, else to what it is tied to. */
 async function jump(text: string) {
   const check = checkTagCode(text)
@@ -79,7 +119,7 @@ async function jump(text: string) {
   if (due) {
     standsAt.value = due.placeId
     skipped.value = skipped.value.filter(id => id !== due.subject.id)
-    return here.value = due.subject.id
+    return (here.value = due.subject.id)
   }
   const [found] = await $fetch<Found[]>(`/api/find?q=${check.code}`)
   if (found) navigateTo(found.to)
@@ -87,16 +127,20 @@ async function jump(text: string) {
 }
 useWedge(jump)
 /** What is opened comes into view above the answers. */
-const show = ({ target }: Event) => (target as HTMLDetailsElement).open && (target as HTMLElement).scrollIntoView({ block: 'center' })
+const show = ({ target }: Event) =>
+  (target as HTMLDetailsElement).open && (target as HTMLElement).scrollIntoView({ block: 'center' })
 const middle = useTemplateRef('middle')
-watch(() => `${stop.value?.subject.id} ${stop.value?.step}`, () => middle.value?.scrollTo(0, 0))
+watch(
+  () => `${stop.value?.subject.id} ${stop.value?.step}`,
+  () => middle.value?.scrollTo(0, 0),
+)
 const isHarvesting = ref(false)
 const isSowing = ref(false)
 const isCollecting = ref(false)
 
 useShortcuts([
   { key: 'ArrowRight', does: 'this stop later today', run: () => stop.value && skip() },
-  { key: 's', does: 'scan a tag', run: () => isScanning.value = true },
+  { key: 's', does: 'scan a tag', run: () => (isScanning.value = true) },
   { key: 'Escape', does: 'back to Today', run: () => navigateTo('/today') },
 ])
 </script>
@@ -106,66 +150,213 @@ useShortcuts([
     <header class="top">
       <div>
         <h1>{{ stop ? garden.placeName(stop.placeId) : 'The round' }}</h1>
-        <p class="quiet small">{{ counted(left, 'stop') }} left<template v-if="stop"> · {{ atPlace }} here</template><template v-if="stop && waiting.length"> · {{ waiting.length }} from {{ clockWords(waiting[0]!.hours!.from) }}</template></p>
+        <p class="quiet small">
+          {{ counted(left, 'stop') }} left<template v-if="stop"> · {{ atPlace }} here</template
+          ><template v-if="stop && waiting.length">
+            · {{ waiting.length }} from {{ clockWords(waiting[0]!.hours!.from) }}</template
+          >
+        </p>
       </div>
       <div class="hour">
         <strong class="figures">{{ clock }}</strong>
-        <span v-if="stop?.hours" class="quiet small">{{ hour < stop.hours.from ? `from about ${clockWords(stop.hours.from)}` : hour > stop.hours.to ? `over since about ${clockWords(stop.hours.to)}` : `until about ${clockWords(stop.hours.to)}` }}</span>
+        <span v-if="stop?.hours" class="quiet small">{{
+          hour < stop.hours.from
+            ? `from about ${clockWords(stop.hours.from)}`
+            : hour > stop.hours.to
+              ? `over since about ${clockWords(stop.hours.to)}`
+              : `until about ${clockWords(stop.hours.to)}`
+        }}</span>
       </div>
       <v-btn :icon="mdiQrcodeScan" variant="text" aria-label="Scan a tag" @click="isScanning = true" />
       <v-btn :icon="mdiClose" variant="text" aria-label="Leave the walk" to="/today" />
     </header>
 
-    <NoteLine class="noteline"><span v-if="astray" class="fail" role="alert">{{ astray }}</span><template v-else-if="!stop && waitingWords">{{ waitingWords }}</template></NoteLine>
+    <NoteLine class="noteline"
+      ><span v-if="astray" class="fail" role="alert">{{ astray }}</span
+      ><template v-else-if="!stop && waitingWords">{{ waitingWords }}</template></NoteLine
+    >
     <ScanSheet v-model="isScanning" :hanging="hanging" @scan="jump" />
     <template v-if="stop && guide">
       <section ref="middle" class="middle" tabindex="0" :aria-label="`Stop ${stop.code}`">
         <TagLabel :code="stop.code" large />
         <strong v-if="stop.plant" class="plant">{{ stop.plant.name }}</strong>
         <CrossName v-if="stop.seedParent" :seed-parent="stop.seedParent" :pollen-parent="stop.pollenParent" />
-        <StopMark v-if="stop.marks" :key="stop.subject.id" :marks="stop.marks" :pollen-parent="stop.pollenParent" />
-        <h2>{{ questionAt(stop.step, guide) }}<template v-if="stop.step === 'pollinate' && stop.pollenParent"> from {{ stop.pollenParent.name }}</template></h2>
-        <p class="quiet">{{ stop.because }} <EstimateMark v-if="stop.estimate" :estimate="stop.estimate" v-bind="markOf(waitBefore[stop.step]!, stop.crop)" /></p>
+        <StopMark
+          v-if="stop.marks"
+          :key="stop.subject.id"
+          :marks="stop.marks"
+          :pollen-parent="stop.pollenParent"
+        />
+        <h2>
+          {{ questionAt(stop.step, guide)
+          }}<template v-if="stop.step === 'pollinate' && stop.pollenParent">
+            from {{ stop.pollenParent.name }}</template
+          >
+        </h2>
+        <p class="quiet">
+          {{ stop.because }}
+          <EstimateMark
+            v-if="stop.estimate"
+            :estimate="stop.estimate"
+            v-bind="markOf(waitBefore[stop.step]!, stop.crop)"
+          />
+        </p>
         <TornNotes v-if="stop.flower" :flower="stop.flower" />
         <StopCue :step="stop.step" :guide="guide" />
         <p v-if="stop.hours?.weather" class="quiet small">{{ stop.hours.weather }}.</p>
-        <p v-if="stop.tools.length" class="take">Take: {{ stop.tools.join(', ') }}<template v-if="stop.step === 'pollinate' && stop.pollenParent">, <ParentName role="pollen" :name="`${stop.pollenParent.name} pollen`" /></template></p>
+        <p v-if="stop.tools.length" class="take">
+          Take: {{ stop.tools.join(', ')
+          }}<template v-if="stop.step === 'pollinate' && stop.pollenParent"
+            >, <ParentName role="pollen" :name="`${stop.pollenParent.name} pollen`"
+          /></template>
+        </p>
         <StageChips v-if="stop.step === 'choose' && garden.mayNote" v-model="stage" />
-        <PassChips v-if="stop.step === 'pollinate' && garden.mayNote" v-model="pass" :guide="guide" :is-self="stop.seedParent?.id === stop.pollenParent?.id" :blooms="stop.flower?.blooms" :tubes="stop.tubes" />
+        <PassChips
+          v-if="stop.step === 'pollinate' && garden.mayNote"
+          v-model="pass"
+          :guide="guide"
+          :is-self="stop.seedParent?.id === stop.pollenParent?.id"
+          :blooms="stop.flower?.blooms"
+          :tubes="stop.tubes"
+        />
         <CautionLines :step="stop.step" :guide="guide" />
-        <v-btn v-if="garden.mayNote && stop.flower && stop.crossId && stop.seedParent" class="quietly" :prepend-icon="mdiPlus" @click="isAdding = true">Another flower of this cross</v-btn>
-        <details v-if="garden.mayNote && stop.seedParent && stop.blooms && !stop.plant" :key="stop.subject.id" class="bloom" @toggle="show"><summary>Bloom of {{ stop.seedParent.name }}</summary><BloomKeys :id="stop.blooms.id" :type="stop.blooms.type" :blooming="stop.blooms.blooming" @noted="stay" /></details>
-        <CountStepper v-if="stop.step === 'countUp' && stop.sowing" v-model="up" label="New seedlings since the last count" :hint="`${stop.sowing.up} of ${stop.sowing.seeds} up so far, sown ${dayInWords(stop.sowing.sownOn)}`" />
+        <v-btn
+          v-if="garden.mayNote && stop.flower && stop.crossId && stop.seedParent"
+          class="quietly"
+          :prepend-icon="mdiPlus"
+          @click="isAdding = true"
+          >Another flower of this cross</v-btn
+        >
+        <details
+          v-if="garden.mayNote && stop.seedParent && stop.blooms && !stop.plant"
+          :key="stop.subject.id"
+          class="bloom"
+          @toggle="show"
+        >
+          <summary>Bloom of {{ stop.seedParent.name }}</summary>
+          <BloomKeys
+            :id="stop.blooms.id"
+            :type="stop.blooms.type"
+            :blooming="stop.blooms.blooming"
+            @noted="stay"
+          />
+        </details>
+        <CountStepper
+          v-if="stop.step === 'countUp' && stop.sowing"
+          v-model="up"
+          label="New seedlings since the last count"
+          :hint="`${stop.sowing.up} of ${stop.sowing.seeds} up so far, sown ${dayInWords(stop.sowing.sownOn)}`"
+        />
       </section>
       <footer class="answers">
-        <AnswerKeys v-if="answers.length && !['harvest', 'collectPollen'].includes(stop.step)" :answers="answers" @noted="stay"><button type="button" class="key skip" @click="skip">Later today</button></AnswerKeys>
+        <AnswerKeys
+          v-if="answers.length && !['harvest', 'collectPollen'].includes(stop.step)"
+          :answers="answers"
+          @noted="stay"
+          ><button type="button" class="key skip" @click="skip">Later today</button></AnswerKeys
+        >
         <div v-else class="keys">
           <p v-if="!garden.mayNote" class="quiet">You read along here as a guest.</p>
-          <button v-else-if="stop.step === 'choose'" type="button" class="big" :aria-busy="isBusy" @click="choose">Choose one, give me its tag</button>
-          <button v-else-if="stop.step === 'harvest'" type="button" class="big" @click="isHarvesting = true">Harvest</button>
-          <button v-else-if="stop.step === 'collectPollen'" type="button" class="big" @click="isCollecting = true">Collect it</button>
-          <NuxtLink v-else-if="stop.step === 'tubePollen'" class="big" :to="`/pollen/${stop.subject.id}?do=tube`">It is dry: into its tube</NuxtLink>
-          <NuxtLink v-else-if="stop.step === 'testPollen'" class="big" :to="`/pollen/${stop.subject.id}/count`">Count it</NuxtLink>
-          <button v-else-if="stop.step === 'sow'" type="button" class="big" @click="isSowing = true">Sow</button>
-          <button v-else-if="stop.step === 'countUp'" type="button" class="big" @click="countUp">Note {{ up }} up</button>
-          <button type="button" class="skip" @click="skip">{{ stop.step === 'harvest' ? 'Not ripe, later' : stop.step === 'choose' ? 'None at this stage, later' : 'Later today' }}</button>
+          <button
+            v-else-if="stop.step === 'choose'"
+            type="button"
+            class="big"
+            :aria-busy="isBusy"
+            @click="choose"
+          >
+            Choose one, give me its tag
+          </button>
+          <button v-else-if="stop.step === 'harvest'" type="button" class="big" @click="isHarvesting = true">
+            Harvest
+          </button>
+          <button
+            v-else-if="stop.step === 'collectPollen'"
+            type="button"
+            class="big"
+            @click="isCollecting = true"
+          >
+            Collect it
+          </button>
+          <NuxtLink
+            v-else-if="stop.step === 'tubePollen'"
+            class="big"
+            :to="`/pollen/${stop.subject.id}?do=tube`"
+            >It is dry: into its tube</NuxtLink
+          >
+          <NuxtLink
+            v-else-if="stop.step === 'testPollen'"
+            class="big"
+            :to="`/pollen/${stop.subject.id}/count`"
+            >Count it</NuxtLink
+          >
+          <button v-else-if="stop.step === 'sow'" type="button" class="big" @click="isSowing = true">
+            Sow
+          </button>
+          <button v-else-if="stop.step === 'countUp'" type="button" class="big" @click="countUp">
+            Note {{ up }} up
+          </button>
+          <button type="button" class="skip" @click="skip">
+            {{
+              stop.step === 'harvest'
+                ? 'Not ripe, later'
+                : stop.step === 'choose'
+                  ? 'None at this stage, later'
+                  : 'Later today'
+            }}
+          </button>
         </div>
       </footer>
-      <HarvestDialog v-if="stop.flower && stop.crossId" v-model="isHarvesting" :cross-id="stop.crossId" :crop="stop.crop" :flowers="[stop.flower]" :first="stop.flower.id" />
-      <ChooseDialog v-if="stop.crossId && stop.seedParent" v-model="isAdding" :of="{ crossId: stop.crossId, seedParentId: stop.seedParent.id, pollenParentId: stop.pollenParent?.id ?? null }" :guide="guide" />
-      <CollectDialog v-if="stop.step === 'collectPollen'" v-model="isCollecting" :plant-id="stop.plantId" :task-id="stop.subject.type === 'task' ? stop.subject.id : null" />
-      <SowLotDialog v-if="stop.step === 'sow'" v-model="isSowing" :lot-id="stop.subject.id" :crop="stop.crop" />
+      <HarvestDialog
+        v-if="stop.flower && stop.crossId"
+        v-model="isHarvesting"
+        :cross-id="stop.crossId"
+        :crop="stop.crop"
+        :flowers="[stop.flower]"
+        :first="stop.flower.id"
+      />
+      <ChooseDialog
+        v-if="stop.crossId && stop.seedParent"
+        v-model="isAdding"
+        :of="{
+          crossId: stop.crossId,
+          seedParentId: stop.seedParent.id,
+          pollenParentId: stop.pollenParent?.id ?? null,
+        }"
+        :guide="guide"
+      />
+      <CollectDialog
+        v-if="stop.step === 'collectPollen'"
+        v-model="isCollecting"
+        :plant-id="stop.plantId"
+        :task-id="stop.subject.type === 'task' ? stop.subject.id : null"
+      />
+      <SowLotDialog
+        v-if="stop.step === 'sow'"
+        v-model="isSowing"
+        :lot-id="stop.subject.id"
+        :crop="stop.crop"
+      />
     </template>
-    <EmptyPage v-else-if="waiting.length" :heading="`Nothing more before ${clockWords(waiting[0]!.hours!.from)}`">
+    <EmptyPage
+      v-else-if="waiting.length"
+      :heading="`Nothing more before ${clockWords(waiting[0]!.hours!.from)}`"
+    >
       {{ waitingWords }} Until then nothing is ready.
-      <ul class="waits"><li v-for="s in waiting.slice(0, 6)" :key="s.subject.id"><strong class="figures">{{ clockWords(s.hours!.from) }}</strong> {{ garden.placeName(s.placeId) }}: {{ stepWords[s.step] }}, <span class="code">{{ s.code }}</span></li></ul>
+      <ul class="waits">
+        <li v-for="s in waiting.slice(0, 6)" :key="s.subject.id">
+          <strong class="figures">{{ clockWords(s.hours!.from) }}</strong> {{ garden.placeName(s.placeId) }}:
+          {{ stepWords[s.step] }}, <span class="code">{{ s.code }}</span>
+        </li>
+      </ul>
       <template #step>
         <v-btn height="56" @click="isEarly = true">Go there now</v-btn>
         <v-btn variant="flat" height="56" to="/today">To Today</v-btn>
       </template>
     </EmptyPage>
     <EmptyPage v-else-if="round" heading="The round is done">
-      <template v-if="skipped.length">{{ counted(skipped.length, 'stop was', 'stops were') }} put off.</template>
+      <template v-if="skipped.length"
+        >{{ counted(skipped.length, 'stop was', 'stops were') }} put off.</template
+      >
       <template v-else>Nothing more is due today.</template>
       <template #step>
         <v-btn v-if="skipped.length" height="56" @click="skipped = []">Back to what was put off</v-btn>
@@ -176,31 +367,148 @@ useShortcuts([
 </template>
 
 <style scoped>
-.walk { display: grid; grid-template-columns: minmax(0, 1fr); grid-template-rows: auto auto minmax(0, 1fr) auto; height: 100dvh; max-width: 560px; margin: 0 auto; }
-.top { display: grid; grid-template-columns: minmax(0, 1fr) auto auto auto; align-items: center; gap: 8px; padding: 12px 8px 8px 18px; border-bottom: 1px solid var(--rule); }
-.top h1 { font-size: 21px; }
-.top p { margin: 2px 0 0; }
-.hour { display: grid; justify-items: end; }
-.middle { grid-row: 3; overflow-y: auto; padding: 14px 18px; display: grid; grid-template-columns: minmax(0, 1fr); gap: 8px; align-content: start; justify-items: start; }
-.middle > :deep(*) { max-width: 100%; }
-.middle :deep(.cross-name) { flex-wrap: wrap; }
-.middle :deep(.v-btn) { height: auto; min-height: 44px; white-space: normal; }
-.middle :deep(.v-btn__content) { white-space: normal; }
-.middle h2 { font-size: 28px; margin-top: 4px; }
-.middle p { margin: 0; }
-.noteline { border-top: 0; border-bottom: 1px solid var(--rule); }
-summary { cursor: pointer; min-height: 44px; padding: 10px 0; color: var(--sap); font-weight: 650; }
-.bloom { width: 100%; }
-.plant { font-size: 17px; }
-.waits { text-align: left; margin: 12px 0 0; padding-left: 18px; }
-.take { border: 1px solid var(--rule); background: var(--sheet); border-radius: var(--radius); padding: 10px 12px; width: 100%; }
-.take :deep(.parent) { white-space: normal; }
-.answers { grid-row: 4; background: var(--paper); border-top: 1px solid var(--rule); padding: 12px 18px 16px; }
-.keys { display: grid; grid-template-columns: minmax(0, 1fr); gap: 10px; }
-a.big { display: grid; place-items: center; text-decoration: none; color: var(--onSap); }
-.big, .skip { min-height: 60px; border-radius: var(--radius); border: 1.5px solid var(--sap); background: var(--sap); color: var(--onSap); font: 650 17px var(--text); cursor: pointer; }
+.walk {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  grid-template-rows: auto auto minmax(0, 1fr) auto;
+  height: 100dvh;
+  max-width: 560px;
+  margin: 0 auto;
+}
+.top {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto auto auto;
+  align-items: center;
+  gap: 8px;
+  padding: 12px 8px 8px 18px;
+  border-bottom: 1px solid var(--rule);
+}
+.top h1 {
+  font-size: 21px;
+}
+.top p {
+  margin: 2px 0 0;
+}
+.hour {
+  display: grid;
+  justify-items: end;
+}
+.middle {
+  grid-row: 3;
+  overflow-y: auto;
+  padding: 14px 18px;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 8px;
+  align-content: start;
+  justify-items: start;
+}
+.middle > :deep(*) {
+  max-width: 100%;
+}
+.middle :deep(.cross-name) {
+  flex-wrap: wrap;
+}
+.middle :deep(.v-btn) {
+  height: auto;
+  min-height: 44px;
+  white-space: normal;
+}
+.middle :deep(.v-btn__content) {
+  white-space: normal;
+}
+.middle h2 {
+  font-size: 28px;
+  margin-top: 4px;
+}
+.middle p {
+  margin: 0;
+}
+.noteline {
+  border-top: 0;
+  border-bottom: 1px solid var(--rule);
+}
+summary {
+  cursor: pointer;
+  min-height: 44px;
+  padding: 10px 0;
+  color: var(--sap);
+  font-weight: 650;
+}
+.bloom {
+  width: 100%;
+}
+.plant {
+  font-size: 17px;
+}
+.waits {
+  text-align: left;
+  margin: 12px 0 0;
+  padding-left: 18px;
+}
+.take {
+  border: 1px solid var(--rule);
+  background: var(--sheet);
+  border-radius: var(--radius);
+  padding: 10px 12px;
+  width: 100%;
+}
+.take :deep(.parent) {
+  white-space: normal;
+}
+.answers {
+  grid-row: 4;
+  background: var(--paper);
+  border-top: 1px solid var(--rule);
+  padding: 12px 18px 16px;
+}
+.keys {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 10px;
+}
+a.big {
+  display: grid;
+  place-items: center;
+  text-decoration: none;
+  color: var(--onSap);
+}
+.big,
+.skip {
+  min-height: 60px;
+  border-radius: var(--radius);
+  border: 1.5px solid var(--sap);
+  background: var(--sap);
+  color: var(--onSap);
+  font: 650 17px var(--text);
+  cursor: pointer;
+}
 /* With very large text there is no room for a foot that stays. */
-@media (max-height: 560px) { .walk { height: auto; min-height: 100dvh; } .middle { overflow: visible; } }
-@media (max-width: 260px) { .top { grid-template-columns: minmax(0, 1fr) auto; } .hour { justify-items: start; overflow-wrap: anywhere; } .middle h2 { font-size: 22px; overflow-wrap: anywhere; } }
-.skip { background: var(--sheet); color: var(--ink); border-color: var(--quiet); }
+@media (max-height: 560px) {
+  .walk {
+    height: auto;
+    min-height: 100dvh;
+  }
+  .middle {
+    overflow: visible;
+  }
+}
+@media (max-width: 260px) {
+  .top {
+    grid-template-columns: minmax(0, 1fr) auto;
+  }
+  .hour {
+    justify-items: start;
+    overflow-wrap: anywhere;
+  }
+  .middle h2 {
+    font-size: 22px;
+    overflow-wrap: anywhere;
+  }
+}
+.skip {
+  background: var(--sheet);
+  color: var(--ink);
+  border-color: var(--quiet);
+}
 </style>

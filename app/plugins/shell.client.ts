@@ -1,18 +1,37 @@
 import { keepFocus } from '../utils/keepFocus'
 
 /** Elements that are meant to be pressed again and again: counters, steps of a scale, pages. */
-const MANY = '[data-many], .v-pagination, [role=slider], input, label, textarea, summary, [role=option], [role=listbox]'
+const MANY =
+  '[data-many], .v-pagination, [role=slider], input, label, textarea, summary, [role=option], [role=listbox]'
 
 /** The second press of a double click means what the first one meant; held down, a key is pressed once. */
 function onePressOnce(): void {
-  addEventListener('click', (event: MouseEvent) => {
-    if (event.detail < 2 || !(event.target as HTMLElement).closest('button, a, [type=submit]') || (event.target as HTMLElement).closest(MANY)) return
-    event.preventDefault()
-    event.stopImmediatePropagation()
-  }, { capture: true })
-  addEventListener('keydown', (event: KeyboardEvent) => {
-    if (event.repeat && (event.key === 'Enter' || event.key === ' ') && (event.target as HTMLElement | null)?.closest('button, a')) event.preventDefault()
-  }, { capture: true })
+  addEventListener(
+    'click',
+    (event: MouseEvent) => {
+      if (
+        event.detail < 2 ||
+        !(event.target as HTMLElement).closest('button, a, [type=submit]') ||
+        (event.target as HTMLElement).closest(MANY)
+      )
+        return
+      event.preventDefault()
+      event.stopImmediatePropagation()
+    },
+    { capture: true },
+  )
+  addEventListener(
+    'keydown',
+    (event: KeyboardEvent) => {
+      if (
+        event.repeat &&
+        (event.key === 'Enter' || event.key === ' ') &&
+        (event.target as HTMLElement | null)?.closest('button, a')
+      )
+        event.preventDefault()
+    },
+    { capture: true },
+  )
 }
 
 /** A page is called as its heading: tabs, history and bookmarks tell them apart. */
@@ -26,7 +45,7 @@ function titleByHeading(): void {
 }
 
 /** What holds for every screen: presses, titles, focus, the steps of the history. */
-export default defineNuxtPlugin((nuxt) => {
+export default defineNuxtPlugin(nuxt => {
   onePressOnce()
   titleByHeading()
   nuxt.hook('app:mounted', () => keepFocus())

@@ -43,31 +43,59 @@ export const useGardenStore = defineStore('garden', () => {
   const { now: clock } = useNow({ interval: 30_000, controls: true })
 
   /** The moment it is in the garden. */
-  const now = computed<Instant>(() => garden.value?.isDemo ? garden.value.now : clock.value.toISOString())
-  const today = computed<ISODate>(() => garden.value ? dayOf(now.value, garden.value.zone) : now.value.slice(0, 10))
+  const now = computed<Instant>(() => (garden.value?.isDemo ? garden.value.now : clock.value.toISOString()))
+  const today = computed<ISODate>(() =>
+    garden.value ? dayOf(now.value, garden.value.zone) : now.value.slice(0, 10),
+  )
 
   /**
    * The moment to note for a day: now for today. Of another day only the day is known: it is noted behind whatever was noted on it
    * already, and its hour says nothing.
    */
-  function momentOn(day: ISODate): { happenedAt: Instant, dayOnly?: true } {
-    if (day === today.value) return { happenedAt: garden.value?.isDemo ? now.value : new Date().toISOString() }
+  function momentOn(day: ISODate): { happenedAt: Instant; dayOnly?: true } {
+    if (day === today.value)
+      return { happenedAt: garden.value?.isDemo ? now.value : new Date().toISOString() }
     return { happenedAt: instantAt(day, 24 - 1 / 60, garden.value!.zone), dayOnly: true }
   }
 
   const cropOf = (id: string): OpenCrop | undefined => garden.value?.crops.find(crop => crop.guide.id === id)
   const cropName = (id: string): string => garden.value?.guides.find(guide => guide.id === id)?.name ?? id
-  const placeName = (id: string | null): string => garden.value?.places.find(place => place.id === resolvedPlace(garden.value!.places, id))?.name ?? 'no place'
+  const placeName = (id: string | null): string =>
+    garden.value?.places.find(place => place.id === resolvedPlace(garden.value!.places, id))?.name ??
+    'no place'
   /** places where something can be put now */
-  const openPlaces = computed(() => garden.value?.places.filter(place => !place.isClosed && !place.mergedInto) ?? [])
+  const openPlaces = computed(
+    () => garden.value?.places.filter(place => !place.isClosed && !place.mergedInto) ?? [],
+  )
 
   // What is expected of a crop changes with what is noted.
-  watchDebounced(() => useLogStore().revision, revision => revision && refresh(), { debounce: 400 })
+  watchDebounced(
+    () => useLogStore().revision,
+    revision => revision && refresh(),
+    { debounce: 400 },
+  )
 
   /** What the person's role lets them do: what it does not is not offered. */
   const mayNote = computed(() => garden.value !== null && reaches(garden.value.role, 'hand'))
   const isKeeper = computed(() => garden.value?.role === 'keeper')
   const mayUndo = (byId: string) => isKeeper.value || (mayNote.value && byId === garden.value?.personId)
 
-  return { garden, now, today, mayNote, isKeeper, mayUndo, load, refresh, lookAgain, step, addPlace, momentOn, cropOf, cropName, placeName, openPlaces }
+  return {
+    garden,
+    now,
+    today,
+    mayNote,
+    isKeeper,
+    mayUndo,
+    load,
+    refresh,
+    lookAgain,
+    step,
+    addPlace,
+    momentOn,
+    cropOf,
+    cropName,
+    placeName,
+    openPlaces,
+  }
 })

@@ -30,11 +30,14 @@ export const useJobsStore = defineStore('jobs', () => {
     try {
       for (let piece = 0; piece < pieces; piece++) {
         sent.value = piece / pieces
-        await $fetch<unknown>(`/api/uploads/${uploadId}?piece=${piece}`, { method: 'PUT', body: file.slice(piece * PIECE_BYTES, (piece + 1) * PIECE_BYTES), headers: { 'content-type': 'application/octet-stream' } })
+        await $fetch<unknown>(`/api/uploads/${uploadId}?piece=${piece}`, {
+          method: 'PUT',
+          body: file.slice(piece * PIECE_BYTES, (piece + 1) * PIECE_BYTES),
+          headers: { 'content-type': 'application/octet-stream' },
+        })
       }
       await begin('/api/gardens/restore', { uploadId, pieces })
-    }
-    finally {
+    } finally {
       sent.value = null
     }
   }
@@ -45,7 +48,11 @@ export const useJobsStore = defineStore('jobs', () => {
   }
 
   return {
-    jobs, sent, isOpen, restore, stop,
+    jobs,
+    sent,
+    isOpen,
+    restore,
+    stop,
     load: () => load().then(() => jobs.value.some(isOpen) && asking.resume()),
     compare: () => begin('/api/garden/compare'),
     again: (id: string) => begin(`/api/jobs/${id}/again`),

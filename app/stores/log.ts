@@ -8,7 +8,9 @@ import { v7 } from 'uuid'
 import type { FreshPlace, Problem } from '#shared/entries'
 
 /** A deed as a screen hands it over: who and when are added here. */
-export type Draft = { [K in Deed['kind']]: Pick<Extract<Deed, { kind: K }>, 'kind' | 'subjectId' | 'payload'> }[Deed['kind']]
+export type Draft = {
+  [K in Deed['kind']]: Pick<Extract<Deed, { kind: K }>, 'kind' | 'subjectId' | 'payload'>
+}[Deed['kind']]
 
 /** What the server asks about before it takes it: it can be noted all the same. */
 const ASKED = [...SETTLEABLE, 'twice', 'unlikely']
@@ -19,7 +21,11 @@ const MOST_AT_ONCE = 200
 const [FIRST_WAIT_MS, LONGEST_WAIT_MS] = [1500, 30_000]
 
 /** The entries of a try that was never answered: the same thing noted again is the same entries, which count once. */
-interface Unanswered { drafts: string, day: ISODate | undefined, entries: Deed[] }
+interface Unanswered {
+  drafts: string
+  day: ISODate | undefined
+  entries: Deed[]
+}
 
 /**
  * Writes into the garden's log, and takes back.
@@ -36,7 +42,7 @@ export const useLogStore = defineStore('log', () => {
   /** grows with every change of the log; what is on screen is fetched anew */
   const revision = ref(0)
   /** what the line at the edge offers to take back */
-  const last = ref<{ words: string, ids: string[] } | null>(null)
+  const last = ref<{ words: string; ids: string[] } | null>(null)
   const problem = ref<Problem | null>(null)
   /** what was asked about before it is taken, exactly as it was meant */
   const refused = ref<Entry[] | null>(null)
@@ -60,13 +66,11 @@ export const useLogStore = defineStore('log', () => {
       await post(entries, anyway || isMeant, places)
       revision.value++
       return true
-    }
-    catch (error) {
+    } catch (error) {
       problem.value = problemOf(error)
       if (ASKED.includes(problem.value.code)) refused.value = entries
       return false
-    }
-    finally {
+    } finally {
       isMeant = false
     }
   }
@@ -83,7 +87,8 @@ export const useLogStore = defineStore('log', () => {
     trait: id => gardenStore.garden?.crops.flatMap(c => c.definition.traits).find(t => t.id === id),
     locus: id => gardenStore.garden?.crops.flatMap(c => c.definition.loci).find(l => l.id === id)?.name,
   }
-  const inWords = (deeds: Deed[], of = names) => deeds.length > 2 ? `${deeds.length} entries noted` : deeds.map(deed => wordsOf(deed, of)).join(', ')
+  const inWords = (deeds: Deed[], of = names) =>
+    deeds.length > 2 ? `${deeds.length} entries noted` : deeds.map(deed => wordsOf(deed, of)).join(', ')
 
   let unanswered: Unanswered | null = null
   function entriesFor(drafts: Draft[], day: ISODate | undefined): Deed[] {
@@ -122,16 +127,30 @@ export const useLogStore = defineStore('log', () => {
 
   /** Takes entries back; what was never sent is let go, and the answer to what is under way is waited for. */
   async function undo(ids: string[]): Promise<boolean> {
-    const unsent = waiting.value.map(w => w.deed).filter(deed => ids.includes(deed.id) && !posted.has(deed.id))
+    const unsent = waiting.value
+      .map(w => w.deed)
+      .filter(deed => ids.includes(deed.id) && !posted.has(deed.id))
     leave(unsent)
     await flush()
     if (waiting.value.some(w => ids.includes(w.deed.id))) {
-      problem.value = { code: NO_ANSWER, sentence: 'This is still on its way, and no answer has come. Take it back once it is noted.' }
+      problem.value = {
+        code: NO_ANSWER,
+        sentence: 'This is still on its way, and no answer has come. Take it back once it is noted.',
+      }
       return false
     }
     const noted = ids.filter(id => !unsent.some(deed => deed.id === id))
     if (!noted.length) revision.value++
-    const isDone = !noted.length || await send([...noted].reverse().map(voids => ({ id: v7(), kind: 'voided', voids, happenedAt: gardenStore.momentOn(gardenStore.today).happenedAt })))
+    const isDone =
+      !noted.length ||
+      (await send(
+        [...noted].reverse().map(voids => ({
+          id: v7(),
+          kind: 'voided',
+          voids,
+          happenedAt: gardenStore.momentOn(gardenStore.today).happenedAt,
+        })),
+      ))
     if (isDone) last.value = null
     return isDone
   }
@@ -146,28 +165,41 @@ export const useLogStore = defineStore('log', () => {
    * @param drafts the deeds, made with the codes; their ids belong to the form, so that sent twice they are one
    * @returns the codes; null when nothing was noted, `problem` says why
    */
-  async function noteTagged(count: number, drafts: (codes: string[]) => Draft[], day?: ISODate, places: FreshPlace[] = []): Promise<string[] | null> {
+  async function noteTagged(
+    count: number,
+    drafts: (codes: string[]) => Draft[],
+    day?: ISODate,
+    places: FreshPlace[] = [],
+  ): Promise<string[] | null> {
     if (!isNoted(day)) return null
     clear()
     try {
-      const isAgain = unusedCodes.length === count && unanswered !== null && JSON.stringify(drafts(unusedCodes)) === unanswered.drafts
-      const codes = isAgain ? unusedCodes : (await $fetch('/api/tags/fresh', { method: 'POST', body: { count } })).codes
+      const isAgain =
+        unusedCodes.length === count &&
+        unanswered !== null &&
+        JSON.stringify(drafts(unusedCodes)) === unanswered.drafts
+      const codes = isAgain
+        ? unusedCodes
+        : (await $fetch('/api/tags/fresh', { method: 'POST', body: { count } })).codes
       unusedCodes = codes
-      return await note(drafts(codes), day, places) ? codes : null
-    }
-    catch (error) {
+      return (await note(drafts(codes), day, places)) ? codes : null
+    } catch (error) {
       problem.value = problemOf(error)
       return null
     }
   }
 
-  const waiting = useSessionStorage<{ gardenId: string, deed: Deed }[]>('virgulta-waiting', [])
+  const waiting = useSessionStorage<{ gardenId: string; deed: Deed }[]>('virgulta-waiting', [])
   /** what the server may have, though its answer has not come: it is let go by an answer alone */
   const posted = new Set(waiting.value.map(w => w.deed.id))
   const isLate = ref(false)
   let sending: Promise<void> | null = null
   let wait = FIRST_WAIT_MS
-  const { start: sendLater } = useTimeoutFn(() => flush(), () => wait, { immediate: false })
+  const { start: sendLater } = useTimeoutFn(
+    () => flush(),
+    () => wait,
+    { immediate: false },
+  )
 
   /**
    * Notes without waiting for an answer: it counts at once, and is sent together with what is noted meanwhile.
@@ -184,10 +216,11 @@ export const useLogStore = defineStore('log', () => {
     return deeds
   }
 
-  const leave = (sent: Deed[]) => waiting.value = waiting.value.filter(w => !sent.some(deed => deed.id === w.deed.id))
+  const leave = (sent: Deed[]) =>
+    (waiting.value = waiting.value.filter(w => !sent.some(deed => deed.id === w.deed.id)))
 
   /** Sends what waits, as much of it as there is at a time; whoever asks meanwhile waits for the same. */
-  const flush = (): Promise<void> => sending ??= sendAll().finally(() => sending = null)
+  const flush = (): Promise<void> => (sending ??= sendAll().finally(() => (sending = null)))
 
   async function sendAll(): Promise<void> {
     try {
@@ -197,8 +230,7 @@ export const useLogStore = defineStore('log', () => {
         isLate.value = false
         revision.value++
       }
-    }
-    catch (error) {
+    } catch (error) {
       const told = problemOf(error)
       isLate.value = true
       if (told.code !== NO_ANSWER) problem.value = told
@@ -206,7 +238,11 @@ export const useLogStore = defineStore('log', () => {
       sendLater()
     }
   }
-  const nextTurn = () => waiting.value.filter(w => w.gardenId === gardenStore.garden?.id).slice(0, MOST_AT_ONCE).map(w => w.deed)
+  const nextTurn = () =>
+    waiting.value
+      .filter(w => w.gardenId === gardenStore.garden?.id)
+      .slice(0, MOST_AT_ONCE)
+      .map(w => w.deed)
 
   /** Sends some of what waits; what is refused among them is told, and the rest is taken. */
   async function sendTurn(turn: Deed[]): Promise<void> {
@@ -214,19 +250,39 @@ export const useLogStore = defineStore('log', () => {
     try {
       await post(turn, false)
       leave(turn)
-    }
-    catch (error) {
+    } catch (error) {
       if (!isRefusal(error)) throw error
       if (turn.length > 1) {
         for (const deed of turn) await sendTurn([deed])
         return
       }
       leave(turn)
-      problem.value = { ...problemOf(error), field: undefined, sentence: `Not noted: ${inWords(turn)}. ${problemOf(error).sentence}` }
+      problem.value = {
+        ...problemOf(error),
+        field: undefined,
+        sentence: `Not noted: ${inWords(turn)}. ${problemOf(error).sentence}`,
+      }
     }
   }
   useEventListener('online', () => void flush())
-  watch(() => gardenStore.garden?.id, id => id && waiting.value.length && void flush())
+  watch(
+    () => gardenStore.garden?.id,
+    id => id && waiting.value.length && void flush(),
+  )
 
-  return { revision, last, problem, refused, waiting, isLate, clear, note, later, noteAnyway, meanIt, noteTagged, undo }
+  return {
+    revision,
+    last,
+    problem,
+    refused,
+    waiting,
+    isLate,
+    clear,
+    note,
+    later,
+    noteAnyway,
+    meanIt,
+    noteTagged,
+    undo,
+  }
 })

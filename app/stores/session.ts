@@ -18,21 +18,28 @@ export const useSessionStore = defineStore('session', () => {
     if (session.value.gardenId !== (gardenStore.garden?.id ?? null)) await gardenStore.load(wasOpen.value)
   }
 
-  async function send<T = unknown>(method: 'POST' | 'PUT' | 'DELETE', path: string, body?: object): Promise<T> {
+  async function send<T = unknown>(
+    method: 'POST' | 'PUT' | 'DELETE',
+    path: string,
+    body?: object,
+  ): Promise<T> {
     const answer = await $fetch<T>(path, { method, body })
     await load()
     return answer as T
   }
 
   return {
-    session, load,
+    session,
+    load,
     openDemo: () => send('POST', '/api/session/demo'),
-    signUp: (wish: { name: string, email: string, password?: string }) => send<SignedUp>('POST', '/api/account', wish),
-    signIn: (wish: { email: string, password: string }) => send('POST', '/api/session', wish),
+    signUp: (wish: { name: string; email: string; password?: string }) =>
+      send<SignedUp>('POST', '/api/account', wish),
+    signIn: (wish: { email: string; password: string }) => send('POST', '/api/session', wish),
     signOut: () => send('DELETE', '/api/session'),
     signOutEverywhere: () => send('DELETE', '/api/session/everywhere'),
     openGarden: (gardenId: string) => send('PUT', '/api/session/garden', { gardenId }),
-    startGarden: (wish: { name: string, zone: string, site: Site | null }) => send('POST', '/api/gardens', wish),
+    startGarden: (wish: { name: string; zone: string; site: Site | null }) =>
+      send('POST', '/api/gardens', wish),
     takeInvitation: (secret: string) => send('POST', '/api/invitations/take', { secret }),
   }
 })

@@ -4,14 +4,26 @@ import type { Problem } from '#shared/entries'
 export const NO_ANSWER = 'no-answer'
 
 /** What the library that fetches throws. */
-interface Failed { name: string, status?: number, statusCode?: number, data?: { data?: Problem } }
+interface Failed {
+  name: string
+  status?: number
+  statusCode?: number
+  data?: { data?: Problem }
+}
 
 const statusOf = (error: Failed) => error.status ?? error.statusCode
 
 /** True for a request that the server refused: sent again it would be refused again. */
 export const isRefusal = (error: unknown): boolean => {
   const status = statusOf(error as Failed)
-  return status !== undefined && status >= 400 && status < 500 && status !== 401 && status !== 408 && status !== 429
+  return (
+    status !== undefined &&
+    status >= 400 &&
+    status < 500 &&
+    status !== 401 &&
+    status !== 408 &&
+    status !== 429
+  )
 }
 
 /** Digits that stand beside an unexpected error on the screen and in the server's log. */
@@ -23,8 +35,16 @@ export function problemOf(error: unknown): Problem {
   const told = failed.data?.data
   if (told) return { ...told, field: told.field?.split('.').at(-1) }
   const status = statusOf(failed)
-  if (status !== undefined) return { code: 'server', sentence: `The garden’s server answered with an error (${status}). What you typed is still here; try again in a moment.` }
-  if (failed.name === 'FetchError') return { code: NO_ANSWER, sentence: 'The garden’s server does not answer. What you typed is still here; try again in a moment.' }
+  if (status !== undefined)
+    return {
+      code: 'server',
+      sentence: `The garden’s server answered with an error (${status}). What you typed is still here; try again in a moment.`,
+    }
+  if (failed.name === 'FetchError')
+    return {
+      code: NO_ANSWER,
+      sentence: 'The garden’s server does not answer. What you typed is still here; try again in a moment.',
+    }
   return ownFault(error)
 }
 
@@ -33,7 +53,17 @@ export function ownFault(error: unknown): Problem {
   const number = numberOf()
   console.error(`fault ${number}`, error)
   const { name = 'Error', stack = '' } = error as Error
-  const at = stack.split('\n').filter(line => /^\s*at /.test(line)).slice(0, 6).map(line => line.trim().slice(0, 200))
-  void $fetch('/api/faults', { method: 'POST', body: { number, name: String(name).slice(0, 60), at, path: location.pathname.slice(0, 200) } }).catch(() => {})
-  return { code: 'own-fault', sentence: `Something in this screen broke (number ${number}). What was noted is safe; load the screen anew and go on.` }
+  const at = stack
+    .split('\n')
+    .filter(line => /^\s*at /.test(line))
+    .slice(0, 6)
+    .map(line => line.trim().slice(0, 200))
+  void $fetch('/api/faults', {
+    method: 'POST',
+    body: { number, name: String(name).slice(0, 60), at, path: location.pathname.slice(0, 200) },
+  }).catch(() => {})
+  return {
+    code: 'own-fault',
+    sentence: `Something in this screen broke (number ${number}). What was noted is safe; load the screen anew and go on.`,
+  }
 }

@@ -2,7 +2,8 @@ import type { RoundStop } from '#shared/round'
 
 /** Steps that are done on a screen of the pollen. */
 const pollenScreens: Partial<Record<RoundStop['step'], (s: RoundStop) => string>> = {
-  collectPollen: s => `/pollen?collect=${s.plantId}${s.subject.type === 'task' ? `&task=${s.subject.id}` : ''}`,
+  collectPollen: s =>
+    `/pollen?collect=${s.plantId}${s.subject.type === 'task' ? `&task=${s.subject.id}` : ''}`,
   tubePollen: s => `/pollen/${s.subject.id}?do=tube`,
   testPollen: s => `/pollen/${s.subject.id}/count`,
 }
@@ -12,10 +13,15 @@ export function screenOfStop(stop: RoundStop): string {
   const own = pollenScreens[stop.step]?.(stop)
   if (own) return own
   switch (stop.subject.type) {
-    case 'cross': return `/crosses/${stop.crossId}`
-    case 'flower': return `/crosses/${stop.crossId}?flower=${stop.subject.id}`
-    case 'seedLot': return `/seed/packets/${stop.subject.id}`
-    case 'sowing': return `/seed/trays/${stop.subject.id}`
-    default: return `/plants/${stop.plantId}`
+    case 'cross':
+      return `/crosses/${stop.crossId}`
+    case 'flower':
+      return `/crosses/${stop.crossId}?flower=${stop.subject.id}`
+    case 'seedLot':
+      return `/seed/packets/${stop.subject.id}`
+    case 'sowing':
+      return `/seed/trays/${stop.subject.id}`
+    default:
+      return `/plants/${stop.plantId}`
   }
 }

@@ -4,10 +4,18 @@ import type { Site } from '@virgulta/core/time/sun'
 const degrees = (typed: string) => Number(typed.trim().replace(',', '.').replace('−', '-') || NaN)
 
 /** The site that was said; null where it is to be said later, or is not said yet. */
-export function siteOf(draft: { by: 'town' | 'degrees' | 'later', town: Site | null, latitude: string, longitude: string }): Site | null {
-  if (draft.by === 'town') return draft.town && { latitude: draft.town.latitude, longitude: draft.town.longitude }
+export function siteOf(draft: {
+  by: 'town' | 'degrees' | 'later'
+  town: Site | null
+  latitude: string
+  longitude: string
+}): Site | null {
+  if (draft.by === 'town')
+    return draft.town && { latitude: draft.town.latitude, longitude: draft.town.longitude }
   const site = { latitude: degrees(draft.latitude), longitude: degrees(draft.longitude) }
-  return draft.by === 'degrees' && Number.isFinite(site.latitude) && Number.isFinite(site.longitude) ? site : null
+  return draft.by === 'degrees' && Number.isFinite(site.latitude) && Number.isFinite(site.longitude)
+    ? site
+    : null
 }
 
 /** "53.0° N, 8.0° W". */

@@ -1,22 +1,43 @@
 /** Builds the application when what it is made of has changed. Node's own modules only. */
 import { createHash } from 'node:crypto'
-import { closeSync, existsSync, mkdirSync, openSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs'
+import {
+  closeSync,
+  existsSync,
+  mkdirSync,
+  openSync,
+  readFileSync,
+  readdirSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs'
 import { join } from 'node:path'
 import { program, root } from './paths.mjs'
 import { Failure, exitCode } from './run.mjs'
 
-const SOURCES = ['app', 'core/src', 'public', 'server', 'shared', 'docs/openapi.json', 'nuxt.config.ts', 'package-lock.json']
+const SOURCES = [
+  'app',
+  'core/src',
+  'public',
+  'server',
+  'shared',
+  'docs/openapi.json',
+  'nuxt.config.ts',
+  'package-lock.json',
+]
 
 function filesIn(path) {
   if (!existsSync(path)) return []
   if (!statSync(path).isDirectory()) return [path]
-  return readdirSync(path).sort().flatMap(name => filesIn(join(path, name)))
+  return readdirSync(path)
+    .sort()
+    .flatMap(name => filesIn(join(path, name)))
 }
 
 function fingerprint() {
   const hash = createHash('sha256')
   for (const file of SOURCES.flatMap(source => filesIn(join(root, source)))) {
-    if (!file.endsWith('.test.ts')) hash.update(file.slice(root.length)).update('\0').update(readFileSync(file))
+    if (!file.endsWith('.test.ts'))
+      hash.update(file.slice(root.length)).update('\0').update(readFileSync(file))
   }
   return hash.digest('hex')
 }
@@ -38,8 +59,14 @@ export async function buildIfNeeded() {
   const logFile = join(root, '.cache', 'build.log')
   mkdirSync(join(root, '.cache'), { recursive: true })
   const log = openSync(logFile, 'w')
-  const code = await exitCode(program('nuxt'), ['build'], { env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1' }, stdio: ['ignore', log, log] })
+  const code = await exitCode(program('nuxt'), ['build'], {
+    env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1' },
+    stdio: ['ignore', log, log],
+  })
   closeSync(log)
-  if (code !== 0) throw new Failure(`The build failed; it ended so:\n\n${readFileSync(logFile, 'utf8').split('\n').slice(-30).join('\n')}`)
+  if (code !== 0)
+    throw new Failure(
+      `The build failed; it ended so:\n\n${readFileSync(logFile, 'utf8').split('\n').slice(-30).join('\n')}`,
+    )
   writeFileSync(mark, wanted)
 }

@@ -15,7 +15,8 @@ const isCluster = dir => existsSync(join(dir, 'PG_VERSION'))
  *
  * @param {boolean} canEnter whether the database's user can enter the data folder
  */
-export const clusterDir = (dataDir, canEnter, bases = BASES) => canEnter ? join(dataDir, 'postgres') : join(bases.lasting, nameOf(dataDir))
+export const clusterDir = (dataDir, canEnter, bases = BASES) =>
+  canEnter ? join(dataDir, 'postgres') : join(bases.lasting, nameOf(dataDir))
 
 /**
  * Moves a cluster that an earlier version put where systems clean.
@@ -28,13 +29,17 @@ export async function moveCleanedCluster(dataDir, dir, owner, stop, bases = BASE
   const left = join(bases.cleaned, `virgulta-${nameOf(dataDir)}`)
   if (isCluster(dir) || !existsSync(left)) return null
   const found = lstatSync(left)
-  if (!found.isDirectory() || found.uid !== owner) throw new Failure(`${left} lies where an earlier Virgulta kept the database, but is not the database user's; look at it, and remove it.`)
+  if (!found.isDirectory() || found.uid !== owner)
+    throw new Failure(
+      `${left} lies where an earlier Virgulta kept the database, but is not the database user's; look at it, and remove it.`,
+    )
   await stop(left)
   mkdirSync(dirname(dir), { recursive: true, mode: 0o755 })
   // Over to another disk in one piece: what was copied in part is never taken for the whole.
   const part = `${dir}.part`
   rmSync(part, { recursive: true, force: true })
-  if (await exitCode('cp', ['-a', left, part]) !== 0) throw new Failure(`The database could not be moved from ${left} to ${dir}; make room and start again.`)
+  if ((await exitCode('cp', ['-a', left, part])) !== 0)
+    throw new Failure(`The database could not be moved from ${left} to ${dir}; make room and start again.`)
   renameSync(part, dir)
   rmSync(left, { recursive: true, force: true })
   return left
@@ -45,8 +50,12 @@ export function checkNotLost(dataDir, dir) {
   const note = join(dataDir, 'postgres.path')
   const noted = existsSync(note) ? readFileSync(note, 'utf8').trim() : null
   if (noted && !isCluster(dir)) {
-    const way = isCluster(noted) ? `It still lies in ${noted}: move it from there.` : 'Bring it back from where this folder came from.'
-    throw new Failure(`The database of ${dataDir} should lie in ${dir}, and does not. ${way} To begin with an empty one instead, delete ${note}.`)
+    const way = isCluster(noted)
+      ? `It still lies in ${noted}: move it from there.`
+      : 'Bring it back from where this folder came from.'
+    throw new Failure(
+      `The database of ${dataDir} should lie in ${dir}, and does not. ${way} To begin with an empty one instead, delete ${note}.`,
+    )
   }
 }
 

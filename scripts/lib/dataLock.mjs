@@ -10,7 +10,10 @@ let lock
 /** The file that says which process has the data folder. */
 export const startMarkOf = dataDir => join(dataDir, 'start.pid')
 
-const runsAlready = other => new Failure(`Virgulta runs already on this data${other ? ` (process ${other})` : ''}. Stop it first, or set PORT and VIRGULTA_DATA for a second one.`)
+const runsAlready = other =>
+  new Failure(
+    `Virgulta runs already on this data${other ? ` (process ${other})` : ''}. Stop it first, or set PORT and VIRGULTA_DATA for a second one.`,
+  )
 
 /** Takes the data folder, made first when it is not there. @throws {Failure} while another program has it */
 export async function takeData(dataDir) {
@@ -18,13 +21,23 @@ export async function takeData(dataDir) {
   const startMark = startMarkOf(dataDir)
   const other = existsSync(startMark) ? Number(readFileSync(startMark, 'utf8')) : 0
   const commandLine = `/proc/${other}/cmdline`
-  if (other && other !== process.pid && existsSync(commandLine) && readFileSync(commandLine, 'utf8').includes('start.mjs')) {
+  if (
+    other &&
+    other !== process.pid &&
+    existsSync(commandLine) &&
+    readFileSync(commandLine, 'utf8').includes('start.mjs')
+  ) {
     throw runsAlready(other)
   }
   // The mark says who it is; what counts is the lock, which two starts at one moment cannot both get.
-  lock = spawn('flock', ['--wait', '3', join(dataDir, 'lock'), 'sh', '-c', 'echo held; exec cat'], { detached: true, stdio: ['pipe', 'pipe', 'ignore'] })
+  lock = spawn('flock', ['--wait', '3', join(dataDir, 'lock'), 'sh', '-c', 'echo held; exec cat'], {
+    detached: true,
+    stdio: ['pipe', 'pipe', 'ignore'],
+  })
   const isHeld = await new Promise((resolve, reject) => {
-    lock.once('error', () => reject(new Failure('The program "flock" is missing; Debian\'s package util-linux brings it.')))
+    lock.once('error', () =>
+      reject(new Failure('The program "flock" is missing; Debian\'s package util-linux brings it.')),
+    )
     lock.stdout.once('data', () => resolve(true))
     lock.once('exit', () => resolve(false))
   })

@@ -7,7 +7,9 @@ import { Failure, isRoot, outputOf, run } from './run.mjs'
 
 /** Installs the npm packages when the lock file is not the one they came from. */
 export async function installPackages() {
-  const lock = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex')
+  const lock = createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex')
   const mark = join(root, 'node_modules', '.virgulta-lock')
   if (existsSync(mark) && readFileSync(mark, 'utf8') === lock) return
   console.log('Installing packages from the lock file …')
@@ -39,8 +41,7 @@ export async function installPostgres(isThere) {
   }
   try {
     await installFromDebian(['postgresql'], 'PostgreSQL is not installed and this user may not install it.')
-  }
-  finally {
+  } finally {
     if (isRoot) rmSync(note, { force: true })
   }
 }
@@ -49,5 +50,6 @@ export const chromium = '/usr/bin/chromium'
 
 /** Makes sure that the browser for the tests is there. */
 export async function installChromium() {
-  if (!existsSync(chromium)) await installFromDebian(['chromium'], 'Chromium is not installed and this user may not install it.')
+  if (!existsSync(chromium))
+    await installFromDebian(['chromium'], 'Chromium is not installed and this user may not install it.')
 }

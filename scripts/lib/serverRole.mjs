@@ -13,8 +13,12 @@ import { secretsIn } from './secrets.mjs'
  */
 export function serverRoleOf(ownerUrl) {
   const url = new URL(ownerUrl)
-  const role = `virgulta_server_${decodeURIComponent(url.pathname.slice(1)).replace(/[^a-z0-9_]/gi, '_')}`.slice(0, 60).toLowerCase()
-  const password = createHmac('sha256', decodeURIComponent(url.password) || secretsIn(dataDir).database).update(role).digest('hex')
+  const role = `virgulta_server_${decodeURIComponent(url.pathname.slice(1)).replace(/[^a-z0-9_]/gi, '_')}`
+    .slice(0, 60)
+    .toLowerCase()
+  const password = createHmac('sha256', decodeURIComponent(url.password) || secretsIn(dataDir).database)
+    .update(role)
+    .digest('hex')
   url.username = role
   url.password = password
   return { role, password, url: url.href }

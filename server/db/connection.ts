@@ -6,19 +6,31 @@ import { Pool } from 'pg'
 import * as schema from './schema'
 
 /** A database connection or a transaction on one: what every query takes. */
-export type Database = Pick<ReturnType<typeof open>['db'], 'select' | 'selectDistinct' | 'insert' | 'update' | 'delete' | 'execute' | 'transaction'>
+export type Database = Pick<
+  ReturnType<typeof open>['db'],
+  'select' | 'selectDistinct' | 'insert' | 'update' | 'delete' | 'execute' | 'transaction'
+>
 
 /** A transaction: what is thrown in it ends it, and nothing of it stays. */
 export type Transaction = Database & { rollback: () => never }
 
 /** What a pool may hold and how long; absent: as long as it wants, as a migration may. */
-interface Bounds { connections?: number, /** one statement */ statementMs?: number, /** waiting for a lock */ lockMs?: number, /** a transaction in which nothing is asked */ idleMs?: number }
+interface Bounds {
+  connections?: number
+  /** one statement */ statementMs?: number
+  /** waiting for a lock */ lockMs?: number
+  /** a transaction in which nothing is asked */ idleMs?: number
+}
 
 /** Opens a pool of connections to a PostgreSQL. */
 export function open(url: string, { connections = 8, statementMs, lockMs, idleMs }: Bounds = {}) {
   const client = new Pool({
-    connectionString: url, max: connections, connectionTimeoutMillis: 10_000,
-    statement_timeout: statementMs, lock_timeout: lockMs, idle_in_transaction_session_timeout: idleMs,
+    connectionString: url,
+    max: connections,
+    connectionTimeoutMillis: 10_000,
+    statement_timeout: statementMs,
+    lock_timeout: lockMs,
+    idle_in_transaction_session_timeout: idleMs,
   })
   // A connection that breaks is replaced with the next query; what was under way on it fails by itself.
   client.on('error', () => {}).on('connect', connection => void connection.on('error', () => {}))
@@ -54,15 +66,25 @@ function poolOf(bounds: Bounds): Database {
 }
 
 /** What a transaction knows of who asks; row-level security shows the rows that go with it and no others. */
-export interface Known { garden?: string, person?: string, email?: string, /** hash of a secret */ secret?: string }
+export interface Known {
+  garden?: string
+  person?: string
+  email?: string
+  /** hash of a secret */ secret?: string
+}
 
 /**
  * Works in a transaction that knows who asks.
  *
  * @param kind of transaction, where the usual one will not do
  */
-export function knowing<T>(db: Database, known: Known, work: (tx: Transaction) => Promise<T>, kind?: PgTransactionConfig): Promise<T> {
-  return db.transaction(async (tx) => {
+export function knowing<T>(
+  db: Database,
+  known: Known,
+  work: (tx: Transaction) => Promise<T>,
+  kind?: PgTransactionConfig,
+): Promise<T> {
+  return db.transaction(async tx => {
     await tellTransaction(tx, known)
     return work(tx)
   }, kind)
@@ -70,12 +92,19 @@ export function knowing<T>(db: Database, known: Known, work: (tx: Transaction) =
 
 /** Tells a transaction one thing more. */
 export async function tellTransaction(tx: Database, known: Known): Promise<void> {
-  const settings = Object.entries(known).map(([name, value]) => sql`set_config(${`virgulta.${name}`}, ${value}, true)`)
+  const settings = Object.entries(known).map(
+    ([name, value]) => sql`set_config(${`virgulta.${name}`}, ${value}, true)`,
+  )
   await tx.execute(sql`select ${sql.join(settings, sql`, `)}`)
 }
 
 /** Works within one garden: the rows of other gardens are not there, also for a query that forgets to ask for its garden. */
-export function inGarden<T>(db: Database, gardenId: string, work: (tx: Transaction) => Promise<T>, kind?: PgTransactionConfig): Promise<T> {
+export function inGarden<T>(
+  db: Database,
+  gardenId: string,
+  work: (tx: Transaction) => Promise<T>,
+  kind?: PgTransactionConfig,
+): Promise<T> {
   return knowing(db, { garden: gardenId }, work, kind)
 }
 

@@ -16,8 +16,7 @@ export async function migrate(url: string, folder = OWN): Promise<void> {
   await client.connect()
   try {
     await applyMigrations(drizzle(client), { migrationsFolder: folder })
-  }
-  finally {
+  } finally {
     await client.end()
   }
 }

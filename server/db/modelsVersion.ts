@@ -16,23 +16,34 @@ export const MODELS_VERSION = 9
  * @param ownerUrl of the database, as the owner of the tables
  * @param onGarden is told the name of each garden that is rebuilt, and why it could not be
  */
-export async function renewModels(ownerUrl: string, onGarden: (name: string, fault: string | null) => void = () => {}): Promise<void> {
+export async function renewModels(
+  ownerUrl: string,
+  onGarden: (name: string, fault: string | null) => void = () => {},
+): Promise<void> {
   const { db, close } = open(ownerUrl)
   try {
     const [kept] = await db.select().from(modelsVersion)
     const isRenewed = kept?.version === MODELS_VERSION
-    if (!isRenewed) await db.delete(gardens).where(and(eq(gardens.isDemo, true), or(eq(gardens.isTemplate, true), isNotNull(gardens.expiresAt))))
+    if (!isRenewed)
+      await db
+        .delete(gardens)
+        .where(and(eq(gardens.isDemo, true), or(eq(gardens.isTemplate, true), isNotNull(gardens.expiresAt))))
     for (const garden of (await lastingGardens(db)).filter(g => !isRenewed || g.fault !== null)) {
-      const fault = await rebuild(db, garden).then(() => null, (error) => {
-        if (!(error instanceof Refusal)) throw error
-        return error.message
-      })
+      const fault = await rebuild(db, garden).then(
+        () => null,
+        error => {
+          if (!(error instanceof Refusal)) throw error
+          return error.message
+        },
+      )
       await db.update(gardens).set({ fault }).where(eq(gardens.id, garden.id))
       onGarden(garden.name, fault)
     }
-    await db.insert(modelsVersion).values({ version: MODELS_VERSION }).onConflictDoUpdate({ target: modelsVersion.isOnly, set: { version: MODELS_VERSION } })
-  }
-  finally {
+    await db
+      .insert(modelsVersion)
+      .values({ version: MODELS_VERSION })
+      .onConflictDoUpdate({ target: modelsVersion.isOnly, set: { version: MODELS_VERSION } })
+  } finally {
     await close()
   }
 }

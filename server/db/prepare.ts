@@ -11,7 +11,11 @@ import { renewModels } from './modelsVersion'
  */
 export async function prepareDatabase(ownerUrl: string): Promise<void> {
   await migrate(ownerUrl)
-  await renewModels(ownerUrl, (name, fault) => fault && console.error(`The garden ${name} stays shut: its log does not fit together. ${fault}`))
+  await renewModels(
+    ownerUrl,
+    (name, fault) =>
+      fault && console.error(`The garden ${name} stays shut: its log does not fit together. ${fault}`),
+  )
   await makeQueue(ownerUrl)
   await grantToServer(ownerUrl)
 }

@@ -6,17 +6,69 @@ import type { PgTable } from 'drizzle-orm/pg-core'
 import type { Database } from './connection'
 import { among } from './connection'
 import { sound } from './sound'
-import { aims, batches, crosses, customs, flowers, gardens, guides, inheritances, loci, plants, readings, rules, seedLots, sowings, storeReadings, stores, tasks, traits, tubes } from './schema'
+import {
+  aims,
+  batches,
+  crosses,
+  customs,
+  flowers,
+  gardens,
+  guides,
+  inheritances,
+  loci,
+  plants,
+  readings,
+  rules,
+  seedLots,
+  sowings,
+  storeReadings,
+  stores,
+  tasks,
+  traits,
+  tubes,
+} from './schema'
 
 const ofCrop = ({ crop }: { crop: string }) => ({ crop })
 
 /** The table of each type of subject, and which of its state's fields have columns of their own. */
 export const readModels = {
-  plant: { table: plants, columns: ({ code, name, crop, plantKind, placeId, crossId, verdict, since }: States['plant']) => ({ code, name, crop, plantKind, placeId, crossId, verdict: verdict?.verdict ?? null, since }) },
-  cross: { table: crosses, columns: ({ code, crop, seedParentId, pollenParentId, plannedOn }: States['cross']) => ({ code, crop, seedParentId, pollenParentId, plannedOn }) },
-  flower: { table: flowers, columns: ({ code, crossId, seedParentId, status }: States['flower']) => ({ code, crossId, seedParentId, status }) },
+  plant: {
+    table: plants,
+    columns: ({ code, name, crop, plantKind, placeId, crossId, verdict, since }: States['plant']) => ({
+      code,
+      name,
+      crop,
+      plantKind,
+      placeId,
+      crossId,
+      verdict: verdict?.verdict ?? null,
+      since,
+    }),
+  },
+  cross: {
+    table: crosses,
+    columns: ({ code, crop, seedParentId, pollenParentId, plannedOn }: States['cross']) => ({
+      code,
+      crop,
+      seedParentId,
+      pollenParentId,
+      plannedOn,
+    }),
+  },
+  flower: {
+    table: flowers,
+    columns: ({ code, crossId, seedParentId, status }: States['flower']) => ({
+      code,
+      crossId,
+      seedParentId,
+      status,
+    }),
+  },
   seedLot: { table: seedLots, columns: ({ code, crossId }: States['seedLot']) => ({ code, crossId }) },
-  sowing: { table: sowings, columns: ({ code, crossId, lotId }: States['sowing']) => ({ code, crossId, lotId }) },
+  sowing: {
+    table: sowings,
+    columns: ({ code, crossId, lotId }: States['sowing']) => ({ code, crossId, lotId }),
+  },
   trait: { table: traits, columns: ofCrop },
   locus: { table: loci, columns: ofCrop },
   rule: { table: rules, columns: ofCrop },
@@ -39,10 +91,15 @@ const ROWS_AT_ONCE = 2000
 
 /** Items in groups that fit one statement. */
 export function inGroups<T>(items: T[], size = ROWS_AT_ONCE): T[][] {
-  return Array.from({ length: Math.ceil(items.length / size) }, (_, i) => items.slice(i * size, (i + 1) * size))
+  return Array.from({ length: Math.ceil(items.length / size) }, (_, i) =>
+    items.slice(i * size, (i + 1) * size),
+  )
 }
 
-interface Model { table: typeof plants, columns: (state: unknown) => Record<string, unknown> }
+interface Model {
+  table: typeof plants
+  columns: (state: unknown) => Record<string, unknown>
+}
 const modelOf = (type: SubjectType) => readModels[type] as unknown as Model
 
 /**
@@ -50,7 +107,13 @@ const modelOf = (type: SubjectType) => readModels[type] as unknown as Model
  *
  * @param revision of the log that changed them
  */
-export async function saveStates(db: Database, gardenId: string, revision: number, type: SubjectType, states: { id: string }[]): Promise<void> {
+export async function saveStates(
+  db: Database,
+  gardenId: string,
+  revision: number,
+  type: SubjectType,
+  states: { id: string }[],
+): Promise<void> {
   const { table, columns } = modelOf(type)
   const changing = Object.fromEntries(
     Object.entries(getTableColumns(table as PgTable))
@@ -59,12 +122,20 @@ export async function saveStates(db: Database, gardenId: string, revision: numbe
   )
   for (const group of inGroups(states)) {
     const rows = group.map(state => ({ gardenId, id: state.id, state, revision, ...columns(state) }))
-    await db.insert(table).values(rows as never).onConflictDoUpdate({ target: [table.gardenId, table.id], set: changing })
+    await db
+      .insert(table)
+      .values(rows as never)
+      .onConflictDoUpdate({ target: [table.gardenId, table.id], set: changing })
   }
 }
 
 /** Removes subjects of which nothing is noted any more. */
-export async function removeStates(db: Database, gardenId: string, revision: number, subjects: Subject[]): Promise<void> {
+export async function removeStates(
+  db: Database,
+  gardenId: string,
+  revision: number,
+  subjects: Subject[],
+): Promise<void> {
   for (const type of subjectTypes) {
     const ids = subjects.filter(s => s.type === type).map(s => s.id)
     const { table } = modelOf(type)
@@ -74,27 +145,62 @@ export async function removeStates(db: Database, gardenId: string, revision: num
 }
 
 /** The states of some subjects of one type, by id; those that pages cannot work with are left out. */
-export function statesOf<T extends SubjectType>(db: Database, gardenId: string, type: T, ids: string[]): Promise<Map<string, States[T]>> {
+export function statesOf<T extends SubjectType>(
+  db: Database,
+  gardenId: string,
+  type: T,
+  ids: string[],
+): Promise<Map<string, States[T]>> {
   return keptStates(db, gardenId, type, ids, sound(type))
 }
 
 /** The states of some subjects of one type by id, whatever is in them. */
-export async function keptStates<T extends SubjectType>(db: Database, gardenId: string, type: T, ids: string[], filter?: SQL): Promise<Map<string, States[T]>> {
+export async function keptStates<T extends SubjectType>(
+  db: Database,
+  gardenId: string,
+  type: T,
+  ids: string[],
+  filter?: SQL,
+): Promise<Map<string, States[T]>> {
   const { table } = modelOf(type)
   if (!ids.length) return new Map()
-  const rows = await db.select({ id: table.id, state: table.state }).from(table).where(and(eq(table.gardenId, gardenId), among(table.id, ids), filter))
+  const rows = await db
+    .select({ id: table.id, state: table.state })
+    .from(table)
+    .where(and(eq(table.gardenId, gardenId), among(table.id, ids), filter))
   return new Map(rows.map(({ id, state }) => [id, state as unknown as States[T]]))
 }
 
 /** The states of all subjects of one type, for types of which a garden has few; those that pages cannot work with are left out. */
-export async function allStates<T extends 'trait' | 'locus' | 'rule' | 'inheritance' | 'aim' | 'batch' | 'task' | 'readings' | 'guide' | 'custom' | 'tube' | 'store' | 'storeReadings'>(db: Database, gardenId: string, type: T): Promise<States[T][]> {
+export async function allStates<
+  T extends
+    | 'trait'
+    | 'locus'
+    | 'rule'
+    | 'inheritance'
+    | 'aim'
+    | 'batch'
+    | 'task'
+    | 'readings'
+    | 'guide'
+    | 'custom'
+    | 'tube'
+    | 'store'
+    | 'storeReadings',
+>(db: Database, gardenId: string, type: T): Promise<States[T][]> {
   const { table } = modelOf(type)
-  const rows = await db.select({ state: table.state }).from(table).where(and(eq(table.gardenId, gardenId), sound(type))).orderBy(table.id)
+  const rows = await db
+    .select({ state: table.state })
+    .from(table)
+    .where(and(eq(table.gardenId, gardenId), sound(type)))
+    .orderBy(table.id)
   return rows.map(({ state }) => state as unknown as States[T])
 }
 
 /** The ids of all subjects of one type that have a state. */
 export async function keptIds(db: Database, gardenId: string, type: SubjectType): Promise<string[]> {
   const { table } = modelOf(type)
-  return (await db.select({ id: table.id }).from(table).where(eq(table.gardenId, gardenId))).map(row => row.id)
+  return (await db.select({ id: table.id }).from(table).where(eq(table.gardenId, gardenId))).map(
+    row => row.id,
+  )
 }

@@ -6,8 +6,13 @@ import { weightOf } from './weight'
 const MOST_BYTES = 256 * 1024 * 1024
 
 /** An answer counts little while it is worked out; then by its weight. */
-interface Kept { revision: number, answer: Promise<unknown>, bytes: number }
-const cache = (max: number) => new LRUCache<string, Kept>({ max, maxSize: MOST_BYTES, sizeCalculation: kept => kept.bytes })
+interface Kept {
+  revision: number
+  answer: Promise<unknown>
+  bytes: number
+}
+const cache = (max: number) =>
+  new LRUCache<string, Kept>({ max, maxSize: MOST_BYTES, sizeCalculation: kept => kept.bytes })
 
 const memory = cache(600)
 
@@ -15,7 +20,12 @@ const memory = cache(600)
 const newest = cache(40)
 
 /** Keeps an answer, and forgets it again if it fails. */
-function keep<T>(kept: LRUCache<string, Kept>, key: string, revision: number, working: Promise<T>): Promise<T> {
+function keep<T>(
+  kept: LRUCache<string, Kept>,
+  key: string,
+  revision: number,
+  working: Promise<T>,
+): Promise<T> {
   kept.set(key, { revision, answer: working, bytes: 1 })
   const isStill = () => kept.peek(key)?.answer === working
   working.then(
@@ -48,5 +58,5 @@ export function rememberedNewest<T>(garden: Garden, what: string, workOut: () =>
  */
 export function remembered<T>(garden: Garden, what: string, workOut: () => Promise<T>): Promise<T> {
   const key = `${garden.id} ${garden.revision} ${garden.today} ${what}`
-  return memory.get(key)?.answer as Promise<T> | undefined ?? keep(memory, key, garden.revision, workOut())
+  return (memory.get(key)?.answer as Promise<T> | undefined) ?? keep(memory, key, garden.revision, workOut())
 }

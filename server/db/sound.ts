@@ -13,14 +13,21 @@ import { aims, batches, plants, stores, storeReadings, readings, tasks, tubes } 
 const DAY = '"^[0-9]{4}-(0[1-9]|1[0-2])-(0[1-9]|[12][0-9]|3[01])$"'
 const MOMENT = '"^[0-9]{4}-(0[1-9]|1[0-2])-(0[1-9]|[12][0-9]|3[01])T[0-9:.]+Z$"'
 
-const is = (type: 'array' | 'object' | 'number' | 'string') => (...fields: string[]) => fields.map(field => `$.${field}.type() == "${type}"`)
+const is =
+  (type: 'array' | 'object' | 'number' | 'string') =>
+  (...fields: string[]) =>
+    fields.map(field => `$.${field}.type() == "${type}"`)
 const isDay = (...fields: string[]) => fields.map(field => `$.${field} like_regex ${DAY}`)
 const isMoment = (...fields: string[]) => fields.map(field => `$.${field} like_regex ${MOMENT}`)
-const isNullOr = (field: string, part: string, like: string) => `($.${field} == null || $.${field}.${part} like_regex ${like})`
+const isNullOr = (field: string, part: string, like: string) =>
+  `($.${field} == null || $.${field}.${part} like_regex ${like})`
 /** Each thing of a list has this; a comparison with a value of another type is unknown, not false. */
 const each = (list: string, has: string) => `!(exists($.${list}[*] ? (!(${has}) || (${has}) is unknown)))`
 
-const BLOOMING = [...is('array')('blooming.notes', 'blooming.blooms'), each('blooming.blooms', `@.seen like_regex ${DAY}`)]
+const BLOOMING = [
+  ...is('array')('blooming.notes', 'blooming.blooms'),
+  each('blooming.blooms', `@.seen like_regex ${DAY}`),
+]
 
 /**
  * What is relied on wherever a state is read, in the database's language of JSON paths. States of the log are bounded when they
@@ -28,28 +35,80 @@ const BLOOMING = [...is('array')('blooming.notes', 'blooming.blooms'), each('blo
  */
 const RELIED_ON = {
   plant: {
-    table: plants, code: plants.code,
+    table: plants,
+    code: plants.code,
     holds: [
-      ...is('array')('scores', 'pottedOn', 'holds'), ...is('object')('genotype'), ...BLOOMING, ...isDay('since'),
-      each('scores', `@.value.type() == "number" && @.on like_regex ${DAY}`), each('pottedOn', `@ like_regex ${DAY}`), each('holds', `@.from like_regex ${DAY}`),
-      isNullOr('lost', 'on', DAY), isNullOr('struckOff', 'on', DAY), isNullOr('verdict', 'on', DAY),
+      ...is('array')('scores', 'pottedOn', 'holds'),
+      ...is('object')('genotype'),
+      ...BLOOMING,
+      ...isDay('since'),
+      each('scores', `@.value.type() == "number" && @.on like_regex ${DAY}`),
+      each('pottedOn', `@ like_regex ${DAY}`),
+      each('holds', `@.from like_regex ${DAY}`),
+      isNullOr('lost', 'on', DAY),
+      isNullOr('struckOff', 'on', DAY),
+      isNullOr('verdict', 'on', DAY),
     ],
   },
-  batch: { table: batches, code: batches.code, holds: [...BLOOMING, ...isDay('plannedFor'), `($.sownOn == null || $.sownOn like_regex ${DAY})`, isNullOr('ended', 'on', DAY)] },
+  batch: {
+    table: batches,
+    code: batches.code,
+    holds: [
+      ...BLOOMING,
+      ...isDay('plannedFor'),
+      `($.sownOn == null || $.sownOn like_regex ${DAY})`,
+      isNullOr('ended', 'on', DAY),
+    ],
+  },
   tube: {
-    table: tubes, code: tubes.code,
+    table: tubes,
+    code: tubes.code,
     holds: [
-      ...is('array')('donors', 'thaws', 'uses', 'tests', 'toppedUp', 'doubts'), ...is('number')('doses', 'left'), ...isDay('collectedOn'), ...isMoment('collectedAt', 'stays[0].from'),
-      each('stays', `@.from like_regex ${MOMENT}`), each('thaws', `@ like_regex ${MOMENT}`), each('uses', `@.at like_regex ${MOMENT} && @.doses.type() == "number"`),
-      each('tests', `@.at like_regex ${MOMENT} && @.alive.type() == "number" && @.seen > 0`), isNullOr('tubed', 'at', MOMENT), isNullOr('splitFrom', 'at', MOMENT), isNullOr('ended', 'on', DAY),
+      ...is('array')('donors', 'thaws', 'uses', 'tests', 'toppedUp', 'doubts'),
+      ...is('number')('doses', 'left'),
+      ...isDay('collectedOn'),
+      ...isMoment('collectedAt', 'stays[0].from'),
+      each('stays', `@.from like_regex ${MOMENT}`),
+      each('thaws', `@ like_regex ${MOMENT}`),
+      each('uses', `@.at like_regex ${MOMENT} && @.doses.type() == "number"`),
+      each('tests', `@.at like_regex ${MOMENT} && @.alive.type() == "number" && @.seen > 0`),
+      isNullOr('tubed', 'at', MOMENT),
+      isNullOr('splitFrom', 'at', MOMENT),
+      isNullOr('ended', 'on', DAY),
     ],
   },
-  aim: { table: aims, code: sql<string>`''`, holds: [...is('array')('wishes'), ...is('string')('words'), ...isDay('setOn'), each('wishes', '@.trait.type() == "string"'), isNullOr('ended', 'on', DAY)] },
-  task: { table: tasks, code: sql<string>`''`, holds: [...isDay('from', 'until'), ...is('string')('does', 'why')] },
-  store: { table: stores, code: sql<string>`''`, holds: [...is('string')('name', 'keeps'), ...is('number')('celsius')] },
-  storeReadings: { table: storeReadings, code: sql<string>`''`, holds: [...is('array')('rows'), each('rows', `@[0] like_regex ${MOMENT} && @[1].type() == "number"`)] },
-  readings: { table: readings, code: sql<string>`''`, holds: [...is('array')('rows'), ...isDay('readOn'), each('rows', '@[0].type() == "string"')] },
-} satisfies Partial<Record<SubjectType, { table: PgTable, code: unknown, holds: string[] }>>
+  aim: {
+    table: aims,
+    code: sql<string>`''`,
+    holds: [
+      ...is('array')('wishes'),
+      ...is('string')('words'),
+      ...isDay('setOn'),
+      each('wishes', '@.trait.type() == "string"'),
+      isNullOr('ended', 'on', DAY),
+    ],
+  },
+  task: {
+    table: tasks,
+    code: sql<string>`''`,
+    holds: [...isDay('from', 'until'), ...is('string')('does', 'why')],
+  },
+  store: {
+    table: stores,
+    code: sql<string>`''`,
+    holds: [...is('string')('name', 'keeps'), ...is('number')('celsius')],
+  },
+  storeReadings: {
+    table: storeReadings,
+    code: sql<string>`''`,
+    holds: [...is('array')('rows'), each('rows', `@[0] like_regex ${MOMENT} && @[1].type() == "number"`)],
+  },
+  readings: {
+    table: readings,
+    code: sql<string>`''`,
+    holds: [...is('array')('rows'), ...isDay('readOn'), each('rows', '@[0].type() == "string"')],
+  },
+} satisfies Partial<Record<SubjectType, { table: PgTable; code: unknown; holds: string[] }>>
 
 type Vetted = keyof typeof RELIED_ON
 const isVetted = (type: SubjectType): type is Vetted => type in RELIED_ON
@@ -61,7 +120,10 @@ export function sound(type: SubjectType): SQL | undefined {
   return sql`coalesce(${table.state} @@ ${sql.raw(`'${holds.join(' && ')}'`)}, false)`
 }
 
-interface Found { revision: number, damaged: LeftOut[] }
+interface Found {
+  revision: number
+  damaged: LeftOut[]
+}
 /** What was found of a garden last; only what changed since is looked at anew. */
 const latest = new LRUCache<string, Found>({ max: 200 })
 
@@ -71,12 +133,27 @@ export async function damagedOf(db: Database, garden: Garden): Promise<LeftOut[]
   if (before?.revision === garden.revision) return before.damaged
   const since = before && before.revision < garden.revision ? before : { revision: -1, damaged: [] }
   const ids = since.damaged.map(one => one.id)
-  const parts = (Object.keys(RELIED_ON) as Vetted[]).map((type) => {
+  const parts = (Object.keys(RELIED_ON) as Vetted[]).map(type => {
     const { table, code } = RELIED_ON[type]
-    return db.select({ type: sql<Vetted>`${sql.raw(`'${type}'`)}`.as('type'), id: table.id, code: sql<string>`${code}`.as('code'), crossId: sql<null>`null::uuid`.as('cross') }).from(table as typeof plants)
-      .where(and(eq(table.gardenId, garden.id), not(sound(type)!), ids.length ? or(gt(table.revision, since.revision), among(table.id, ids)) : gt(table.revision, since.revision)))
+    return db
+      .select({
+        type: sql<Vetted>`${sql.raw(`'${type}'`)}`.as('type'),
+        id: table.id,
+        code: sql<string>`${code}`.as('code'),
+        crossId: sql<null>`null::uuid`.as('cross'),
+      })
+      .from(table as typeof plants)
+      .where(
+        and(
+          eq(table.gardenId, garden.id),
+          not(sound(type)!),
+          ids.length
+            ? or(gt(table.revision, since.revision), among(table.id, ids))
+            : gt(table.revision, since.revision),
+        ),
+      )
   })
-  const damaged: LeftOut[] = await unionAll(...parts as [typeof parts[0], typeof parts[0]])
+  const damaged: LeftOut[] = await unionAll(...(parts as [(typeof parts)[0], (typeof parts)[0]]))
   latest.set(garden.id, { revision: garden.revision, damaged })
   return damaged
 }

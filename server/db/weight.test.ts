@@ -5,7 +5,14 @@ it('grows with texts, numbers and what holds them', () => {
   expect(weightOf('x'.repeat(1000))).toBeGreaterThan(2000)
   expect(weightOf(new Float64Array(1000))).toBeGreaterThan(8000)
   expect(weightOf(Array.from({ length: 1000 }, (_, i) => i))).toBeGreaterThan(8000)
-  expect(weightOf(new Map([['a', 'x'.repeat(500)], ['b', 'y'.repeat(500)]]))).toBeGreaterThan(2000)
+  expect(
+    weightOf(
+      new Map([
+        ['a', 'x'.repeat(500)],
+        ['b', 'y'.repeat(500)],
+      ]),
+    ),
+  ).toBeGreaterThan(2000)
   expect(weightOf({ deep: { deeper: new Set(['x'.repeat(1000)]) } })).toBeGreaterThan(2000)
 })
 

@@ -15,7 +15,8 @@ export function weightOf(value: unknown): number {
     seen.add(part)
     if (ArrayBuffer.isView(part)) bytes += part.byteLength
     else if (part instanceof Map) for (const [key, of] of part) open.push(key, of)
-    else for (const of of part instanceof Set || Array.isArray(part) ? part : Object.values(part)) open.push(of)
+    else
+      for (const of of part instanceof Set || Array.isArray(part) ? part : Object.values(part)) open.push(of)
   }
   return bytes
 }

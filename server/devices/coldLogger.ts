@@ -12,4 +12,10 @@ export interface ColdLogger {
 
 /** The simulated logger that ships: doors open on some mornings, and once a year the power is gone. Another one is put in its place here. */
 export const loggerIn = (store: Store): ColdLogger | null =>
-  store.isLogged ? { name: 'Simulated cold-store logger', isSimulated: true, readings: (from, to) => simulatedReadings(store, from, to) } : null
+  store.isLogged
+    ? {
+        name: 'Simulated cold-store logger',
+        isSimulated: true,
+        readings: (from, to) => simulatedReadings(store, from, to),
+      }
+    : null

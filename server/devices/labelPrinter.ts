@@ -24,12 +24,31 @@ const simulatedPrinter: LabelPrinter = {
   async print(db, garden, tags) {
     const at = Date.parse(garden.now)
     // One after the other, so that the tray keeps their order.
-    await db.insert(printouts).values(tags.map((tag, i) => ({ gardenId: garden.id, id: randomUUID(), tag, printedAt: new Date(at + i).toISOString() })))
-    const kept = db.select({ id: printouts.id }).from(printouts).where(eq(printouts.gardenId, garden.id)).orderBy(desc(printouts.printedAt), desc(printouts.id)).limit(TRAY)
+    await db
+      .insert(printouts)
+      .values(
+        tags.map((tag, i) => ({
+          gardenId: garden.id,
+          id: randomUUID(),
+          tag,
+          printedAt: new Date(at + i).toISOString(),
+        })),
+      )
+    const kept = db
+      .select({ id: printouts.id })
+      .from(printouts)
+      .where(eq(printouts.gardenId, garden.id))
+      .orderBy(desc(printouts.printedAt), desc(printouts.id))
+      .limit(TRAY)
     await db.delete(printouts).where(and(eq(printouts.gardenId, garden.id), notInArray(printouts.id, kept)))
   },
   async tray(db, garden) {
-    const rows = await db.select().from(printouts).where(eq(printouts.gardenId, garden.id)).orderBy(desc(printouts.printedAt), desc(printouts.id)).limit(TRAY)
+    const rows = await db
+      .select()
+      .from(printouts)
+      .where(eq(printouts.gardenId, garden.id))
+      .orderBy(desc(printouts.printedAt), desc(printouts.id))
+      .limit(TRAY)
     return rows.map(({ id, tag, printedAt }) => ({ id, tag, printedAt: new Date(printedAt).toISOString() }))
   },
 }

@@ -5,7 +5,9 @@ import type { Database } from '../db/connection'
 import { letters } from '../db/schema'
 
 /** Sends letters. */
-export interface Mail { send: (letter: Pick<Letter, 'to' | 'subject' | 'text'>) => Promise<void> }
+export interface Mail {
+  send: (letter: Pick<Letter, 'to' | 'subject' | 'text'>) => Promise<void>
+}
 
 /** The simulated post that ships: a tray that shows what would have been sent. Another one is put in its place here. */
 export const mail = (db: Database): Mail => ({

@@ -15,4 +15,8 @@ export interface WeatherStation {
 }
 
 /** The simulated station that ships: believable weather by latitude and season. Another one is put in its place here. */
-export const stationAt = (site: Site): WeatherStation => ({ name: 'Simulated station', isSimulated: true, ...simulatedWeather(site) })
+export const stationAt = (site: Site): WeatherStation => ({
+  name: 'Simulated station',
+  isSimulated: true,
+  ...simulatedWeather(site),
+})

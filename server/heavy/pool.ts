@@ -8,12 +8,21 @@ import type { Tasks } from './tasks'
 import type { Answer, Order } from './thread'
 
 /** The threads' own bundle lies beside the server's (nuxt.config.ts). */
-const bundle = () => join(process.env.NODE_ENV === 'development' ? join(process.cwd(), '.nuxt', 'dev') : join(process.argv[1]!, '..'), 'thread.mjs')
+const bundle = () =>
+  join(
+    process.env.NODE_ENV === 'development'
+      ? join(process.cwd(), '.nuxt', 'dev')
+      : join(process.argv[1]!, '..'),
+    'thread.mjs',
+  )
 
 const MINUTE_MS = 60_000
 
 /** What each thread may take of time and memory while a request waits for it. */
-const OF_REQUESTS = { megabytes: Number(process.env.VIRGULTA_HEAVY_MB ?? 512), limitMs: Number(process.env.VIRGULTA_HEAVY_SECONDS ?? 30) * 1000 }
+const OF_REQUESTS = {
+  megabytes: Number(process.env.VIRGULTA_HEAVY_MB ?? 512),
+  limitMs: Number(process.env.VIRGULTA_HEAVY_SECONDS ?? 30) * 1000,
+}
 
 /**
  * Threads by what they are for, and how many tasks may wait for them. A request holds its connection meanwhile: sheets, which
@@ -26,18 +35,32 @@ const POOLS = {
 }
 type PoolName = keyof typeof POOLS
 
-const poolOfTask: Record<keyof Tasks, PoolName> = { tagSheet: 'sheets', markLegend: 'sheets', unprintable: 'sheets', genotypes: 'genes', longWork: 'long' }
+const poolOfTask: Record<keyof Tasks, PoolName> = {
+  tagSheet: 'sheets',
+  markLegend: 'sheets',
+  unprintable: 'sheets',
+  genotypes: 'genes',
+  longWork: 'long',
+}
 
 const pools = new Map<PoolName, Piscina<Order, Answer>>()
 
 function poolOf(name: PoolName): Piscina<Order, Answer> {
   const { threads, waiting, megabytes } = POOLS[name]
-  const pool = pools.get(name) ?? new Piscina<Order, Answer>({
-    filename: bundle(), minThreads: 0, maxThreads: threads, maxQueue: waiting, concurrentTasksPerWorker: 1, idleTimeout: 5 * MINUTE_MS,
-    resourceLimits: { maxOldGenerationSizeMb: megabytes },
-  })
+  const pool =
+    pools.get(name) ??
+    new Piscina<Order, Answer>({
+      filename: bundle(),
+      minThreads: 0,
+      maxThreads: threads,
+      maxQueue: waiting,
+      concurrentTasksPerWorker: 1,
+      idleTimeout: 5 * MINUTE_MS,
+      resourceLimits: { maxOldGenerationSizeMb: megabytes },
+    })
   // A thread that ends without a task: the next task gets another one.
-  if (!pools.has(name)) pool.on('error', error => serverLog.error({ problem: 'thread', error: error.name, at: framesOf(error) }))
+  if (!pools.has(name))
+    pool.on('error', error => serverLog.error({ problem: 'thread', error: error.name, at: framesOf(error) }))
   pools.set(name, pool)
   return pool
 }
@@ -50,18 +73,33 @@ function poolOf(name: PoolName): Piscina<Order, Answer> {
  * @throws {NoTurn} while too many wait
  */
 export async function heavily<N extends keyof Tasks>(
-  name: N, input: Parameters<Tasks[N]>, { signal, transfer = [] }: { signal?: AbortSignal, transfer?: MessagePort[] } = {},
+  name: N,
+  input: Parameters<Tasks[N]>,
+  { signal, transfer = [] }: { signal?: AbortSignal; transfer?: MessagePort[] } = {},
 ): Promise<Awaited<ReturnType<Tasks[N]>>> {
   const poolName = poolOfTask[name]
   const { limitMs, megabytes } = POOLS[poolName]
   const pool = poolOf(poolName)
   if (pool.queueSize >= POOLS[poolName].waiting) throw new NoTurn(name)
   const limit = AbortSignal.timeout(limitMs)
-  const done = await pool.run({ name, input }, { signal: signal ? AbortSignal.any([signal, limit]) : limit, transferList: transfer as never }).catch((error) => {
-    if (limit.aborted) throw new Refusal('too-heavy', `This took longer than ${limitMs < MINUTE_MS ? counted(limitMs / 1000, 'second') : counted(limitMs / MINUTE_MS, 'minute')} and was ended; ask for less at once.`)
-    if (error.code === 'ERR_WORKER_OUT_OF_MEMORY') throw new Refusal('too-heavy', `This takes more than the ${megabytes} MB of memory that it may take; ask for less at once.`)
-    throw error
-  })
+  const done = await pool
+    .run(
+      { name, input },
+      { signal: signal ? AbortSignal.any([signal, limit]) : limit, transferList: transfer as never },
+    )
+    .catch(error => {
+      if (limit.aborted)
+        throw new Refusal(
+          'too-heavy',
+          `This took longer than ${limitMs < MINUTE_MS ? counted(limitMs / 1000, 'second') : counted(limitMs / MINUTE_MS, 'minute')} and was ended; ask for less at once.`,
+        )
+      if (error.code === 'ERR_WORKER_OUT_OF_MEMORY')
+        throw new Refusal(
+          'too-heavy',
+          `This takes more than the ${megabytes} MB of memory that it may take; ask for less at once.`,
+        )
+      throw error
+    })
   if ('refused' in done) throw new Refusal(done.refused.code, done.refused.sentence, done.refused.field)
   return done.answer as Awaited<ReturnType<Tasks[N]>>
 }

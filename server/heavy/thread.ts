@@ -3,18 +3,21 @@ import type { Tasks } from './tasks'
 import { tasks } from './tasks'
 
 /** What a thread is asked to do. */
-export interface Order { name: keyof Tasks, input: unknown[] }
+export interface Order {
+  name: keyof Tasks
+  input: unknown[]
+}
 
 /** What it answers: a refusal is no error, for its class would be lost on the way. */
-export type Answer = { answer: unknown } | { refused: { code: string, sentence: string, field?: string } }
+export type Answer = { answer: unknown } | { refused: { code: string; sentence: string; field?: string } }
 
 /** Does one task in this thread. */
 export default async function ({ name, input }: Order): Promise<Answer> {
   try {
     return { answer: await (tasks[name] as (...input: unknown[]) => unknown)(...input) }
-  }
-  catch (error) {
-    if (error instanceof Refusal) return { refused: { code: error.code, sentence: error.message, field: error.field } }
+  } catch (error) {
+    if (error instanceof Refusal)
+      return { refused: { code: error.code, sentence: error.message, field: error.field } }
     throw error
   }
 }

@@ -9,7 +9,9 @@ import { heavily } from '../heavy/pool'
 import type { LongWork, Report } from './works'
 
 /** What the queue carries: whose work it is, the rest is in the database. */
-export interface Ticket extends LongWork { jobId: string }
+export interface Ticket extends LongWork {
+  jobId: string
+}
 
 /** The queue of people's works, and the one that clears away what is past its time. */
 export const QUEUES = { works: 'works', clearing: 'clearing' } as const
@@ -27,7 +29,13 @@ export async function makeQueue(ownerUrl: string): Promise<void> {
   const boss = new PgBoss({ connectionString: ownerUrl, supervise: false, schedule: false })
   boss.on('error', () => {})
   await boss.start()
-  for (const name of Object.values(QUEUES)) await boss.createQueue(name, { name, retryLimit: RETRIES, retryDelay: 2, expireInSeconds: EXPIRES_AFTER_S })
+  for (const name of Object.values(QUEUES))
+    await boss.createQueue(name, {
+      name,
+      retryLimit: RETRIES,
+      retryDelay: 2,
+      expireInSeconds: EXPIRES_AFTER_S,
+    })
   await boss.stop({ graceful: false })
 }
 
@@ -43,7 +51,11 @@ export async function takeWorks(url: string, db: Database, onError: (error: Erro
   boss = new PgBoss({ connectionString: url, migrate: false, schedule: false, max: 3 })
   boss.on('error', onError)
   await boss.start()
-  await boss.work<Ticket>(QUEUES.works, { pollingIntervalSeconds: SECONDS_BETWEEN_LOOKS, batchSize: 1, includeMetadata: true }, ([ticket]) => work(db, ticket!.data, ticket!.retryCount >= RETRIES))
+  await boss.work<Ticket>(
+    QUEUES.works,
+    { pollingIntervalSeconds: SECONDS_BETWEEN_LOOKS, batchSize: 1, includeMetadata: true },
+    ([ticket]) => work(db, ticket!.data, ticket!.retryCount >= RETRIES),
+  )
   await boss.work(QUEUES.clearing, () => clearExpired(db))
 }
 
@@ -64,10 +76,15 @@ export async function askForClearing(): Promise<void> {
  * @param db that knows the person
  * @param id of a work that is tried again
  */
-export async function enqueue(db: Database, ticket: Omit<Ticket, 'jobId' | 'wish'> & { wish: object }, id?: string): Promise<string> {
+export async function enqueue(
+  db: Database,
+  ticket: Omit<Ticket, 'jobId' | 'wish'> & { wish: object },
+  id?: string,
+): Promise<string> {
   if (!boss) throw new Refusal('no-queue', 'Long work is not possible at the moment; try again in a minute.')
   const jobId = id ?? randomUUID()
-  if (!id && !await addJob(db, { id: jobId, ...ticket })) throw new Refusal('runs-already', 'This is under way for you already; wait for it, or stop it first.')
+  if (!id && !(await addJob(db, { id: jobId, ...ticket })))
+    throw new Refusal('runs-already', 'This is under way for you already; wait for it, or stop it first.')
   await boss.send(QUEUES.works, { ...ticket, jobId })
   return jobId
 }
@@ -79,38 +96,60 @@ const here = { running: new Set<string>(), brokenOff: new Set<string>() }
  * Does a work that the queue hands out, unless it was cancelled, runs here already, or ended the server that had it before: what takes
  * a server down is not tried again by itself.
  */
-export async function work(db: Database, { jobId, personId, kind, wish }: Ticket, isLastTry: boolean): Promise<void> {
+export async function work(
+  db: Database,
+  { jobId, personId, kind, wish }: Ticket,
+  isLastTry: boolean,
+): Promise<void> {
   const note = (change: Parameters<typeof noteJob>[3]) => noteJob(db, personId, jobId, change)
   const job = await knowing(db, { person: personId }, tx => jobOf(tx, personId, jobId))
   // Taken before the request that asked for it has come to its end: again in a moment.
   if (!job) throw new Error('The work is not there yet.')
   if (here.running.has(jobId)) return
   if (job.state === 'working' && !here.brokenOff.has(jobId)) {
-    await note({ state: 'failed', problem: 'The server ended while it was at this. It is not tried again by itself; try it again if the server was only stopped.', endedAt: new Date().toISOString() })
+    await note({
+      state: 'failed',
+      problem:
+        'The server ended while it was at this. It is not tried again by itself; try it again if the server was only stopped.',
+      endedAt: new Date().toISOString(),
+    })
     return
   }
-  if (!await note({ state: 'working' })) return
+  if (!(await note({ state: 'working' }))) return
   here.running.add(jobId)
   here.brokenOff.delete(jobId)
   let [done, total] = [0, 0]
   const cancelled = new AbortController()
-  const telling = setInterval(() => note({ done, total }).then(isOpen => isOpen || cancelled.abort(), () => {}), TOLD_EVERY_MS)
+  const telling = setInterval(
+    () =>
+      note({ done, total }).then(
+        isOpen => isOpen || cancelled.abort(),
+        () => {},
+      ),
+    TOLD_EVERY_MS,
+  )
   const ended = { endedAt: new Date().toISOString() }
   try {
-    const result = await inThread({ personId, kind, wish }, cancelled.signal, (nowDone, of) => [done, total] = [nowDone, of])
+    const result = await inThread(
+      { personId, kind, wish },
+      cancelled.signal,
+      (nowDone, of) => ([done, total] = [nowDone, of]),
+    )
     await note({ state: 'done', done: total, total, result, ...ended })
-  }
-  catch (error) {
+  } catch (error) {
     if (cancelled.signal.aborted) return
     if (error instanceof Refusal) {
       await note({ state: 'failed', problem: error.message, ...ended })
       return
     }
     if (!isLastTry) here.brokenOff.add(jobId)
-    await note(isLastTry ? { state: 'failed', problem: 'It broke off several times; try it again later.', ...ended } : { state: 'waiting' }).catch(() => {})
+    await note(
+      isLastTry
+        ? { state: 'failed', problem: 'It broke off several times; try it again later.', ...ended }
+        : { state: 'waiting' },
+    ).catch(() => {})
     throw error
-  }
-  finally {
+  } finally {
     clearInterval(telling)
     here.running.delete(jobId)
   }
@@ -122,8 +161,7 @@ async function inThread(work: LongWork, signal: AbortSignal, report: Report): Pr
   here.onmessage = ({ data: { done, of } }) => report(done, of)
   try {
     return await heavily('longWork', [work, there as never], { signal, transfer: [there] })
-  }
-  finally {
+  } finally {
     here.close()
   }
 }

@@ -14,20 +14,31 @@ export type Report = (done: number, of: number) => void
 /** One kind of long work. What it throws as a refusal is told to the person; anything else is tried again. */
 type Work<Wish> = (db: Database, personId: string, wish: Wish, report: Report) => Promise<object>
 
-const restoring: Work<{ uploadId: string }> = async (db, personId, { uploadId }, report): Promise<Restored> => {
+const restoring: Work<{ uploadId: string }> = async (
+  db,
+  personId,
+  { uploadId },
+  report,
+): Promise<Restored> => {
   const garden = await restore(db, bytesOf(db, personId, uploadId), personId, report)
   await forgetFile(db, personId, uploadId)
   return garden
 }
 
-const comparing: Work<{ gardenId: string }> = (db, personId, { gardenId }, report) => inGarden(db, gardenId, async (tx): Promise<Compared> => {
-  const access = await gardenFor(tx, gardenId, personId, null)
-  if (!access || !reaches(access.role, 'keeper')) throw new Refusal('not-allowed', 'You are no longer a keeper of this garden.')
-  const { subjects, differed } = await rebuild(tx, access.garden, report)
-  return { subjects, differed: differed.length }
-})
+const comparing: Work<{ gardenId: string }> = (db, personId, { gardenId }, report) =>
+  inGarden(db, gardenId, async (tx): Promise<Compared> => {
+    const access = await gardenFor(tx, gardenId, personId, null)
+    if (!access || !reaches(access.role, 'keeper'))
+      throw new Refusal('not-allowed', 'You are no longer a keeper of this garden.')
+    const { subjects, differed } = await rebuild(tx, access.garden, report)
+    return { subjects, differed: differed.length }
+  })
 
 /** A work that somebody asked for. */
-export interface LongWork { personId: string, kind: JobKind, wish: never }
+export interface LongWork {
+  personId: string
+  kind: JobKind
+  wish: never
+}
 
 export const works = { restore: restoring, compare: comparing } as Record<JobKind, Work<never>>

@@ -5,6 +5,6 @@ import { defineEventHandler, fromNodeMiddleware } from 'h3'
 const compress = fromNodeMiddleware(compression() as NodeMiddleware)
 
 /** Answers of the routes go out compressed, where the asker takes them so; pages and assets are packed when they are built. */
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   if (event.path.startsWith('/api/')) await compress(event)
 })

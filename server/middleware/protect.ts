@@ -6,21 +6,32 @@ import helmet from 'helmet'
 /** What a request may carry; 5000 entries are about a megabyte, and files are sent in pieces. */
 const MOST_BYTES = 8 * 1024 * 1024
 
-const headersFor = (nonce: string, isTls: boolean) => fromNodeMiddleware(helmet({
-  contentSecurityPolicy: {
-    useDefaults: false,
-    directives: {
-      defaultSrc: ['\'self\''], scriptSrc: ['\'self\'', `'nonce-${nonce}'`], scriptSrcAttr: ['\'none\''],
-      // The looks are set as properties of elements while the page runs; no text of a person ever becomes a style.
-      styleSrc: ['\'self\'', '\'unsafe-inline\''],
-      imgSrc: ['\'self\'', 'data:', 'blob:'], fontSrc: ['\'self\''], connectSrc: ['\'self\''], workerSrc: ['\'self\''],
-      objectSrc: ['\'none\''], baseUri: ['\'none\''], formAction: ['\'self\''], frameAncestors: ['\'none\''],
-    },
-  },
-  xFrameOptions: { action: 'deny' },
-  referrerPolicy: { policy: 'same-origin' },
-  strictTransportSecurity: isTls,
-}) as NodeMiddleware)
+const headersFor = (nonce: string, isTls: boolean) =>
+  fromNodeMiddleware(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'self'"],
+          scriptSrc: ["'self'", `'nonce-${nonce}'`],
+          scriptSrcAttr: ["'none'"],
+          // The looks are set as properties of elements while the page runs; no text of a person ever becomes a style.
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          imgSrc: ["'self'", 'data:', 'blob:'],
+          fontSrc: ["'self'"],
+          connectSrc: ["'self'"],
+          workerSrc: ["'self'"],
+          objectSrc: ["'none'"],
+          baseUri: ["'none'"],
+          formAction: ["'self'"],
+          frameAncestors: ["'none'"],
+        },
+      },
+      xFrameOptions: { action: 'deny' },
+      referrerPolicy: { policy: 'same-origin' },
+      strictTransportSecurity: isTls,
+    }) as NodeMiddleware,
+  )
 
 /** Another site may not write with a visitor's cookie. Programs that are no browser send neither header. */
 function isFromHere(event: H3Event): boolean {
@@ -31,13 +42,25 @@ function isFromHere(event: H3Event): boolean {
 }
 
 /** What every request passes first: the usual headers; for writes also where they come from and how large they are. */
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   const nonce = randomBytes(16).toString('base64')
   event.context.nonce = nonce
   // In development Vite writes scripts of its own into the page.
   if (!import.meta.dev) await headersFor(nonce, getRequestProtocol(event) === 'https')(event)
   if (event.method === 'GET' || event.method === 'HEAD') return
-  if (!isFromHere(event)) refuse(403, { code: 'other-site', sentence: 'Another site sent this request; write from Virgulta’s own pages.' })
-  if (getRequestHeader(event, 'transfer-encoding')) refuse(411, { code: 'no-length', sentence: 'The request does not say how long it is; send it with a Content-Length.' })
-  if (Number(getRequestHeader(event, 'content-length') ?? 0) > MOST_BYTES) refuse(413, { code: 'too-large', sentence: `The request is too large; at most ${MOST_BYTES / 1024 / 1024} MB are taken at once.` })
+  if (!isFromHere(event))
+    refuse(403, {
+      code: 'other-site',
+      sentence: 'Another site sent this request; write from Virgulta’s own pages.',
+    })
+  if (getRequestHeader(event, 'transfer-encoding'))
+    refuse(411, {
+      code: 'no-length',
+      sentence: 'The request does not say how long it is; send it with a Content-Length.',
+    })
+  if (Number(getRequestHeader(event, 'content-length') ?? 0) > MOST_BYTES)
+    refuse(413, {
+      code: 'too-large',
+      sentence: `The request is too large; at most ${MOST_BYTES / 1024 / 1024} MB are taken at once.`,
+    })
 })

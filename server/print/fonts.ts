@@ -17,18 +17,27 @@ const isJoiner = (letter: string) => letter === '\u200D' || letter === '\uFE0F'
 const isUnseen = (letter: string) => isJoiner(letter) || letter.trim() === ''
 
 /** What the PDF library's own reader of fonts knows of a face. */
-interface Opened { _font: { font: { hasGlyphForCodePoint: (point: number) => boolean } } }
+interface Opened {
+  _font: { font: { hasGlyphForCodePoint: (point: number) => boolean } }
+}
 
 /** Letters of a text, each once, that a face has no sign for: they would vanish from the paper. */
 export function lettersWithout(pdf: InstanceType<typeof PDFDocument>, face: Face, text: string): string[] {
   const { font } = (pdf.font(face) as unknown as Opened)._font
-  return [...new Set(text.normalize('NFC'))].filter(letter => !isUnseen(letter) && !font.hasGlyphForCodePoint(letter.codePointAt(0)!))
+  return [...new Set(text.normalize('NFC'))].filter(
+    letter => !isUnseen(letter) && !font.hasGlyphForCodePoint(letter.codePointAt(0)!),
+  )
 }
 
 /** A text with a question mark for each letter that cannot be printed. */
 export function printable(pdf: InstanceType<typeof PDFDocument>, face: Face, text: string): string {
   const missing = new Set(lettersWithout(pdf, face, text))
-  return missing.size ? [...text.normalize('NFC')].filter(letter => !isJoiner(letter)).map(letter => missing.has(letter) ? '?' : letter).join('') : text
+  return missing.size
+    ? [...text.normalize('NFC')]
+        .filter(letter => !isJoiner(letter))
+        .map(letter => (missing.has(letter) ? '?' : letter))
+        .join('')
+    : text
 }
 
 /** The letters of some names that no tag can show, so that this is said before it is printed. */

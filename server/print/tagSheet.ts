@@ -21,10 +21,20 @@ const QUIET = '#5A645D'
  * @param start place of the first page on which the first tag comes, counted from 1
  * @returns the PDF file
  */
-export async function tagSheet(tags: PrintedTag[], gardenName: string, sheet: TagSheet = SHEETS.cut16!.sheet, start = 1): Promise<Buffer> {
+export async function tagSheet(
+  tags: PrintedTag[],
+  gardenName: string,
+  sheet: TagSheet = SHEETS.cut16!.sheet,
+  start = 1,
+): Promise<Buffer> {
   const page = PAGES[sheet.page]
   // No face of the library's own, and none opened under a second name: it would be opened anew for every word.
-  const pdf = new PDFDocument({ size: [page.width * MM, page.height * MM], margin: 0, font: '', info: { Title: `Tags, ${gardenName}`, Creator: 'Virgulta' } })
+  const pdf = new PDFDocument({
+    size: [page.width * MM, page.height * MM],
+    margin: 0,
+    font: '',
+    info: { Title: `Tags, ${gardenName}`, Creator: 'Virgulta' },
+  })
   const parts: Buffer[] = []
   pdf.on('data', part => parts.push(part))
   const ended = new Promise<Buffer>(resolve => pdf.on('end', () => resolve(Buffer.concat(parts))))
@@ -41,19 +51,39 @@ export async function tagSheet(tags: PrintedTag[], gardenName: string, sheet: Ta
       y: (sheet.top + Math.floor(at / sheet.columns) * (sheet.height + sheet.gapY)) * MM,
     })
   }
-  if (!tags.length) pen('text', 12, INK, 9 * MM, 9 * MM, 'There is nothing to print: the flowers of this cross, or these tubes, are gone.', (page.width - 18) * MM)
+  if (!tags.length)
+    pen(
+      'text',
+      12,
+      INK,
+      9 * MM,
+      9 * MM,
+      'There is nothing to print: the flowers of this cross, or these tubes, are gone.',
+      (page.width - 18) * MM,
+    )
   pdf.end()
   return ended
 }
 
 type Pdf = InstanceType<typeof PDFDocument>
-type Pen = (face: Face, size: number, colour: string, x: number, y: number, text: string, width: number) => void
+type Pen = (
+  face: Face,
+  size: number,
+  colour: string,
+  x: number,
+  y: number,
+  text: string,
+  width: number,
+) => void
 
 /** Writes one line, shrunk until it fits. */
 function penFor(pdf: Pdf): Pen {
   return (face, size, colour, x, y, written, width) => {
     const text = printable(pdf, face, written)
-    const points = Math.max(5, Math.min(size, size * width / Math.max(pdf.font(face).fontSize(size).widthOfString(text), 1)))
+    const points = Math.max(
+      5,
+      Math.min(size, (size * width) / Math.max(pdf.font(face).fontSize(size).widthOfString(text), 1)),
+    )
     pdf.fontSize(points).fillColor(colour).text(text, x, y, { lineBreak: false })
   }
 }
@@ -67,7 +97,13 @@ const [NARROW_MM, NAME_MM, FACT_MM] = [34, 4.6, 3.6]
 /** The size that letters are set for; a smaller tag has smaller ones. */
 const FULL = { width: 94, height: 32 }
 
-function drawTag(pdf: Pdf, pen: Pen, tag: PrintedTag, sheet: TagSheet, { x, y }: { x: number, y: number }): void {
+function drawTag(
+  pdf: Pdf,
+  pen: Pen,
+  tag: PrintedTag,
+  sheet: TagSheet,
+  { x, y }: { x: number; y: number },
+): void {
   const height = sheet.height * MM
   const written = sheet.shape === 'loop' ? Math.max(60, sheet.width - LOOP_MM) * MM : sheet.width * MM
   if (sheet.shape === 'cut') cutOutline(pdf, x, y, written, height)
@@ -78,38 +114,81 @@ function drawTag(pdf: Pdf, pen: Pen, tag: PrintedTag, sheet: TagSheet, { x, y }:
   drawCode(pdf, tag.code, x + pad, y + (height - side) / 2, side)
   const left = x + side + pad + 2.4 * MM * scale
   const room = written - (left - x) - (sheet.shape === 'cut' ? 11 * MM : 2 * MM)
-  const line = (face: Face, size: number, colour: string, at: number, text: string) => pen(face, size * scale, colour, left, y + at * scale * MM, text, room)
+  const line = (face: Face, size: number, colour: string, at: number, text: string) =>
+    pen(face, size * scale, colour, left, y + at * scale * MM, text, room)
   // Nothing that is written reaches into the next tag.
   pdf.save().rect(left, y, room, height).clip()
   line('code', 19, INK, 3, tag.code)
   // A narrow tag has the parents below each other.
   const isNarrow = room < NARROW_MM * MM
-  const names = isNarrow ? tag.names.map((name, i) => i < tag.names.length - 1 ? `${name} ×` : name) : [tag.names.join(' × ')]
+  const names = isNarrow
+    ? tag.names.map((name, i) => (i < tag.names.length - 1 ? `${name} ×` : name))
+    : [tag.names.join(' × ')]
   names.forEach((name, i) => line('bold', 10, INK, 11.2 + i * NAME_MM, name))
   const below = (names.length - 1) * NAME_MM
   const facts = isNarrow ? [dayInWords(tag.day, true), tag.of] : [`${dayInWords(tag.day, true)} · ${tag.of}`]
   facts.forEach((fact, i) => line('text', 8, INK, 16 + below + i * FACT_MM, fact))
   line('text', 7.5, QUIET, 20 + below + (facts.length - 1) * FACT_MM, codeInWords(tag.code))
   pdf.restore()
-  if (sheet.height >= WITH_LINE_MM) pdf.moveTo(left, y + height - 3.5 * MM).lineTo(left + room, y + height - 3.5 * MM).lineWidth(0.4).dash(1, { space: 1.5 }).strokeColor(QUIET).stroke().undash()
+  if (sheet.height >= WITH_LINE_MM)
+    pdf
+      .moveTo(left, y + height - 3.5 * MM)
+      .lineTo(left + room, y + height - 3.5 * MM)
+      .lineWidth(0.4)
+      .dash(1, { space: 1.5 })
+      .strokeColor(QUIET)
+      .stroke()
+      .undash()
 }
 
 /** Where to cut: square where the code is, round where the tie goes through. */
 function cutOutline(pdf: Pdf, x: number, y: number, width: number, height: number): void {
   const round = height / 2
-  pdf.moveTo(x, y).lineTo(x + width - round, y)
+  pdf
+    .moveTo(x, y)
+    .lineTo(x + width - round, y)
     .bezierCurveTo(x + width - round * 0.45, y, x + width, y + round * 0.45, x + width, y + round)
-    .bezierCurveTo(x + width, y + height - round * 0.45, x + width - round * 0.45, y + height, x + width - round, y + height)
-    .lineTo(x, y + height).closePath().lineWidth(0.6).strokeColor(QUIET).stroke()
-  pdf.circle(x + width - 7 * MM, y + height / 2, 2.2 * MM).lineWidth(0.6).stroke()
+    .bezierCurveTo(
+      x + width,
+      y + height - round * 0.45,
+      x + width - round * 0.45,
+      y + height,
+      x + width - round,
+      y + height,
+    )
+    .lineTo(x, y + height)
+    .closePath()
+    .lineWidth(0.6)
+    .strokeColor(QUIET)
+    .stroke()
+  pdf
+    .circle(x + width - 7 * MM, y + height / 2, 2.2 * MM)
+    .lineWidth(0.6)
+    .stroke()
 }
 
 /** A strip whose narrow end goes round the stem and through the slit beside the writing. */
 function loopOutline(pdf: Pdf, x: number, y: number, width: number, written: number, height: number): void {
   const [middle, tail] = [y + height / 2, height * 0.28]
-  pdf.moveTo(x, y).lineTo(x + written, y).lineTo(x + written + 6 * MM, middle - tail).lineTo(x + width - 6 * MM, middle - tail).lineTo(x + width, middle)
-    .lineTo(x + width - 6 * MM, middle + tail).lineTo(x + written + 6 * MM, middle + tail).lineTo(x + written, y + height).lineTo(x, y + height).closePath().lineWidth(0.6).strokeColor(QUIET).stroke()
-  pdf.moveTo(x + written - 1.5 * MM, middle - tail - 1.5).lineTo(x + written - 1.5 * MM, middle + tail + 1.5).lineWidth(0.8).stroke()
+  pdf
+    .moveTo(x, y)
+    .lineTo(x + written, y)
+    .lineTo(x + written + 6 * MM, middle - tail)
+    .lineTo(x + width - 6 * MM, middle - tail)
+    .lineTo(x + width, middle)
+    .lineTo(x + width - 6 * MM, middle + tail)
+    .lineTo(x + written + 6 * MM, middle + tail)
+    .lineTo(x + written, y + height)
+    .lineTo(x, y + height)
+    .closePath()
+    .lineWidth(0.6)
+    .strokeColor(QUIET)
+    .stroke()
+  pdf
+    .moveTo(x + written - 1.5 * MM, middle - tail - 1.5)
+    .lineTo(x + written - 1.5 * MM, middle + tail + 1.5)
+    .lineWidth(0.8)
+    .stroke()
 }
 
 /** A QR code of the tag code, drawn as bars so that it stays sharp at any size. */

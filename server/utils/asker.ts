@@ -20,14 +20,24 @@ type Signed = Pick<Asker, 'personId' | 'gardenId' | 'seal'>
 const COOKIE = 'virgulta'
 
 /** The cookie travels over TLS only where the page came over TLS; plain HTTP on the loopback address stays possible. */
-const settings = (event: H3Event) => ({ name: COOKIE, cookie: { secure: getRequestProtocol(event) === 'https' } })
+const settings = (event: H3Event) => ({
+  name: COOKIE,
+  cookie: { secure: getRequestProtocol(event) === 'https' },
+})
 
 /** Who asks; null for strangers. Whether the person still belongs to the garden is asked there. */
 export async function askerOf(event: H3Event): Promise<Asker | null> {
   const token = getRequestHeader(event, 'authorization')?.match(/^Bearer ([\w-]{43})$/)?.[1]
   if (token) {
     const holder = await tokenHolder(database(), token, ['read', 'note'])
-    return holder && { personId: holder.personId, gardenId: holder.gardenId, seal: holder.seal, program: holder.opens }
+    return (
+      holder && {
+        personId: holder.personId,
+        gardenId: holder.gardenId,
+        seal: holder.seal,
+        program: holder.opens,
+      }
+    )
   }
   // Asked without a cookie, the session would be made and a cookie set.
   if (!getCookie(event, COOKIE)) return null

@@ -2,7 +2,12 @@ import type { H3Event } from 'h3'
 import { afterEach, expect, it, vi } from 'vitest'
 import { addressOf, blockOf, isDoorOpen, isTrayKey, ownAddress } from './doors'
 
-const asked = (headers: Record<string, string>, httpVersion = '1.1') => ({ node: { req: { headers, httpVersion, socket: { remoteAddress: '127.0.0.1' } } }, headers: new Headers(headers), context: {} }) as unknown as H3Event
+const asked = (headers: Record<string, string>, httpVersion = '1.1') =>
+  ({
+    node: { req: { headers, httpVersion, socket: { remoteAddress: '127.0.0.1' } } },
+    headers: new Headers(headers),
+    context: {},
+  }) as unknown as H3Event
 afterEach(() => void vi.unstubAllEnvs())
 
 it.each([
@@ -25,13 +30,15 @@ it.each<[string, Record<string, string>, string?]>([
 ])('through a proxy %s no door is open', (_, headers, version) => {
   vi.stubEnv('HOST', '127.0.0.1')
   vi.stubEnv('VIRGULTA_TRAY_KEY', 'the printed key')
-  for (const door of ['demo', 'mail-tray'] as const) expect(isDoorOpen(asked(headers, version), door)).toBe(false)
+  for (const door of ['demo', 'mail-tray'] as const)
+    expect(isDoorOpen(asked(headers, version), door)).toBe(false)
 })
 
 it('of a server that others are told to reach no door is open', () => {
   vi.stubEnv('HOST', '127.0.0.1')
   vi.stubEnv('VIRGULTA_ADDRESS', 'https://garden.example')
-  for (const door of ['demo', 'mail-tray'] as const) expect(isDoorOpen(asked({ host: '127.0.0.1:4600' }), door)).toBe(false)
+  for (const door of ['demo', 'mail-tray'] as const)
+    expect(isDoorOpen(asked({ host: '127.0.0.1:4600' }), door)).toBe(false)
 })
 
 it('the mail tray takes the printed key, whatever the request looks like', () => {
@@ -63,8 +70,14 @@ it('counts tries by the address that the proxy added, never by one the client wr
 })
 
 it.each([
-  ['10.0.0.7', '10.0.0.7'], ['::ffff:10.0.0.7', '10.0.0.7'], ['unknown', 'unknown'],
-  ['2001:db8:1:2:3:4:5:6', '2001:db8:1:2::/64'], ['2001:0DB8:1:2::9', '2001:db8:1:2::/64'], ['2001:db8::1', '2001:db8:0:0::/64'], ['::1', '0:0:0:0::/64'], ['fe80::1%eth0', 'fe80:0:0:0::/64'],
+  ['10.0.0.7', '10.0.0.7'],
+  ['::ffff:10.0.0.7', '10.0.0.7'],
+  ['unknown', 'unknown'],
+  ['2001:db8:1:2:3:4:5:6', '2001:db8:1:2::/64'],
+  ['2001:0DB8:1:2::9', '2001:db8:1:2::/64'],
+  ['2001:db8::1', '2001:db8:0:0::/64'],
+  ['::1', '0:0:0:0::/64'],
+  ['fe80::1%eth0', 'fe80:0:0:0::/64'],
 ])('%s is counted as %s', (address, block) => expect(blockOf(address)).toBe(block))
 
 it('takes the address for letters from the settings, never from a request', () => {

@@ -14,15 +14,31 @@ export const TRAY_COOKIE = 'virgulta-tray'
 /** True for the key that the launcher printed at this start; false where it printed none. */
 export function isTrayKey(text: string | undefined): boolean {
   const key = process.env.VIRGULTA_TRAY_KEY
-  return Boolean(key && text) && Buffer.byteLength(text!) === Buffer.byteLength(key!) && timingSafeEqual(Buffer.from(text!), Buffer.from(key!))
+  return (
+    Boolean(key && text) &&
+    Buffer.byteLength(text!) === Buffer.byteLength(key!) &&
+    timingSafeEqual(Buffer.from(text!), Buffer.from(key!))
+  )
 }
 
 /** What a proxy says of itself; a bare one, which says nothing, speaks the older protocol. */
-const FORWARDED = ['forwarded', 'via', 'x-forwarded-for', 'x-forwarded-host', 'x-forwarded-proto', 'x-real-ip']
+const FORWARDED = [
+  'forwarded',
+  'via',
+  'x-forwarded-for',
+  'x-forwarded-host',
+  'x-forwarded-proto',
+  'x-real-ip',
+]
 
 /** Asked on this computer, of a server that is there for this computer only, as far as a request can tell. */
-const isAtHome = (event: H3Event) => isLoopback(process.env.HOST ?? '') && !process.env.VIRGULTA_ADDRESS && !process.env.VIRGULTA_PROXY
-  && isLoopback(getRequestHeader(event, 'host') ?? '') && event.node.req.httpVersion !== '1.0' && !FORWARDED.some(name => getRequestHeader(event, name))
+const isAtHome = (event: H3Event) =>
+  isLoopback(process.env.HOST ?? '') &&
+  !process.env.VIRGULTA_ADDRESS &&
+  !process.env.VIRGULTA_PROXY &&
+  isLoopback(getRequestHeader(event, 'host') ?? '') &&
+  event.node.req.httpVersion !== '1.0' &&
+  !FORWARDED.some(name => getRequestHeader(event, name))
 
 /**
  * Whether a door is open. The demo garden is at home. The mail tray, in which the letters of others lie, takes the key that the
@@ -40,7 +56,8 @@ export function isDoorOpen(event: H3Event, door: Door): boolean {
  * proxy itself added; what stands before it anybody may have written.
  */
 export function addressOf(event: H3Event): string {
-  const forwarded = process.env.VIRGULTA_PROXY && getRequestHeader(event, 'x-forwarded-for')?.split(',').at(-1)?.trim()
+  const forwarded =
+    process.env.VIRGULTA_PROXY && getRequestHeader(event, 'x-forwarded-for')?.split(',').at(-1)?.trim()
   return forwarded || getRequestIP(event) || 'unknown'
 }
 
@@ -50,14 +67,21 @@ export function blockOf(address: string): string {
   const mapped = address.match(/^::ffff:(\d+(?:\.\d+){3})$/i)
   if (mapped) return mapped[1]!
   const [head = '', tail] = address.split('%')[0]!.split('::')
-  const groups = (text: string) => text ? text.split(':') : []
+  const groups = (text: string) => (text ? text.split(':') : [])
   const missing = 8 - groups(head).length - groups(tail ?? '').length
-  const all = tail === undefined ? groups(head) : [...groups(head), ...Array.from({ length: missing }, () => '0'), ...groups(tail)]
-  return `${all.slice(0, 4).map(group => parseInt(group, 16).toString(16)).join(':')}::/64`
+  const all =
+    tail === undefined
+      ? groups(head)
+      : [...groups(head), ...Array.from({ length: missing }, () => '0'), ...groups(tail)]
+  return `${all
+    .slice(0, 4)
+    .map(group => parseInt(group, 16).toString(16))
+    .join(':')}::/64`
 }
 
 /** Accounts are made at once; where `VIRGULTA_SIGN_UP=letter` by a letter, so that nobody learns whether an address is known. */
 export const signsUpAtOnce = (): boolean => process.env.VIRGULTA_SIGN_UP !== 'letter'
 
 /** The address at which people reach this server, for links in letters: never taken from a request, which anybody may write. */
-export const ownAddress = (): string => process.env.VIRGULTA_ADDRESS ?? `http://127.0.0.1:${process.env.PORT ?? 4600}`
+export const ownAddress = (): string =>
+  process.env.VIRGULTA_ADDRESS ?? `http://127.0.0.1:${process.env.PORT ?? 4600}`

@@ -26,7 +26,12 @@ const OF_SERVER = { most: 3, waiting: 60 }
  * @param write puts the pieces into the stream; until it has ended the turn is taken
  * @throws {NoTurn} while too many wait
  */
-export function sendFile(event: H3Event, gardenId: string, { name, type }: { name: string, type: string }, write: (file: PassThrough) => Promise<unknown>): PassThrough {
+export function sendFile(
+  event: H3Event,
+  gardenId: string,
+  { name, type }: { name: string; type: string },
+  write: (file: PassThrough) => Promise<unknown>,
+): PassThrough {
   const answer = event.node.res
   const file = new PassThrough()
   answer.once('close', () => file.destroy())
@@ -36,8 +41,16 @@ export function sendFile(event: H3Event, gardenId: string, { name, type }: { nam
     if (!file.destroyed) await write(file)
     file.end()
   }
-  inTurn(`files of ${gardenId}`, OF_GARDEN.most, OF_GARDEN.waiting, () => inTurn('files', OF_SERVER.most, OF_SERVER.waiting, inItsTurn)).catch((error) => {
-    if (!answer.destroyed) serverLog.error({ route: routeOf(event), problem: 'file', error: (error as Error).name, at: framesOf(error) })
+  inTurn(`files of ${gardenId}`, OF_GARDEN.most, OF_GARDEN.waiting, () =>
+    inTurn('files', OF_SERVER.most, OF_SERVER.waiting, inItsTurn),
+  ).catch(error => {
+    if (!answer.destroyed)
+      serverLog.error({
+        route: routeOf(event),
+        problem: 'file',
+        error: (error as Error).name,
+        at: framesOf(error),
+      })
     if (answer.headersSent) answer.destroy()
     file.destroy(error)
   })

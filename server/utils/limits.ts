@@ -11,7 +11,13 @@ import { addressOf, blockOf } from './doors'
  * How often something may be tried: for one account from one address, or on a device that this account has signed in from; for one
  * account from everywhere else together; and from one address.
  */
-interface Limit { ofBoth?: number, ofAccount?: number, ofAddress: number, minutes: number, what: string }
+interface Limit {
+  ofBoth?: number
+  ofAccount?: number
+  ofAddress: number
+  minutes: number
+  what: string
+}
 
 const LIMITS = {
   'sign-in': { ofBoth: 8, ofAccount: 100, ofAddress: 60, minutes: 15, what: 'wrong passwords' },
@@ -28,7 +34,16 @@ export type Trial = keyof typeof LIMITS
 
 const limiters = new Map<string, RateLimiterAbstract>()
 function limiter(name: string, points: number, minutes: number): RateLimiterAbstract {
-  const made = limiters.get(name) ?? new RateLimiterDrizzle({ storeClient: database(), schema: tries, keyPrefix: name, points, duration: minutes * 60, clearExpiredByTimeout: false })
+  const made =
+    limiters.get(name) ??
+    new RateLimiterDrizzle({
+      storeClient: database(),
+      schema: tries,
+      keyPrefix: name,
+      points,
+      duration: minutes * 60,
+      clearExpiredByTimeout: false,
+    })
   limiters.set(name, made)
   return made
 }
@@ -41,8 +56,17 @@ function countersOf(event: H3Event, trial: Trial, account?: string) {
   // Whoever guesses at an account from elsewhere cannot lock out those who have been here before.
   const device = account && limit.ofBoth ? knownDevice(event, account) : null
   return [
-    ...account && limit.ofBoth ? [{ by: limiter(`${trial} both`, limit.ofBoth, limit.minutes), key: hash(`${account} ${device ?? address}`) }] : [],
-    ...account && limit.ofAccount && !device ? [{ by: limiter(`${trial} account`, limit.ofAccount, limit.minutes), key: hash(account) }] : [],
+    ...(account && limit.ofBoth
+      ? [
+          {
+            by: limiter(`${trial} both`, limit.ofBoth, limit.minutes),
+            key: hash(`${account} ${device ?? address}`),
+          },
+        ]
+      : []),
+    ...(account && limit.ofAccount && !device
+      ? [{ by: limiter(`${trial} account`, limit.ofAccount, limit.minutes), key: hash(account) }]
+      : []),
     { by: limiter(`${trial} address`, limit.ofAddress, limit.minutes), key: hash(address) },
   ]
 }
@@ -51,7 +75,10 @@ function countersOf(event: H3Event, trial: Trial, account?: string) {
 const DEVICE_COOKIE = 'virgulta-device'
 const DEVICE_DAYS = 400
 
-const deviceSeal = (device: string, account: string) => createHmac('sha256', `device ${process.env.NUXT_SESSION_PASSWORD}`).update(`${device} ${account}`).digest('base64url')
+const deviceSeal = (device: string, account: string) =>
+  createHmac('sha256', `device ${process.env.NUXT_SESSION_PASSWORD}`)
+    .update(`${device} ${account}`)
+    .digest('base64url')
 
 /** The device that asks, where this account has signed in from it before. */
 function knownDevice(event: H3Event, account: string): string | null {
@@ -63,14 +90,23 @@ function knownDevice(event: H3Event, account: string): string | null {
 export function knowDevice(event: H3Event, account: string): void {
   const [device = '', ...seals] = (getCookie(event, DEVICE_COOKIE) ?? '').split('.')
   const name = /^[\w-]{22}$/.test(device) ? device : randomBytes(16).toString('base64url')
-  const kept = [deviceSeal(name, account), ...name === device ? seals.filter(seal => seal !== deviceSeal(name, account)) : []].slice(0, 4)
-  setCookie(event, DEVICE_COOKIE, [name, ...kept].join('.'), { httpOnly: true, sameSite: 'strict', path: '/api', maxAge: DEVICE_DAYS * 86_400, secure: getRequestProtocol(event) === 'https' })
+  const kept = [
+    deviceSeal(name, account),
+    ...(name === device ? seals.filter(seal => seal !== deviceSeal(name, account)) : []),
+  ].slice(0, 4)
+  setCookie(event, DEVICE_COOKIE, [name, ...kept].join('.'), {
+    httpOnly: true,
+    sameSite: 'strict',
+    path: '/api',
+    maxAge: DEVICE_DAYS * 86_400,
+    secure: getRequestProtocol(event) === 'https',
+  })
 }
 
 /** Counts a try before it is made; refuses with the time to wait when there were too many. */
 export async function checkTries(event: H3Event, trial: Trial, account?: string): Promise<void> {
   for (const { by, key } of countersOf(event, trial, account)) {
-    await by.consume(key).catch((over) => {
+    await by.consume(key).catch(over => {
       if (!(over instanceof RateLimiterRes)) throw over
       const seconds = Math.ceil(over.msBeforeNext / 1000)
       setHeader(event, 'retry-after', seconds)
@@ -90,4 +126,4 @@ export async function forgetTries(event: H3Event, trial: Trial, account: string)
 
 let ofNobody: Promise<string> | undefined
 /** The hash of a password that nobody has. */
-export const hashOfNobody = (): Promise<string> => ofNobody ??= hashPassword('the password of nobody')
+export const hashOfNobody = (): Promise<string> => (ofNobody ??= hashPassword('the password of nobody'))

@@ -4,7 +4,7 @@ import { NoTurn, inTurn } from './turns'
 /** A work that ends when it is told to. */
 function work() {
   let end!: () => void
-  const ended = new Promise<void>(resolve => end = resolve)
+  const ended = new Promise<void>(resolve => (end = resolve))
   return { run: () => ended, end }
 }
 const settled = () => new Promise(resolve => setTimeout(resolve))
@@ -12,10 +12,12 @@ const settled = () => new Promise(resolve => setTimeout(resolve))
 it('lets so many work at once, and the others in the order they came', async () => {
   const works = [work(), work(), work(), work()]
   const begun: number[] = []
-  const all = works.map((w, i) => inTurn('wall', 2, 10, () => {
-    begun.push(i)
-    return w.run()
-  }))
+  const all = works.map((w, i) =>
+    inTurn('wall', 2, 10, () => {
+      begun.push(i)
+      return w.run()
+    }),
+  )
   await settled()
   expect(begun).toEqual([0, 1])
   works[1]!.end()

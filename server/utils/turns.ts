@@ -1,5 +1,8 @@
 /** What takes turns under one name: how many are at it, and who waits, first come first served. */
-interface Queue { busy: number, waiting: (() => void)[] }
+interface Queue {
+  busy: number
+  waiting: (() => void)[]
+}
 
 const queues = new Map<string, Queue>()
 
@@ -14,7 +17,12 @@ export class NoTurn extends Error {}
  * @param mostWaiting who comes behind them is not let in
  * @throws {NoTurn} at once, where as many wait already
  */
-export function inTurn<T>(name: string, most: number, mostWaiting: number, work: () => Promise<T>): Promise<T> {
+export function inTurn<T>(
+  name: string,
+  most: number,
+  mostWaiting: number,
+  work: () => Promise<T>,
+): Promise<T> {
   const queue = queues.get(name) ?? { busy: 0, waiting: [] }
   if (queue.busy >= most && queue.waiting.length >= mostWaiting) throw new NoTurn(name)
   queues.set(name, queue)
@@ -27,8 +35,7 @@ async function afterOthers<T>(name: string, queue: Queue, most: number, work: ()
   else await new Promise<void>(resolve => queue.waiting.push(resolve))
   try {
     return await work()
-  }
-  finally {
+  } finally {
     const next = queue.waiting.shift()
     if (next) next()
     else if (--queue.busy === 0) queues.delete(name)

@@ -1,4 +1,8 @@
 declare module '#auth-utils' {
-  interface User { personId: string, gardenId: string | null, seal: number }
+  interface User {
+    personId: string
+    gardenId: string | null
+    seal: number
+  }
 }
 export {}

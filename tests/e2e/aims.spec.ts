@@ -10,7 +10,9 @@ async function choose(scope: import('@playwright/test').Locator, label: string |
   await scope.page().getByRole('option', { name: option, exact: true }).click()
 }
 
-test('from an aim over the bench and the odds to a planned cross, whose stem shows the plan', async ({ page }) => {
+test('from an aim over the bench and the odds to a planned cross, whose stem shows the plan', async ({
+  page,
+}) => {
   await page.goto('/aims')
   await expect(page.getByRole('heading', { name: 'Aims' })).toBeVisible()
   await page.keyboard.press('n')
@@ -54,12 +56,16 @@ test('from an aim over the bench and the odds to a planned cross, whose stem sho
   await expect(page.getByText('Every plant of this cross will do to go on with')).toBeVisible()
   const flowers = await page.getByRole('textbox', { name: 'Flowers to pollinate', exact: true }).inputValue()
   await page.getByRole('button', { name: 'Plan this cross' }).click()
-  await expect(page.getByRole('group', { name: 'The stem of this cross' }).getByText(`plan ${flowers}`, { exact: true })).toBeVisible()
+  await expect(
+    page.getByRole('group', { name: 'The stem of this cross' }).getByText(`plan ${flowers}`, { exact: true }),
+  ).toBeVisible()
   await expect(page.getByRole('button', { name: /^odds: where/ }).first()).toBeVisible()
 })
 
 test('all pairs are ranked while the screen stays usable, and the best one opens', async ({ page }) => {
-  const [{ aim }] = await (await page.request.get('/api/aims')).json() as [{ aim: { id: string, words: string } }]
+  const [{ aim }] = (await (await page.request.get('/api/aims')).json()) as [
+    { aim: { id: string; words: string } },
+  ]
   await page.goto(`/aims/${aim.id}?part=pairs`)
   await expect(page.getByText(/the best of [\d,]+/)).toBeVisible()
   await page.getByRole('row').nth(1).getByRole('link').click()
@@ -71,7 +77,9 @@ test('all pairs are ranked while the screen stays usable, and the best one opens
 })
 
 test('a candidate is struck off with its reason, and comes back', async ({ page }) => {
-  const aims = await (await page.request.get('/api/aims')).json() as { aim: { id: string, words: string } }[]
+  const aims = (await (await page.request.get('/api/aims')).json()) as {
+    aim: { id: string; words: string }
+  }[]
   await page.goto(`/aims/${aims.find(a => a.aim.words.startsWith('Purple'))!.aim.id}?q=Ember%20Row`)
   await page.getByRole('button', { name: 'More for Ember Row' }).click()
   await page.getByText('Strike off …').click()
@@ -83,7 +91,9 @@ test('a candidate is struck off with its reason, and comes back', async ({ page 
   await expect(page.getByText('No candidate fits this filter.')).toBeVisible()
 })
 
-test('a trait, a locus and a rule of one’s own are added, scored, and tell of the genes', async ({ page }) => {
+test('a trait, a locus and a rule of one’s own are added, scored, and tell of the genes', async ({
+  page,
+}) => {
   await page.goto('/crops/chilli/traits')
   await page.getByRole('button', { name: 'Add a trait' }).click()
   const dialog = page.getByRole('dialog')
@@ -113,7 +123,9 @@ test('a trait, a locus and a rule of one’s own are added, scored, and tell of 
   await dialog.getByRole('button', { name: 'Add it' }).click()
   await expect(page.getByText('stripe T: yes')).toBeVisible()
 
-  const { plants } = await (await page.request.get('/api/plants?q=Small%20Lantern')).json() as { plants: { id: string }[] }
+  const { plants } = (await (await page.request.get('/api/plants?q=Small%20Lantern')).json()) as {
+    plants: { id: string }[]
+  }
   await page.goto(`/plants/${plants[0]!.id}`)
   await page.getByRole('button', { name: 'Score', exact: true }).click()
   await choose(dialog, 'Trait', 'striped fruit')
@@ -123,5 +135,7 @@ test('a trait, a locus and a rule of one’s own are added, scored, and tell of 
   await expect(page.getByRole('row', { name: /^stripe/ }).getByText('T T', { exact: true })).toBeVisible()
   await page.getByRole('button', { name: 'Note the genotype at purple leaf' }).click()
   await page.getByRole('button', { name: 'Note it' }).click()
-  await expect(page.getByRole('row', { name: /^purple leaf/ }).getByText('noted p p', { exact: true })).toBeVisible()
+  await expect(
+    page.getByRole('row', { name: /^purple leaf/ }).getByText('noted p p', { exact: true }),
+  ).toBeVisible()
 })

@@ -14,14 +14,19 @@ async function choosePair(page: Page, crop: string, seed: string, pollen: string
 }
 
 async function openPlant(page: Page, name: string) {
-  const { plants } = await (await page.request.get(`/api/plants?${new URLSearchParams({ q: name })}`)).json() as { plants: { id: string }[] }
+  const { plants } = (await (
+    await page.request.get(`/api/plants?${new URLSearchParams({ q: name })}`)
+  ).json()) as { plants: { id: string }[] }
   await page.goto(`/plants/${plants[0]!.id}`)
   await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible()
 }
 
-const chance = async (page: Page) => Number((await page.getByText(/^meets with/).innerText()).match(/([\d.]+) %/)![1])
+const chance = async (page: Page) =>
+  Number((await page.getByText(/^meets with/).innerText()).match(/([\d.]+) %/)![1])
 
-test('a pair is chosen, a batch is thought of and moved by keys and by dragging, and its sowing stands in the round', async ({ page }) => {
+test('a pair is chosen, a batch is thought of and moved by keys and by dragging, and its sowing stands in the round', async ({
+  page,
+}) => {
   await choosePair(page, 'squash', 'Barn Shelf', 'Winter Loaf')
   await expect(page.getByText(/‘Winter Loaf’ has begun \d+–\d+ days later/)).toBeVisible()
   await expect(page.getByRole('row', { name: /Leave it as it is/ })).toBeVisible()
@@ -71,7 +76,7 @@ test('holding back and storing pollen say what they bring, and become work', asy
 })
 
 test('the pairs of an aim are looked at together', async ({ page }) => {
-  const aims = await (await page.request.get('/api/aims')).json() as { aim: { id: string, crop: string } }[]
+  const aims = (await (await page.request.get('/api/aims')).json()) as { aim: { id: string; crop: string } }[]
   const { aim } = aims.find(a => a.aim.crop === 'hellebore')!
   await page.goto(`/aims/${aim.id}`)
   await page.getByRole('link', { name: 'Do the pairs meet?' }).click()
@@ -85,17 +90,32 @@ test('the pairs of an aim are looked at together', async ({ page }) => {
 test('the hours of the flowers are told for today and the days ahead, with the reason', async ({ page }) => {
   await page.goto('/bloom/hours')
   await expect(page.getByText(/sun \d+:\d\d–\d+:\d\d/)).toBeVisible()
-  await expect(page.getByRole('listitem').filter({ hasText: /stigmas are ready about \d+:\d\d/i }).first()).toBeVisible()
+  await expect(
+    page
+      .getByRole('listitem')
+      .filter({ hasText: /stigmas are ready about \d+:\d\d/i })
+      .first(),
+  ).toBeVisible()
   await expect(page.getByText('Not in bloom now')).toBeVisible()
   await page.getByRole('button', { name: /^Sun 14/ }).click()
   await expect(page).toHaveURL(/on=2026-06-14/)
   await expect(page.getByText('14 June', { exact: true })).toBeVisible()
 })
 
-test('a weather file is read, what is wrong in it is named, and it counts once it is taken', async ({ page }) => {
+test('a weather file is read, what is wrong in it is named, and it counts once it is taken', async ({
+  page,
+}) => {
   await page.goto('/bloom/weather')
   await expect(page.getByRole('heading', { name: 'Simulated station' })).toBeVisible()
-  await page.getByRole('button', { name: 'Weather file', exact: true }).setInputFiles({ name: 'lake.csv', mimeType: 'text/csv', buffer: Buffer.from('date;low (°F);high (°F)\n2026-05-01;41;59\n2026-05-02;42;60\n2026-05-05;43;cold\n2026-05-06;44;62\n') })
+  await page
+    .getByRole('button', { name: 'Weather file', exact: true })
+    .setInputFiles({
+      name: 'lake.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from(
+        'date;low (°F);high (°F)\n2026-05-01;41;59\n2026-05-02;42;60\n2026-05-05;43;cold\n2026-05-06;44;62\n',
+      ),
+    })
   await expect(page.getByText('3 days can be read; 1 line is left out; 1 gap between them.')).toBeVisible()
   await expect(page.getByText(/say Fahrenheit and were turned into °C/)).toBeVisible()
   await expect(page.getByText('Nothing for 3 May 2026 to 5 May 2026')).toBeVisible()
@@ -115,7 +135,13 @@ test('earlier seasons come from a file, shown before they are noted', async ({ p
   await page.goto('/bloom')
   await page.getByRole('button', { name: 'Read earlier seasons' }).click()
   const dialog = page.getByRole('dialog', { name: 'Read earlier seasons' })
-  await dialog.getByRole('button', { name: 'File', exact: true }).setInputFiles({ name: 'blooms.csv', mimeType: 'text/csv', buffer: Buffer.from('plant,first,last\nSlate Hour,2021-01-04,2021-02-20\nNobody,2021-01-04,\n') })
+  await dialog
+    .getByRole('button', { name: 'File', exact: true })
+    .setInputFiles({
+      name: 'blooms.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from('plant,first,last\nSlate Hour,2021-01-04,2021-02-20\nNobody,2021-01-04,\n'),
+    })
   await expect(dialog.getByText('1 season can be noted')).toBeVisible()
   await expect(dialog.getByText(/No plant of the garden is called “Nobody”/)).toBeVisible()
   await dialog.getByRole('button', { name: 'Note 1 season' }).click()

@@ -18,30 +18,64 @@ async function tablesOf(page: Page): Promise<Map<string, string>> {
   return tables
 }
 
-test('every list of the demo garden: heads in small letters, one thing a cell, parents by name and tag, numbers as numbers', async ({ page }) => {
+test('every list of the demo garden: heads in small letters, one thing a cell, parents by name and tag, numbers as numbers', async ({
+  page,
+}) => {
   test.setTimeout(400_000)
   await openDemo(page)
   const first = async (list: string) => {
     await page.goto(list)
     await page.locator('tbody a, main li a').first().waitFor()
-    return (await page.locator(`main a[href^="${list}/"]`).evaluateAll(links => links.map(a => a.getAttribute('href')!))).find(href => /[0-9a-f]{8}-/.test(href))!.split('?')[0]!
+    return (
+      await page
+        .locator(`main a[href^="${list}/"]`)
+        .evaluateAll(links => links.map(a => a.getAttribute('href')!))
+    )
+      .find(href => /[0-9a-f]{8}-/.test(href))!
+      .split('?')[0]!
   }
   const [aim, family] = [await first('/aims'), await first('/offspring')]
   const seen = new Map<string, string[]>()
-  for (const address of ['/plants', '/crosses', '/seed', '/offspring', '/aims', '/pollen', '/pollen/season', '/guides', '/crops/chilli', '/crops/chilli/genes', '/crops/chilli/traits', '/bloom', family, family.replace('offspring', 'crosses'), aim, `${aim}?part=pairs`]) {
+  for (const address of [
+    '/plants',
+    '/crosses',
+    '/seed',
+    '/offspring',
+    '/aims',
+    '/pollen',
+    '/pollen/season',
+    '/guides',
+    '/crops/chilli',
+    '/crops/chilli/genes',
+    '/crops/chilli/traits',
+    '/bloom',
+    family,
+    family.replace('offspring', 'crosses'),
+    aim,
+    `${aim}?part=pairs`,
+  ]) {
     await page.goto(address)
     for (const [file, text] of await tablesOf(page)) {
       expect(file, address).toMatch(/^[\w-]+\.csv$/)
       expect(text.startsWith(BOM), `${file} says that it is UTF-8`).toBe(true)
-      const { data: [head, ...rows], errors } = Papa.parse<string[]>(text.slice(1).trim())
+      const {
+        data: [head, ...rows],
+        errors,
+      } = Papa.parse<string[]>(text.slice(1).trim())
       expect(errors, file).toEqual([])
       seen.set(file.replace(/\.csv$/, ''), head!)
-      expect(head!.filter(name => !name || name !== name.toLowerCase()), `${file}: ${head}`).toEqual([])
+      expect(
+        head!.filter(name => !name || name !== name.toLowerCase()),
+        `${file}: ${head}`,
+      ).toEqual([])
       expect(new Set(head).size, `${file}: ${head}`).toBe(head!.length)
       for (const row of rows) {
         expect(row.length, `${file}: ${row}`).toBe(head!.length)
         // A range in one cell is a date or a text to a spreadsheet: its ends have columns of their own.
-        for (const cell of row.filter(text => !/^\d\d-[2-9A-Y]{4,5}$/.test(text))) expect(cell, `${file}: ${row}`).not.toMatch(/^\s*-?[\d.,]+\s*[–-]\s*[\d.,]+( ?%| days)?$|^\d+ ?%$|NaN|undefined|\[object/)
+        for (const cell of row.filter(text => !/^\d\d-[2-9A-Y]{4,5}$/.test(text)))
+          expect(cell, `${file}: ${row}`).not.toMatch(
+            /^\s*-?[\d.,]+\s*[–-]\s*[\d.,]+( ?%| days)?$|^\d+ ?%$|NaN|undefined|\[object/,
+          )
       }
     }
   }

@@ -13,10 +13,14 @@ test('a morning on Today: a flower is looked at, pollinated, and the step undone
   await expect(ready).toBeVisible()
   await expect(page.getByText('Noted: stigma ready')).toBeVisible()
   await page.getByRole('button', { name: 'Undo', exact: true }).click()
-  await expect(page.getByRole('listitem').filter({ hasText: code }).filter({ hasText: 'Is the stigma ready?' }).first()).toBeVisible()
+  await expect(
+    page.getByRole('listitem').filter({ hasText: code }).filter({ hasText: 'Is the stigma ready?' }).first(),
+  ).toBeVisible()
 })
 
-test('a cross planned here is worked day by day from Today, from its first flower to its take', async ({ page }) => {
+test('a cross planned here is worked day by day from Today, from its first flower to its take', async ({
+  page,
+}) => {
   await page.goto('/crosses/new')
   await pick(page, /Seed parent/, 'Ember Row')
   await pick(page, /Pollen parent/, 'Copper Wren')
@@ -27,11 +31,14 @@ test('a cross planned here is worked day by day from Today, from its first flowe
   await page.getByRole('button', { name: 'Choose a flower' }).first().click()
   const panel = page.getByRole('navigation', { name: 'Flower' })
   const code = (await panel.getByText(/^\d\d-[2-9A-Y]{4,5}$/).innerText()).trim()
-  for (const answer of ['All 6 out', 'Clean', 'Mesh bag on']) await panel.getByRole('button', { name: answer, exact: true }).click()
+  for (const answer of ['All 6 out', 'Clean', 'Mesh bag on'])
+    await panel.getByRole('button', { name: answer, exact: true }).click()
   await expect(panel.getByRole('heading', { name: 'Is the stigma ready?' })).toBeVisible()
 
   await page.goto('/today')
-  await expect(page.getByRole('listitem').filter({ hasText: 'Ember Row' }).filter({ hasText: 'Copper Wren' })).toContainText('1 of 12 planned flowers have a tag')
+  await expect(
+    page.getByRole('listitem').filter({ hasText: 'Ember Row' }).filter({ hasText: 'Copper Wren' }),
+  ).toContainText('1 of 12 planned flowers have a tag')
   const stop = page.getByRole('listitem').filter({ has: page.getByRole('link', { name: code }) })
   const nextDay = async () => {
     const heading = await page.getByRole('heading', { level: 1 }).innerText()
@@ -49,7 +56,10 @@ test('a cross planned here is worked day by day from Today, from its first flowe
   await expect(page.getByText('Noted: failed: heat')).toBeVisible()
 
   await page.goto(cross)
-  const taken = page.getByRole('group', { name: 'The stem of this cross' }).getByRole('listitem').filter({ hasText: 'taken' })
+  const taken = page
+    .getByRole('group', { name: 'The stem of this cross' })
+    .getByRole('listitem')
+    .filter({ hasText: 'taken' })
   await expect(taken).toContainText('1 did not take')
   // The mark of a number leads to the records it was counted from.
   await taken.getByRole('button', { name: /1 of yours/ }).click()
@@ -63,7 +73,10 @@ test('the walk leads from stop to stop with one thumb', async ({ page }) => {
   await expect(page.getByRole('heading', { name: 'Is the stigma ready?' })).toBeVisible()
   const left = async () => Number((await page.getByText(/stops left/).innerText()).match(/\d+/)![0])
   const before = await left()
-  for (const key of await page.getByRole('button').filter({ hasText: /^(Ready|Not yet|Too late|Lost|Later today)$/ }).all()) {
+  for (const key of await page
+    .getByRole('button')
+    .filter({ hasText: /^(Ready|Not yet|Too late|Lost|Later today)$/ })
+    .all()) {
     expect((await key.boundingBox())!.height).toBeGreaterThanOrEqual(56)
   }
   await page.getByRole('button', { name: 'Ready', exact: true }).click()
@@ -77,7 +90,9 @@ test('the walk leads from stop to stop with one thumb', async ({ page }) => {
 
 test('on the walk a flower is chosen, and its next steps follow at once', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 })
-  const { stops } = await (await page.request.get('/api/round')).json() as { stops: { step: string, code: string }[] }
+  const { stops } = (await (await page.request.get('/api/round')).json()) as {
+    stops: { step: string; code: string }[]
+  }
   await page.goto('/walk')
   await expect(page.getByRole('region', { name: /^Stop/ })).toBeVisible()
   await page.keyboard.type(stops.find(s => s.step === 'choose')!.code)
@@ -86,7 +101,10 @@ test('on the walk a flower is chosen, and its next steps follow at once', async 
   await page.getByRole('button', { name: 'Choose one, give me its tag' }).click()
   const next = page.getByRole('heading', { name: /Take the anthers out|Cover the flower/ })
   await expect(next).toBeVisible()
-  const code = (await page.getByRole('region', { name: /^Stop/ }).getAttribute('aria-label'))!.replace('Stop ', '')
+  const code = (await page.getByRole('region', { name: /^Stop/ }).getAttribute('aria-label'))!.replace(
+    'Stop ',
+    '',
+  )
   await page.getByRole('button', { name: /^(All 6 out|Tied shut)$/ }).click()
   await expect(next).toHaveCount(0)
   await page.getByRole('button', { name: 'Undo' }).click()
@@ -103,7 +121,15 @@ test('the demo clock moves by hour and day, and the round with it', async ({ pag
 })
 
 test('the find box opens by key and leads to a scanned tag', async ({ page }) => {
-  const code = (await page.getByRole('listitem').filter({ hasText: 'Is the stigma ready?' }).first().getByRole('link').first().innerText()).trim()
+  const code = (
+    await page
+      .getByRole('listitem')
+      .filter({ hasText: 'Is the stigma ready?' })
+      .first()
+      .getByRole('link')
+      .first()
+      .innerText()
+  ).trim()
   // As a scanner does: at once, before the box has come.
   await page.keyboard.press('/')
   await page.keyboard.type(code)
@@ -114,9 +140,15 @@ test('the find box opens by key and leads to a scanned tag', async ({ page }) =>
 
 test('the tag sheet of a cross is a PDF', async ({ page }) => {
   await page.goto('/crosses?q=F4')
-  await page.getByRole('link', { name: /^\d\d-/ }).first().click()
+  await page
+    .getByRole('link', { name: /^\d\d-/ })
+    .first()
+    .click()
   await page.getByRole('button', { name: 'Print tags' }).click()
-  const href = await page.getByRole('dialog', { name: 'Print tags' }).getByRole('link', { name: 'Open the sheet' }).getAttribute('href')
+  const href = await page
+    .getByRole('dialog', { name: 'Print tags' })
+    .getByRole('link', { name: 'Open the sheet' })
+    .getAttribute('href')
   const answer = await page.request.get(href!)
   expect(answer.headers()['content-type']).toBe('application/pdf')
 })
@@ -130,16 +162,25 @@ test('a list keeps its filter and order in the address, and exports what it show
   await page.reload()
   await expect(page.getByRole('textbox', { name: 'Filter' })).toHaveValue('slate')
   const shown = Number((await page.getByText(/\d+ of \d+ crosses/).innerText()).match(/\d+/)![0])
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'CSV' }).click()])
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'CSV' }).click(),
+  ])
   expect(download.suggestedFilename()).toBe('crosses.csv')
   const text = await (await download.createReadStream()).toArray()
   expect(Buffer.concat(text).toString().trim().split('\n')).toHaveLength(shown + 1)
 })
 
-test('every screen passes the accessibility check, is readable in every look, and fits a telephone', async ({ page }) => {
+test('every screen passes the accessibility check, is readable in every look, and fits a telephone', async ({
+  page,
+}) => {
   test.setTimeout(600_000)
   const first = async (list: string) => (await page.request.get(list)).json()
-  const crosses: { cross: { id: string, aim: string }, counts: { kept: number }, progress: { buds: number } }[] = await first('/api/crosses')
+  const crosses: {
+    cross: { id: string; aim: string }
+    counts: { kept: number }
+    progress: { buds: number }
+  }[] = await first('/api/crosses')
   const told = crosses.find(r => r.counts.kept)!.cross
   const open = crosses.find(r => r.progress.buds)!.cross
   const { flowers } = await first(`/api/crosses/${open.id}`)
@@ -148,22 +189,66 @@ test('every screen passes the accessibility check, is readable in every look, an
   const { plants } = await first('/api/plants')
   const [{ tube }] = (await first('/api/pollen')).rows
   const [{ aim }] = await first('/api/aims')
-  const { plants: [seed, pollen] } = await first(`/api/aims/${aim.id}`)
+  const {
+    plants: [seed, pollen],
+  } = await first(`/api/aims/${aim.id}`)
   const odds = `/odds?aim=${aim.id}&seed=${seed.id}&pollen=${pollen.id}`
   const meet = `/bloom?seed=${seed.id}&pollen=${pollen.id}`
   const screens: [string, string | RegExp][] = [
-    ['/aims', 'Aims'], ['/aims/new', 'Set an aim'], [`/aims/${aim.id}`, aim.words], [`/aims/${aim.id}?part=pairs`, aim.words], [odds, /×/],
-    ['/bloom', 'Bloom'], [meet, 'Bloom'], [`/bloom?aim=${aim.id}`, 'Bloom'], ['/bloom/hours', 'Bloom'], ['/bloom/weather', 'Bloom'],
-    ['/pollen', 'Pollen'], ['/pollen/season', 'Pollen'], ['/pollen/stores', 'Pollen'], [`/pollen/${tube.id}`, 'Pollen'], [`/pollen/${tube.id}/count`, 'Test pollen'],
-    ['/crops/hellebore/traits', 'What is known of hellebore'], ['/crops/chilli/genes', 'What is known of chilli'],
-    ['/guides', 'Guides'], ['/guides/hellebore', 'Guides'], ['/guides/hellebore?change=1', 'Guides'], ['/guides/forms', 'Guides'], ['/guides/schools', 'Guides'], ['/guides/cautions', 'Guides'], ['/garden/devices', /./],
-    ['/today', /June/], ['/crosses', 'Crosses'], ['/crosses/new', 'Plan a cross'], [`/crosses/${told.id}`, told.aim], [`/crosses/${open.id}?flower=${flower.id}`, open.aim],
-    ['/seed', 'Seed'], ['/seed?show=trays', 'Seed'], [`/seed/packets/${lots[0].lot.id}`, /in the packet/], [`/seed/trays/${sowings[0].sowing.id}`, /up/],
-    ['/offspring', 'Offspring'], [`/offspring/${told.id}`, told.aim], ['/plants', 'Plants'], [`/plants/${plants[0].id}`, plants[0].name],
-    ['/crops/chilli?of=take', 'What is known of chilli'], ['/garden', 'Quillmere Glasshouses'], ['/garden/people', /./], ['/garden/data', /./], ['/walk', /./],
+    ['/aims', 'Aims'],
+    ['/aims/new', 'Set an aim'],
+    [`/aims/${aim.id}`, aim.words],
+    [`/aims/${aim.id}?part=pairs`, aim.words],
+    [odds, /×/],
+    ['/bloom', 'Bloom'],
+    [meet, 'Bloom'],
+    [`/bloom?aim=${aim.id}`, 'Bloom'],
+    ['/bloom/hours', 'Bloom'],
+    ['/bloom/weather', 'Bloom'],
+    ['/pollen', 'Pollen'],
+    ['/pollen/season', 'Pollen'],
+    ['/pollen/stores', 'Pollen'],
+    [`/pollen/${tube.id}`, 'Pollen'],
+    [`/pollen/${tube.id}/count`, 'Test pollen'],
+    ['/crops/hellebore/traits', 'What is known of hellebore'],
+    ['/crops/chilli/genes', 'What is known of chilli'],
+    ['/guides', 'Guides'],
+    ['/guides/hellebore', 'Guides'],
+    ['/guides/hellebore?change=1', 'Guides'],
+    ['/guides/forms', 'Guides'],
+    ['/guides/schools', 'Guides'],
+    ['/guides/cautions', 'Guides'],
+    ['/garden/devices', /./],
+    ['/today', /June/],
+    ['/crosses', 'Crosses'],
+    ['/crosses/new', 'Plan a cross'],
+    [`/crosses/${told.id}`, told.aim],
+    [`/crosses/${open.id}?flower=${flower.id}`, open.aim],
+    ['/seed', 'Seed'],
+    ['/seed?show=trays', 'Seed'],
+    [`/seed/packets/${lots[0].lot.id}`, /in the packet/],
+    [`/seed/trays/${sowings[0].sowing.id}`, /up/],
+    ['/offspring', 'Offspring'],
+    [`/offspring/${told.id}`, told.aim],
+    ['/plants', 'Plants'],
+    [`/plants/${plants[0].id}`, plants[0].name],
+    ['/crops/chilli?of=take', 'What is known of chilli'],
+    ['/garden', 'Quillmere Glasshouses'],
+    ['/garden/people', /./],
+    ['/garden/data', /./],
+    ['/walk', /./],
   ]
   /** Screens that between them hold every kind of text and field; the palette itself has a test of its own. */
-  const manyKinds = new Set([`/aims/${aim.id}`, odds, meet, '/bloom/hours', '/crosses/new', '/plants', `/crosses/${open.id}?flower=${flower.id}`, `/offspring/${told.id}`])
+  const manyKinds = new Set([
+    `/aims/${aim.id}`,
+    odds,
+    meet,
+    '/bloom/hours',
+    '/crosses/new',
+    '/plants',
+    `/crosses/${open.id}?flower=${flower.id}`,
+    `/offspring/${told.id}`,
+  ])
   for (const [path, heading] of screens) {
     await page.goto(path)
     await expect(page.getByRole('heading', { level: 1, name: heading, includeHidden: true })).toBeVisible()

@@ -4,7 +4,9 @@ import { addPlant, pick, startGarden } from './garden'
 
 test.beforeEach(({ page }) => startGarden(page, 'Desk beds'))
 
-test('a plan is changed, several flowers are tagged at once, and a cluster gives as many fruits as it gave', async ({ page }) => {
+test('a plan is changed, several flowers are tagged at once, and a cluster gives as many fruits as it gave', async ({
+  page,
+}) => {
   await addPlant(page, 'Desk Ember')
   await addPlant(page, 'Desk Lantern')
   await page.goto('/crosses/new')
@@ -29,14 +31,20 @@ test('a plan is changed, several flowers are tagged at once, and a cluster gives
   await choose.getByRole('button', { name: 'Done' }).click()
   await expect(page.getByText('3 flowers', { exact: true })).toBeVisible()
 
-  await page.getByRole('button', { name: /^Open flower/ }).first().click()
+  await page
+    .getByRole('button', { name: /^Open flower/ })
+    .first()
+    .click()
   const panel = page.getByRole('navigation', { name: 'Flower' })
   await panel.getByText('Another step, or an earlier day').click()
   await panel.getByRole('button', { name: 'pollinate', exact: true }).click()
   await panel.getByRole('button', { name: 'Pollinated, left open', exact: true }).click()
   await expect(panel.getByText('Doubt: was not isolated')).toBeVisible()
   await panel.getByRole('button', { name: 'Taken', exact: true }).click()
-  await panel.getByRole('group', { name: 'How many of the 6 took?' }).getByRole('button', { name: '5', exact: true }).click()
+  await panel
+    .getByRole('group', { name: 'How many of the 6 took?' })
+    .getByRole('button', { name: '5', exact: true })
+    .click()
   await panel.getByRole('button', { name: 'Harvest', exact: true }).click()
   const harvest = page.getByRole('dialog', { name: 'Harvest' })
   await harvest.getByRole('textbox', { name: /^Fruits of/ }).fill('4')
@@ -47,11 +55,15 @@ test('a plan is changed, several flowers are tagged at once, and a cluster gives
   await expect(page).not.toHaveURL(/open=/)
   await page.goto('/seed')
   await page.getByRole('link', { name: /^\d\d-/ }).click()
-  await expect(page.getByText('1 of 1 flower: was not isolated: little is carried over in still air.')).toBeVisible()
+  await expect(
+    page.getByText('1 of 1 flower: was not isolated: little is carried over in still air.'),
+  ).toBeVisible()
   await expect(page.getByRole('definition').filter({ hasText: /^4$/ })).toBeVisible()
 })
 
-test('the list of plants keeps filter, order and page in the address, and exports them all', async ({ page }) => {
+test('the list of plants keeps filter, order and page in the address, and exports them all', async ({
+  page,
+}) => {
   for (const name of ['Bench Adder', 'Bench Bell', 'Frame Cinder']) await addPlant(page, name)
   await page.goto('/plants')
   await page.getByRole('textbox', { name: 'Filter by name or tag' }).fill('bench')
@@ -61,9 +73,17 @@ test('the list of plants keeps filter, order and page in the address, and export
   await expect(page).toHaveURL(/order=desc/)
   await page.reload()
   await expect(page.getByRole('row').nth(1)).toContainText('Bench Bell')
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'CSV' }).click()])
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'CSV' }).click(),
+  ])
   const text = Buffer.concat(await (await download.createReadStream()).toArray()).toString()
-  expect(text.trim().split('\n').map(line => line.split(',')[0])).toEqual(['name', 'Bench Bell', 'Bench Adder'])
+  expect(
+    text
+      .trim()
+      .split('\n')
+      .map(line => line.split(',')[0]),
+  ).toEqual(['name', 'Bench Bell', 'Bench Adder'])
 })
 
 test('what is typed survives a reload, and a name is asked for', async ({ page }) => {
@@ -87,7 +107,10 @@ test('a plant is described anew and lost, and the log can take it back', async (
   await page.getByLabel('Another reason').fill('fell in the lake')
   await page.getByRole('button', { name: 'Note', exact: true }).click()
   await expect(page.getByText(/^Lost on .*: fell in the lake\.$/)).toBeVisible()
-  await page.getByRole('region', { name: 'Noted' }).getByRole('button', { name: /Undo .*fell in the lake/ }).click()
+  await page
+    .getByRole('region', { name: 'Noted' })
+    .getByRole('button', { name: /Undo .*fell in the lake/ })
+    .click()
   await expect(page.getByText(/^Lost on/)).toHaveCount(0)
   await expect(page.getByText('taken back')).toBeVisible()
 })

@@ -1,7 +1,9 @@
 import { expect, test } from '@playwright/test'
 import { addPlant, daysAgo, pick, startGarden } from './garden'
 
-test('a cross goes from an empty garden to judged seedlings, and its stem tells the story', async ({ page }) => {
+test('a cross goes from an empty garden to judged seedlings, and its stem tells the story', async ({
+  page,
+}) => {
   test.setTimeout(600_000)
   await startGarden(page, 'Errand beds')
   await addPlant(page, 'Ember Try')
@@ -25,7 +27,8 @@ test('a cross goes from an empty garden to judged seedlings, and its stem tells 
 
   // Everything was done earlier this season and is noted late, each on its day.
   const openOthers = async () => {
-    if (!await panel.getByLabel('Done on').isVisible()) await panel.getByText('Another step, or an earlier day').click()
+    if (!(await panel.getByLabel('Done on').isVisible()))
+      await panel.getByText('Another step, or an earlier day').click()
   }
   const note = async (day: number, ...answers: string[]) => {
     await openOthers()
@@ -120,7 +123,10 @@ test('a cross goes from an empty garden to judged seedlings, and its stem tells 
   await expect(stem.getByRole('listitem').filter({ hasText: /^judged/ })).toContainText('1 lost')
 
   // The last thing noted is taken back from the log, and the stem follows.
-  await page.getByRole('region', { name: 'Noted on this cross' }).getByRole('button', { name: /Undo .*codes and became/ }).click()
+  await page
+    .getByRole('region', { name: 'Noted on this cross' })
+    .getByRole('button', { name: /Undo .*codes and became/ })
+    .click()
   await expect(page.getByRole('alert')).toContainText('Later steps stand on this one')
 })
 

@@ -3,7 +3,8 @@ import type { Locator, Page, Request } from '@playwright/test'
 import { expect } from '@playwright/test'
 
 /** Buttons that change something at once, or lead away: no forms. */
-const NO_FORM = /undo|close|cancel|csv|again|later|next|before|after|season|compare|find|areas|let |open it|^earlier|print|label printer|turn round|potted|held back|brought back|none open|first open|full bloom|last flower|reserve|sign out|switch|try the/i
+const NO_FORM =
+  /undo|close|cancel|csv|again|later|next|before|after|season|compare|find|areas|let |open it|^earlier|print|label printer|turn round|potted|held back|brought back|none open|first open|full bloom|last flower|reserve|sign out|switch|try the/i
 
 /** Buttons that end a thing. */
 const ENDS = /used up|lost|give up/i
@@ -14,7 +15,10 @@ function watching(page: Page): () => Promise<void> {
   page.on('request', request => underWay.add(request))
   page.on('requestfinished', request => underWay.delete(request))
   page.on('requestfailed', request => underWay.delete(request))
-  const drawn = () => page.evaluate(() => new Promise(done => requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(done)))))
+  const drawn = () =>
+    page.evaluate(
+      () => new Promise(done => requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(done)))),
+    )
   return async () => {
     await page.waitForLoadState('networkidle')
     await drawn()
@@ -24,43 +28,67 @@ function watching(page: Page): () => Promise<void> {
 }
 
 /** What the log holds now. */
-export async function logOf(page: Page): Promise<{ id: string, kind: string }[]> {
-  return ((await (await page.request.get('/api/entries?size=500')).json()) as { lines: { id: string, kind: string }[] }).lines
+export async function logOf(page: Page): Promise<{ id: string; kind: string }[]> {
+  return (
+    (await (await page.request.get('/api/entries?size=500')).json()) as {
+      lines: { id: string; kind: string }[]
+    }
+  ).lines
 }
 
 /** A dialog that holds a form. */
-const formIn = (page: Page) => page.getByRole('dialog').filter({ has: page.locator('form button[type=submit]') }).last()
+const formIn = (page: Page) =>
+  page
+    .getByRole('dialog')
+    .filter({ has: page.locator('form button[type=submit]') })
+    .last()
 
 /** Names of the buttons of a screen that may open a form. */
 async function openersOf(page: Page): Promise<string[]> {
   await page.waitForLoadState('networkidle')
-  const names = await page.locator('main').getByRole('button').evaluateAll(buttons => buttons.filter(b => !(b as HTMLButtonElement).disabled && b.checkVisibility()).map(b => b.getAttribute('aria-label') ?? b.textContent?.trim() ?? ''))
+  const names = await page
+    .locator('main')
+    .getByRole('button')
+    .evaluateAll(buttons =>
+      buttons
+        .filter(b => !(b as HTMLButtonElement).disabled && b.checkVisibility())
+        .map(b => b.getAttribute('aria-label') ?? b.textContent?.trim() ?? ''),
+    )
   // What ends a thing comes last, since nothing else can be done with it then.
-  return [...new Set(names.filter(name => name && !NO_FORM.test(name)))].sort((a, b) => Number(ENDS.test(a)) - Number(ENDS.test(b)))
+  return [...new Set(names.filter(name => name && !NO_FORM.test(name)))].sort(
+    (a, b) => Number(ENDS.test(a)) - Number(ENDS.test(b)),
+  )
 }
 
 /** Fills what is empty and must be said: words, and the first of what is offered. */
 async function fill(form: Locator, words: string) {
   let filled = 0
-  for (const field of await form.locator('input[type=text]:not([role=combobox]), input:not([type]):not([role=combobox]), textarea').all()) {
-    if (await field.isVisible() && await field.isEditable() && !await field.inputValue()) await field.fill(await field.getAttribute('inputmode') === 'decimal' ? '3' : `${words} ${++filled}`)
+  for (const field of await form
+    .locator('input[type=text]:not([role=combobox]), input:not([type]):not([role=combobox]), textarea')
+    .all()) {
+    if ((await field.isVisible()) && (await field.isEditable()) && !(await field.inputValue()))
+      await field.fill((await field.getAttribute('inputmode')) === 'decimal' ? '3' : `${words} ${++filled}`)
   }
   for (const group of await form.getByRole('group').all()) {
     const [first] = await group.getByRole('button').all()
-    if (first && await first.getAttribute('aria-pressed') === 'false') await first.click()
+    if (first && (await first.getAttribute('aria-pressed')) === 'false') await first.click()
   }
 }
 
 /** What no screen may ever say of its own mistakes. */
 export async function expectNoFault(page: Page, where: string) {
-  const oneOfMany = /(?<![\d.,–-])1 (crosses|entries|families|flowers|packets|plants|seeds|stops|trays|tubes)\b/
+  const oneOfMany =
+    /(?<![\d.,–-])1 (crosses|entries|families|flowers|packets|plants|seeds|stops|trays|tubes)\b/
   for (const words of ['does not answer', 'broke', 'NaN', 'undefined', 'Expected', 'Invalid', oneOfMany]) {
     await expect(page.locator('body'), `${where} says “${words}”`).not.toContainText(words)
   }
 }
 
 /** One window with a screen in it, and how one waits for it. */
-interface Window { page: Page, quiet: () => Promise<void> }
+interface Window {
+  page: Page
+  quiet: () => Promise<void>
+}
 const windowOf = (page: Page): Window => ({ page, quiet: watching(page) })
 
 /** Opens the screen and presses one of its buttons. @returns the button where that opened a form */
@@ -68,17 +96,17 @@ async function opened({ page, quiet }: Window, address: string, name: string): P
   await page.goto(address)
   await quiet()
   const opener = page.locator('main').getByRole('button', { name, exact: true }).first()
-  if (!await opener.isVisible()) return null
+  if (!(await opener.isVisible())) return null
   await opener.click()
   await quiet()
-  return await formIn(page).count() ? opener : null
+  return (await formIn(page).count()) ? opener : null
 }
 
 /**
  * Tries every form of a screen: an emptied day, Back with something typed, a double press, the same form sent from a second window.
  * @returns the names of those that were tried, and whether they noted anything
  */
-export async function tryForms(page: Page, address: string): Promise<{ name: string, noted: boolean }[]> {
+export async function tryForms(page: Page, address: string): Promise<{ name: string; noted: boolean }[]> {
   const [here, there] = [windowOf(page), windowOf(await page.context().newPage())]
   await page.goto(address)
   const tried = []
@@ -90,25 +118,39 @@ export async function tryForms(page: Page, address: string): Promise<{ name: str
   return tried
 }
 
-async function tryForm({ page, quiet }: Window, there: Window, opener: Locator, address: string, name: string): Promise<boolean> {
+async function tryForm(
+  { page, quiet }: Window,
+  there: Window,
+  opener: Locator,
+  address: string,
+  name: string,
+): Promise<boolean> {
   const form = formIn(page)
   const where = `${address} › ${name}`
-  await expect.poll(() => page.evaluate(() => Boolean(document.activeElement?.closest('[role=dialog]'))), { message: `${where}: the focus goes along` }).toBe(true)
+  await expect
+    .poll(() => page.evaluate(() => Boolean(document.activeElement?.closest('[role=dialog]'))), {
+      message: `${where}: the focus goes along`,
+    })
+    .toBe(true)
   // Back closes it, keeps what was typed, and hands the focus back.
   const typed = form.locator('input[type=text]:not([role=combobox]):not([readonly]), textarea').first()
-  const isTypable = await typed.count() > 0 && await typed.isVisible() && await typed.isEditable()
+  const isTypable = (await typed.count()) > 0 && (await typed.isVisible()) && (await typed.isEditable())
   if (isTypable) await typed.fill('7')
   const path = new URL(page.url()).pathname
   await page.goBack()
   await expect(form, `${where}: Back closes it`).toHaveCount(0)
   expect(new URL(page.url()).pathname, where).toBe(path)
-  await expect.poll(() => page.evaluate(() => document.activeElement?.tagName), { message: `${where}: the focus is somewhere` }).not.toBe('BODY')
+  await expect
+    .poll(() => page.evaluate(() => document.activeElement?.tagName), {
+      message: `${where}: the focus is somewhere`,
+    })
+    .not.toBe('BODY')
   await opener.click()
   if (isTypable) await expect(typed, `${where}: what was typed is kept`).toHaveValue(/7/)
   // An emptied day says so at its field, and nothing is noted.
   const day = form.locator('input[type=date]').first()
   const submit = form.locator('button[type=submit]').last()
-  if (await day.count() && await day.isVisible()) {
+  if ((await day.count()) && (await day.isVisible())) {
     const before = (await logOf(page)).length
     const was = await day.inputValue()
     await fill(form, 'Some words')
@@ -122,7 +164,7 @@ async function tryForm({ page, quiet }: Window, there: Window, opener: Locator, 
     await day.fill(was)
   }
   // A second window has the same form open, and knows nothing of what is noted in the first.
-  const isThere = await opened(there, address, name) !== null
+  const isThere = (await opened(there, address, name)) !== null
   const twin = formIn(there.page)
   if (isThere) await fill(twin, 'Other words')
   // A double press is one press.
@@ -135,7 +177,7 @@ async function tryForm({ page, quiet }: Window, there: Window, opener: Locator, 
   expect(kinds.length, `${where}: ${kinds.join(', ')}`).toBe(new Set(kinds).size)
   await expectNoFault(page, where)
   const late = twin.locator('button[type=submit]').last()
-  if (isThere && await late.count() && await late.isEnabled()) await late.click()
+  if (isThere && (await late.count()) && (await late.isEnabled())) await late.click()
   await there.quiet()
   await expectNoFault(there.page, `${where}, from a second window`)
   return kinds.length > 0

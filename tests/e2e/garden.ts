@@ -19,7 +19,9 @@ export async function signUp(page: Page, name: string, from = '/account/new') {
   await page.getByLabel('E-mail').fill(email)
   await page.getByLabel('Password').fill('four words for the test')
   await page.getByRole('button', { name: 'Make the account' }).click()
-  await expect(page.getByText(`Signed in as ${email}`).or(page.getByRole('button', { name: `Join as ${name}` }))).toBeVisible()
+  await expect(
+    page.getByText(`Signed in as ${email}`).or(page.getByRole('button', { name: `Join as ${name}` })),
+  ).toBeVisible()
   return email
 }
 
@@ -30,8 +32,7 @@ export async function startGarden(page: Page, name: string, town: string | null 
   if (town) {
     await page.getByRole('combobox', { name: 'Nearest town' }).fill(town)
     await page.getByRole('option', { name: town }).first().click()
-  }
-  else await page.getByRole('button', { name: 'Later' }).click()
+  } else await page.getByRole('button', { name: 'Later' }).click()
   await page.getByRole('button', { name: 'Start an empty garden' }).click()
   await expect(page.getByRole('heading', { name: 'Nothing is due today' })).toBeVisible()
 }
@@ -42,7 +43,7 @@ export async function addPlant(page: Page, name: string, crop = 'Chilli') {
   await dialog.getByLabel('Name', { exact: true }).fill(name)
   const picker = dialog.getByRole('combobox', { name: 'Crop' })
   // The crop of the last plant stands there already.
-  if (await picker.inputValue() !== crop) {
+  if ((await picker.inputValue()) !== crop) {
     await picker.fill(crop)
     await page.getByRole('option', { name: crop, exact: true }).click()
   }
@@ -65,7 +66,7 @@ export function daysAgo(days: number): string {
 
 /** Changes the look of the screen that is shown, as another window of the same browser would. */
 async function changeLook(page: Page, look: string) {
-  await page.evaluate((newValue) => {
+  await page.evaluate(newValue => {
     localStorage.setItem('virgulta-look', newValue)
     dispatchEvent(new StorageEvent('storage', { key: 'virgulta-look', newValue, storageArea: localStorage }))
   }, look)
@@ -76,7 +77,9 @@ async function changeLook(page: Page, look: string) {
 export async function expectAccessible(page: Page) {
   await expect(page.getByRole('heading', { level: 1, includeHidden: true })).not.toHaveCount(0)
   await page.waitForLoadState('networkidle')
-  await expectNoFault(page, axe => axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']))
+  await expectNoFault(page, axe =>
+    axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']),
+  )
 }
 
 /** Nothing but tables and drawings, which scroll by themselves, is wider than a telephone. */
@@ -96,6 +99,18 @@ export async function expectReadableInEveryLook(page: Page) {
 
 async function expectNoFault(page: Page, choose: (axe: AxeBuilder) => AxeBuilder) {
   // In one page and for faults only: the checker is by far the slowest part of these tests.
-  const { violations } = await choose(new AxeBuilder({ page }).setLegacyMode(true).options({ resultTypes: ['violations'] })).analyze()
-  expect.soft(violations.map(v => `${v.id}: ${v.nodes.map(n => `${n.target.join(' ')} (${n.failureSummary?.split('\n').at(-1)?.trim()})`).slice(0, 4).join(' | ')}`)).toEqual([])
+  const { violations } = await choose(
+    new AxeBuilder({ page }).setLegacyMode(true).options({ resultTypes: ['violations'] }),
+  ).analyze()
+  expect
+    .soft(
+      violations.map(
+        v =>
+          `${v.id}: ${v.nodes
+            .map(n => `${n.target.join(' ')} (${n.failureSummary?.split('\n').at(-1)?.trim()})`)
+            .slice(0, 4)
+            .join(' | ')}`,
+      ),
+    )
+    .toEqual([])
 }

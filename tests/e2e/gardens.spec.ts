@@ -6,22 +6,74 @@ import { expectNoFault, logOf, tryForms } from './everyForm'
 import { addPlant, expectNarrow, openDemo, startGarden } from './garden'
 
 /** One crop of each flower form; none of them grows in the demo. */
-const CROPS = { openBowl: 'rose', keeled: 'pea', headDusted: 'zinnia', headWashed: 'lettuce', grassEar: 'wheat', earShoot: 'sweetcorn', separateTied: 'melon', trumpet: 'lily', column: 'moth-orchid', buzz: 'potato', smallOpen: 'tomato', laterStigma: 'bellflower', perching: 'bird-of-paradise', catkin: 'hazel' }
+const CROPS = {
+  openBowl: 'rose',
+  keeled: 'pea',
+  headDusted: 'zinnia',
+  headWashed: 'lettuce',
+  grassEar: 'wheat',
+  earShoot: 'sweetcorn',
+  separateTied: 'melon',
+  trumpet: 'lily',
+  column: 'moth-orchid',
+  buzz: 'potato',
+  smallOpen: 'tomato',
+  laterStigma: 'bellflower',
+  perching: 'bird-of-paradise',
+  catkin: 'hazel',
+}
 
-async function note(page: Page, ...deeds: { kind: string, subjectId: string, payload: object, daysAgo?: number }[]) {
-  const entries = deeds.map(({ daysAgo = 0, ...deed }) => ({ ...deed, id: v7(), happenedAt: new Date(Date.now() - daysAgo * 86_400_000 - 1000).toISOString() }))
+async function note(
+  page: Page,
+  ...deeds: { kind: string; subjectId: string; payload: object; daysAgo?: number }[]
+) {
+  const entries = deeds.map(({ daysAgo = 0, ...deed }) => ({
+    ...deed,
+    id: v7(),
+    happenedAt: new Date(Date.now() - daysAgo * 86_400_000 - 1000).toISOString(),
+  }))
   const answer = await page.request.post('/api/entries', { data: { entries } })
   expect(answer.ok(), await answer.text()).toBe(true)
 }
-const codes = async (page: Page, count: number) => ((await (await page.request.post('/api/tags/fresh', { data: { count } })).json()) as { codes: string[] }).codes
+const codes = async (page: Page, count: number) =>
+  ((await (await page.request.post('/api/tags/fresh', { data: { count } })).json()) as { codes: string[] })
+    .codes
 
 /** Two plants of a crop and a cross between them. */
 async function planted(page: Page, crop: string) {
   const [a, b, c] = await codes(page, 3)
   const [mother, father, cross] = [v7(), v7(), v7()]
-  const plant = (subjectId: string, code: string, name: string) => ({ kind: 'plantAdded', subjectId, daysAgo: 30, payload: { name, code, crop, plantKind: 'clone', placeId: null, note: null, seedParentId: null, pollenParentId: null } })
+  const plant = (subjectId: string, code: string, name: string) => ({
+    kind: 'plantAdded',
+    subjectId,
+    daysAgo: 30,
+    payload: {
+      name,
+      code,
+      crop,
+      plantKind: 'clone',
+      placeId: null,
+      note: null,
+      seedParentId: null,
+      pollenParentId: null,
+    },
+  })
   await note(page, plant(mother, a!, `Mother ${crop}`), plant(father, b!, `Father ${crop}`))
-  await note(page, { kind: 'crossPlanned', subjectId: cross, daysAgo: 20, payload: { code: c, crop, seedParentId: mother, pollenParentId: father, selfMeant: false, aim: `Better ${crop}`, flowersPlanned: 3, keepersWanted: 1 } })
+  await note(page, {
+    kind: 'crossPlanned',
+    subjectId: cross,
+    daysAgo: 20,
+    payload: {
+      code: c,
+      crop,
+      seedParentId: mother,
+      pollenParentId: father,
+      selfMeant: false,
+      aim: `Better ${crop}`,
+      flowersPlanned: 3,
+      keepersWanted: 1,
+    },
+  })
   return { mother, father, cross }
 }
 
@@ -35,7 +87,9 @@ async function workFlower(page: Page) {
     const meant = page.getByRole('button', { name: 'It was so, note it' })
     if (await meant.isVisible()) await meant.click()
     else await panel.locator('.keys button, .asking button').first().click()
-    await expect.poll(async () => await panel.innerText() !== before || await meant.isVisible()).toBe(true)
+    await expect
+      .poll(async () => (await panel.innerText()) !== before || (await meant.isVisible()))
+      .toBe(true)
   }
   throw new Error('The flower never came to its harvest.')
 }
@@ -45,7 +99,22 @@ test.describe('the whole work of a crop of each flower form', () => {
     test(`${form}: ${crop}`, async ({ page }) => {
       await startGarden(page, `Beds of ${crop}`)
       const { mother, cross } = await planted(page, crop)
-      for (const address of ['/today', '/aims', '/bloom', '/bloom/hours', '/bloom/weather', '/pollen', '/pollen/season', '/seed', '/offspring', '/plants', `/plants/${mother}`, `/crops/${crop}`, `/crops/${crop}/genes`, `/guides/${crop}`]) {
+      for (const address of [
+        '/today',
+        '/aims',
+        '/bloom',
+        '/bloom/hours',
+        '/bloom/weather',
+        '/pollen',
+        '/pollen/season',
+        '/seed',
+        '/offspring',
+        '/plants',
+        `/plants/${mother}`,
+        `/crops/${crop}`,
+        `/crops/${crop}/genes`,
+        `/guides/${crop}`,
+      ]) {
         await page.goto(address)
         await expect(page.getByRole('heading', { level: 1, includeHidden: true }).first()).toBeAttached()
         await expectNoFault(page, address)
@@ -53,15 +122,25 @@ test.describe('the whole work of a crop of each flower form', () => {
       await page.goto(`/crosses/${cross}`)
       await page.getByRole('button', { name: 'Choose a flower' }).first().click()
       await workFlower(page)
-      await page.getByRole('navigation', { name: 'Flower' }).getByRole('button', { name: 'Harvest', exact: true }).click()
+      await page
+        .getByRole('navigation', { name: 'Flower' })
+        .getByRole('button', { name: 'Harvest', exact: true })
+        .click()
       const harvest = page.getByRole('dialog', { name: 'Harvest' })
-      for (const [label, seeds] of [['Seeds counted', '6'], ['Sound', '6']] as const) await harvest.getByLabel(label, { exact: true }).fill(seeds)
+      for (const [label, seeds] of [
+        ['Seeds counted', '6'],
+        ['Sound', '6'],
+      ] as const)
+        await harvest.getByLabel(label, { exact: true }).fill(seeds)
       await harvest.getByRole('button', { name: 'Fill a packet' }).click()
       await harvest.getByRole('button', { name: 'Done' }).click()
       // Closing takes a step back, which would take another address along with it.
       await expect(page).not.toHaveURL(/open=/)
       await page.goto('/seed')
-      await page.getByRole('link', { name: /^\d\d-/ }).first().click()
+      await page
+        .getByRole('link', { name: /^\d\d-/ })
+        .first()
+        .click()
       await page.getByRole('button', { name: 'Sow from it' }).click()
       await page.getByRole('dialog', { name: 'Sow' }).getByRole('button', { name: 'Sow' }).click()
       const tray = page.getByRole('region', { name: 'Note in this tray' })
@@ -78,15 +157,32 @@ test.describe('the whole work of a crop of each flower form', () => {
   }
 })
 
-test('an aim is opened, its pairs go by scores alone, and where no gene is known the screen leads to describing one', async ({ page }) => {
+test('an aim is opened, its pairs go by scores alone, and where no gene is known the screen leads to describing one', async ({
+  page,
+}) => {
   await startGarden(page, 'Zinnia yard')
   const { mother, father } = await planted(page, 'zinnia')
   const aim = v7()
-  await note(page, { kind: 'aimSet', subjectId: aim, payload: { crop: 'zinnia', words: 'Tall and well', wishes: [{ trait: 'height', way: 'bring', weight: 3, must: true, target: { from: 90, to: null } }] } })
-  for (const [id, height] of [[mother, 70], [father, 110]] as const) await note(page, { kind: 'scored', subjectId: id, payload: { trait: 'height', value: height } })
+  await note(page, {
+    kind: 'aimSet',
+    subjectId: aim,
+    payload: {
+      crop: 'zinnia',
+      words: 'Tall and well',
+      wishes: [{ trait: 'height', way: 'bring', weight: 3, must: true, target: { from: 90, to: null } }],
+    },
+  })
+  for (const [id, height] of [
+    [mother, 70],
+    [father, 110],
+  ] as const)
+    await note(page, { kind: 'scored', subjectId: id, payload: { trait: 'height', value: height } })
   await page.goto(`/aims/${aim}?part=pairs`)
   await expect(page.getByText('Of its inheritance nothing is described')).toBeVisible()
-  await page.getByRole('link', { name: /Mother zinnia/ }).first().click()
+  await page
+    .getByRole('link', { name: /Mother zinnia/ })
+    .first()
+    .click()
   await expect(page.getByRole('heading', { name: 'No locus is known of this crop yet' })).toBeVisible()
   await expect(page.getByText(/^By the scores of both parents/)).toBeVisible()
   await page.getByRole('link', { name: 'Describe a locus' }).click()
@@ -107,10 +203,12 @@ test.describe('keys faster than answers', () => {
   }
   const scored = (page: Page) => page.getByText(/\d+ scored for/).innerText()
 
-  test('each counts at once, in order, for the plant it was pressed at, with answers that take 900 ms', async ({ page }) => {
+  test('each counts at once, in order, for the plant it was pressed at, with answers that take 900 ms', async ({
+    page,
+  }) => {
     await family(page)
     const posts: number[] = []
-    await page.route('**/api/entries', async (route) => {
+    await page.route('**/api/entries', async route => {
       posts.push((route.request().postDataJSON() as { entries: unknown[] }).entries.length)
       await new Promise(resolve => setTimeout(resolve, 900))
       await route.continue()
@@ -118,7 +216,8 @@ test.describe('keys faster than answers', () => {
     const rows = page.getByRole('row')
     const first = await rows.nth(1).getByRole('gridcell').first().innerText()
     for (const key of '1212121212') await page.keyboard.press(key)
-    const seen = () => rows.evaluateAll(all => all.slice(1, 11).map(row => row.querySelectorAll('td')[1]!.textContent))
+    const seen = () =>
+      rows.evaluateAll(all => all.slice(1, 11).map(row => row.querySelectorAll('td')[1]!.textContent))
     const expected = await seen()
     expect(new Set(expected).size).toBe(2)
     expect(expected.every((value, i) => value === expected[i % 2])).toBe(true)
@@ -138,7 +237,7 @@ test.describe('keys faster than answers', () => {
   test('a press that is taken back before it was answered counts no more, sent or not', async ({ page }) => {
     await family(page)
     const before = (await logOf(page)).length
-    await page.route('**/api/entries', async (route) => {
+    await page.route('**/api/entries', async route => {
       await new Promise(resolve => setTimeout(resolve, 900))
       await route.continue()
     })
@@ -155,11 +254,13 @@ test.describe('keys faster than answers', () => {
     await expect(page.getByRole('alert')).toHaveCount(0)
   })
 
-  test('nothing is lost, and nothing counts twice, when an answer never comes or the server is gone for a while', async ({ page }) => {
+  test('nothing is lost, and nothing counts twice, when an answer never comes or the server is gone for a while', async ({
+    page,
+  }) => {
     await family(page)
     const before = (await logOf(page)).length
     let requests = 0
-    await page.route('**/api/entries', async (route) => {
+    await page.route('**/api/entries', async route => {
       requests++
       // Taken by the server, but its answer is lost; then not reached at all; then all is well.
       if (requests === 1) await route.fetch().then(() => route.abort('connectionreset'))
@@ -169,7 +270,9 @@ test.describe('keys faster than answers', () => {
     for (const key of '111') await page.keyboard.press(key)
     await expect.poll(() => scored(page)).toMatch(/ 3 scored/)
     await expect(page.getByText(/wait to be sent/)).toBeVisible()
-    await expect.poll(() => page.evaluate(() => sessionStorage.getItem('virgulta-waiting')), { timeout: 30_000 }).toBe('[]')
+    await expect
+      .poll(() => page.evaluate(() => sessionStorage.getItem('virgulta-waiting')), { timeout: 30_000 })
+      .toBe('[]')
     await page.reload()
     await expect.poll(() => scored(page)).toMatch(/ 3 scored/)
     expect((await logOf(page)).length).toBe(Math.min(500, before + 3))
@@ -178,7 +281,7 @@ test.describe('keys faster than answers', () => {
   test('a press whose answer is lost makes one plant, pressed again or not', async ({ page }) => {
     await startGarden(page, 'Broken beds')
     let requests = 0
-    await page.route('**/api/entries', async (route) => {
+    await page.route('**/api/entries', async route => {
       if (++requests <= 3) await route.fetch().then(() => route.abort('connectionreset'))
       else await route.continue()
     })
@@ -201,22 +304,80 @@ test('every form of a rose garden bears an emptied day, Back, and a double press
   const { mother, father, cross } = await planted(page, 'rose')
   const [f, l, t, tube] = await codes(page, 4)
   const [flower, lot, tray, pollen] = [v7(), v7(), v7(), v7()]
-  await note(page,
-    { kind: 'flowerChosen', subjectId: flower, daysAgo: 19, payload: { code: f, crossId: cross, seedParentId: mother, pollenParentId: father, blooms: 1 } },
-    { kind: 'pollinated', subjectId: flower, daysAgo: 18, payload: { pollenParentId: father, selfMeant: false } },
-    { kind: 'harvested', subjectId: lot, daysAgo: 3, payload: { code: l, crossId: cross, flowers: [{ flowerId: flower, fruits: 1 }], seeds: 20, sound: 20, empty: 0 } },
-    { kind: 'sown', subjectId: tray, daysAgo: 2, payload: { code: t, lotId: lot, crossId: cross, seeds: 5, container: 'tray', placeId: null } },
-    { kind: 'pollenCollected', subjectId: pollen, daysAgo: 2, payload: { code: tube, crop: 'rose', donors: [father], way: 'buds', stage: 'eve', flowers: 2 } },
+  await note(
+    page,
+    {
+      kind: 'flowerChosen',
+      subjectId: flower,
+      daysAgo: 19,
+      payload: { code: f, crossId: cross, seedParentId: mother, pollenParentId: father, blooms: 1 },
+    },
+    {
+      kind: 'pollinated',
+      subjectId: flower,
+      daysAgo: 18,
+      payload: { pollenParentId: father, selfMeant: false },
+    },
+    {
+      kind: 'harvested',
+      subjectId: lot,
+      daysAgo: 3,
+      payload: {
+        code: l,
+        crossId: cross,
+        flowers: [{ flowerId: flower, fruits: 1 }],
+        seeds: 20,
+        sound: 20,
+        empty: 0,
+      },
+    },
+    {
+      kind: 'sown',
+      subjectId: tray,
+      daysAgo: 2,
+      payload: { code: t, lotId: lot, crossId: cross, seeds: 5, container: 'tray', placeId: null },
+    },
+    {
+      kind: 'pollenCollected',
+      subjectId: pollen,
+      daysAgo: 2,
+      payload: { code: tube, crop: 'rose', donors: [father], way: 'buds', stage: 'eve', flowers: 2 },
+    },
   )
   const tried: Awaited<ReturnType<typeof tryForms>> = []
-  for (const address of [`/plants/${mother}`, '/plants', `/crosses/${cross}`, `/seed/packets/${lot}`, '/pollen', `/pollen/${pollen}`, '/pollen/stores', '/crops/rose/genes', '/crops/rose/traits']) tried.push(...await tryForms(page, address))
+  for (const address of [
+    `/plants/${mother}`,
+    '/plants',
+    `/crosses/${cross}`,
+    `/seed/packets/${lot}`,
+    '/pollen',
+    `/pollen/${pollen}`,
+    '/pollen/stores',
+    '/crops/rose/genes',
+    '/crops/rose/traits',
+  ])
+    tried.push(...(await tryForms(page, address)))
   // The finder must find: were it blind, nothing above could fail.
-  const known = ['Describe', 'Score', 'Add a plant', 'Change the plan', 'Several, or an earlier day', 'Sow from it', 'Add a locus', 'Add a trait']
-  expect(known.filter(name => !tried.some(t => t.name === name)), JSON.stringify(tried)).toEqual([])
+  const known = [
+    'Describe',
+    'Score',
+    'Add a plant',
+    'Change the plan',
+    'Several, or an earlier day',
+    'Sow from it',
+    'Add a locus',
+    'Add a trait',
+  ]
+  expect(
+    known.filter(name => !tried.some(t => t.name === name)),
+    JSON.stringify(tried),
+  ).toEqual([])
   expect(tried.filter(t => t.noted).length, JSON.stringify(tried)).toBeGreaterThan(6)
 })
 
-test('a garden whose place is told later says that it guesses, and no simulated weather is passed off as its own', async ({ page }) => {
+test('a garden whose place is told later says that it guesses, and no simulated weather is passed off as its own', async ({
+  page,
+}) => {
   await startGarden(page, 'Somewhere', null)
   await planted(page, 'rose')
   await page.goto('/today')
@@ -236,12 +397,18 @@ test('a garden whose place is told later says that it guesses, and no simulated 
   await expect(page.getByText('The simulated weather station is on, to try')).toBeVisible()
 })
 
-test('a table of plants is pasted, shown line by line and added in one go; the crop and kind are remembered', async ({ page }) => {
+test('a table of plants is pasted, shown line by line and added in one go; the crop and kind are remembered', async ({
+  page,
+}) => {
   await startGarden(page, 'Pasted beds')
   await page.goto('/plants')
   await page.getByRole('button', { name: 'Or read a table of them' }).click()
   const dialog = page.getByRole('dialog', { name: 'Read a table of plants' })
-  await dialog.getByLabel('Pasted table').fill('Variety\tMother\tSpecies\tBench\nChild Try\tOld Try\trose\tSouth wall\nOld Try\t\trose\tSouth wall\nMoss Try\t\tmoss\t')
+  await dialog
+    .getByLabel('Pasted table')
+    .fill(
+      'Variety\tMother\tSpecies\tBench\nChild Try\tOld Try\trose\tSouth wall\nOld Try\t\trose\tSouth wall\nMoss Try\t\tmoss\t',
+    )
   await expect(dialog.getByText('2 plants can be added')).toBeVisible()
   await expect(dialog.getByText('No guide knows the crop “moss”')).toBeVisible()
   await dialog.getByRole('button', { name: 'Add 2 plants' }).click()
@@ -260,14 +427,23 @@ test('a table of plants is pasted, shown line by line and added in one go; the c
   await crop.getByRole('combobox', { name: 'Its flower is built like that of' }).fill('Carrot')
   await page.getByRole('option', { name: /^Carrot/ }).click()
   await crop.getByRole('button', { name: 'Begin it' }).click()
-  await expect(page.getByRole('dialog', { name: 'Add a plant' }).getByRole('combobox', { name: 'Crop' })).toHaveValue('Sea kale')
+  await expect(
+    page.getByRole('dialog', { name: 'Add a plant' }).getByRole('combobox', { name: 'Crop' }),
+  ).toHaveValue('Sea kale')
 })
 
-test('numbers that cannot be and names that are too long are refused in words, and a long word widens no page', async ({ page }) => {
+test('numbers that cannot be and names that are too long are refused in words, and a long word widens no page', async ({
+  page,
+}) => {
   await startGarden(page, 'Wordy beds')
   await page.goto('/crosses/new')
   const flowers = page.getByRole('textbox', { name: 'Flowers to pollinate' })
-  for (const [typed, sentence] of [['-5', 'Give 1 or more.'], ['1.5', 'Give a whole number.'], ['0', 'Give 1 or more.'], ['many', 'Give a number.']] as const) {
+  for (const [typed, sentence] of [
+    ['-5', 'Give 1 or more.'],
+    ['1.5', 'Give a whole number.'],
+    ['0', 'Give 1 or more.'],
+    ['many', 'Give a number.'],
+  ] as const) {
     await flowers.fill(typed)
     await flowers.press('Tab')
     await expect(page.getByText(sentence)).toBeVisible()
@@ -285,13 +461,19 @@ test('numbers that cannot be and names that are too long are refused in words, a
   await expectNarrow(page)
 })
 
-test('areas open by two keys, pages are called as their heading, u takes back, and after the end of a session one signs in from the sentence', async ({ page }) => {
+test('areas open by two keys, pages are called as their heading, u takes back, and after the end of a session one signs in from the sentence', async ({
+  page,
+}) => {
   await startGarden(page, 'Key beds')
   await addPlant(page, 'Key Try', 'Rose')
   await expect(page).toHaveTitle('Key Try · Virgulta')
   await page.keyboard.press('u')
   await expect(page.getByText('This is not in the garden')).toBeVisible()
-  for (const [key, path, heading] of [['l', 'plants', 'Plants'], ['c', 'crosses', 'Crosses'], ['t', 'today', /November|December|January|\d/]] as const) {
+  for (const [key, path, heading] of [
+    ['l', 'plants', 'Plants'],
+    ['c', 'crosses', 'Crosses'],
+    ['t', 'today', /November|December|January|\d/],
+  ] as const) {
     await page.keyboard.press('g')
     await page.keyboard.press(key)
     await expect(page).toHaveURL(new RegExp(`/${path}$`))
@@ -330,22 +512,40 @@ test('places are renamed, made part of another, and taken apart again', async ({
   await expect(sheet.getByText('Rose arch', { exact: true })).toBeVisible()
 })
 
-test('two windows: the one that gets the focus is brought up to date, and the same deed twice in a row asks', async ({ page, context }) => {
+test('two windows: the one that gets the focus is brought up to date, and the same deed twice in a row asks', async ({
+  page,
+  context,
+}) => {
   await startGarden(page, 'Two windows')
   const { mother, father, cross } = await planted(page, 'rose')
   const [code] = await codes(page, 1)
   const flower = v7()
-  await note(page, { kind: 'flowerChosen', subjectId: flower, payload: { code, crossId: cross, seedParentId: mother, pollenParentId: father, blooms: 1 } })
+  await note(page, {
+    kind: 'flowerChosen',
+    subjectId: flower,
+    payload: { code, crossId: cross, seedParentId: mother, pollenParentId: father, blooms: 1 },
+  })
   const other = await context.newPage()
   for (const window of [page, other]) {
     await window.goto(`/crosses/${cross}?flower=${flower}`)
     await expect(window.getByRole('heading', { name: 'Take the anthers out' })).toBeVisible()
   }
   // The other window knows nothing of it until it is looked at; its press asks.
-  await page.getByRole('navigation', { name: 'Flower' }).getByRole('button', { name: 'Anthers out', exact: true }).click()
+  await page
+    .getByRole('navigation', { name: 'Flower' })
+    .getByRole('button', { name: 'Anthers out', exact: true })
+    .click()
   await expect(page.getByRole('heading', { name: 'Any anther left?' })).toBeVisible()
-  await other.getByRole('navigation', { name: 'Flower' }).getByRole('button', { name: 'Anthers out', exact: true }).click()
-  await expect(other.getByText(/The same was noted here at .* already/).or(other.getByRole('heading', { name: 'Any anther left?' })).first()).toBeVisible()
+  await other
+    .getByRole('navigation', { name: 'Flower' })
+    .getByRole('button', { name: 'Anthers out', exact: true })
+    .click()
+  await expect(
+    other
+      .getByText(/The same was noted here at .* already/)
+      .or(other.getByRole('heading', { name: 'Any anther left?' }))
+      .first(),
+  ).toBeVisible()
   await other.evaluate(() => dispatchEvent(new Event('focus')))
   await expect(other.getByRole('heading', { name: 'Any anther left?' })).toBeVisible()
   expect((await logOf(page)).filter(line => line.kind === 'emasculated')).toHaveLength(1)

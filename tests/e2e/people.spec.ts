@@ -16,7 +16,10 @@ async function invite(page: Page, role: string): Promise<string> {
   return (await page.getByText(/\/invited#/).textContent())!
 }
 
-test('a hand comes by invitation, notes work and takes back their own; a guest reads', async ({ page, browser }) => {
+test('a hand comes by invitation, notes work and takes back their own; a guest reads', async ({
+  page,
+  browser,
+}) => {
   await startGarden(page, 'Shared beds')
   await addPlant(page, 'Shared Ember')
 
@@ -51,15 +54,23 @@ test('a hand comes by invitation, notes work and takes back their own; a guest r
   await guest.goto('/crosses/new')
   await expect(guest.getByRole('heading', { name: 'Nothing is due today' })).toBeVisible()
   await guest.goto(link)
-  await expect(guest.getByText('This invitation is used, withdrawn or older than two weeks; ask for a new one.')).toBeVisible()
+  await expect(
+    guest.getByText('This invitation is used, withdrawn or older than two weeks; ask for a new one.'),
+  ).toBeVisible()
 
   await page.goto('/garden/people')
   await expectAccessible(page)
   await expectNarrow(page)
-  await page.getByRole('listitem').filter({ hasText: 'Fern Vale' }).getByRole('button', { name: 'Remove' }).click()
+  await page
+    .getByRole('listitem')
+    .filter({ hasText: 'Fern Vale' })
+    .getByRole('button', { name: 'Remove' })
+    .click()
   await expect(page.getByText('Fern Vale')).toHaveCount(0)
   await page.getByRole('listitem').filter({ hasText: '(you)' }).getByRole('button', { name: 'Leave' }).click()
-  await expect(page.getByText('A garden needs a keeper. Make somebody else keeper first, or delete the garden.')).toBeVisible()
+  await expect(
+    page.getByText('A garden needs a keeper. Make somebody else keeper first, or delete the garden.'),
+  ).toBeVisible()
   await guest.goto('/plants')
   await expect(guest.getByRole('heading', { name: /Welcome, Fern Vale/ })).toBeVisible()
 })
@@ -77,7 +88,11 @@ test('a forgotten password is set anew by the letter in the mail tray', async ({
   await page.getByRole('button', { name: 'Send it' }).click()
   await page.getByRole('link', { name: 'the mail tray' }).click()
   await expectAccessible(page)
-  const link = await page.getByRole('region', { name: 'A new password for Virgulta' }).filter({ hasText: email }).getByRole('link').getAttribute('href')
+  const link = await page
+    .getByRole('region', { name: 'A new password for Virgulta' })
+    .filter({ hasText: email })
+    .getByRole('link')
+    .getAttribute('href')
   await page.goto(link!)
   await page.getByLabel('New password').fill('words that are new')
   await page.getByRole('button', { name: 'Set the password' }).click()
@@ -100,14 +115,23 @@ test('a garden is backed up, deleted by its name, and brought back from its file
   await expectNarrow(page)
   await page.getByRole('button', { name: 'Compare', exact: true }).click()
   await expect(page.getByText('as the log says: 1 compared, none differs.')).toBeVisible()
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Back up this garden' }).click()])
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Back up this garden' }).click(),
+  ])
   const file = await download.path()
   const button = page.getByRole('button', { name: 'Delete it for ever' })
   await expect(button).toBeDisabled()
   await page.getByLabel('Type its name: Kept beds').fill('Kept beds')
   await button.click()
   await expect(page.getByRole('heading', { name: /Start a garden/ })).toBeVisible()
-  await page.locator('input[type=file]').setInputFiles({ name: 'garden.json', mimeType: 'application/json', buffer: Buffer.from('{"format":"recipe"}') })
+  await page
+    .locator('input[type=file]')
+    .setInputFiles({
+      name: 'garden.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from('{"format":"recipe"}'),
+    })
   await page.getByRole('button', { name: 'Restore it' }).click()
   await expect(page.getByText(/This file cannot be restored: .* Nothing was changed\./)).toBeVisible()
   await page.locator('input[type=file]').setInputFiles(file)
@@ -125,7 +149,9 @@ test('a token is shown once, and revoked; the visit of a demo garden ends by lea
   await page.getByLabel('What it is for').fill('the scales in the shed')
   await page.getByRole('button', { name: 'Make a token' }).click()
   const token = await page.getByText(/^[\w-]{43}$/).textContent()
-  const answer = await page.request.get('/api/plants', { headers: { authorization: `Bearer ${token}`, cookie: '' } })
+  const answer = await page.request.get('/api/plants', {
+    headers: { authorization: `Bearer ${token}`, cookie: '' },
+  })
   expect(answer.status()).toBe(200)
   await page.getByRole('button', { name: 'Revoke' }).click()
   await expect(page.getByRole('button', { name: 'Revoke' })).toHaveCount(0)

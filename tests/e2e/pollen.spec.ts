@@ -5,11 +5,19 @@ import { expectAccessible, expectReadableInEveryLook, openDemo, pick } from './g
 
 test.beforeEach(({ page }) => openDemo(page))
 
-interface Row { tube: { id: string, code: string, tubed: object | null }, donors: { name: string }[], isDead: boolean }
-const rowsOf = async (page: Page): Promise<Row[]> => (await (await page.request.get('/api/pollen')).json()).rows
-const tubeOf = async (page: Page, donor: string) => (await rowsOf(page)).find(r => r.donors[0]!.name === donor && r.donors.length === 1)!.tube
+interface Row {
+  tube: { id: string; code: string; tubed: object | null }
+  donors: { name: string }[]
+  isDead: boolean
+}
+const rowsOf = async (page: Page): Promise<Row[]> =>
+  (await (await page.request.get('/api/pollen')).json()).rows
+const tubeOf = async (page: Page, donor: string) =>
+  (await rowsOf(page)).find(r => r.donors[0]!.name === donor && r.donors.length === 1)!.tube
 
-test('pollen is collected from a plant, dries, and goes into its tube in the refrigerator', async ({ page }) => {
+test('pollen is collected from a plant, dries, and goes into its tube in the refrigerator', async ({
+  page,
+}) => {
   await page.goto('/pollen')
   await page.getByRole('button', { name: 'Collect pollen' }).click()
   const dialog = page.getByRole('dialog', { name: 'Collect pollen' })
@@ -41,7 +49,9 @@ test('a bulk is mixed on purpose, and says what is lost by it', async ({ page })
 test.describe('on a telephone', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true })
 
-  test('a test is counted by taps over several fields, and corrects what is said of the tube', async ({ page }) => {
+  test('a test is counted by taps over several fields, and corrects what is said of the tube', async ({
+    page,
+  }) => {
     const { id, code } = await tubeOf(page, 'Winter Post')
     await page.goto(`/pollen/${id}/count`)
     await expect(page.getByText(code)).toBeVisible()
@@ -73,7 +83,7 @@ test.describe('on a telephone', () => {
 
   test('a flower gets its pollen out of a tube on the walk, and the tube knows', async ({ page }) => {
     const { stops } = await (await page.request.get('/api/round?most=500')).json()
-    const stop = stops.find((s: { step: string, tubes: object[] }) => s.step === 'look' && s.tubes.length)
+    const stop = stops.find((s: { step: string; tubes: object[] }) => s.step === 'look' && s.tubes.length)
     await page.goto('/walk')
     await expect(page.getByRole('region', { name: /^Stop/ })).toBeVisible()
     await page.keyboard.type(stop.code)
@@ -84,7 +94,10 @@ test.describe('on a telephone', () => {
     const [weakest] = stop.tubes
     await page.getByRole('button', { name: new RegExp(weakest.code) }).tap()
     await expect(page.getByText(/Weak pollen: a touch takes about/)).toBeVisible()
-    await page.getByRole('button', { name: /^Pollinated/ }).first().tap()
+    await page
+      .getByRole('button', { name: /^Pollinated/ })
+      .first()
+      .tap()
     await expect(page.getByText(/pollinated from a tube/)).toBeVisible()
     await page.goto(`/pollen/${weakest.id}`)
     await expect(page.getByText(stop.code).first()).toBeVisible()
@@ -116,7 +129,9 @@ test('a tube is moved, split and thrown away; what does not fit is said in words
   await expect(page.getByText(/Thrown away on 12 June 2026: clumped/)).toBeVisible()
 })
 
-test('the season says what is missing and shares out what is not enough; a file of a logger counts', async ({ page }) => {
+test('the season says what is missing and shares out what is not enough; a file of a logger counts', async ({
+  page,
+}) => {
   await page.goto('/pollen/season')
   await page.getByRole('button', { name: /^to collect [1-9]/ }).click()
   await expect(page).toHaveURL(/from=collect/)
@@ -126,15 +141,26 @@ test('the season says what is missing and shares out what is not enough; a file 
   await page.goto('/pollen/stores')
   const box = page.getByRole('region', { name: 'Blue cool box' })
   await box.getByText('Read a logger’s file').click()
-  const rows = Array.from({ length: 24 }, (_, hour) => `2026-06-11 ${String(hour).padStart(2, '0')}:00,${hour === 9 ? 60 : 9}`)
-  await box.locator('input[type=file]').setInputFiles({ name: 'box.csv', mimeType: 'text/csv', buffer: Buffer.from(`time,temperature\n${rows.join('\n')}`) })
+  const rows = Array.from(
+    { length: 24 },
+    (_, hour) => `2026-06-11 ${String(hour).padStart(2, '0')}:00,${hour === 9 ? 60 : 9}`,
+  )
+  await box
+    .locator('input[type=file]')
+    .setInputFiles({
+      name: 'box.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from(`time,temperature\n${rows.join('\n')}`),
+    })
   await expect(box.getByText(/60 °C at .* stands alone/)).toBeVisible()
   await box.getByRole('button', { name: 'Take these readings' }).click()
   await expect(box.getByText(/box.csv: 23 readings/)).toBeVisible()
   await expectAccessible(page)
 })
 
-test('the shelf filters by cross, keeps its state in the address, and is readable in every look', async ({ page }) => {
+test('the shelf filters by cross, keeps its state in the address, and is readable in every look', async ({
+  page,
+}) => {
   await page.goto('/pollen')
   await page.getByRole('combobox', { name: 'For the cross' }).press('ArrowDown')
   await page.getByRole('option').first().click()

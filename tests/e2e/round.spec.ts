@@ -7,10 +7,11 @@ test.beforeEach(({ page }) => openDemo(page))
 
 const stopOf = (page: Page) => page.getByRole('region', { name: /^Stop/ })
 /** What stands on the walk: the tag, and what is asked at it; read at one moment, since the next stop may come at any. */
-const standing = (page: Page) => page.evaluate(() => {
-  const stop = document.querySelector('section[aria-label^="Stop"]')
-  return stop ? `${stop.getAttribute('aria-label')} ${stop.querySelector('h2')?.textContent}` : ''
-})
+const standing = (page: Page) =>
+  page.evaluate(() => {
+    const stop = document.querySelector('section[aria-label^="Stop"]')
+    return stop ? `${stop.getAttribute('aria-label')} ${stop.querySelector('h2')?.textContent}` : ''
+  })
 
 test.describe('on a telephone', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true })
@@ -24,18 +25,23 @@ test.describe('on a telephone', () => {
       if (!before) {
         // What waits for its hour is gone to all the same, once the rest is done.
         const early = page.getByRole('button', { name: 'Go there now' })
-        if (!await early.isVisible()) break
+        if (!(await early.isVisible())) break
         await early.tap()
         await expect(stopOf(page)).toBeVisible()
         continue
       }
       const main = page.locator('footer').getByRole('button').first()
-      const isWork = /stigma ready|Pollinate|taken\?|cover off|Net the|Take the anthers|anther left|Cover the/i.test(before)
+      const isWork =
+        /stigma ready|Pollinate|taken\?|cover off|Net the|Take the anthers|anther left|Cover the/i.test(
+          before,
+        )
       const key = isWork ? main : page.getByRole('button', { name: /later/i })
       // The second of two presses within half a second is the first one’s.
       await expect(async () => {
-        if (await standing(page) === before) await key.tap()
-        await expect.poll(() => standing(page), { message: `after ${before}`, timeout: 3000 }).not.toBe(before)
+        if ((await standing(page)) === before) await key.tap()
+        await expect
+          .poll(() => standing(page), { message: `after ${before}`, timeout: 3000 })
+          .not.toBe(before)
       }).toPass()
     }
     expect(stops).toBeGreaterThan(60)
@@ -44,7 +50,9 @@ test.describe('on a telephone', () => {
     await expect(stopOf(page)).toBeVisible()
   })
 
-  test('a drawing fills the screen, grains are told, and large text in the sun look stays whole', async ({ page }) => {
+  test('a drawing fills the screen, grains are told, and large text in the sun look stays whole', async ({
+    page,
+  }) => {
     await page.goto('/walk')
     await page.getByRole('button', { name: 'Ready', exact: true }).tap()
     await expect(page.getByRole('heading', { name: /^Pollinate/ })).toBeVisible()
@@ -61,17 +69,23 @@ test.describe('on a telephone', () => {
     await page.setViewportSize({ width: 195, height: 422 })
     await page.reload()
     await expect(stopOf(page)).toBeVisible()
-    await expect.poll(() => page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(195)
+    await expect
+      .poll(() => page.evaluate(() => document.documentElement.scrollWidth))
+      .toBeLessThanOrEqual(195)
     await page.locator('footer').getByRole('button').first().scrollIntoViewIfNeeded()
     await expect(page.locator('footer').getByRole('button').first()).toBeInViewport()
     await page.setViewportSize({ width: 390, height: 844 })
     await expectAccessible(page)
   })
 
-  test('a scanned tag leads to its stop, typed by a scanner or read by the simulated one', async ({ page }) => {
+  test('a scanned tag leads to its stop, typed by a scanner or read by the simulated one', async ({
+    page,
+  }) => {
     await page.goto('/walk')
     await expect(stopOf(page)).toBeVisible()
-    const { stops } = await (await page.request.get('/api/round')).json() as { stops: { code: string, step: string }[] }
+    const { stops } = (await (await page.request.get('/api/round')).json()) as {
+      stops: { code: string; step: string }[]
+    }
     const wanted = stops.filter(s => s.step === 'takeLook').at(-1)!
     await page.keyboard.type(wanted.code)
     await page.keyboard.press('Enter')
@@ -99,7 +113,10 @@ test('a day is worked on the desk by keyboard', async ({ page }) => {
   await page.keyboard.press('ArrowDown')
   // Several flowers of one cross are noted with one key.
   for (let i = 0; i < 10; i++) {
-    if (await page.evaluate(() => /^Taken: all/.test(document.activeElement?.getAttribute('aria-label') ?? ''))) break
+    if (
+      await page.evaluate(() => /^Taken: all/.test(document.activeElement?.getAttribute('aria-label') ?? ''))
+    )
+      break
     await page.keyboard.press('ArrowDown')
   }
   await page.keyboard.press('Enter')
@@ -131,7 +148,9 @@ test('a guide is copied and changed for the garden, and the built-in stays besid
   await until.fill('2')
   await until.press('Tab')
   await page.getByRole('button', { name: 'Keep as this garden’s guide' }).click()
-  await expect(page.getByRole('alert')).toContainText('days from pollination until a take shows: Both days lie above 0, the smaller first.')
+  await expect(page.getByRole('alert')).toContainText(
+    'days from pollination until a take shows: Both days lie above 0, the smaller first.',
+  )
   await until.fill('12')
   await until.press('Tab')
   await page.getByRole('button', { name: 'Keep as this garden’s guide' }).click()
@@ -151,15 +170,23 @@ test('a way of the garden’s own is offered first, and a caution is hidden', as
   await page.getByLabel('blades and forceps: shown at the step').click()
   await expect(page.getByText('hidden', { exact: true })).toBeVisible()
   await page.goto('/guides/chilli')
-  const cover = page.getByRole('listitem').filter({ has: page.getByRole('heading', { name: /Cover the flower/ }) })
+  const cover = page
+    .getByRole('listitem')
+    .filter({ has: page.getByRole('heading', { name: /Cover the flower/ }) })
   await expect(cover.getByText('paper bag', { exact: true })).toBeVisible()
   await expect(page.getByText('Cut away from your fingers')).toHaveCount(0)
 })
 
 test('tags are printed on a sheet of one’s own, and one of them on the label printer', async ({ page }) => {
   await page.goto('/crosses?q=F4')
-  await page.getByRole('link', { name: /^\d\d-/ }).first().click()
-  await page.getByRole('button', { name: /^Open flower/ }).first().click()
+  await page
+    .getByRole('link', { name: /^\d\d-/ })
+    .first()
+    .click()
+  await page
+    .getByRole('button', { name: /^Open flower/ })
+    .first()
+    .click()
   const panel = page.getByRole('navigation', { name: 'Flower' })
   await panel.getByRole('button', { name: 'Print its tag' }).click()
   const dialog = page.getByRole('dialog', { name: 'Print tags' })
@@ -169,7 +196,10 @@ test('tags are printed on a sheet of one’s own, and one of them on the label p
   await dialog.getByText('Margins and a size of your own, in mm').click()
   await dialog.getByLabel('Width of a tag').fill('60')
   await dialog.getByLabel('Width of a tag').press('Tab')
-  await expect(dialog.getByRole('link', { name: 'Open the sheet' })).toHaveAttribute('href', /width=60.*codes=/)
+  await expect(dialog.getByRole('link', { name: 'Open the sheet' })).toHaveAttribute(
+    'href',
+    /width=60.*codes=/,
+  )
   await page.goto('/garden/devices')
   await expect(page.getByRole('listitem').filter({ hasText: code })).toBeVisible()
 })
@@ -183,12 +213,18 @@ test('marks are given to pollen parents, and the walk says them', async ({ page 
   await marks.getByRole('button', { name: 'Ink strokes' }).click()
   await expect(marks.getByText('one stroke', { exact: true })).toBeVisible()
   await expectNarrow(page)
-  const { stops } = await (await page.request.get('/api/round')).json() as { stops: { code: string, marks: object | null }[] }
+  const { stops } = (await (await page.request.get('/api/round')).json()) as {
+    stops: { code: string; marks: object | null }[]
+  }
   await page.goto('/walk')
   await expect(stopOf(page)).toBeVisible()
   await page.keyboard.type(stops.find(s => s.marks)!.code)
   await page.keyboard.press('Enter')
-  await expect(stopOf(page).getByText(/strokes?$/).first()).toBeVisible()
+  await expect(
+    stopOf(page)
+      .getByText(/strokes?$/)
+      .first(),
+  ).toBeVisible()
   await expect(stopOf(page).getByText('What a mark means here')).toBeVisible()
 })
 
@@ -207,7 +243,13 @@ test('two notes that do not go together are settled on Today', async ({ page }) 
   await expect(panel.getByText('Nothing more is due at this flower')).toBeVisible()
   // What another telephone brings that had no signal.
   const id = new URL(page.url()).searchParams.get('flower')!
-  const entry = { id: '01ffffff-ffff-7fff-bfff-ffffffffffff', kind: 'emasculated', subjectId: id, payload: {}, happenedAt: '2026-06-12T04:45:00.000Z' }
+  const entry = {
+    id: '01ffffff-ffff-7fff-bfff-ffffffffffff',
+    kind: 'emasculated',
+    subjectId: id,
+    payload: {},
+    happenedAt: '2026-06-12T04:45:00.000Z',
+  }
   const answer = await page.request.post('/api/entries', { data: { entries: [entry], anyway: true } })
   expect(answer.status()).toBe(200)
   await page.goto('/today')

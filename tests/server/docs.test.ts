@@ -15,7 +15,9 @@ it('is as `npm run docs` writes it from the schemas', async () => {
 })
 
 it('is served, and describes every route', async () => {
-  const served = await new Visitor().get<{ paths: Record<string, Record<string, { summary: string }>> }>('/api/openapi.json')
+  const served = await new Visitor().get<{ paths: Record<string, Record<string, { summary: string }>> }>(
+    '/api/openapi.json',
+  )
   expect(served).toEqual(kept('openapi.json'))
   for (const { name } of routes) {
     const [method, path] = name.split(' ') as [string, string]

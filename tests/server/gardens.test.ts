@@ -16,9 +16,13 @@ describe('where a garden lies', () => {
   it('is said with a town of the shipped list, in letters with or without their marks', async () => {
     const visitor = await new Visitor().signUp()
     const named = async (typed: string) => visitor.get<Town[]>(`/api/towns?q=${encodeURIComponent(typed)}`)
-    expect((await named('hobart'))[0]).toMatchObject({ name: 'Hobart', country: 'Australia', zone: 'Australia/Hobart' })
+    expect((await named('hobart'))[0]).toMatchObject({
+      name: 'Hobart',
+      country: 'Australia',
+      zone: 'Australia/Hobart',
+    })
     expect((await named('sao paulo'))[0]).toEqual((await named('São Paulo'))[0])
-    expect((await named('qqqq'))).toEqual([])
+    expect(await named('qqqq')).toEqual([])
     expect((await visitor.ask('GET', '/api/towns?q=a')).body.data.sentence).toBe('Type two letters at least.')
   })
 
@@ -26,10 +30,18 @@ describe('where a garden lies', () => {
     const keeper = await new Visitor().startGarden('Somewhere', null)
     await plantedCross(keeper)
     const guesses = async () => (await keeper.get<Round>('/api/round')).guesses.join(' ')
-    expect(await keeper.get<WeatherPage>('/api/weather')).toMatchObject({ isSited: false, station: null, days: [] })
+    expect(await keeper.get<WeatherPage>('/api/weather')).toMatchObject({
+      isSited: false,
+      station: null,
+      days: [],
+    })
     expect(await guesses()).toContain('Where the garden lies is not said yet')
     await keeper.ask('PUT', '/api/garden/site', { latitude: -42.9, longitude: 147.3 })
-    expect(await keeper.get<WeatherPage>('/api/weather')).toMatchObject({ isSited: true, station: null, site: { latitude: -42.9 } })
+    expect(await keeper.get<WeatherPage>('/api/weather')).toMatchObject({
+      isSited: true,
+      station: null,
+      site: { latitude: -42.9 },
+    })
     expect(await guesses()).not.toContain('Where the garden lies')
   })
 
@@ -40,7 +52,9 @@ describe('where a garden lies', () => {
     const isOn = (on: unknown) => keeper.ask('PUT', '/api/garden/station', { isOn: on })
     expect((await isOn('perhaps')).body.data.sentence).toBe('Say whether the simulated station is to be on.')
     await isOn(true)
-    expect((await keeper.get<Round>('/api/round')).guesses.join(' ')).toContain('simulated weather station is on')
+    expect((await keeper.get<Round>('/api/round')).guesses.join(' ')).toContain(
+      'simulated weather station is on',
+    )
     expect((await keeper.get<WeatherPage>('/api/weather')).days.length).toBeGreaterThan(7)
     await isOn(false)
     expect((await keeper.get<WeatherPage>('/api/weather')).days).toEqual([])
@@ -55,14 +69,36 @@ describe('places', () => {
     const change = (id: string, body: object) => keeper.ask('PUT', `/api/garden/places/${id}`, body)
     const [code] = await keeper.codes()
     const rose = v7()
-    await keeper.send(entry('plantAdded', rose, { name: 'Moved Try', code: code!, crop: 'rose', plantKind: 'clone', placeId: arch.id, note: null, seedParentId: null, pollenParentId: null }, 5))
+    await keeper.send(
+      entry(
+        'plantAdded',
+        rose,
+        {
+          name: 'Moved Try',
+          code: code!,
+          crop: 'rose',
+          plantKind: 'clone',
+          placeId: arch.id,
+          note: null,
+          seedParentId: null,
+          pollenParentId: null,
+        },
+        5,
+      ),
+    )
     await change(wall.id, { name: 'South wall' })
     await keeper.ask('PUT', '/api/garden/places', { ids: [bench.id, wall.id, arch.id] })
     await change(arch.id, { mergedInto: wall.id })
     const { places } = await keeper.get<OpenGarden>('/api/garden')
-    expect(places.filter(p => !p.mergedInto).sort((a, b) => a.position - b.position).map(p => p.name)).toEqual(['Bench', 'South wall', 'First bench'])
+    expect(
+      places
+        .filter(p => !p.mergedInto)
+        .sort((a, b) => a.position - b.position)
+        .map(p => p.name),
+    ).toEqual(['Bench', 'South wall', 'First bench'])
     // The plant's own record stays as it was noted, so that taking the places apart again brings it back.
-    const stands = async (at: Place[]) => (await keeper.get<PlantPage>('/api/plants?who=all')).plants.map(p => resolvedPlace(at, p.placeId))
+    const stands = async (at: Place[]) =>
+      (await keeper.get<PlantPage>('/api/plants?who=all')).plants.map(p => resolvedPlace(at, p.placeId))
     expect(await stands(places)).toEqual([wall.id])
     // Round in a ring, and into nothing, are refused.
     expect((await change(wall.id, { mergedInto: arch.id })).status).toBe(422)
@@ -75,23 +111,47 @@ describe('places', () => {
 
 it('a table of plants is read line by line, with what is left out and why, and nothing is noted', async () => {
   const keeper = await new Visitor().startGarden('Table beds')
-  const read = (text: string, crop: string | null = null) => keeper.ask<PlantTable>('POST', '/api/plants/read', { text, crop })
-  const { body } = await read('name;mother;crop;where\nChild Try;Old Try;rose;Wall\nOld Try;;rose;Wall\nMoss Try;;moss;\n')
+  const read = (text: string, crop: string | null = null) =>
+    keeper.ask<PlantTable>('POST', '/api/plants/read', { text, crop })
+  const { body } = await read(
+    'name;mother;crop;where\nChild Try;Old Try;rose;Wall\nOld Try;;rose;Wall\nMoss Try;;moss;\n',
+  )
   // Parents come before their children.
   expect(body.rows.map(r => r.name)).toEqual(['Old Try', 'Child Try'])
   expect(body.newPlaces).toEqual(['Wall'])
   expect(body.leftOut).toMatchObject([{ line: 4, why: expect.stringContaining('moss') }])
   expect((await keeper.get<PlantPage>('/api/plants?who=all')).total).toBe(0)
-  expect((await keeper.ask('POST', '/api/plants/read', { text: '' })).body.data.sentence).toBe('Paste the table, or choose a file.')
+  expect((await keeper.ask('POST', '/api/plants/read', { text: '' })).body.data.sentence).toBe(
+    'Paste the table, or choose a file.',
+  )
 })
 
 it('places that come with entries are made with them, once, or not at all', async () => {
   const keeper = await new Visitor().startGarden('Whole beds')
   const names = async () => (await keeper.get<OpenGarden>('/api/garden')).places.map(p => p.name)
-  const places = [{ id: v7(), name: 'Wall' }, { id: v7(), name: 'Arch' }]
+  const places = [
+    { id: v7(), name: 'Wall' },
+    { id: v7(), name: 'Arch' },
+  ]
   const [code] = await keeper.codes()
-  const plant = (seedParentId: string | null) => entry('plantAdded', v7(), { name: 'Placed Try', code: code!, crop: 'rose', plantKind: 'clone', placeId: places[1]!.id, note: null, seedParentId, pollenParentId: null }, 5)
-  const send = (deed: ReturnType<typeof plant>) => keeper.ask('POST', '/api/entries', { entries: [deed], places })
+  const plant = (seedParentId: string | null) =>
+    entry(
+      'plantAdded',
+      v7(),
+      {
+        name: 'Placed Try',
+        code: code!,
+        crop: 'rose',
+        plantKind: 'clone',
+        placeId: places[1]!.id,
+        note: null,
+        seedParentId,
+        pollenParentId: null,
+      },
+      5,
+    )
+  const send = (deed: ReturnType<typeof plant>) =>
+    keeper.ask('POST', '/api/entries', { entries: [deed], places })
   expect((await send(plant(v7()))).body.data.code).toBe('unknown-subject')
   expect(await names()).toEqual(['First bench'])
   const good = plant(null)
@@ -106,11 +166,21 @@ describe('a deed that looks like a slip', () => {
     const first = entry('emasculated', ids.flower, {}, 171)
     await keeper.send(first)
     const again = entry('emasculated', ids.flower, {}, 171)
-    expect((await keeper.send(again)).body.data).toMatchObject({ code: 'twice', sentence: expect.stringContaining('Was it done twice?') })
-    await keeper.send(entry('pollinated', ids.flower, { pollenParentId: ids.pollenParent, selfMeant: false }, 170))
+    expect((await keeper.send(again)).body.data).toMatchObject({
+      code: 'twice',
+      sentence: expect.stringContaining('Was it done twice?'),
+    })
+    await keeper.send(
+      entry('pollinated', ids.flower, { pollenParentId: ids.pollenParent, selfMeant: false }, 170),
+    )
     const late = entry('takeNoted', ids.flower, { take: 'taken', reason: null, fruits: 1 }, 0)
-    expect((await keeper.send(late)).body.data).toMatchObject({ code: 'unlikely', sentence: expect.stringContaining('Is the day right, and the tag?') })
-    expect((await keeper.ask('POST', '/api/entries', { entries: [again, late], anyway: true })).status).toBe(200)
+    expect((await keeper.send(late)).body.data).toMatchObject({
+      code: 'unlikely',
+      sentence: expect.stringContaining('Is the day right, and the tag?'),
+    })
+    expect((await keeper.ask('POST', '/api/entries', { entries: [again, late], anyway: true })).status).toBe(
+      200,
+    )
   })
 
   it('of a day without an hour keeps its day, and is at no hour', async () => {
@@ -118,16 +188,24 @@ describe('a deed that looks like a slip', () => {
     const { ids } = await plantedCross(keeper)
     const { today } = await keeper.get<OpenGarden>('/api/garden')
     const day = addDays(today, -9)
-    const deed = { ...entry('emasculated', ids.flower, {}), happenedAt: `${day}T12:00:00.000Z`, dayOnly: true as const }
+    const deed = {
+      ...entry('emasculated', ids.flower, {}),
+      happenedAt: `${day}T12:00:00.000Z`,
+      dayOnly: true as const,
+    }
     expect((await keeper.send(deed)).status).toBe(200)
-    expect((await keeper.get<CrossPage>(`/api/crosses/${ids.cross}`)).log.find(line => line.id === deed.id)).toMatchObject({ day, dayOnly: true })
+    expect(
+      (await keeper.get<CrossPage>(`/api/crosses/${ids.cross}`)).log.find(line => line.id === deed.id),
+    ).toMatchObject({ day, dayOnly: true })
   })
 })
 
 describe('what goes over the wire', () => {
   it('is packed where it is long, and names nothing it is made with', async () => {
     const demo = await new Visitor().openDemo()
-    const answer = await fetch(`${inject('address')}/api/plants?size=500`, { headers: { ...demo.headers, 'cookie': demo.cookie, 'accept-encoding': 'gzip' } })
+    const answer = await fetch(`${inject('address')}/api/plants?size=500`, {
+      headers: { ...demo.headers, 'cookie': demo.cookie, 'accept-encoding': 'gzip' },
+    })
     expect(answer.headers.get('content-encoding')).toBe('gzip')
     expect(answer.headers.get('x-powered-by')).toBeNull()
     expect((await fetch(inject('address'))).headers.get('x-powered-by')).toBeNull()
@@ -137,7 +215,11 @@ describe('what goes over the wire', () => {
     const demo = await new Visitor().openDemo()
     const fault = { number: '204817', name: 'TypeError', at: ['x.js:1'], path: '/plants' }
     expect((await demo.ask('POST', '/api/faults', fault)).status).toBe(200)
-    expect((await demo.ask('POST', '/api/faults', { ...fault, number: 'not one' })).body.data.sentence).toBe('The number has six digits.')
-    expect((await demo.ask('POST', '/api/faults', { ...fault, typed: 'what a person wrote' })).status).toBe(400)
+    expect((await demo.ask('POST', '/api/faults', { ...fault, number: 'not one' })).body.data.sentence).toBe(
+      'The number has six digits.',
+    )
+    expect((await demo.ask('POST', '/api/faults', { ...fault, typed: 'what a person wrote' })).status).toBe(
+      400,
+    )
   })
 })

@@ -20,19 +20,70 @@ async function describedCrop(visitor: Visitor, plantId: string): Promise<void> {
   const [code, tubeCode] = await visitor.codes(2)
   const store = randomUUID()
   const { status } = await visitor.send(
-    entry('traitAdded', trait, { crop: 'chilli', trait: { name: 'stripe', hint: 'ripe fruit', scale: 'yesNo' } }),
-    entry('locusAdded', locus, { crop: 'chilli', name: 'striped', alleles: ['T', 't'], dominance: 'complete', group: null, cM: null, note: null }),
-    entry('ruleAdded', randomUUID(), { crop: 'chilli', name: 'stripe', trait, cases: [{ when: { [locus]: 'T' }, is: 'yes' }], otherwise: 'no' }),
-    entry('inheritanceSet', randomUUID(), { crop: 'squash', mating: 'outcrossing', ploidy: 2, map: 'kosambi', doubleReduction: 0 }),
-    entry('batchPlanned', randomUUID(), { code: code!, crop: 'chilli', plantId, on: '2027-02-20', why: 'stock' }),
-    entry('taskPlanned', randomUUID(), { does: 'holdBack', crop: 'chilli', plantId, forId: null, from: '2027-05-01', until: '2027-05-04', why: 'to meet' }),
+    entry('traitAdded', trait, {
+      crop: 'chilli',
+      trait: { name: 'stripe', hint: 'ripe fruit', scale: 'yesNo' },
+    }),
+    entry('locusAdded', locus, {
+      crop: 'chilli',
+      name: 'striped',
+      alleles: ['T', 't'],
+      dominance: 'complete',
+      group: null,
+      cM: null,
+      note: null,
+    }),
+    entry('ruleAdded', randomUUID(), {
+      crop: 'chilli',
+      name: 'stripe',
+      trait,
+      cases: [{ when: { [locus]: 'T' }, is: 'yes' }],
+      otherwise: 'no',
+    }),
+    entry('inheritanceSet', randomUUID(), {
+      crop: 'squash',
+      mating: 'outcrossing',
+      ploidy: 2,
+      map: 'kosambi',
+      doubleReduction: 0,
+    }),
+    entry('batchPlanned', randomUUID(), {
+      code: code!,
+      crop: 'chilli',
+      plantId,
+      on: '2027-02-20',
+      why: 'stock',
+    }),
+    entry('taskPlanned', randomUUID(), {
+      does: 'holdBack',
+      crop: 'chilli',
+      plantId,
+      forId: null,
+      from: '2027-05-01',
+      until: '2027-05-04',
+      why: 'to meet',
+    }),
     entry('storeSet', store, { name: 'Freezer', keeps: 'freezer', celsius: -18, isLogged: false }),
-    entry('storeRead', randomUUID(), { storeId: store, source: 'a file', rows: [['2025-03-01T00:00:00Z', -18]] }),
-    entry('pollenCollected', randomUUID(), { code: tubeCode!, crop: 'chilli', donors: [plantId], way: 'wand', stage: 'shedding' }),
+    entry('storeRead', randomUUID(), {
+      storeId: store,
+      source: 'a file',
+      rows: [['2025-03-01T00:00:00Z', -18]],
+    }),
+    entry('pollenCollected', randomUUID(), {
+      code: tubeCode!,
+      crop: 'chilli',
+      donors: [plantId],
+      way: 'wand',
+      stage: 'shedding',
+    }),
     entry('guideSet', randomUUID(), { guide: { ...builtInGuide('chilli')!, seasons: 2 } }),
     entry('customSet', randomUUID(), { custom: { about: 'caution', caution: 'spirit', isHidden: true } }),
     entry('weatherRead', randomUUID(), { unit: 'day', source: 'a file', rows: [['2025-03-01', 2, 9, null]] }),
-    entry('aimSet', randomUUID(), { crop: 'chilli', words: 'striped', wishes: [{ trait, way: 'bring', target: { classes: [1] }, weight: 3, must: true }] }),
+    entry('aimSet', randomUUID(), {
+      crop: 'chilli',
+      words: 'striped',
+      wishes: [{ trait, way: 'bring', target: { classes: [1] }, weight: 3, must: true }],
+    }),
   )
   expect(status).toBe(200)
 }
@@ -44,52 +95,79 @@ beforeAll(async () => {
     await describedCrop(visitor, ids.seedParent)
     await visitor.ask('POST', '/api/tags/print', { crossId: ids.cross, codes: [codes.flower] })
   }
-  const gardenId = async (name: string) => ((await rowsOf<{ id: string }>(owner.db, sql`select id from gardens where name = ${name}`))[0])!.id
+  const gardenId = async (name: string) =>
+    (await rowsOf<{ id: string }>(owner.db, sql`select id from gardens where name = ${name}`))[0]!.id
   mine = await gardenId('Locked beds')
   theirs = await gardenId('Other locked beds')
-  tables = (await rowsOf<{ name: string }>(owner.db, sql`
+  tables = (
+    await rowsOf<{ name: string }>(
+      owner.db,
+      sql`
     select c.table_name as name from information_schema.columns c join information_schema.tables t using (table_schema, table_name)
-    where c.table_schema = 'public' and c.column_name = 'garden_id' and t.table_type = 'BASE TABLE'`)).map(row => row.name)
+    where c.table_schema = 'public' and c.column_name = 'garden_id' and t.table_type = 'BASE TABLE'`,
+    )
+  ).map(row => row.name)
 })
 afterAll(async () => {
   await owner.close()
   await server.close()
 })
 
-const gardensIn = async (db: typeof server.db | Parameters<Parameters<typeof inGarden>[2]>[0], table: string) =>
-  (await rowsOf<{ id: string }>(db, sql`select distinct garden_id as id from ${sql.identifier(table)}`)).map(row => row.id)
+const gardensIn = async (
+  db: typeof server.db | Parameters<Parameters<typeof inGarden>[2]>[0],
+  table: string,
+) =>
+  (await rowsOf<{ id: string }>(db, sql`select distinct garden_id as id from ${sql.identifier(table)}`)).map(
+    row => row.id,
+  )
 
 describe('the server’s role in the database', () => {
   it('owns nothing, makes nothing and passes no lock', async () => {
-    const [found] = await rowsOf(owner.db, sql`select rolsuper, rolbypassrls, rolcreaterole, rolcreatedb from pg_roles where rolname = ${role}`)
+    const [found] = await rowsOf(
+      owner.db,
+      sql`select rolsuper, rolbypassrls, rolcreaterole, rolcreatedb from pg_roles where rolname = ${role}`,
+    )
     expect(found).toEqual({ rolsuper: false, rolbypassrls: false, rolcreaterole: false, rolcreatedb: false })
-    expect([...await rowsOf(owner.db, sql`select relname from pg_class where relowner = ${role}::regrole`)]).toEqual([])
+    expect([
+      ...(await rowsOf(owner.db, sql`select relname from pg_class where relowner = ${role}::regrole`)),
+    ]).toEqual([])
     await expect(server.db.execute(sql`create table stolen (x int)`)).rejects.toThrow()
     await expect(server.db.execute(sql`alter table entries disable row level security`)).rejects.toThrow()
   })
 
   it('is made by a user that may make roles, and nobody else', async () => {
     await owner.db.execute(sql`create role humble login password 'humble'`)
-    const humble = Object.assign(new URL(inject('databaseUrl')), { username: 'humble', password: 'humble' }).href
+    const humble = Object.assign(new URL(inject('databaseUrl')), {
+      username: 'humble',
+      password: 'humble',
+    }).href
     await expect(grantToServer(humble)).rejects.toThrow(/The database user humble may not make the role/)
   })
 
   it('sees no garden’s rows outside of a garden, in any table that holds some', async () => {
     expect(tables.length).toBeGreaterThan(10)
     for (const table of tables) {
-      expect(await gardensIn(owner.db, table).then(ids => ids.length > 0), `${table} is empty: the test would show nothing`).toBe(true)
+      expect(
+        await gardensIn(owner.db, table).then(ids => ids.length > 0),
+        `${table} is empty: the test would show nothing`,
+      ).toBe(true)
       expect(await gardensIn(server.db, table), table).toEqual([])
     }
-    expect([...await rowsOf(server.db, sql`select * from people`)]).toEqual([])
+    expect([...(await rowsOf(server.db, sql`select * from people`))]).toEqual([])
   })
 
   it('sees in a garden the rows of that garden only, though the query forgets to ask', async () => {
     for (const table of tables) {
       const seen = await inGarden(server.db, mine, tx => gardensIn(tx, table))
-      expect(seen.filter(id => id !== mine), table).toEqual([])
+      expect(
+        seen.filter(id => id !== mine),
+        table,
+      ).toEqual([])
     }
     expect(await inGarden(server.db, mine, tx => gardensIn(tx, 'plants'))).toEqual([mine])
-    const people = await inGarden(server.db, mine, async tx => [...await rowsOf(tx, sql`select * from people`)])
+    const people = await inGarden(server.db, mine, async tx => [
+      ...(await rowsOf(tx, sql`select * from people`)),
+    ])
     expect(people).toHaveLength(1)
   })
 
@@ -99,16 +177,27 @@ describe('the server’s role in the database', () => {
   })
 
   it('writes into no other garden', async () => {
-    const smuggle = () => inGarden(server.db, mine, tx => tx.execute(sql`insert into places (garden_id, id, name, position) values (${theirs}, gen_random_uuid(), 'Smuggled', 9)`))
+    const smuggle = () =>
+      inGarden(server.db, mine, tx =>
+        tx.execute(
+          sql`insert into places (garden_id, id, name, position) values (${theirs}, gen_random_uuid(), 'Smuggled', 9)`,
+        ),
+      )
     await expect(smuggle()).rejects.toThrow()
-    const taken = await inGarden(server.db, mine, tx => rowsOf(tx, sql`update plants set name = 'Taken' where garden_id = ${theirs} returning id`))
+    const taken = await inGarden(server.db, mine, tx =>
+      rowsOf(tx, sql`update plants set name = 'Taken' where garden_id = ${theirs} returning id`),
+    )
     expect(taken).toEqual([])
-    const renamed = await inGarden(server.db, mine, tx => rowsOf(tx, sql`update gardens set name = 'Taken' where id = ${theirs} returning id`))
+    const renamed = await inGarden(server.db, mine, tx =>
+      rowsOf(tx, sql`update gardens set name = 'Taken' where id = ${theirs} returning id`),
+    )
     expect(renamed).toEqual([])
   })
 
   it('can neither change nor delete what is in the log', async () => {
-    await expect(inGarden(server.db, mine, tx => tx.execute(sql`update entries set payload = '{}'`))).rejects.toThrow()
+    await expect(
+      inGarden(server.db, mine, tx => tx.execute(sql`update entries set payload = '{}'`)),
+    ).rejects.toThrow()
     await expect(inGarden(server.db, mine, tx => tx.execute(sql`delete from entries`))).rejects.toThrow()
     await expect(inGarden(server.db, mine, tx => tx.execute(sql`delete from touches`))).rejects.toThrow()
   })

@@ -19,7 +19,8 @@ beforeAll(async () => {
 })
 
 const page = () => visitor.get<CrossPage>(`/api/crosses/${planted.ids.cross}`)
-const flower = async (id = planted.ids.flower): Promise<Flower | undefined> => (await page()).flowers.find(f => f.flower.id === id)?.flower
+const flower = async (id = planted.ids.flower): Promise<Flower | undefined> =>
+  (await page()).flowers.find(f => f.flower.id === id)?.flower
 
 /** A fresh flower of the cross, pollinated and taken. */
 async function takenFlower() {
@@ -27,7 +28,12 @@ async function takenFlower() {
   const [code] = await visitor.codes()
   const { seedParent, pollenParent, cross } = planted.ids
   const steps = [
-    entry('flowerChosen', id, { code: code!, crossId: cross, seedParentId: seedParent, pollenParentId: pollenParent, blooms: 1 }, 170),
+    entry(
+      'flowerChosen',
+      id,
+      { code: code!, crossId: cross, seedParentId: seedParent, pollenParentId: pollenParent, blooms: 1 },
+      170,
+    ),
     entry('pollinated', id, { pollenParentId: pollenParent, selfMeant: false }, 169),
     entry('takeNoted', id, { take: 'taken', reason: null }, 160),
   ]
@@ -47,7 +53,10 @@ describe('the log', () => {
   it('refuses an id that stands for something else', async () => {
     const first = entry('lensChecked', planted.ids.flower, { found: 'clean' }, 180)
     await visitor.send(first)
-    const { status, body } = await visitor.send({ ...first, payload: { found: 'anthersLeft' } } as typeof first)
+    const { status, body } = await visitor.send({
+      ...first,
+      payload: { found: 'anthersLeft' },
+    } as typeof first)
     expect([status, body.data.code]).toEqual([422, 'id-used'])
     expect((await flower())!.lens).toBe('clean')
   })
@@ -77,7 +86,10 @@ describe('the log', () => {
   it('takes nothing back that later steps stand on', async () => {
     const { id, steps } = await takenFlower()
     const { body } = await visitor.send(undoing(steps[1]!.id))
-    expect(body.data).toMatchObject({ code: 'stands-on-it', sentence: expect.stringMatching(/Later steps stand on this one/) })
+    expect(body.data).toMatchObject({
+      code: 'stands-on-it',
+      sentence: expect.stringMatching(/Later steps stand on this one/),
+    })
     expect((await visitor.send(undoing(planted.entries.cross.id))).body.data.code).toBe('stands-on-it')
     expect((await visitor.send(undoing(planted.entries.seedParent.id))).body.data.code).toBe('stands-on-it')
     // Together with all that stands on it, it can go.
@@ -86,41 +98,102 @@ describe('the log', () => {
   })
 
   it('gives a tag code once', async () => {
-    const other = entry('flowerChosen', v7(), { code: planted.codes.flower, crossId: planted.ids.cross, seedParentId: planted.ids.seedParent, pollenParentId: null, blooms: 1 }, 100)
+    const other = entry(
+      'flowerChosen',
+      v7(),
+      {
+        code: planted.codes.flower,
+        crossId: planted.ids.cross,
+        seedParentId: planted.ids.seedParent,
+        pollenParentId: null,
+        blooms: 1,
+      },
+      100,
+    )
     expect((await visitor.send(other)).body.data.code).toBe('code-used')
     const codes = await visitor.codes(500)
     expect(new Set(codes).size).toBe(500)
-    expect(new Set([...codes, ...await visitor.codes(500)]).size).toBe(1000)
+    expect(new Set([...codes, ...(await visitor.codes(500))]).size).toBe(1000)
   })
 
   it('carries seed from the fruit to plants that are scored, and back', async () => {
     const { id } = await takenFlower()
-    const [lotCode, trayCode, ...plantCodes] = await visitor.codes(5) as [string, string, ...string[]]
+    const [lotCode, trayCode, ...plantCodes] = (await visitor.codes(5)) as [string, string, ...string[]]
     const [lotId, sowingId] = [v7(), v7()]
     const { cross, seedParent, pollenParent } = planted.ids
-    const harvested = (seeds: number) => entry('harvested', lotId, { code: lotCode, crossId: cross, flowers: [{ flowerId: id, fruits: 1 }], seeds, sound: 18, empty: 2 }, 100)
-    expect((await visitor.send(harvested(19))).body.data).toMatchObject({ code: 'more-than-counted', field: 'seeds' })
+    const harvested = (seeds: number) =>
+      entry(
+        'harvested',
+        lotId,
+        { code: lotCode, crossId: cross, flowers: [{ flowerId: id, fruits: 1 }], seeds, sound: 18, empty: 2 },
+        100,
+      )
+    expect((await visitor.send(harvested(19))).body.data).toMatchObject({
+      code: 'more-than-counted',
+      field: 'seeds',
+    })
     expect((await visitor.send(harvested(21))).status).toBe(200)
 
-    const sown = (seeds: number) => entry('sown', sowingId, { code: trayCode, lotId, crossId: cross, seeds, container: 'tray', placeId: null }, 90)
-    expect((await visitor.send(sown(20))).body.data.sentence).toContain('holds 19 seeds, so 20 cannot be sown')
+    const sown = (seeds: number) =>
+      entry(
+        'sown',
+        sowingId,
+        { code: trayCode, lotId, crossId: cross, seeds, container: 'tray', placeId: null },
+        90,
+      )
+    expect((await visitor.send(sown(20))).body.data.sentence).toContain(
+      'holds 19 seeds, so 20 cannot be sown',
+    )
     const sowing = sown(12)
     expect((await visitor.send(sowing)).status).toBe(200)
     expect((await visitor.get<LotStory>(`/api/seed/lots/${lotId}`)).lot.left).toBe(7)
 
-    await visitor.send(entry('seedlingsUp', sowingId, { count: 5 }, 80), entry('seedlingsUp', sowingId, { count: 3 }, 78), entry('seedlingsLost', sowingId, { count: 1, reason: 'damped off' }, 77))
+    await visitor.send(
+      entry('seedlingsUp', sowingId, { count: 5 }, 80),
+      entry('seedlingsUp', sowingId, { count: 3 }, 78),
+      entry('seedlingsLost', sowingId, { count: 1, reason: 'damped off' }, 77),
+    )
     const plantIds = plantCodes.map(() => v7())
-    const raised = entry('seedlingsRaised', sowingId, { plants: plantCodes.map((code, i) => ({ id: plantIds[i]!, code })), crop: 'chilli', crossId: cross, seedParentId: seedParent, pollenParentId: pollenParent, placeId: null }, 60)
+    const raised = entry(
+      'seedlingsRaised',
+      sowingId,
+      {
+        plants: plantCodes.map((code, i) => ({ id: plantIds[i]!, code })),
+        crop: 'chilli',
+        crossId: cross,
+        seedParentId: seedParent,
+        pollenParentId: pollenParent,
+        placeId: null,
+      },
+      60,
+    )
     expect((await visitor.send(raised)).status).toBe(200)
-    expect((await visitor.get<SowingStory>(`/api/seed/sowings/${sowingId}`)).sowing).toMatchObject({ up: 8, lost: 1, raised: 3, standing: 4 })
+    expect((await visitor.get<SowingStory>(`/api/seed/sowings/${sowingId}`)).sowing).toMatchObject({
+      up: 8,
+      lost: 1,
+      raised: 3,
+      standing: 4,
+    })
 
     const score = entry('scored', plantIds[0]!, { trait: 'leaf-colour', value: 2 }, 10)
-    expect((await visitor.send(score, entry('judged', plantIds[0]!, { verdict: 'keep', reason: 'compact' }, 10))).status).toBe(200)
-    expect((await visitor.send(entry('scored', plantIds[0]!, { trait: 'leaf-colour', value: 9 }))).body.data.sentence).toContain('leaf colour is one of')
+    expect(
+      (await visitor.send(score, entry('judged', plantIds[0]!, { verdict: 'keep', reason: 'compact' }, 10)))
+        .status,
+    ).toBe(200)
+    expect(
+      (await visitor.send(entry('scored', plantIds[0]!, { trait: 'leaf-colour', value: 9 }))).body.data
+        .sentence,
+    ).toContain('leaf colour is one of')
     const family = await visitor.get<PlantPage>('/api/plants?kind=seedling&verdict=keep')
     expect(family.plants.map(p => p.id)).toEqual([plantIds[0]])
     const { stem } = await page()
-    expect(Object.fromEntries(stem.stages.map(s => [s.stage, s.count]))).toMatchObject({ seeds: 19, sown: 12, up: 8, judged: 1, kept: 1 })
+    expect(Object.fromEntries(stem.stages.map(s => [s.stage, s.count]))).toMatchObject({
+      seeds: 19,
+      sown: 12,
+      up: 8,
+      judged: 1,
+      kept: 1,
+    })
 
     expect((await visitor.send(undoing(raised.id))).body.data.code).toBe('stands-on-it')
     expect((await visitor.send(undoing(sowing.id))).body.data.code).toBe('stands-on-it')
@@ -135,25 +208,81 @@ describe('the log', () => {
     const { id } = await takenFlower()
     const lotId = v7()
     const [code] = await visitor.codes()
-    await visitor.send(entry('harvested', lotId, { code: code!, crossId: planted.ids.cross, flowers: [{ flowerId: id, fruits: 1 }], seeds: 10, sound: 10, empty: 0 }, 50))
-    expect((await visitor.get<LotStory>(`/api/seed/lots/${lotId}`)).doubts).toEqual([{ words: 'was not emasculated: this form selfs by itself', flowers: 1 }, { words: 'was not isolated: little is carried over in still air', flowers: 1 }])
+    await visitor.send(
+      entry(
+        'harvested',
+        lotId,
+        {
+          code: code!,
+          crossId: planted.ids.cross,
+          flowers: [{ flowerId: id, fruits: 1 }],
+          seeds: 10,
+          sound: 10,
+          empty: 0,
+        },
+        50,
+      ),
+    )
+    expect((await visitor.get<LotStory>(`/api/seed/lots/${lotId}`)).doubts).toEqual([
+      { words: 'was not emasculated: this form selfs by itself', flowers: 1 },
+      { words: 'was not isolated: little is carried over in still air', flowers: 1 },
+    ])
   })
 
   it('lets only one of two hands sow the last seeds', async () => {
     const { id } = await takenFlower()
-    const codes = await visitor.codes(9) as string[]
+    const codes = (await visitor.codes(9)) as string[]
     const lotId = v7()
-    await visitor.send(entry('harvested', lotId, { code: codes[8]!, crossId: planted.ids.cross, flowers: [{ flowerId: id, fruits: 1 }], seeds: 10, sound: 10, empty: 0 }, 50))
-    const answers = await Promise.all(codes.slice(0, 8).map(code =>
-      visitor.send(entry('sown', v7(), { code, lotId, crossId: planted.ids.cross, seeds: 4, container: 'tray', placeId: null }, 40))))
+    await visitor.send(
+      entry(
+        'harvested',
+        lotId,
+        {
+          code: codes[8]!,
+          crossId: planted.ids.cross,
+          flowers: [{ flowerId: id, fruits: 1 }],
+          seeds: 10,
+          sound: 10,
+          empty: 0,
+        },
+        50,
+      ),
+    )
+    const answers = await Promise.all(
+      codes
+        .slice(0, 8)
+        .map(code =>
+          visitor.send(
+            entry(
+              'sown',
+              v7(),
+              { code, lotId, crossId: planted.ids.cross, seeds: 4, container: 'tray', placeId: null },
+              40,
+            ),
+          ),
+        ),
+    )
     expect(answers.filter(a => a.status === 200)).toHaveLength(2)
     expect((await visitor.get<LotStory>(`/api/seed/lots/${lotId}`)).lot.left).toBe(2)
   })
 
   it('asks whether a self is meant', async () => {
     const [code] = await visitor.codes()
-    const self = (selfMeant: boolean) => entry('crossPlanned', v7(), { code: code!, crop: 'chilli', seedParentId: planted.ids.seedParent, pollenParentId: planted.ids.seedParent, selfMeant, aim: 'self', flowersPlanned: 1, keepersWanted: 1 })
-    expect((await visitor.send(self(false))).body.data).toMatchObject({ code: 'self-meant', field: 'pollenParentId' })
+    const self = (selfMeant: boolean) =>
+      entry('crossPlanned', v7(), {
+        code: code!,
+        crop: 'chilli',
+        seedParentId: planted.ids.seedParent,
+        pollenParentId: planted.ids.seedParent,
+        selfMeant,
+        aim: 'self',
+        flowersPlanned: 1,
+        keepersWanted: 1,
+      })
+    expect((await visitor.send(self(false))).body.data).toMatchObject({
+      code: 'self-meant',
+      field: 'pollenParentId',
+    })
     expect((await visitor.send(self(true))).status).toBe(200)
   })
 })
@@ -162,7 +291,7 @@ describe('the read models', () => {
   it('equal what a rebuild computes from the log, in every garden, a visitor’s copy too', async () => {
     const { db, close } = open(inject('databaseUrl'))
     const copied = await (await new Visitor().openDemo()).get<OpenGarden>('/api/garden')
-    const gardens = [...await lastingGardens(db), (await gardenById(db, copied.id))!]
+    const gardens = [...(await lastingGardens(db)), (await gardenById(db, copied.id))!]
     expect(gardens.length).toBeGreaterThan(2)
     for (const garden of gardens) {
       const { subjects, differed } = await rebuild(db, garden)
@@ -176,8 +305,12 @@ describe('the read models', () => {
   it('are mended by a rebuild when they went astray', async () => {
     const { db, close } = open(inject('databaseUrl'))
     const garden = (await lastingGardens(db)).find(g => g.name === 'Log beds')!
-    await db.execute(`update flowers set state = jsonb_set(state, '{status}', '"lost"'), status = 'lost' where garden_id = '${garden.id}' and id = '${planted.ids.flower}'`)
-    await db.execute(`insert into plants select garden_id, gen_random_uuid(), '26-9999', state, 'Ghost', crop, plant_kind, place_id, cross_id, verdict, since from plants where garden_id = '${garden.id}' limit 1`)
+    await db.execute(
+      `update flowers set state = jsonb_set(state, '{status}', '"lost"'), status = 'lost' where garden_id = '${garden.id}' and id = '${planted.ids.flower}'`,
+    )
+    await db.execute(
+      `insert into plants select garden_id, gen_random_uuid(), '26-9999', state, 'Ghost', crop, plant_kind, place_id, cross_id, verdict, since from plants where garden_id = '${garden.id}' limit 1`,
+    )
     const { differed } = await rebuild(db, garden)
     expect(differed).toHaveLength(2)
     expect((await flower())!.status).not.toBe('lost')

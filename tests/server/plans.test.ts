@@ -46,7 +46,15 @@ beforeAll(async () => {
 })
 afterAll(() => server.close())
 
-interface Plan { 'Node Type': string, 'Relation Name'?: string, 'Actual Loops'?: number, 'Actual Rows'?: number, 'Rows Removed by Filter'?: number, 'Rows Removed by Join Filter'?: number, 'Plans'?: Plan[] }
+interface Plan {
+  'Node Type': string
+  'Relation Name'?: string
+  'Actual Loops'?: number
+  'Actual Rows'?: number
+  'Rows Removed by Filter'?: number
+  'Rows Removed by Join Filter'?: number
+  'Plans'?: Plan[]
+}
 const nodes = (plan: Plan): Plan[] => [plan, ...(plan.Plans ?? []).flatMap(nodes)]
 
 type Work = (tx: Transaction, garden: Garden) => Promise<unknown>
@@ -56,12 +64,20 @@ type Work = (tx: Transaction, garden: Garden) => Promise<unknown>
  *
  * @param how it is explained; with `analyze` the plan says what was really read
  */
-async function plansOf(garden: Garden, work: Work, how = 'format json'): Promise<{ statement: string, plan: Plan }[]> {
-  const found: { statement: string, plan: Plan }[] = []
-  await inGarden(server.db, garden.id, async (tx) => {
+async function plansOf(
+  garden: Garden,
+  work: Work,
+  how = 'format json',
+): Promise<{ statement: string; plan: Plan }[]> {
+  const found: { statement: string; plan: Plan }[] = []
+  await inGarden(server.db, garden.id, async tx => {
     // Small tables are read through whatever there is; here every table is taken for large.
     await tx.execute(sql`set local enable_seqscan = off`)
-    const { session } = tx as unknown as { session: { client: { query: (...words: unknown[]) => Promise<{ rows: { 'QUERY PLAN': [{ Plan: Plan }] }[] }> } } }
+    const { session } = tx as unknown as {
+      session: {
+        client: { query: (...words: unknown[]) => Promise<{ rows: { 'QUERY PLAN': [{ Plan: Plan }] }[] }> }
+      }
+    }
     const { client } = session
     const query = client.query.bind(client)
     client.query = async (...words: unknown[]) => {
@@ -75,8 +91,7 @@ async function plansOf(garden: Garden, work: Work, how = 'format json'): Promise
     }
     try {
       await work(tx, garden)
-    }
-    finally {
+    } finally {
       client.query = query
     }
   })
@@ -84,25 +99,39 @@ async function plansOf(garden: Garden, work: Work, how = 'format json'): Promise
 }
 
 const works: [string, Work][] = [
-  ['a page of plants', (tx, garden) => plantPage(tx, garden, { q: '', page: 3, size: 50, sort: 'name', order: 'asc' } as never)],
+  [
+    'a page of plants',
+    (tx, garden) => plantPage(tx, garden, { q: '', page: 3, size: 50, sort: 'name', order: 'asc' } as never),
+  ],
   ['a family', (tx, garden) => offspringOf(tx, garden, crossId)],
   ['a page of the log', (tx, garden) => logPage(tx, garden, 2, 50)],
   ['the log of a tag', (tx, garden) => logPage(tx, garden, 1, 50, '26-4')],
-  ['the log of a day', (tx, garden) => linesBetween(tx, garden, '2026-06-11T00:00:00Z', '2026-06-12T00:00:00Z', 60)],
+  [
+    'the log of a day',
+    (tx, garden) => linesBetween(tx, garden, '2026-06-11T00:00:00Z', '2026-06-12T00:00:00Z', 60),
+  ],
   ['the log of many plants', (tx, garden) => linesOn(tx, garden, plantIds)],
   ['the find box', (tx, garden) => find(tx, garden, '26-4')],
   ['a cross', (tx, garden) => crossPage(tx, garden, crossId)],
   ['all families', families],
   ['the packets and trays', seedShelf],
   ['Today', (tx, garden) => roundOn(tx, garden, garden.today, 50)],
-  ['an entry written', (tx, garden) => record(tx, garden, { personId: keepers.get(garden.id)!, role: 'keeper' }, [{ ...entry('scored', plantIds[0]!, { trait: 'height', value: 40 }), happenedAt: garden.now }])],
+  [
+    'an entry written',
+    (tx, garden) =>
+      record(tx, garden, { personId: keepers.get(garden.id)!, role: 'keeper' }, [
+        { ...entry('scored', plantIds[0]!, { trait: 'height', value: 40 }), happenedAt: garden.now },
+      ]),
+  ],
 ]
 
 it.each(works)('%s is found by indexes', async (_, work) => {
   const plans = await plansOf(known, work)
   expect(plans.length).toBeGreaterThan(0)
   for (const { statement, plan } of plans) {
-    const read = nodes(plan).filter(node => node['Node Type'] === 'Seq Scan' && node['Relation Name'] !== 'people').map(node => node['Relation Name'])
+    const read = nodes(plan)
+      .filter(node => node['Node Type'] === 'Seq Scan' && node['Relation Name'] !== 'people')
+      .map(node => node['Relation Name'])
     expect(read, statement).toEqual([])
   }
 })
@@ -110,7 +139,10 @@ it.each(works)('%s is found by indexes', async (_, work) => {
 // The database guesses that such a garden is empty: a plan that is good for an empty garden may take minutes for a full one.
 it.each(works)('%s is found quickly in a garden that has just come', async (_, work) => {
   // Rows taken out of tables, or paired and thrown away; a node that only hands on what it was given reads nothing.
-  const read = (node: Plan) => node['Actual Loops']! * ((node.Plans ? 0 : node['Actual Rows']! + (node['Rows Removed by Filter'] ?? 0)) + (node['Rows Removed by Join Filter'] ?? 0))
+  const read = (node: Plan) =>
+    node['Actual Loops']! *
+    ((node.Plans ? 0 : node['Actual Rows']! + (node['Rows Removed by Filter'] ?? 0)) +
+      (node['Rows Removed by Join Filter'] ?? 0))
   const plans = await plansOf(fresh, work, 'analyze, format json')
   expect(plans.length).toBeGreaterThan(0)
   for (const { statement, plan } of plans) expect(sum(nodes(plan), read), statement).toBeLessThan(5 * entries)
@@ -123,7 +155,13 @@ it('a statement that takes too long is stopped', async () => {
 })
 
 it('the search in what an entry is about does not read the log', async () => {
-  const [{ plan } = { plan: undefined }] = (await plansOf(known, (tx, garden) => linesOn(tx, garden, plantIds))).filter(p => p.statement.includes('touches'))
-  expect(nodes(plan!).filter(n => n['Relation Name'] === 'touches').map(n => n['Node Type'])).toEqual([expect.stringMatching(/^(Index|Bitmap)/)])
+  const [{ plan } = { plan: undefined }] = (
+    await plansOf(known, (tx, garden) => linesOn(tx, garden, plantIds))
+  ).filter(p => p.statement.includes('touches'))
+  expect(
+    nodes(plan!)
+      .filter(n => n['Relation Name'] === 'touches')
+      .map(n => n['Node Type']),
+  ).toEqual([expect.stringMatching(/^(Index|Bitmap)/)])
   expect(await inGarden(server.db, known.id, tx => rowsOf(tx, sql`select 1`))).toHaveLength(1)
 })

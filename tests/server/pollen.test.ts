@@ -23,7 +23,12 @@ async function tubeOf(daysAgo: number, doses = 10, donors = [planted.ids.pollenP
   const [code] = await keeper.codes(1)
   const id = v7()
   const { status, body } = await keeper.send(
-    entry('pollenCollected', id, { code: code!, crop: 'chilli', donors, way: 'wand', stage: 'shedding', flowers: 8 }, daysAgo),
+    entry(
+      'pollenCollected',
+      id,
+      { code: code!, crop: 'chilli', donors, way: 'wand', stage: 'shedding', flowers: 8 },
+      daysAgo,
+    ),
     entry('pollenTubed', id, { drying: 'shade', doses, hasDesiccant: true, storeId: fridge }, daysAgo - 1),
   )
   if (status !== 200) throw new Error(JSON.stringify(body))
@@ -36,9 +41,25 @@ describe('a tube', () => {
   it('stands on the shelf with what is alive, told by the guide until it is tested', async () => {
     const { id, code } = await tubeOf(6)
     const row = (await shelf()).rows.find(r => r.tube.id === id)!
-    expect(row).toMatchObject({ tube: { code, left: 10 }, donors: [{ name: 'Test Lantern' }], store: { name: 'Fridge' }, alive: { origin: 'guide' }, thaws: 0, isDead: false, doubts: [] })
+    expect(row).toMatchObject({
+      tube: { code, left: 10 },
+      donors: [{ name: 'Test Lantern' }],
+      store: { name: 'Fridge' },
+      alive: { origin: 'guide' },
+      thaws: 0,
+      isDead: false,
+      doubts: [],
+    })
     expect(row.goodUntil! > new Date().toISOString().slice(0, 10)).toBe(true)
-    await keeper.send(entry('tubeTested', id, { method: 'germinated', fields: [{ alive: 3, seen: 50 }, { alive: 2, seen: 50 }] }))
+    await keeper.send(
+      entry('tubeTested', id, {
+        method: 'germinated',
+        fields: [
+          { alive: 3, seen: 50 },
+          { alive: 2, seen: 50 },
+        ],
+      }),
+    )
     const tested = await pageOf(id)
     expect(tested.alive).toMatchObject({ origin: 'records', records: 1 })
     expect(tested.alive.median).toBeLessThan(0.15)
@@ -48,9 +69,17 @@ describe('a tube', () => {
 
   it('goes to a flower with what was alive in it, and comes back when that is undone', async () => {
     const { id, code } = await tubeOf(3)
-    const pass = entry('pollinated', planted.ids.flower, { pollenParentId: planted.ids.pollenParent, selfMeant: false, tubeId: id, doses: 2 })
+    const pass = entry('pollinated', planted.ids.flower, {
+      pollenParentId: planted.ids.pollenParent,
+      selfMeant: false,
+      tubeId: id,
+      doses: 2,
+    })
     expect((await keeper.send(pass)).status).toBe(200)
-    expect(await pageOf(id)).toMatchObject({ tube: { left: 8 }, uses: [{ code: planted.codes.flower, doses: 2, outcome: 'not looked at yet' }] })
+    expect(await pageOf(id)).toMatchObject({
+      tube: { left: 8 },
+      uses: [{ code: planted.codes.flower, doses: 2, outcome: 'not looked at yet' }],
+    })
     const { pollen, tubes } = await keeper.get<CrossPage>(`/api/crosses/${planted.ids.cross}`)
     expect(pollen[planted.ids.flower]).toMatchObject({ code, alive: { median: expect.any(Number) } })
     expect(tubes.map(t => t.code)).toContain(code)
@@ -63,13 +92,20 @@ describe('a tube', () => {
     const [code] = await keeper.codes(1)
     const part = v7()
     const donors = [planted.ids.pollenParent]
-    await keeper.send(entry('tubeSplit', id, { into: [{ id: part, code: code!, doses: 4 }], crop: 'chilli', donors }, 2), entry('tubeMoved', part, { toId: fridge }, 2))
+    await keeper.send(
+      entry('tubeSplit', id, { into: [{ id: part, code: code!, doses: 4 }], crop: 'chilli', donors }, 2),
+      entry('tubeMoved', part, { toId: fridge }, 2),
+    )
     const [whole, split] = [await pageOf(id), await pageOf(part)]
     expect([whole.tube.left, split.tube.left, split.splitFrom?.id]).toEqual([6, 4, id])
     expect(split.alive.median).toBeCloseTo(whole.alive.median, 2)
-    expect((await keeper.send(entry('tubeToppedUp', part, { fromId: id, donors, doses: 2 }))).status).toBe(200)
+    expect((await keeper.send(entry('tubeToppedUp', part, { fromId: id, donors, doses: 2 }))).status).toBe(
+      200,
+    )
     expect([(await pageOf(id)).tube.left, (await pageOf(part)).tube.left]).toEqual([4, 6])
-    expect((await keeper.ask('GET', `/api/find?q=${code}`)).body).toMatchObject([{ what: 'tube', to: `/pollen/${part}` }])
+    expect((await keeper.ask('GET', `/api/find?q=${code}`)).body).toMatchObject([
+      { what: 'tube', to: `/pollen/${part}` },
+    ])
   })
 
   it('thaws when it leaves the freezer, and dies there more slowly', async () => {
@@ -84,24 +120,74 @@ describe('a tube', () => {
   it('of a struck-off donor says so, and no more is collected of it', async () => {
     const [code] = await keeper.codes(1)
     const sick = v7()
-    await keeper.send(entry('plantAdded', sick, { name: 'Test Sick', code: code!, crop: 'chilli', plantKind: 'line', placeId: null, note: null, seedParentId: null, pollenParentId: null }, 90))
+    await keeper.send(
+      entry(
+        'plantAdded',
+        sick,
+        {
+          name: 'Test Sick',
+          code: code!,
+          crop: 'chilli',
+          plantKind: 'line',
+          placeId: null,
+          note: null,
+          seedParentId: null,
+          pollenParentId: null,
+        },
+        90,
+      ),
+    )
     const { id } = await tubeOf(6, 5, [sick])
     await keeper.send(entry('struckOff', sick, { reason: 'virus' }))
     expect((await pageOf(id)).doubts).toEqual(['Test Sick is struck off (virus): no more of it can be had'])
     await keeper.send(entry('plantLost', sick, { reason: 'burnt' }))
     const [another] = await keeper.codes(1)
-    const { status, body } = await keeper.send(entry('pollenCollected', v7(), { code: another!, crop: 'chilli', donors: [sick], way: 'wand', stage: 'open' }))
+    const { status, body } = await keeper.send(
+      entry('pollenCollected', v7(), {
+        code: another!,
+        crop: 'chilli',
+        donors: [sick],
+        way: 'wand',
+        stage: 'open',
+      }),
+    )
     expect([status, body.data.sentence]).toEqual([422, 'Test Sick was lost (burnt); choose another plant.'])
   })
 })
 
 describe('what does not fit', () => {
   it.each([
-    ['more alive than seen', (id: string) => entry('tubeTested', id, { method: 'stained', fields: [{ alive: 9, seen: 8 }] }), /More were counted alive than were seen/],
-    ['doses below one', (id: string) => entry('tubeToppedUp', id, { fromId: v7(), donors: [planted.ids.pollenParent], doses: -2 }), /at least 1/],
-    ['a tube in two places', (id: string) => entry('tubeMoved', id, { toId: freezer, fromId: freezer }), /it would be in two places/],
-    ['a store that is not there', (id: string) => entry('tubeMoved', id, { toId: v7() }), /store that is not in the garden/],
-    ['another plant’s pollen', (id: string) => entry('pollinated', planted.ids.flower, { pollenParentId: planted.ids.seedParent, selfMeant: true, tubeId: id }), /holds no pollen of Test Ember/],
+    [
+      'more alive than seen',
+      (id: string) => entry('tubeTested', id, { method: 'stained', fields: [{ alive: 9, seen: 8 }] }),
+      /More were counted alive than were seen/,
+    ],
+    [
+      'doses below one',
+      (id: string) =>
+        entry('tubeToppedUp', id, { fromId: v7(), donors: [planted.ids.pollenParent], doses: -2 }),
+      /at least 1/,
+    ],
+    [
+      'a tube in two places',
+      (id: string) => entry('tubeMoved', id, { toId: freezer, fromId: freezer }),
+      /it would be in two places/,
+    ],
+    [
+      'a store that is not there',
+      (id: string) => entry('tubeMoved', id, { toId: v7() }),
+      /store that is not in the garden/,
+    ],
+    [
+      'another plant’s pollen',
+      (id: string) =>
+        entry('pollinated', planted.ids.flower, {
+          pollenParentId: planted.ids.seedParent,
+          selfMeant: true,
+          tubeId: id,
+        }),
+      /holds no pollen of Test Ember/,
+    ],
   ])('%s is refused in a sentence, and nothing is lost', async (_, made, sentence) => {
     const { id } = await tubeOf(4)
     const { status, body } = await keeper.send(made(id))
@@ -115,13 +201,23 @@ describe('a store', () => {
   it('tells what its logger saw, and what was read in from a file', async () => {
     // Pollen of a plant of which nothing was tested: a test would be read anew by what its store was like.
     const { id } = await tubeOf(20, 10, [planted.ids.seedParent])
-    const at = (hoursAgo: number) => new Date(Math.floor(Date.now() / 3_600_000) * 3_600_000 - hoursAgo * 3_600_000).toISOString()
+    const at = (hoursAgo: number) =>
+      new Date(Math.floor(Date.now() / 3_600_000) * 3_600_000 - hoursAgo * 3_600_000).toISOString()
     const before = (await pageOf(id)).alive.median
-    const rows = Array.from({ length: 100 }, (_, i): [string, number] => [at(120 - i), i >= 20 && i < 60 ? 25 : 4])
-    expect((await keeper.send(entry('storeRead', v7(), { storeId: fridge, source: 'usb stick', rows }))).status).toBe(200)
+    const rows = Array.from({ length: 100 }, (_, i): [string, number] => [
+      at(120 - i),
+      i >= 20 && i < 60 ? 25 : 4,
+    ])
+    expect(
+      (await keeper.send(entry('storeRead', v7(), { storeId: fridge, source: 'usb stick', rows }))).status,
+    ).toBe(200)
     const views = await keeper.get<StoreView[]>('/api/pollen/stores')
     const [cool, cold] = [views.find(v => v.store.id === fridge)!, views.find(v => v.store.id === freezer)!]
-    expect(cool).toMatchObject({ logger: null, read: [{ source: 'usb stick', rows: 100 }], excursions: [{ side: 'warm', peak: 25, cause: 'power' }] })
+    expect(cool).toMatchObject({
+      logger: null,
+      read: [{ source: 'usb stick', rows: 100 }],
+      excursions: [{ side: 'warm', peak: 25, cause: 'power' }],
+    })
     const cost = cool.excursions[0]!.costs.find(c => c.tubeId === id)!
     expect(cost.without.median).toBeGreaterThan(cost.alive.median)
     expect((await pageOf(id)).alive.median).toBeLessThan(before)
@@ -136,15 +232,50 @@ describe('the season', () => {
     const { seedParent, pollenParent } = planted.ids
     const cross = v7()
     const [code, crossCode] = await keeper.codes(2)
-    await keeper.send(entry('crossPlanned', cross, { code: crossCode!, crop: 'chilli', seedParentId: seedParent, pollenParentId: pollenParent, selfMeant: false, aim: 'for the plan', flowersPlanned: 5, keepersWanted: 1 }, 0.01))
+    await keeper.send(
+      entry(
+        'crossPlanned',
+        cross,
+        {
+          code: crossCode!,
+          crop: 'chilli',
+          seedParentId: seedParent,
+          pollenParentId: pollenParent,
+          selfMeant: false,
+          aim: 'for the plan',
+          flowersPlanned: 5,
+          keepersWanted: 1,
+        },
+        0.01,
+      ),
+    )
     const { answers } = await keeper.get<PollenSeason>('/api/pollen/season')
-    expect(answers.find(a => a.need.crossId === cross)).toMatchObject({ need: { flowers: 5, donorId: pollenParent }, donor: { name: 'Test Lantern' }, how: expect.stringMatching(/^(fresh|shelf|collect|missing)$/), because: expect.stringMatching(/^(Fresh|From the shelf|Collect|Missing).*\.$/) })
+    expect(answers.find(a => a.need.crossId === cross)).toMatchObject({
+      need: { flowers: 5, donorId: pollenParent },
+      donor: { name: 'Test Lantern' },
+      how: expect.stringMatching(/^(fresh|shelf|collect|missing)$/),
+      because: expect.stringMatching(/^(Fresh|From the shelf|Collect|Missing).*\.$/),
+    })
     const dish = v7()
-    await keeper.send(entry('pollenCollected', dish, { code: code!, crop: 'chilli', donors: [planted.ids.pollenParent], way: 'wand', stage: 'shedding' }, 1.5))
+    await keeper.send(
+      entry(
+        'pollenCollected',
+        dish,
+        { code: code!, crop: 'chilli', donors: [planted.ids.pollenParent], way: 'wand', stage: 'shedding' },
+        1.5,
+      ),
+    )
     const { stops } = await keeper.get<Round>('/api/round')
-    expect(stops.find(s => s.subject.id === dish)).toMatchObject({ step: 'tubePollen', code, placeId: null, plant: { name: 'Test Lantern' } })
+    expect(stops.find(s => s.subject.id === dish)).toMatchObject({
+      step: 'tubePollen',
+      code,
+      placeId: null,
+      plant: { name: 'Test Lantern' },
+    })
     expect(stops.some(s => s.subject.id === id)).toBe(false)
-    await keeper.send(entry('pollenTubed', dish, { drying: 'shade', doses: 6, hasDesiccant: true, storeId: fridge }))
+    await keeper.send(
+      entry('pollenTubed', dish, { drying: 'shade', doses: 6, hasDesiccant: true, storeId: fridge }),
+    )
     expect((await keeper.get<Round>('/api/round')).stops.some(s => s.subject.id === dish)).toBe(false)
   })
 

@@ -24,12 +24,30 @@ const chooseFlower = async (blooms = 1) => {
   const [code] = await keeper.codes(1)
   const id = v7()
   const { cross, seedParent, pollenParent } = planted.ids
-  const chosen = entry('flowerChosen', id, { code: code!, crossId: cross, seedParentId: seedParent, pollenParentId: pollenParent, blooms }, 20)
+  const chosen = entry(
+    'flowerChosen',
+    id,
+    { code: code!, crossId: cross, seedParentId: seedParent, pollenParentId: pollenParent, blooms },
+    20,
+  )
   return { id, code: code!, chosen }
 }
-const flowerOf = async (id: string) => (await keeper.get<CrossPage>(`/api/crosses/${planted.ids.cross}`)).flowers.find(f => f.flower.id === id)?.flower
-const sendAnyway = (entries: Entry[], more = {}) => keeper.ask<{ recorded: number, data: { code: string } }>('POST', '/api/entries', { entries, anyway: true, ...more })
-const pollinated = (id: string, daysAgo: number) => entry('pollinated', id, { pollenParentId: planted.ids.pollenParent, selfMeant: false, tool: 'brush', grains: 'many' }, daysAgo)
+const flowerOf = async (id: string) =>
+  (await keeper.get<CrossPage>(`/api/crosses/${planted.ids.cross}`)).flowers.find(f => f.flower.id === id)
+    ?.flower
+const sendAnyway = (entries: Entry[], more = {}) =>
+  keeper.ask<{ recorded: number; data: { code: string } }>('POST', '/api/entries', {
+    entries,
+    anyway: true,
+    ...more,
+  })
+const pollinated = (id: string, daysAgo: number) =>
+  entry(
+    'pollinated',
+    id,
+    { pollenParentId: planted.ids.pollenParent, selfMeant: false, tool: 'brush', grains: 'many' },
+    daysAgo,
+  )
 
 describe('notes that do not go together', () => {
   it('are refused while somebody is there to be told, taken from a late telephone, shown, and settled', async () => {
@@ -39,7 +57,10 @@ describe('notes that do not go together', () => {
     const { status, body } = await keeper.send(late)
     expect([status, body.data.code]).toEqual([422, 'flower-lost'])
     expect((await sendAnyway([late])).body.recorded).toBe(1)
-    expect(await flowerOf(id)).toMatchObject({ status: 'lost', conflicts: [{ entryId: late.id, code: 'flower-lost' }] })
+    expect(await flowerOf(id)).toMatchObject({
+      status: 'lost',
+      conflicts: [{ entryId: late.id, code: 'flower-lost' }],
+    })
     expect((await keeper.get<Round>('/api/round')).torn.map(t => t.flower.code)).toEqual([code])
     // What stood so before does not stand in the way of what follows.
     expect((await keeper.send(entry('conflictSettled', id, { entryId: late.id }))).status).toBe(200)
@@ -57,16 +78,29 @@ describe('notes that do not go together', () => {
 
   it('come to one state in whatever order they arrive, the tag last of all', async () => {
     const states = []
-    for (const order of [[0, 1, 2, 3], [3, 2, 1, 0], [1, 3, 0, 2]]) {
+    for (const order of [
+      [0, 1, 2, 3],
+      [3, 2, 1, 0],
+      [1, 3, 0, 2],
+    ]) {
       const { id, chosen } = await chooseFlower()
-      const steps = [chosen, entry('emasculated', id, { school: 'pluck', count: 6 }, 19), entry('isolated', id, { way: 'mesh' }, 19), pollinated(id, 18)]
+      const steps = [
+        chosen,
+        entry('emasculated', id, { school: 'pluck', count: 6 }, 19),
+        entry('isolated', id, { way: 'mesh' }, 19),
+        pollinated(id, 18),
+      ]
       for (const i of order) expect((await sendAnyway([steps[i]!])).status).toBe(200)
       const { id: _, code: __, chosenAt: ___, ...state } = (await flowerOf(id))!
       states.push({ ...state, pollinations: state.pollinations.map(p => ({ ...p, at: '' })) })
     }
     expect(states[1]).toEqual(states[0])
     expect(states[2]).toEqual(states[0])
-    expect(states[0]).toMatchObject({ status: 'pollinated', conflicts: [], emasculation: { school: 'pluck', count: 6 } })
+    expect(states[0]).toMatchObject({
+      status: 'pollinated',
+      conflicts: [],
+      emasculation: { school: 'pluck', count: 6 },
+    })
   })
 
   it('that come before their tag are refused without being told to wait', async () => {
@@ -79,16 +113,25 @@ describe('a telephone whose clock is wrong', () => {
   it('is put right by the clock it sends with, and may send the same again', async () => {
     const { id, chosen } = await chooseFlower()
     await keeper.send(chosen)
-    const ahead = { ...entry('emasculated', id, {}), happenedAt: new Date(Date.now() + 3 * 3_600_000).toISOString() }
+    const ahead = {
+      ...entry('emasculated', id, {}),
+      happenedAt: new Date(Date.now() + 3 * 3_600_000).toISOString(),
+    }
     expect((await keeper.send(ahead)).body.data.code).toBe('in-future')
     const clock = () => new Date(Date.now() + 3 * 3_600_000 + 60_000).toISOString()
     const sentFrom = Date.now()
-    const send = () => keeper.ask<{ recorded: number, known: number }>('POST', '/api/entries', { entries: [ahead], sentAt: clock() })
+    const send = () =>
+      keeper.ask<{ recorded: number; known: number }>('POST', '/api/entries', {
+        entries: [ahead],
+        sentAt: clock(),
+      })
     expect((await send()).body).toMatchObject({ recorded: 1, known: 0 })
     expect((await send()).body).toMatchObject({ recorded: 0, known: 1 })
     // Right is a minute before it was sent, which around midnight is the day before.
     const { zone } = await keeper.get<OpenGarden>('/api/garden')
-    const [earliest, latest] = [sentFrom, Date.now()].map(ms => dayOf(new Date(ms - 60_000).toISOString(), zone))
+    const [earliest, latest] = [sentFrom, Date.now()].map(ms =>
+      dayOf(new Date(ms - 60_000).toISOString(), zone),
+    )
     expect([earliest, latest]).toContain((await flowerOf(id))!.emasculatedOn)
   })
 })
@@ -104,13 +147,26 @@ describe('guides of the garden’s own', () => {
     expect(known.knowledge.days.toTake.low).toBeCloseTo(20, 0)
     expect((await keeper.get<OwnGuides>('/api/guides')).own).toHaveLength(1)
     await keeper.send(entry('guideDropped', ownId, {}))
-    expect((await keeper.get<CropPage>('/api/crops/chilli')).guide.take.daysAfterPollination).toEqual(chilli.take.daysAfterPollination)
+    expect((await keeper.get<CropPage>('/api/crops/chilli')).guide.take.daysAfterPollination).toEqual(
+      chilli.take.daysAfterPollination,
+    )
   })
 
   it('may add a crop, of which plants can then be had', async () => {
-    await keeper.send(entry('guideSet', v7(), { guide: { ...chilli, id: 'lake-pepper', name: 'Lake pepper' } }))
+    await keeper.send(
+      entry('guideSet', v7(), { guide: { ...chilli, id: 'lake-pepper', name: 'Lake pepper' } }),
+    )
     const [code] = await keeper.codes(1)
-    const plant = entry('plantAdded', v7(), { code: code!, name: 'Reed', crop: 'lake-pepper', plantKind: 'line', placeId: null, note: null, seedParentId: null, pollenParentId: null })
+    const plant = entry('plantAdded', v7(), {
+      code: code!,
+      name: 'Reed',
+      crop: 'lake-pepper',
+      plantKind: 'line',
+      placeId: null,
+      note: null,
+      seedParentId: null,
+      pollenParentId: null,
+    })
     expect((await keeper.send(plant)).status).toBe(200)
     const { crops, guides } = await keeper.get<OpenGarden>('/api/garden')
     expect(crops.map(c => c.guide.id).sort()).toEqual(['chilli', 'lake-pepper'])
@@ -124,7 +180,10 @@ describe('guides of the garden’s own', () => {
   })
 
   it('and customs: a school kept to, a caution hidden', async () => {
-    await keeper.send(entry('customSet', v7(), { custom: { about: 'school', step: 'cover', school: 'paper' } }), entry('customSet', v7(), { custom: { about: 'caution', caution: 'spirit', isHidden: true } }))
+    await keeper.send(
+      entry('customSet', v7(), { custom: { about: 'school', step: 'cover', school: 'paper' } }),
+      entry('customSet', v7(), { custom: { about: 'caution', caution: 'spirit', isHidden: true } }),
+    )
     const { crops, hiddenCautions } = await keeper.get<OpenGarden>('/api/garden')
     expect(crops.find(c => c.guide.id === 'chilli')!.guide.schools.cover!.usual).toBe('paper')
     expect(hiddenCautions).toEqual(['spirit'])
@@ -136,7 +195,12 @@ describe('the work ahead in a calendar', () => {
     const file = await keeper.ask<Buffer>('GET', '/api/calendar')
     expect(file.status).toBe(200)
     expect(String(file.body)).toMatch(/^BEGIN:VCALENDAR[\s\S]*BEGIN:VEVENT[\s\S]*Test Ember × Test Lantern/)
-    const { body: { token } } = await keeper.ask<{ token: string }>('POST', '/api/tokens', { name: 'my telephone', opens: 'calendar' })
+    const {
+      body: { token },
+    } = await keeper.ask<{ token: string }>('POST', '/api/tokens', {
+      name: 'my telephone',
+      opens: 'calendar',
+    })
     const stranger = new Visitor()
     const read = await stranger.ask<Buffer>('GET', `/api/calendar/${token}.ics`)
     expect([read.status, String(read.body).startsWith('BEGIN:VCALENDAR')]).toEqual([200, true])
@@ -152,9 +216,16 @@ describe('the work ahead in a calendar', () => {
 })
 
 describe('tags and marks', () => {
-  const pdf = (query: string) => keeper.ask<Buffer>('GET', `/api/crosses/${planted.ids.cross}/tags.pdf?${query}`)
+  const pdf = (query: string) =>
+    keeper.ask<Buffer>('GET', `/api/crosses/${planted.ids.cross}/tags.pdf?${query}`)
   const pages = (body: Buffer) => (String(body).match(/\/Type \/Page\b/g) ?? []).length
-  it.each([['', 1], ['sheet=label40', 1], ['sheet=letter30&start=30', 2], ['sheet=loop8', 1], ['sheet=cut16&width=60&height=20&columns=3&rows=12', 1]])('print on the sheet that is asked for: %s', async (query, most) => {
+  it.each([
+    ['', 1],
+    ['sheet=label40', 1],
+    ['sheet=letter30&start=30', 2],
+    ['sheet=loop8', 1],
+    ['sheet=cut16&width=60&height=20&columns=3&rows=12', 1],
+  ])('print on the sheet that is asked for: %s', async (query, most) => {
     const { status, body } = await pdf(query)
     expect(status).toBe(200)
     expect(String(body).slice(0, 5)).toBe('%PDF-')
@@ -162,27 +233,58 @@ describe('tags and marks', () => {
   })
 
   it('are refused on a sheet they do not fit, with a sentence', async () => {
-    const { status, body } = await keeper.ask('GET', `/api/crosses/${planted.ids.cross}/tags.pdf?width=200&columns=2`)
-    expect([status, body.data.sentence]).toEqual([400, 'The tags are wider than the page; take fewer columns, narrower tags or a smaller margin.'])
+    const { status, body } = await keeper.ask(
+      'GET',
+      `/api/crosses/${planted.ids.cross}/tags.pdf?width=200&columns=2`,
+    )
+    expect([status, body.data.sentence]).toEqual([
+      400,
+      'The tags are wider than the page; take fewer columns, narrower tags or a smaller margin.',
+    ])
   })
 
   it('go to the label printer one by one, and lie in its tray', async () => {
     const codes = [planted.codes.flower]
-    expect((await keeper.ask<{ printed: number }>('POST', '/api/tags/print', { crossId: planted.ids.cross, codes })).body).toEqual({ printed: 1 })
+    expect(
+      (
+        await keeper.ask<{ printed: number }>('POST', '/api/tags/print', {
+          crossId: planted.ids.cross,
+          codes,
+        })
+      ).body,
+    ).toEqual({ printed: 1 })
     const { printouts, printer } = await keeper.get<DevicesPage>('/api/devices')
     expect(printer.isSimulated).toBe(true)
-    expect(printouts.map(p => p.tag)).toEqual([expect.objectContaining({ code: planted.codes.flower, names: ['Test Ember', 'Test Lantern'] })])
-    expect((await keeper.ask('POST', '/api/tags/print', { crossId: planted.ids.cross, codes: ['26-2222'] })).body.data.code).toBe('no-tags')
+    expect(printouts.map(p => p.tag)).toEqual([
+      expect.objectContaining({ code: planted.codes.flower, names: ['Test Ember', 'Test Lantern'] }),
+    ])
+    expect(
+      (await keeper.ask('POST', '/api/tags/print', { crossId: planted.ids.cross, codes: ['26-2222'] })).body
+        .data.code,
+    ).toBe('no-tags')
   })
 
   it('marks stand for pollen parents, each for one, and come with the round', async () => {
     const { seedParent, pollenParent } = planted.ids
-    const set = (marks: { mark: string, pollenParentId: string }[]) => keeper.send(entry('marksSet', seedParent, { of: 'beads', marks }))
-    expect((await set([{ mark: '2', pollenParentId: pollenParent }, { mark: '2', pollenParentId: seedParent }])).body.data.sentence).toBe('Two pollen parents have the same mark.')
+    const set = (marks: { mark: string; pollenParentId: string }[]) =>
+      keeper.send(entry('marksSet', seedParent, { of: 'beads', marks }))
+    expect(
+      (
+        await set([
+          { mark: '2', pollenParentId: pollenParent },
+          { mark: '2', pollenParentId: seedParent },
+        ])
+      ).body.data.sentence,
+    ).toBe('Two pollen parents have the same mark.')
     expect((await set([{ mark: '1-1', pollenParentId: pollenParent }])).status).toBe(200)
     const stop = (await keeper.get<Round>('/api/round')).stops.find(s => s.marks)
-    expect(stop!.marks).toEqual({ of: 'beads', marks: [{ mark: '1-1', pollenParentId: pollenParent, name: 'Test Lantern' }] })
-    expect(String((await keeper.ask<Buffer>('GET', `/api/plants/${seedParent}/marks.pdf`)).body).slice(0, 5)).toBe('%PDF-')
+    expect(stop!.marks).toEqual({
+      of: 'beads',
+      marks: [{ mark: '1-1', pollenParentId: pollenParent, name: 'Test Lantern' }],
+    })
+    expect(
+      String((await keeper.ask<Buffer>('GET', `/api/plants/${seedParent}/marks.pdf`)).body).slice(0, 5),
+    ).toBe('%PDF-')
     expect((await keeper.ask('GET', `/api/plants/${pollenParent}/marks.pdf`)).status).toBe(404)
   })
 })
@@ -190,7 +292,11 @@ describe('tags and marks', () => {
 describe('what a plant carries, and what follows the seed', () => {
   it('is counted over all its crosses', async () => {
     const { id, chosen } = await chooseFlower(3)
-    await keeper.send(chosen, pollinated(id, 18), entry('takeNoted', id, { take: 'taken', reason: null, fruits: 2 }, 10))
+    await keeper.send(
+      chosen,
+      pollinated(id, 18),
+      entry('takeNoted', id, { take: 'taken', reason: null, fruits: 2 }, 10),
+    )
     const { load } = await keeper.get<PlantStory>(`/api/plants/${planted.ids.seedParent}`)
     expect(load).toMatchObject({ carries: 2, mayCarry: { low: 12, high: 40 }, tooMany: 0 })
     const { progress } = await keeper.get<CrossPage>(`/api/crosses/${planted.ids.cross}`)
@@ -202,21 +308,76 @@ describe('what a plant carries, and what follows the seed', () => {
     const { id, chosen } = await chooseFlower()
     const [code] = await keeper.codes(1)
     const lot = v7()
-    await keeper.send(chosen, pollinated(id, 18), entry('takeNoted', id, { take: 'taken', reason: null }, 10), entry('harvested', lot, { code: code!, crossId: planted.ids.cross, flowers: [{ flowerId: id, fruits: 1 }], seeds: 9, sound: 9, empty: 0, cue: 'colour' }, 8))
-    const { doubts } = await keeper.get<{ doubts: { words: string, flowers: number }[] }>(`/api/seed/lots/${lot}`)
+    await keeper.send(
+      chosen,
+      pollinated(id, 18),
+      entry('takeNoted', id, { take: 'taken', reason: null }, 10),
+      entry(
+        'harvested',
+        lot,
+        {
+          code: code!,
+          crossId: planted.ids.cross,
+          flowers: [{ flowerId: id, fruits: 1 }],
+          seeds: 9,
+          sound: 9,
+          empty: 0,
+          cue: 'colour',
+        },
+        8,
+      ),
+    )
+    const { doubts } = await keeper.get<{ doubts: { words: string; flowers: number }[] }>(
+      `/api/seed/lots/${lot}`,
+    )
     const doubt = { words: 'was not emasculated: this form selfs by itself', flowers: 1 }
     expect(doubts).toContainEqual(doubt)
     const [tray, seedling, child] = [v7(), v7(), v7()]
     const [trayCode, seedlingCode, childCode] = await keeper.codes(3)
     const { cross, seedParent, pollenParent } = planted.ids
     await keeper.send(
-      entry('sown', tray, { code: trayCode!, lotId: lot, crossId: cross, seeds: 5, container: 'tray', placeId: null }, 6),
+      entry(
+        'sown',
+        tray,
+        { code: trayCode!, lotId: lot, crossId: cross, seeds: 5, container: 'tray', placeId: null },
+        6,
+      ),
       entry('seedlingsUp', tray, { count: 2 }, 4),
-      entry('seedlingsRaised', tray, { plants: [{ id: seedling, code: seedlingCode! }], crop: 'chilli', crossId: cross, seedParentId: seedParent, pollenParentId: pollenParent, placeId: null }, 3),
-      entry('plantAdded', child, { name: 'Test Child', code: childCode!, crop: 'chilli', plantKind: 'line', placeId: null, note: null, seedParentId: seedling, pollenParentId: null }, 1),
+      entry(
+        'seedlingsRaised',
+        tray,
+        {
+          plants: [{ id: seedling, code: seedlingCode! }],
+          crop: 'chilli',
+          crossId: cross,
+          seedParentId: seedParent,
+          pollenParentId: pollenParent,
+          placeId: null,
+        },
+        3,
+      ),
+      entry(
+        'plantAdded',
+        child,
+        {
+          name: 'Test Child',
+          code: childCode!,
+          crop: 'chilli',
+          plantKind: 'line',
+          placeId: null,
+          note: null,
+          seedParentId: seedling,
+          pollenParentId: null,
+        },
+        1,
+      ),
     )
     expect((await keeper.get<{ doubts: object[] }>(`/api/offspring/${cross}`)).doubts).toContainEqual(doubt)
-    expect((await keeper.get<PlantStory>(`/api/plants/${seedling}`)).doubts).toEqual([{ plant: { id: seedling, name: seedlingCode }, doubts: expect.arrayContaining([doubt]), flowers: 1 }])
-    expect((await keeper.get<PlantStory>(`/api/plants/${child}`)).doubts).toEqual([expect.objectContaining({ plant: { id: seedling, name: seedlingCode } })])
+    expect((await keeper.get<PlantStory>(`/api/plants/${seedling}`)).doubts).toEqual([
+      { plant: { id: seedling, name: seedlingCode }, doubts: expect.arrayContaining([doubt]), flowers: 1 },
+    ])
+    expect((await keeper.get<PlantStory>(`/api/plants/${child}`)).doubts).toEqual([
+      expect.objectContaining({ plant: { id: seedling, name: seedlingCode } }),
+    ])
   })
 })

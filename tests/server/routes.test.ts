@@ -12,7 +12,10 @@ import type { Round, Season } from '../../shared/round'
 import type { SeedShelf } from '../../shared/seed'
 import { Visitor, entry, plantedCross, undoing } from './visitor'
 
-interface LogPage { lines: LogLine[], total: number }
+interface LogPage {
+  lines: LogLine[]
+  total: number
+}
 
 let demo: Visitor
 beforeAll(async () => {
@@ -24,12 +27,23 @@ describe('another garden', () => {
     const mine = await new Visitor().startGarden('Mine')
     const { ids } = await plantedCross(mine)
     const other = await new Visitor().startGarden('Other')
-    for (const path of [`/api/plants/${ids.seedParent}`, `/api/crosses/${ids.cross}`, `/api/crosses/${ids.cross}/tags.pdf`, `/api/offspring/${ids.cross}`]) {
+    for (const path of [
+      `/api/plants/${ids.seedParent}`,
+      `/api/crosses/${ids.cross}`,
+      `/api/crosses/${ids.cross}/tags.pdf`,
+      `/api/offspring/${ids.cross}`,
+    ]) {
       expect((await other.ask('GET', path)).status).toBe(404)
     }
     expect((await other.send(entry('emasculated', ids.flower, {}))).body.data.code).toBe('unknown-flower')
     const [code] = await other.codes()
-    const reaching = entry('flowerChosen', v7(), { code: code!, crossId: ids.cross, seedParentId: ids.seedParent, pollenParentId: null, blooms: 1 })
+    const reaching = entry('flowerChosen', v7(), {
+      code: code!,
+      crossId: ids.cross,
+      seedParentId: ids.seedParent,
+      pollenParentId: null,
+      blooms: 1,
+    })
     expect((await other.send(reaching)).body.data.code).toBe('unknown-subject')
     expect(await other.get('/api/find?q=Test%20Ember')).toEqual([])
     expect((await other.get<PlantPage>('/api/plants')).total).toBe(0)
@@ -40,7 +54,22 @@ describe('another garden', () => {
     const id = v7()
     for (const visitor of [one, two]) {
       const [code] = await visitor.codes()
-      const added = entry('plantAdded', v7(), { name: 'Twin', code: code!, crop: 'squash', plantKind: 'line', placeId: null, note: null, seedParentId: null, pollenParentId: null }, 0, id)
+      const added = entry(
+        'plantAdded',
+        v7(),
+        {
+          name: 'Twin',
+          code: code!,
+          crop: 'squash',
+          plantKind: 'line',
+          placeId: null,
+          note: null,
+          seedParentId: null,
+          pollenParentId: null,
+        },
+        0,
+        id,
+      )
       expect((await visitor.send(added)).body).toEqual({ recorded: 1, known: 0 })
     }
   })
@@ -74,7 +103,10 @@ describe('the demo garden', () => {
     expect(season.weeks.some(w => w.due > 0)).toBe(true)
     // Of the plants in play: the hellebores' of this winter, and the next that begins before New Year.
     expect(season.blooms.map(b => b.crop).sort()).toEqual(['chilli', 'hellebore', 'hellebore', 'squash'])
-    expect(season.blooms.find(b => b.crop === 'hellebore')).toMatchObject({ from: expect.stringMatching(/^2026-0[1-3]/), to: expect.stringMatching(/^2026-0[3-5]/) })
+    expect(season.blooms.find(b => b.crop === 'hellebore')).toMatchObject({
+      from: expect.stringMatching(/^2026-0[1-3]/),
+      to: expect.stringMatching(/^2026-0[3-5]/),
+    })
     expect((await demo.get<Season>('/api/season?year=2024')).weeks[0]!.from).toBe('2024-01-01')
   })
 
@@ -91,22 +123,35 @@ describe('the demo garden', () => {
   it('plans with the pair’s own records', async () => {
     const [row] = await demo.get<CrossRow[]>('/api/crosses')
     const { crop, seedParentId, pollenParentId } = row!.cross
-    const { body } = await demo.ask<PlanAnswer>('POST', '/api/crosses/plan', { crop, seedParentId, pollenParentId, flowers: 20 })
+    const { body } = await demo.ask<PlanAnswer>('POST', '/api/crosses/plan', {
+      crop,
+      seedParentId,
+      pollenParentId,
+      flowers: 20,
+    })
     expect(body.course.pollinated.median).toBe(20)
     expect(body.course.taken.low).toBeLessThan(body.course.taken.high)
     expect(body.takeRecords).toBeGreaterThan(20)
   })
 
   it('finds plants by name, crosses by aim and anything by its code, however it is typed', async () => {
-    expect((await demo.get<Found[]>('/api/find?q=ember%20row'))[0]).toMatchObject({ what: 'plant', name: 'Ember Row' })
+    expect((await demo.get<Found[]>('/api/find?q=ember%20row'))[0]).toMatchObject({
+      what: 'plant',
+      name: 'Ember Row',
+    })
     expect((await demo.get<Found[]>('/api/find?q=slate%20on%20a'))[0]).toMatchObject({ what: 'cross' })
     const rows = await demo.get<CrossRow[]>('/api/crosses')
     const page = await demo.get<CrossPage>(`/api/crosses/${rows.find(r => r.counts.seeds)!.cross.id}`)
     const flowerCode = page.flowers[0]!.flower.code
     for (const typed of [flowerCode, flowerCode.toLowerCase().replace('-', ''), ` ${flowerCode} `]) {
-      expect((await demo.get<Found[]>(`/api/find?q=${encodeURIComponent(typed)}`))[0]).toMatchObject({ what: 'flower', code: flowerCode })
+      expect((await demo.get<Found[]>(`/api/find?q=${encodeURIComponent(typed)}`))[0]).toMatchObject({
+        what: 'flower',
+        code: flowerCode,
+      })
     }
-    expect((await demo.get<Found[]>(`/api/find?q=${page.lots[0]!.code}`))[0]).toMatchObject({ what: 'packet' })
+    expect((await demo.get<Found[]>(`/api/find?q=${page.lots[0]!.code}`))[0]).toMatchObject({
+      what: 'packet',
+    })
     expect(await demo.get('/api/find?q=%25')).toEqual([])
   })
 
@@ -133,7 +178,9 @@ describe('what is learnt', () => {
     expect(own.records.every(r => r.crossId === cross.id)).toBe(true)
     expect(own.records.filter(r => 'tries' in r && r.successes)).toHaveLength(counts.taken)
     expect((await demo.ask('GET', '/api/crops/moss')).status).toBe(404)
-    expect((await demo.ask('GET', '/api/crops/chilli?of=luck')).body.data.sentence).toBe('There are no records of this.')
+    expect((await demo.ask('GET', '/api/crops/chilli?of=luck')).body.data.sentence).toBe(
+      'There are no records of this.',
+    )
   })
 
   it('changes with the next entry, not later', async () => {
@@ -141,7 +188,9 @@ describe('what is learnt', () => {
     const { ids } = await plantedCross(visitor)
     const records = async () => (await visitor.get<CropPage>('/api/crops/chilli?of=take')).records.length
     expect(await records()).toBe(0)
-    await visitor.send(entry('pollinated', ids.flower, { pollenParentId: ids.pollenParent, selfMeant: false }, 170))
+    await visitor.send(
+      entry('pollinated', ids.flower, { pollenParentId: ids.pollenParent, selfMeant: false }, 170),
+    )
     const taken = entry('takeNoted', ids.flower, { take: 'taken', reason: null }, 160)
     await visitor.send(taken)
     expect(await records()).toBe(1)
@@ -171,30 +220,57 @@ describe('places', () => {
     const visitor = await new Visitor().startGarden('Placed beds')
     const { body: place } = await visitor.ask<Place>('POST', '/api/garden/places', { name: '  Lower frame ' })
     expect(place).toMatchObject({ name: 'Lower frame', position: 1 })
-    expect((await visitor.get<OpenGarden>('/api/garden')).places.map(p => p.name)).toEqual(['First bench', 'Lower frame'])
+    expect((await visitor.get<OpenGarden>('/api/garden')).places.map(p => p.name)).toEqual([
+      'First bench',
+      'Lower frame',
+    ])
     const [code] = await visitor.codes()
-    const added = (placeId: string) => entry('plantAdded', v7(), { name: 'Placed', code: code!, crop: 'chilli', plantKind: 'line', placeId, note: null, seedParentId: null, pollenParentId: null })
-    expect((await visitor.send(added(v7()))).body.data).toMatchObject({ code: 'unknown-place', field: 'placeId' })
+    const added = (placeId: string) =>
+      entry('plantAdded', v7(), {
+        name: 'Placed',
+        code: code!,
+        crop: 'chilli',
+        plantKind: 'line',
+        placeId,
+        note: null,
+        seedParentId: null,
+        pollenParentId: null,
+      })
+    expect((await visitor.send(added(v7()))).body.data).toMatchObject({
+      code: 'unknown-place',
+      field: 'placeId',
+    })
     expect((await visitor.send(added(place.id))).status).toBe(200)
   })
 })
 
 describe('plants', () => {
   it('are paged, sorted and filtered', async () => {
-    const [first, second] = [await demo.get<PlantPage>('/api/plants?page=1&size=10'), await demo.get<PlantPage>('/api/plants?page=2&size=10')]
+    const [first, second] = [
+      await demo.get<PlantPage>('/api/plants?page=1&size=10'),
+      await demo.get<PlantPage>('/api/plants?page=2&size=10'),
+    ]
     expect(new Set([...first.plants, ...second.plants].map(p => p.id)).size).toBe(20)
     expect(first.plants[0]!.name).not.toBe(first.plants[0]!.code)
     const clones = await demo.get<PlantPage>('/api/plants?kind=clone&sort=since&order=desc&size=100')
     expect(clones.total).toBe(16)
     expect(clones.plants.map(p => p.since)).toEqual([...clones.plants.map(p => p.since)].sort().reverse())
-    expect((await demo.get<PlantPage>('/api/plants?q=lantern')).plants.every(p => /lantern/i.test(p.name))).toBe(true)
+    expect(
+      (await demo.get<PlantPage>('/api/plants?q=lantern')).plants.every(p => /lantern/i.test(p.name)),
+    ).toBe(true)
   })
 })
 
 describe('bad input', () => {
   it('names a time zone that is unknown', async () => {
-    const { status, body } = await (await new Visitor().signUp()).ask('POST', '/api/gardens', { name: 'A', zone: 'Mars/Olympus' })
-    expect([status, body.data.field, body.data.sentence]).toEqual([400, 'zone', 'This time zone is not known; choose one from the list.'])
+    const { status, body } = await (
+      await new Visitor().signUp()
+    ).ask('POST', '/api/gardens', { name: 'A', zone: 'Mars/Olympus' })
+    expect([status, body.data.field, body.data.sentence]).toEqual([
+      400,
+      'zone',
+      'This time zone is not known; choose one from the list.',
+    ])
   })
 
   it.each<[string, string, unknown, number]>([
@@ -202,7 +278,12 @@ describe('bad input', () => {
     ['POST', '/api/entries', { entries: [] }, 400],
     ['POST', '/api/entries', { entries: [{ kind: 'sang' }] }, 400],
     ['POST', '/api/entries', '{"entries": [', 400],
-    ['POST', '/api/entries', { entries: [{ id: v7(), kind: 'voided', voids: v7(), happenedAt: '2026-06-12T04:00:00Z' }] }, 422],
+    [
+      'POST',
+      '/api/entries',
+      { entries: [{ id: v7(), kind: 'voided', voids: v7(), happenedAt: '2026-06-12T04:00:00Z' }] },
+      422,
+    ],
     ['POST', '/api/tags/fresh', { count: 0 }, 400],
     ['POST', '/api/tags/fresh', { count: 1e9 }, 400],
     ['POST', '/api/garden/clock', { by: 'year' }, 400],
@@ -227,10 +308,16 @@ describe('bad input', () => {
 describe('the command line', () => {
   const virgulta = (...words: string[]) => {
     try {
-      return { status: 0, out: execFileSync('node_modules/.bin/tsx', ['cli/virgulta.ts', ...words], { encoding: 'utf8', stdio: 'pipe', env: { ...process.env, DATABASE_URL: inject('databaseUrl') } }) }
-    }
-    catch (error) {
-      const { status, stdout, stderr } = error as { status: number, stdout: string, stderr: string }
+      return {
+        status: 0,
+        out: execFileSync('node_modules/.bin/tsx', ['cli/virgulta.ts', ...words], {
+          encoding: 'utf8',
+          stdio: 'pipe',
+          env: { ...process.env, DATABASE_URL: inject('databaseUrl') },
+        }),
+      }
+    } catch (error) {
+      const { status, stdout, stderr } = error as { status: number; stdout: string; stderr: string }
       return { status, out: stdout + stderr }
     }
   }
@@ -239,21 +326,31 @@ describe('the command line', () => {
     const { out } = virgulta('tag', 'new', '--year', '2026', '--count', '3')
     const codes = out.trim().split('\n')
     expect(codes).toHaveLength(3)
-    expect(JSON.parse(virgulta('tag', 'check', codes[0]!.toLowerCase()).out)).toMatchObject({ ok: true, code: codes[0], year: 2026 })
+    expect(JSON.parse(virgulta('tag', 'check', codes[0]!.toLowerCase()).out)).toMatchObject({
+      ok: true,
+      code: codes[0],
+      year: 2026,
+    })
     const wrong = virgulta('tag', 'check', '26-2222')
     expect(wrong.status).toBe(1)
     expect(JSON.parse(wrong.out)).toMatchObject({ ok: false })
   })
 
   it('rebuilds the read models and says whether any differed', () => {
-    const lines = virgulta('rebuild').out.trim().split('\n').map(line => JSON.parse(line))
+    const lines = virgulta('rebuild')
+      .out.trim()
+      .split('\n')
+      .map(line => JSON.parse(line))
     expect(lines.length).toBeGreaterThan(1)
     for (const line of lines) expect(line.differed).toEqual([])
   })
 
   it('explains itself, and says what it does not know', () => {
     expect(virgulta('help').out).toContain('tag new')
-    expect(virgulta('sing')).toMatchObject({ status: 2, out: expect.stringContaining('There is no command "sing"') })
+    expect(virgulta('sing')).toMatchObject({
+      status: 2,
+      out: expect.stringContaining('There is no command "sing"'),
+    })
     expect(virgulta('tag', 'new', '--count', 'many').status).toBe(2)
   })
 })

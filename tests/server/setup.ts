@@ -11,7 +11,10 @@ import { loadDemo } from '../../server/demoGarden'
 import { serve } from './serving'
 
 declare module 'vitest' {
-  interface ProvidedContext { databaseUrl: string, address: string }
+  interface ProvidedContext {
+    databaseUrl: string
+    address: string
+  }
 }
 
 /** A folder of the tests' own that the database's user can pass, so that nothing is left elsewhere. */
@@ -22,7 +25,8 @@ export function temporaryFolder(): string {
 }
 
 export default async function setup(project: TestProject) {
-  if (!isBuilt()) throw new Error('The build is not of these sources; run `npm run test:server`, which builds first.')
+  if (!isBuilt())
+    throw new Error('The build is not of these sources; run `npm run test:server`, which builds first.')
   const data = temporaryFolder()
   const postgres = await startPostgres(data)
   await prepareDatabase(postgres.url)

@@ -6,5 +6,5 @@ const now = () => RealDate.now() + shift
 globalThis.Date = new Proxy(RealDate, {
   construct: (date, words, target) => Reflect.construct(date, words.length ? words : [now()], target),
   apply: () => String(new RealDate(now())),
-  get: (date, name) => name === 'now' ? now : Reflect.get(date, name),
+  get: (date, name) => (name === 'now' ? now : Reflect.get(date, name)),
 })

@@ -17,10 +17,13 @@ const started: ChildProcess[] = []
 
 /** Starts, and resolves with what was printed once a line says that it is ready, or once it has ended. */
 async function start(env: Record<string, string> = {}, ...options: string[]) {
-  const child = spawn(process.execPath, ['scripts/start.mjs', '--empty', ...options], { env: { ...process.env, PORT: String(port), VIRGULTA_DATA: data, DATABASE_URL: '', ...env }, stdio: ['ignore', 'pipe', 'pipe'] })
+  const child = spawn(process.execPath, ['scripts/start.mjs', '--empty', ...options], {
+    env: { ...process.env, PORT: String(port), VIRGULTA_DATA: data, DATABASE_URL: '', ...env },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  })
   started.push(child)
   let printed = ''
-  for (const stream of [child.stdout, child.stderr]) stream.on('data', (text: Buffer) => printed += text)
+  for (const stream of [child.stdout, child.stderr]) stream.on('data', (text: Buffer) => (printed += text))
   const ended = new Promise<number | null>(resolve => child.once('exit', resolve))
   while (child.exitCode === null && !printed.includes('Virgulta is ready')) await wait(50)
   return { child, ended, printed: () => printed }
@@ -28,16 +31,21 @@ async function start(env: Record<string, string> = {}, ...options: string[]) {
 
 /** Processes whose command line holds the data folder. */
 function processesOnData(): number[] {
-  return readdirSync('/proc').map(Number).filter((pid) => {
-    try {
-      return pid && readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(data)
-    }
-    catch {
-      return false
-    }
-  })
+  return readdirSync('/proc')
+    .map(Number)
+    .filter(pid => {
+      try {
+        return pid && readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(data)
+      } catch {
+        return false
+      }
+    })
 }
-const answers = () => fetch(`${address}/api/session`).then(() => true, () => false)
+const answers = () =>
+  fetch(`${address}/api/session`).then(
+    () => true,
+    () => false,
+  )
 
 afterAll(async () => {
   for (const child of started.filter(c => c.exitCode === null && c.signalCode === null)) {
@@ -65,7 +73,8 @@ it('starts on an empty data folder, refuses a second start, survives a kill with
   expect(other.printed()).toContain(`Port ${port} is taken by another program; set PORT for another.`)
 
   // What a log can hold, and the secrets, are for the owner alone.
-  for (const file of ['server.log', 'postgres.log', 'secrets.json', 'database-url']) expect(statSync(join(data, file)).mode & 0o777, file).toBe(0o600)
+  for (const file of ['server.log', 'postgres.log', 'secrets.json', 'database-url'])
+    expect(statSync(join(data, file)).mode & 0o777, file).toBe(0o600)
 
   first.child.kill('SIGKILL')
   await first.ended
@@ -73,7 +82,10 @@ it('starts on an empty data folder, refuses a second start, survives a kill with
 
   const again = await start()
   expect(again.printed()).toContain('Virgulta is ready')
-  expect((await visitor.get<PlantPage>('/api/plants')).plants.map(p => p.name).sort()).toEqual(['Test Ember', 'Test Lantern'])
+  expect((await visitor.get<PlantPage>('/api/plants')).plants.map(p => p.name).sort()).toEqual([
+    'Test Ember',
+    'Test Lantern',
+  ])
   again.child.kill('SIGTERM')
   expect(await again.ended).toBe(0)
   expect(await answers()).toBe(false)
@@ -123,16 +135,27 @@ it('takes its database over into a new cluster by one command, keeps the old one
   const first = await start(env)
   const keeper = await new Visitor(`http://127.0.0.1:${env.PORT}`).startGarden('Taken over')
   const { ids } = await plantedCross(keeper)
-  const upgrade = (...options: string[]) => spawnSync(process.execPath, ['scripts/upgradeDatabase.mjs', ...options], { env: { ...process.env, VIRGULTA_DATA: own }, encoding: 'utf8' })
+  const upgrade = (...options: string[]) =>
+    spawnSync(process.execPath, ['scripts/upgradeDatabase.mjs', ...options], {
+      env: { ...process.env, VIRGULTA_DATA: own },
+      encoding: 'utf8',
+    })
   expect(upgrade().stderr).toContain('Virgulta runs already on this data')
   first.child.kill('SIGTERM')
   await first.ended
   expect(upgrade().stdout).toContain('there is nothing to do')
   const { stdout, status } = upgrade('--anyway')
-  expect([status, stdout]).toEqual([0, expect.stringMatching(/^The database was taken over from PostgreSQL \d+ to \d+, 4 entries; it lies in .*\/upgraded\/postgres\. The old one is kept in .*\/upgraded\/postgres-\d+-/)])
+  expect([status, stdout]).toEqual([
+    0,
+    expect.stringMatching(
+      /^The database was taken over from PostgreSQL \d+ to \d+, 4 entries; it lies in .*\/upgraded\/postgres\. The old one is kept in .*\/upgraded\/postgres-\d+-/,
+    ),
+  ])
   expect(readdirSync(own).filter(name => name.startsWith('postgres-'))).toHaveLength(1)
   const second = await start(env)
-  expect((await keeper.get<PlantPage>('/api/plants')).plants.map(p => p.id)).toEqual(expect.arrayContaining([ids.seedParent, ids.pollenParent]))
+  expect((await keeper.get<PlantPage>('/api/plants')).plants.map(p => p.id)).toEqual(
+    expect.arrayContaining([ids.seedParent, ids.pollenParent]),
+  )
   // Its threads work as it was started here.
   expect((await keeper.ask('GET', `/api/crosses/${ids.cross}/tags.pdf`)).status).toBe(200)
   second.child.kill('SIGTERM')

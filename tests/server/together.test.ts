@@ -22,7 +22,8 @@ it('notes through both, shows at once through the other what follows, and undoes
   const one = await new Visitor().startGarden('Shared beds')
   const { ids } = await plantedCross(one)
   const two = atSecond(one)
-  const taken = async (visitor: Visitor) => (await visitor.get<CropPage>('/api/crops/chilli?of=take')).records.length
+  const taken = async (visitor: Visitor) =>
+    (await visitor.get<CropPage>('/api/crops/chilli?of=take')).records.length
   expect([await taken(one), await taken(two)]).toEqual([0, 0])
   await one.send(entry('pollinated', ids.flower, { pollenParentId: ids.pollenParent, selfMeant: false }, 170))
   const sign = entry('takeNoted', ids.flower, { take: 'taken', reason: null }, 160)
@@ -39,7 +40,9 @@ it('gives no tag code twice, and no entry two places, though both are asked at o
   const { ids } = await plantedCross(one)
   const codes = (await Promise.all(Array.from({ length: 20 }, (_, i) => (i % 2 ? one : two).codes(5)))).flat()
   expect(new Set(codes).size).toBe(100)
-  const scored = Array.from({ length: 20 }, () => entry('scored', ids.seedParent, { trait: 'height', value: 40 }))
+  const scored = Array.from({ length: 20 }, () =>
+    entry('scored', ids.seedParent, { trait: 'height', value: 40 }),
+  )
   const sent = await Promise.all(scored.flatMap(e => [one.send(e), two.send(e)]))
   expect(sent.map(a => a.status)).toEqual(sent.map(() => 200))
   expect(sent.reduce((sum, a) => sum + a.body.recorded, 0)).toBe(20)
@@ -62,10 +65,17 @@ it('signs out on both, and stops trying on both', async () => {
 
 it('does each long work once', async () => {
   const keepers = await Promise.all(Array.from({ length: 6 }, () => new Visitor().startGarden('Queued beds')))
-  const begun = await Promise.all(keepers.map((one, i) => (i % 2 ? one : atSecond(one)).ask<{ id: string }>('POST', '/api/garden/compare')))
-  const states = async () => (await Promise.all(keepers.map(keeper => keeper.get<{ id: string, state: string }[]>('/api/jobs')))).flat().map(j => j.state)
+  const begun = await Promise.all(
+    keepers.map((one, i) => (i % 2 ? one : atSecond(one)).ask<{ id: string }>('POST', '/api/garden/compare')),
+  )
+  const states = async () =>
+    (await Promise.all(keepers.map(keeper => keeper.get<{ id: string; state: string }[]>('/api/jobs'))))
+      .flat()
+      .map(j => j.state)
   await expect.poll(states, { timeout: 30_000 }).toEqual(begun.map(() => 'done'))
   const [first] = keepers
-  const twice = await Promise.all([first!, atSecond(first!)].map(visitor => visitor.ask('POST', '/api/garden/compare')))
+  const twice = await Promise.all(
+    [first!, atSecond(first!)].map(visitor => visitor.ask('POST', '/api/garden/compare')),
+  )
   expect(twice.map(a => a.status).sort()).toEqual([200, 422])
 })

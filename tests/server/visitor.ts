@@ -4,15 +4,23 @@ import type { Deed, Entry } from '@virgulta/core/log/entry'
 import { v7 } from 'uuid'
 import type { Role } from '../../shared/people'
 
-export interface Answer<T> { status: number, body: T }
-interface Refused { data: { code: string, sentence: string, field?: string } }
+export interface Answer<T> {
+  status: number
+  body: T
+}
+interface Refused {
+  data: { code: string; sentence: string; field?: string }
+}
 
 let visitors = 0
 
 export class Visitor {
   private readonly jar = new Map<string, string>()
   get cookie() {
-    return [...this.jar].filter(([, value]) => value).map(([name, value]) => `${name}=${value}`).join('; ')
+    return [...this.jar]
+      .filter(([, value]) => value)
+      .map(([name, value]) => `${name}=${value}`)
+      .join('; ')
   }
 
   set cookie(text: string) {
@@ -29,7 +37,9 @@ export class Visitor {
   readonly email = `visitor-${process.pid}-${this.number}@garden.example`
   readonly password = 'four words for the test'
   /** what is sent beside the cookie; each visitor comes from an address of their own */
-  headers: Record<string, string> = { 'x-forwarded-for': `10.${process.pid % 250}.${this.number >> 8}.${this.number & 255}` }
+  headers: Record<string, string> = {
+    'x-forwarded-for': `10.${process.pid % 250}.${this.number >> 8}.${this.number & 255}`,
+  }
 
   constructor(private readonly address = inject('address')) {}
 
@@ -40,30 +50,42 @@ export class Visitor {
     return other
   }
 
-  signIn({ email, password }: { email: string, password: string } = this) {
+  signIn({ email, password }: { email: string; password: string } = this) {
     return this.ask('POST', '/api/session', { email, password })
   }
 
   /** Sends a request; the body is whatever the server answers. */
   async ask<T = Refused>(method: string, path: string, body?: unknown): Promise<Answer<T>> {
     const response = await fetch(this.address + path, {
-      method, redirect: 'manual',
-      headers: { cookie: this.cookie, ...this.headers, ...body === undefined ? {} : { 'content-type': 'application/json' } },
+      method,
+      redirect: 'manual',
+      headers: {
+        cookie: this.cookie,
+        ...this.headers,
+        ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+      },
       body: body === undefined ? undefined : typeof body === 'string' ? body : JSON.stringify(body),
     })
     for (const cookie of response.headers.getSetCookie()) this.keep(cookie.split(';')[0]!)
     const isJson = response.headers.get('content-type')?.includes('json')
-    return { status: response.status, body: (isJson ? await response.json() : Buffer.from(await response.arrayBuffer())) as T }
+    return {
+      status: response.status,
+      body: (isJson ? await response.json() : Buffer.from(await response.arrayBuffer())) as T,
+    }
   }
 
   /** Sends bytes instead of JSON. */
   async askBytes(method: string, path: string, body: Buffer): Promise<{ status: number }> {
-    const { status } = await fetch(this.address + path, { method, headers: { 'cookie': this.cookie, 'content-type': 'application/octet-stream', ...this.headers }, body: new Uint8Array(body) })
+    const { status } = await fetch(this.address + path, {
+      method,
+      headers: { 'cookie': this.cookie, 'content-type': 'application/octet-stream', ...this.headers },
+      body: new Uint8Array(body),
+    })
     return { status }
   }
 
   /** A file as it comes, also one of JSON. */
-  async file(path: string): Promise<{ status: number, bytes: Buffer }> {
+  async file(path: string): Promise<{ status: number; bytes: Buffer }> {
     const answer = await fetch(this.address + path, { headers: { cookie: this.cookie, ...this.headers } })
     return { status: answer.status, bytes: Buffer.from(await answer.arrayBuffer()) }
   }
@@ -85,7 +107,10 @@ export class Visitor {
   }
 
   /** With an account, in a garden of their own. */
-  async startGarden(name = 'Test beds', site: { latitude: number, longitude: number } | null = { latitude: 53, longitude: -8 }): Promise<this> {
+  async startGarden(
+    name = 'Test beds',
+    site: { latitude: number; longitude: number } | null = { latitude: 53, longitude: -8 },
+  ): Promise<this> {
     await this.signUp()
     await this.ask('POST', '/api/gardens', { name, zone: 'Europe/Dublin', site })
     return this
@@ -100,7 +125,7 @@ export class Visitor {
   }
 
   send(...entries: Entry[]) {
-    return this.ask<Refused & { recorded: number, known: number }>('POST', '/api/entries', { entries })
+    return this.ask<Refused & { recorded: number; known: number }>('POST', '/api/entries', { entries })
   }
 
   async codes(count = 1): Promise<string[]> {
@@ -109,23 +134,80 @@ export class Visitor {
 }
 
 /** A deed that happened some days before now. */
-export function entry<K extends Deed['kind']>(kind: K, subjectId: string, payload: Extract<Deed, { kind: K }>['payload'], daysAgo = 0, id = v7()): Deed {
-  return { id, kind, subjectId, payload, happenedAt: new Date(Date.now() - daysAgo * 86_400_000 - 1000).toISOString() } as Deed
+export function entry<K extends Deed['kind']>(
+  kind: K,
+  subjectId: string,
+  payload: Extract<Deed, { kind: K }>['payload'],
+  daysAgo = 0,
+  id = v7(),
+): Deed {
+  return {
+    id,
+    kind,
+    subjectId,
+    payload,
+    happenedAt: new Date(Date.now() - daysAgo * 86_400_000 - 1000).toISOString(),
+  } as Deed
 }
 
 /** Takes an entry back. */
-export const undoing = (voids: string): Entry => ({ id: v7(), kind: 'voided', voids, happenedAt: new Date().toISOString() })
+export const undoing = (voids: string): Entry => ({
+  id: v7(),
+  kind: 'voided',
+  voids,
+  happenedAt: new Date().toISOString(),
+})
 
 /** Two chilli plants, a cross and a chosen flower in the visitor's own garden, as entries that were accepted. */
 export async function plantedCross(visitor: Visitor) {
-  const [a, b, c, d] = await visitor.codes(4) as [string, string, string, string]
+  const [a, b, c, d] = (await visitor.codes(4)) as [string, string, string, string]
   const ids = { seedParent: v7(), pollenParent: v7(), cross: v7(), flower: v7() }
-  const plant = (id: string, name: string, code: string) => entry('plantAdded', id, { name, code, crop: 'chilli', plantKind: 'line', placeId: null, note: null, seedParentId: null, pollenParentId: null }, 200)
+  const plant = (id: string, name: string, code: string) =>
+    entry(
+      'plantAdded',
+      id,
+      {
+        name,
+        code,
+        crop: 'chilli',
+        plantKind: 'line',
+        placeId: null,
+        note: null,
+        seedParentId: null,
+        pollenParentId: null,
+      },
+      200,
+    )
   const entries = {
     seedParent: plant(ids.seedParent, 'Test Ember', a),
     pollenParent: plant(ids.pollenParent, 'Test Lantern', b),
-    cross: entry('crossPlanned', ids.cross, { code: c, crop: 'chilli', seedParentId: ids.seedParent, pollenParentId: ids.pollenParent, selfMeant: false, aim: 'low and purple', flowersPlanned: 4, keepersWanted: 1 }, 190),
-    flower: entry('flowerChosen', ids.flower, { code: d, crossId: ids.cross, seedParentId: ids.seedParent, pollenParentId: ids.pollenParent, blooms: 1 }, 180),
+    cross: entry(
+      'crossPlanned',
+      ids.cross,
+      {
+        code: c,
+        crop: 'chilli',
+        seedParentId: ids.seedParent,
+        pollenParentId: ids.pollenParent,
+        selfMeant: false,
+        aim: 'low and purple',
+        flowersPlanned: 4,
+        keepersWanted: 1,
+      },
+      190,
+    ),
+    flower: entry(
+      'flowerChosen',
+      ids.flower,
+      {
+        code: d,
+        crossId: ids.cross,
+        seedParentId: ids.seedParent,
+        pollenParentId: ids.pollenParent,
+        blooms: 1,
+      },
+      180,
+    ),
   }
   const { status, body } = await visitor.send(...Object.values(entries))
   if (status !== 200) throw new Error(JSON.stringify(body))

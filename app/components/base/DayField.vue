@@ -5,8 +5,14 @@ const { label = 'Day' } = defineProps<{ label?: string }>()
 const log = useLogStore()
 const refused = useProblemAt('happenedAt')
 const isEmptied = ref(false)
-const errors = computed(() => isEmptied.value && !day.value ? ['Give the day, such as 14 June 2027.'] : refused.value ? [refused.value] : [])
-watch(day, (to) => {
+const errors = computed(() =>
+  isEmptied.value && !day.value
+    ? ['Give the day, such as 14 June 2027.']
+    : refused.value
+      ? [refused.value]
+      : [],
+)
+watch(day, to => {
   isEmptied.value = !to
   // What was asked about another day is asked no more.
   log.clear()
@@ -14,9 +20,19 @@ watch(day, (to) => {
 </script>
 
 <template>
-  <v-text-field v-model="day" type="date" :label="label" :error-messages="errors" :aria-invalid="errors.length > 0" class="day" />
+  <v-text-field
+    v-model="day"
+    type="date"
+    :label="label"
+    :error-messages="errors"
+    :aria-invalid="errors.length > 0"
+    class="day"
+  />
 </template>
 
 <style scoped>
-.day { max-width: 210px; min-width: 170px; }
+.day {
+  max-width: 210px;
+  min-width: 170px;
+}
 </style>

@@ -15,6 +15,14 @@ const id = useId()
 </template>
 
 <style scoped>
-.sheet { background: var(--sheet); border: 1px solid var(--rule); border-radius: var(--radius); padding: 14px 16px; }
-.head { margin-bottom: 8px; min-height: 28px; }
+.sheet {
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-radius: var(--radius);
+  padding: 14px 16px;
+}
+.head {
+  margin-bottom: 8px;
+  min-height: 28px;
+}
 </style>

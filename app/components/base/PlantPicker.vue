@@ -4,15 +4,28 @@ import type { Plant } from '@virgulta/core/plants/plant'
 import type { PlantPage } from '#shared/plants'
 
 const plant = defineModel<Pick<Plant, 'id' | 'name' | 'code' | 'crop'> | null>({ required: true })
-const { label, crop, error, widens = false } = defineProps<{ label: string, crop?: string, error?: string, /** plants of other crops can be asked for, too */ widens?: boolean }>()
+const {
+  label,
+  crop,
+  error,
+  widens = false,
+} = defineProps<{
+  label: string
+  crop?: string
+  error?: string
+  /** plants of other crops can be asked for, too */ widens?: boolean
+}>()
 const garden = useGardenStore()
 const typed = ref('')
 const wanted = refDebounced(typed, 150)
 const isWide = ref(false)
-watch(() => crop, () => isWide.value = false)
+watch(
+  () => crop,
+  () => (isWide.value = false),
+)
 const { data, isLoading } = useLive<PlantPage>(() => {
   const q = wanted.value === plant.value?.name ? '' : wanted.value
-  return `/api/plants?${new URLSearchParams({ size: '30', q: q ?? '', ...crop && !isWide.value ? { crop } : {} })}`
+  return `/api/plants?${new URLSearchParams({ size: '30', q: q ?? '', ...(crop && !isWide.value ? { crop } : {}) })}`
 })
 const choices = computed(() => (data.value?.plants ?? []).filter(p => !p.lost))
 const isOther = computed(() => plant.value !== null && crop !== undefined && plant.value.crop !== crop)
@@ -21,18 +34,46 @@ const isOther = computed(() => plant.value !== null && crop !== undefined && pla
 <template>
   <div>
     <v-autocomplete
-      v-model="plant as Plant | null" v-model:search="typed" :items="choices" :label="label" :loading="isLoading" item-title="name" return-object clearable no-filter
-      :error-messages="error ? [error] : []" :aria-invalid="Boolean(error)" :no-data-text="crop && !isWide ? `No ${garden.cropName(crop).toLowerCase()} is called that; add it under Plants.` : 'No plant is called that; add it under Plants.'"
+      v-model="plant as Plant | null"
+      v-model:search="typed"
+      :items="choices"
+      :label="label"
+      :loading="isLoading"
+      item-title="name"
+      return-object
+      clearable
+      no-filter
+      :error-messages="error ? [error] : []"
+      :aria-invalid="Boolean(error)"
+      :no-data-text="
+        crop && !isWide
+          ? `No ${garden.cropName(crop).toLowerCase()} is called that; add it under Plants.`
+          : 'No plant is called that; add it under Plants.'
+      "
     >
       <template #item="{ item, props }">
-        <v-list-item v-bind="props" :subtitle="`${item.code} · ${garden.cropName(item.crop)} · ${item.plantKind}`" />
+        <v-list-item
+          v-bind="props"
+          :subtitle="`${item.code} · ${garden.cropName(item.crop)} · ${item.plantKind}`"
+        />
       </template>
     </v-autocomplete>
-    <p v-if="isOther" class="quiet small">Of another crop: {{ garden.cropName(plant!.crop).toLowerCase() }}.</p>
-    <button v-else-if="widens && crop && !plant && !isWide" type="button" class="link small" @click="isWide = true">A plant of another crop</button>
+    <p v-if="isOther" class="quiet small">
+      Of another crop: {{ garden.cropName(plant!.crop).toLowerCase() }}.
+    </p>
+    <button
+      v-else-if="widens && crop && !plant && !isWide"
+      type="button"
+      class="link small"
+      @click="isWide = true"
+    >
+      A plant of another crop
+    </button>
   </div>
 </template>
 
 <style scoped>
-p { margin: 2px 0 0; }
+p {
+  margin: 2px 0 0;
+}
 </style>

@@ -9,34 +9,74 @@ import { v7 } from 'uuid'
 import type { MeetPage } from '#shared/bloom'
 import type { Draft } from '../../stores/log'
 
-const { seed, pollen } = defineProps<{ seed: string, pollen: string }>()
+const { seed, pollen } = defineProps<{ seed: string; pollen: string }>()
 const route = useRoute()
 const router = useRouter()
 const garden = useGardenStore()
 const log = useLogStore()
-const keep = (change: Record<string, string | undefined>) => router.replace({ query: { ...route.query, ...change } })
-const { data: page, problem } = useLive<MeetPage>(() => `/api/bloom/meet?${new URLSearchParams({ seed, pollen, ...route.query.season ? { season: String(route.query.season) } : {} })}`)
-const whole = (name: string, otherwise: number, most: number) => computed({
-  get: () => {
-    const n = Number(route.query[name] ?? otherwise)
-    return Number.isInteger(n) && n >= 0 ? Math.min(most, n) : otherwise
-  },
-  set: n => keep({ [name]: n === otherwise ? undefined : String(n) }),
-})
-const [atLeastDays, holdDays, pollenKeepsDays] = [whole('days', 2, 30), whole('hold', 0, 60), whole('keep', 0, 400)]
+const keep = (change: Record<string, string | undefined>) =>
+  router.replace({ query: { ...route.query, ...change } })
+const { data: page, problem } = useLive<MeetPage>(
+  () =>
+    `/api/bloom/meet?${new URLSearchParams({ seed, pollen, ...(route.query.season ? { season: String(route.query.season) } : {}) })}`,
+)
+const whole = (name: string, otherwise: number, most: number) =>
+  computed({
+    get: () => {
+      const n = Number(route.query[name] ?? otherwise)
+      return Number.isInteger(n) && n >= 0 ? Math.min(most, n) : otherwise
+    },
+    set: n => keep({ [name]: n === otherwise ? undefined : String(n) }),
+  })
+const [atLeastDays, holdDays, pollenKeepsDays] = [
+  whole('days', 2, 30),
+  whole('hold', 0, 60),
+  whole('keep', 0, 400),
+]
 /** Dates of batches that are thought of: while one is dragged it runs ahead of the address. */
 const sow = ref<string[]>([])
 /** What the date fields show: they follow when the hand lets go, so that each step of a drag redraws the drawing only. */
 const settled = ref<string[]>([])
-watch(() => String(route.query.sow ?? ''), text => settled.value = sow.value = text.split(',').filter(isDay).slice(0, 6), { immediate: true })
+watch(
+  () => String(route.query.sow ?? ''),
+  text => (settled.value = sow.value = text.split(',').filter(isDay).slice(0, 6)),
+  { immediate: true },
+)
 const keepSow = () => keep({ sow: sow.value.join() || undefined })
-const { bloom, sowing, thought, shedding, best, together, expectedDays, probability } = useMeeting(() => page.value, () => ({ atLeastDays: Math.max(1, atLeastDays.value), holdDays: holdDays.value, pollenKeepsDays: pollenKeepsDays.value, sow: sow.value }))
+const { bloom, sowing, thought, shedding, best, together, expectedDays, probability } = useMeeting(
+  () => page.value,
+  () => ({
+    atLeastDays: Math.max(1, atLeastDays.value),
+    holdDays: holdDays.value,
+    pollenKeepsDays: pollenKeepsDays.value,
+    sow: sow.value,
+  }),
+)
 const earliest = computed(() => dayOfNumber(sowing.value?.candidates[0] ?? dayNumber(garden.today)))
 const latest = computed(() => dayOfNumber(sowing.value?.candidates.at(-1) ?? dayNumber(garden.today)))
-const names = computed(() => ({ seed: page.value?.seed.plant.name ?? '', pollen: page.value?.pollen.plant.name ?? '' }))
-const { answer: remedies, progress, refused, isStopped, stop, again } = useWork('remedies', () => best.value && bloom.value
-  ? { seed: best.value.window, pollen: shedding.value, atLeastDays: Math.max(1, atLeastDays.value), bloom: bloom.value, names: names.value, sowing: sowing.value }
-  : null)
+const names = computed(() => ({
+  seed: page.value?.seed.plant.name ?? '',
+  pollen: page.value?.pollen.plant.name ?? '',
+}))
+const {
+  answer: remedies,
+  progress,
+  refused,
+  isStopped,
+  stop,
+  again,
+} = useWork('remedies', () =>
+  best.value && bloom.value
+    ? {
+        seed: best.value.window,
+        pollen: shedding.value,
+        atLeastDays: Math.max(1, atLeastDays.value),
+        bloom: bloom.value,
+        names: names.value,
+        sowing: sowing.value,
+      }
+    : null,
+)
 function addBatch() {
   const suggested = remedies.value?.find(r => r.does === 'sow')?.days[0]
   sow.value = [...sow.value, suggested === undefined ? earliest.value : dayOfNumber(suggested)]
@@ -46,7 +86,8 @@ function drop(index: number) {
   sow.value = sow.value.filter((_, i) => i !== index)
   keepSow()
 }
-const put = (index: number, day: string) => sow.value = sow.value.map((known, i) => i === index ? day : known)
+const put = (index: number, day: string) =>
+  (sow.value = sow.value.map((known, i) => (i === index ? day : known)))
 /** The drawing holds those that can be sown; the fields hold all that was typed. */
 const drag = (index: number, day: string) => put(sow.value.indexOf(thought.value[index]!.day), day)
 function setDay(index: number, day: string) {
@@ -67,18 +108,53 @@ const latestOf = (...all: string[]) => [...all].sort().at(-1)!
 function tasksOf(remedy: Remedy): Draft[] {
   const { crop } = page.value!
   const drafts: Draft[] = []
-  const plan = (does: 'holdBack' | 'bringBack' | 'collectPollen', plantId: string, forId: string, from: string, until: string, why: string) =>
-    drafts.push({ kind: 'taskPlanned', subjectId: v7(), payload: { does, crop, plantId, forId, from, until, why } })
+  const plan = (
+    does: 'holdBack' | 'bringBack' | 'collectPollen',
+    plantId: string,
+    forId: string,
+    from: string,
+    until: string,
+    why: string,
+  ) =>
+    drafts.push({
+      kind: 'taskPlanned',
+      subjectId: v7(),
+      payload: { does, crop, plantId, forId, from, until, why },
+    })
   if (['hold', 'both'].includes(remedy.does)) {
     const from = latestOf(garden.today, dayOfNumber(quantileIn(best.value!.window.start, 0.1) - 7))
     const back = addDays(from, bloom.value!.hold!.days)
-    plan('holdBack', seed, pollen, from, addDays(from, 3), `Holds ${names.value.seed} back to meet ${names.value.pollen}.`)
-    plan('bringBack', seed, pollen, back, addDays(back, 2), `${counted(bloom.value!.hold!.days, 'day in the cool is', 'days in the cool are')} enough; longer costs buds.`)
+    plan(
+      'holdBack',
+      seed,
+      pollen,
+      from,
+      addDays(from, 3),
+      `Holds ${names.value.seed} back to meet ${names.value.pollen}.`,
+    )
+    plan(
+      'bringBack',
+      seed,
+      pollen,
+      back,
+      addDays(back, 2),
+      `${counted(bloom.value!.hold!.days, 'day in the cool is', 'days in the cool are')} enough; longer costs buds.`,
+    )
   }
   if (['store', 'both'].includes(remedy.does)) {
     const window = shedding.value[0]!
     const from = latestOf(garden.today, dayOfNumber(quantileIn(window.start, 0.5)))
-    plan('collectPollen', pollen, seed, from, latestOf(addDays(from, 3), dayOfNumber(quantileIn(window.start, 0.5) + quantileIn(window.length, 0.5) - 1)), `For ${names.value.seed}, which flowers later; good for about ${counted(bloom.value!.keeps!.days, 'day')}.`)
+    plan(
+      'collectPollen',
+      pollen,
+      seed,
+      from,
+      latestOf(
+        addDays(from, 3),
+        dayOfNumber(quantileIn(window.start, 0.5) + quantileIn(window.length, 0.5) - 1),
+      ),
+      `For ${names.value.seed}, which flowers later; good for about ${counted(bloom.value!.keeps!.days, 'day')}.`,
+    )
   }
   return drafts
 }
@@ -86,72 +162,222 @@ async function plan(remedy: Remedy) {
   if (remedy.does !== 'sow') return log.note(tasksOf(remedy))
   return planBatches(days(remedy))
 }
-const planBatches = (on: string[]) => log.noteTagged(on.length, codes => codes.map((code, i): Draft => ({ kind: 'batchPlanned', subjectId: v7(), payload: { code, crop: page.value!.crop, plantId: pollen, on: on[i]!, why: `To meet ${names.value.seed} in bloom.` } })))
+const planBatches = (on: string[]) =>
+  log.noteTagged(on.length, codes =>
+    codes.map((code, i): Draft => ({
+      kind: 'batchPlanned',
+      subjectId: v7(),
+      payload: {
+        code,
+        crop: page.value!.crop,
+        plantId: pollen,
+        on: on[i]!,
+        why: `To meet ${names.value.seed} in bloom.`,
+      },
+    })),
+  )
 async function planThought() {
   if (await planBatches(thought.value.map(t => t.day))) keep({ sow: undefined })
 }
-const taskNames: Record<string, string> = { holdBack: 'hold back', bringBack: 'bring back', collectPollen: 'collect pollen' }
-const letGo = () => keep({ seed: undefined, pollen: undefined, season: undefined, days: undefined, hold: undefined, keep: undefined, sow: undefined })
+const taskNames: Record<string, string> = {
+  holdBack: 'hold back',
+  bringBack: 'bring back',
+  collectPollen: 'collect pollen',
+}
+const letGo = () =>
+  keep({
+    seed: undefined,
+    pollen: undefined,
+    season: undefined,
+    days: undefined,
+    hold: undefined,
+    keep: undefined,
+    sow: undefined,
+  })
 </script>
 
 <template>
-  <p v-if="problem" class="fail" role="alert">{{ problem.sentence }} <button type="button" class="link" @click="letGo">Choose another pair</button></p>
+  <p v-if="problem" class="fail" role="alert">
+    {{ problem.sentence }} <button type="button" class="link" @click="letGo">Choose another pair</button>
+  </p>
   <PaperSheet v-else-if="page && bloom && best" class="meet">
     <header class="row spread head">
       <div>
         <h2><CrossName :seed-parent="page.seed.plant" :pollen-parent="page.pollen.plant" links /></h2>
         <p class="quiet small">
-          Season {{ page.season }}<template v-if="bloom.to < bloom.from">/{{ (page.season + 1) % 100 }}</template>, <button type="button" class="link small" @click="keep({ season: String(page.season - 1) })">the one before</button> ·
-          <button type="button" class="link small" @click="keep({ season: String(page.season + 1) })">the one after</button>
+          Season {{ page.season
+          }}<template v-if="bloom.to < bloom.from">/{{ (page.season + 1) % 100 }}</template
+          >,
+          <button type="button" class="link small" @click="keep({ season: String(page.season - 1) })">
+            the one before
+          </button>
+          ·
+          <button type="button" class="link small" @click="keep({ season: String(page.season + 1) })">
+            the one after
+          </button>
         </p>
       </div>
       <div class="row">
-        <v-btn :icon="mdiSwapHorizontal" class="quietly" size="36" aria-label="Turn the pair round" @click="keep({ seed: pollen, pollen: seed, sow: undefined })" />
+        <v-btn
+          :icon="mdiSwapHorizontal"
+          class="quietly"
+          size="36"
+          aria-label="Turn the pair round"
+          @click="keep({ seed: pollen, pollen: seed, sow: undefined })"
+        />
         <v-btn class="quietly" :to="`/odds?seed=${seed}&pollen=${pollen}`">Odds</v-btn>
-        <v-btn v-if="garden.mayNote" class="quietly" :to="`/crosses/new?seed=${seed}&pollen=${pollen}`">Plan the cross</v-btn>
+        <v-btn v-if="garden.mayNote" class="quietly" :to="`/crosses/new?seed=${seed}&pollen=${pollen}`"
+          >Plan the cross</v-btn
+        >
         <v-btn :icon="mdiClose" variant="text" size="36" aria-label="Leave this pair" @click="letGo" />
       </div>
     </header>
     <div class="verdict">
-      <p class="chance display" role="status">meets with <strong>{{ percentWords(probability) }}</strong></p>
+      <p class="chance display" role="status">
+        meets with <strong>{{ percentWords(probability) }}</strong>
+      </p>
       <div>
-        <p>on at least {{ Math.max(1, atLeastDays) }} {{ atLeastDays <= 1 ? 'day' : 'days' }}; about {{ expectedDays.toFixed(expectedDays < 10 ? 1 : 0) }} days together on average<template v-if="page.history">. {{ page.history }}.</template></p>
+        <p>
+          on at least {{ Math.max(1, atLeastDays) }} {{ atLeastDays <= 1 ? 'day' : 'days' }}; about
+          {{ expectedDays.toFixed(expectedDays < 10 ? 1 : 0) }} days together on average<template
+            v-if="page.history"
+            >. {{ page.history }}.</template
+          >
+        </p>
         <details class="small quiet">
           <summary>Where this comes from</summary>
-          <p>{{ page.seed.plant.name }}: {{ best.view.why }}</p><p v-for="(w, i) in page.pollen.windows" :key="i">{{ page.pollen.plant.name }}: {{ w.why }}</p>
+          <p>{{ page.seed.plant.name }}: {{ best.view.why }}</p>
+          <p v-for="(w, i) in page.pollen.windows" :key="i">{{ page.pollen.plant.name }}: {{ w.why }}</p>
           <p v-if="thought.length && page.pollen.sown">Batches thought of: {{ page.pollen.sown.why }}</p>
-          <p>The chance is exact on the day grid; first day and length of each plant are taken as independent. With several batches, one of them must be there on the days that are asked for.</p>
+          <p>
+            The chance is exact on the day grid; first day and length of each plant are taken as independent.
+            With several batches, one of them must be there on the days that are asked for.
+          </p>
         </details>
       </div>
     </div>
-    <MeetPlot :page="page" :guide="bloom" :together="together" :thought="thought" :earliest="earliest" :latest="latest" @move="drag" @moved="keepSow" />
+    <MeetPlot
+      :page="page"
+      :guide="bloom"
+      :together="together"
+      :thought="thought"
+      :earliest="earliest"
+      :latest="latest"
+      @move="drag"
+      @moved="keepSow"
+    />
     <div class="tune">
       <CountStepper v-model="atLeastDays" label="Days together, at least" :least="1" :most="30" />
-      <CountStepper v-if="bloom.hold" v-model="holdDays" :label="`Hold the seed parent back, up to ${counted(bloom.hold.days, 'day')}`" :most="bloom.hold.days" />
-      <CountStepper v-if="bloom.keeps" v-model="pollenKeepsDays" :label="`Stored pollen, up to ${counted(bloom.keeps.days, 'day')}`" :most="bloom.keeps.days" />
+      <CountStepper
+        v-if="bloom.hold"
+        v-model="holdDays"
+        :label="`Hold the seed parent back, up to ${counted(bloom.hold.days, 'day')}`"
+        :most="bloom.hold.days"
+      />
+      <CountStepper
+        v-if="bloom.keeps"
+        v-model="pollenKeepsDays"
+        :label="`Stored pollen, up to ${counted(bloom.keeps.days, 'day')}`"
+        :most="bloom.keeps.days"
+      />
       <div v-if="sowing" class="sowing">
         <span class="quiet small">Batches of {{ names.pollen }} thought of</span>
         <div class="row">
-          <span v-for="(day, i) in settled" :key="i" class="row date"><v-text-field :model-value="day" type="date" :label="`Batch ${i + 1}, sown on`" :min="earliest" :max="latest" hide-details @update:model-value="setDay(i, $event)" @blur="keepSow" /><v-btn :icon="mdiClose" variant="text" size="32" :aria-label="`Without batch ${i + 1}`" @click="drop(i)" /></span>
-          <v-btn v-if="settled.length < 6" :prepend-icon="mdiPlus" class="quietly" @click="addBatch">Add a batch</v-btn>
-          <v-btn v-if="thought.length && garden.mayNote" variant="flat" @click="planThought">Plan {{ thought.length === 1 ? 'this batch' : 'these batches' }}</v-btn>
+          <span v-for="(day, i) in settled" :key="i" class="row date"
+            ><v-text-field
+              :model-value="day"
+              type="date"
+              :label="`Batch ${i + 1}, sown on`"
+              :min="earliest"
+              :max="latest"
+              hide-details
+              @update:model-value="setDay(i, $event)"
+              @blur="keepSow" /><v-btn
+              :icon="mdiClose"
+              variant="text"
+              size="32"
+              :aria-label="`Without batch ${i + 1}`"
+              @click="drop(i)"
+          /></span>
+          <v-btn v-if="settled.length < 6" :prepend-icon="mdiPlus" class="quietly" @click="addBatch"
+            >Add a batch</v-btn
+          >
+          <v-btn v-if="thought.length && garden.mayNote" variant="flat" @click="planThought"
+            >Plan {{ thought.length === 1 ? 'this batch' : 'these batches' }}</v-btn
+          >
         </div>
       </div>
-      <p v-else-if="page.pollen.sown" class="quiet small">What is sown now flowers after this season’s bloom of {{ names.seed }}.</p>
+      <p v-else-if="page.pollen.sown" class="quiet small">
+        What is sown now flowers after this season’s bloom of {{ names.seed }}.
+      </p>
     </div>
-    <p v-if="page.tasks.length" class="small">Planned already: {{ page.tasks.map(t => `${taskNames[t.does]} from ${dayInWords(t.from)}`).join(', ') }}.</p>
-    <WorkLine :progress="progress" :refused="refused" :is-stopped="isStopped" what="what would help" @stop="stop" @again="again" />
+    <p v-if="page.tasks.length" class="small">
+      Planned already:
+      {{ page.tasks.map(t => `${taskNames[t.does]} from ${dayInWords(t.from)}`).join(', ') }}.
+    </p>
+    <WorkLine
+      :progress="progress"
+      :refused="refused"
+      :is-stopped="isStopped"
+      what="what would help"
+      @stop="stop"
+      @again="again"
+    />
     <div v-if="remedies" class="across" tabindex="0" role="group" aria-label="What would help">
       <table class="remedies">
-        <thead><tr><th scope="col">What would help</th><th scope="col">Meets with</th><th scope="col" class="end">Gain</th><th scope="col">It takes</th><th scope="col">Against it</th><th scope="col"><span class="visually-hidden">Do it</span></th></tr></thead>
+        <thead>
+          <tr>
+            <th scope="col">What would help</th>
+            <th scope="col">Meets with</th>
+            <th scope="col" class="end">Gain</th>
+            <th scope="col">It takes</th>
+            <th scope="col">Against it</th>
+            <th scope="col"><span class="visually-hidden">Do it</span></th>
+          </tr>
+        </thead>
         <tbody>
           <tr v-for="remedy in remedies" :key="remedy.what">
-            <th scope="row">{{ remedy.what }}<span v-if="remedy.days.length" class="sub">{{ days(remedy).map(d => dayInWords(d)).join(', ') }}</span></th>
-            <td class="bar"><span class="figures">{{ percentWords(remedy.probability) }}</span><span class="track"><span :style="{ width: `${100 * remedy.probability}%` }" /></span></td>
-            <td class="figures end">{{ remedy.does === 'nothing' ? '' : remedy.gain >= 0.005 ? `+${Math.round(remedy.gain * 100)}` : 'none' }}</td>
+            <th scope="row">
+              {{ remedy.what
+              }}<span v-if="remedy.days.length" class="sub">{{
+                days(remedy)
+                  .map(d => dayInWords(d))
+                  .join(', ')
+              }}</span>
+            </th>
+            <td class="bar">
+              <span class="figures">{{ percentWords(remedy.probability) }}</span><span class="track"
+                ><span :style="{ width: `${100 * remedy.probability}%` }"
+              /></span>
+            </td>
+            <td class="figures end">
+              {{
+                remedy.does === 'nothing'
+                  ? ''
+                  : remedy.gain >= 0.005
+                    ? `+${Math.round(remedy.gain * 100)}`
+                    : 'none'
+              }}
+            </td>
             <td class="small">{{ remedy.cost }}</td>
             <td class="small">{{ remedy.against }}</td>
-            <td class="do"><template v-if="remedy.does !== 'nothing'"><v-btn size="small" class="quietly" :aria-label="`Show: ${remedy.what}`" @click="show(remedy)">Show</v-btn><v-btn v-if="garden.mayNote" size="small" :aria-label="`Plan it: ${remedy.what}`" @click="plan(remedy)">Plan it</v-btn></template></td>
+            <td class="do">
+              <template v-if="remedy.does !== 'nothing'"
+                ><v-btn
+                  size="small"
+                  class="quietly"
+                  :aria-label="`Show: ${remedy.what}`"
+                  @click="show(remedy)"
+                  >Show</v-btn
+                ><v-btn
+                  v-if="garden.mayNote"
+                  size="small"
+                  :aria-label="`Plan it: ${remedy.what}`"
+                  @click="plan(remedy)"
+                  >Plan it</v-btn
+                ></template
+              >
+            </td>
           </tr>
         </tbody>
       </table>
@@ -160,27 +386,108 @@ const letGo = () => keep({ seed: undefined, pollen: undefined, season: undefined
 </template>
 
 <style scoped>
-.meet { display: grid; gap: 12px; grid-template-columns: minmax(0, 1fr); }
-.head { align-items: start; }
-.verdict { display: grid; grid-template-columns: auto minmax(0, 1fr); gap: 4px 22px; align-items: baseline; }
-.chance { font-size: 22px; white-space: nowrap; }
-.chance strong { font-size: 34px; color: var(--sap); }
-details p { margin: 4px 0 0; }
-summary { cursor: pointer; }
-.tune { display: flex; flex-wrap: wrap; gap: 12px 24px; align-items: end; }
-.sowing { display: grid; gap: 4px; }
-.date { flex-wrap: nowrap; gap: 0; }
-.date .v-text-field { width: 168px; }
-.remedies { width: 100%; border-collapse: collapse; font-size: 14px; min-width: 760px; }
-.remedies th, .remedies td { text-align: left; font-weight: 400; padding: 6px 12px 6px 0; border-bottom: 1px solid var(--rule); vertical-align: top; }
-.remedies thead th { color: var(--quiet); border-bottom-color: var(--ink); font-size: 13px; }
-.remedies tbody th { font-weight: 650; min-width: 190px; }
-.sub { display: block; font-weight: 400; font-size: 12px; color: var(--quiet); }
-.end { text-align: right !important; }
-.bar { min-width: 130px; }
-.track { display: block; height: 6px; background: var(--wash); border-radius: 3px; overflow: hidden; margin-top: 4px; }
-.track span { display: block; height: 100%; background: var(--sap); }
-.do { white-space: nowrap; }
-.do .v-btn + .v-btn { margin-left: 6px; }
-@media (max-width: 700px) { .verdict { grid-template-columns: minmax(0, 1fr); } }
+.meet {
+  display: grid;
+  gap: 12px;
+  grid-template-columns: minmax(0, 1fr);
+}
+.head {
+  align-items: start;
+}
+.verdict {
+  display: grid;
+  grid-template-columns: auto minmax(0, 1fr);
+  gap: 4px 22px;
+  align-items: baseline;
+}
+.chance {
+  font-size: 22px;
+  white-space: nowrap;
+}
+.chance strong {
+  font-size: 34px;
+  color: var(--sap);
+}
+details p {
+  margin: 4px 0 0;
+}
+summary {
+  cursor: pointer;
+}
+.tune {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px 24px;
+  align-items: end;
+}
+.sowing {
+  display: grid;
+  gap: 4px;
+}
+.date {
+  flex-wrap: nowrap;
+  gap: 0;
+}
+.date .v-text-field {
+  width: 168px;
+}
+.remedies {
+  width: 100%;
+  border-collapse: collapse;
+  font-size: 14px;
+  min-width: 760px;
+}
+.remedies th,
+.remedies td {
+  text-align: left;
+  font-weight: 400;
+  padding: 6px 12px 6px 0;
+  border-bottom: 1px solid var(--rule);
+  vertical-align: top;
+}
+.remedies thead th {
+  color: var(--quiet);
+  border-bottom-color: var(--ink);
+  font-size: 13px;
+}
+.remedies tbody th {
+  font-weight: 650;
+  min-width: 190px;
+}
+.sub {
+  display: block;
+  font-weight: 400;
+  font-size: 12px;
+  color: var(--quiet);
+}
+.end {
+  text-align: right !important;
+}
+.bar {
+  min-width: 130px;
+}
+.track {
+  display: block;
+  height: 6px;
+  background: var(--wash);
+  border-radius: 3px;
+  overflow: hidden;
+  margin-top: 4px;
+}
+.track span {
+  display: block;
+  height: 100%;
+  background: var(--sap);
+}
+.do {
+  white-space: nowrap;
+}
+.do .v-btn + .v-btn {
+  margin-left: 6px;
+}
+@media (max-width: 700px) {
+  .verdict {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

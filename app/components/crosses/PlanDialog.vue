@@ -13,21 +13,47 @@ function fill() {
 }
 async function save() {
   if (!aim.value.trim()) return
-  if (await log.note([{ kind: 'planChanged', subjectId: cross.id, payload: { aim: aim.value.trim(), flowersPlanned: flowers.value, keepersWanted: keepers.value } }])) isOpen.value = false
+  if (
+    await log.note([
+      {
+        kind: 'planChanged',
+        subjectId: cross.id,
+        payload: { aim: aim.value.trim(), flowersPlanned: flowers.value, keepersWanted: keepers.value },
+      },
+    ])
+  )
+    isOpen.value = false
 }
 </script>
 
 <template>
-  <FormDialog v-model="isOpen" heading="Change the plan" action="Change it" :of="cross.id" @open="fill" @submit="save">
-    <WordsField v-model="aim" :most="300" label="The aim in a sentence" :errors="aim.trim() ? [] : ['Write the aim in a sentence.']" />
+  <FormDialog
+    v-model="isOpen"
+    heading="Change the plan"
+    action="Change it"
+    :of="cross.id"
+    @open="fill"
+    @submit="save"
+  >
+    <WordsField
+      v-model="aim"
+      :most="300"
+      label="The aim in a sentence"
+      :errors="aim.trim() ? [] : ['Write the aim in a sentence.']"
+    />
     <div class="row counts">
       <CountStepper v-model="flowers" label="Flowers to pollinate" :least="1" :most="2000" />
       <CountStepper v-model="keepers" label="Plants worth keeping, wanted" :least="1" :most="1000" />
     </div>
-    <p class="quiet small">The parents stay; for others, plan another cross. The stem is drawn against the new plan.</p>
+    <p class="quiet small">
+      The parents stay; for others, plan another cross. The stem is drawn against the new plan.
+    </p>
   </FormDialog>
 </template>
 
 <style scoped>
-.counts { gap: 24px; align-items: start; }
+.counts {
+  gap: 24px;
+  align-items: start;
+}
 </style>

@@ -5,22 +5,47 @@ import type { CropGuide } from '@virgulta/core/crops/guide'
 import type { RoundStep } from '@virgulta/core/round/round'
 import { v7 } from 'uuid'
 
-const { step, guide } = defineProps<{ step: RoundStep, guide: CropGuide }>()
+const { step, guide } = defineProps<{ step: RoundStep; guide: CropGuide }>()
 const garden = useGardenStore()
 const log = useLogStore()
 /** The latest note about a caution counts, whichever it changes. */
-const hide = (caution: CautionId) => log.note([{ kind: 'customSet', subjectId: v7(), payload: { custom: { about: 'caution', caution, isHidden: true } } }])
+const hide = (caution: CautionId) =>
+  log.note([
+    {
+      kind: 'customSet',
+      subjectId: v7(),
+      payload: { custom: { about: 'caution', caution, isHidden: true } },
+    },
+  ])
 const found = computed(() => cautionsOf(step, guide, garden.garden?.hiddenCautions ?? []))
 </script>
 
 <template>
   <div v-if="found.length" class="caution small">
-    <p v-for="caution in found" :key="caution.id">{{ caution.words }} <button v-if="garden.mayNote" type="button" class="link known" :aria-label="`Known, hide it: ${caution.words}`" @click="hide(caution.id)">Known</button></p>
-    <p class="quiet">Follow the product label and your local rules. <NuxtLink to="/guides/cautions">All cautions</NuxtLink></p>
+    <p v-for="caution in found" :key="caution.id">
+      {{ caution.words }}
+      <button
+        v-if="garden.mayNote"
+        type="button"
+        class="link known"
+        :aria-label="`Known, hide it: ${caution.words}`"
+        @click="hide(caution.id)"
+      >
+        Known
+      </button>
+    </p>
+    <p class="quiet">
+      Follow the product label and your local rules. <NuxtLink to="/guides/cautions">All cautions</NuxtLink>
+    </p>
   </div>
 </template>
 
 <style scoped>
-.caution p { margin: 0; }
-.known { min-height: 24px; padding: 2px 6px; }
+.caution p {
+  margin: 0;
+}
+.known {
+  min-height: 24px;
+  padding: 2px 6px;
+}
 </style>

@@ -4,13 +4,13 @@ import type { CropGuide } from '@virgulta/core/crops/guide'
 import type { FlowerOf } from '../../composables/tagFlowers'
 
 const isOpen = defineModel<boolean>({ required: true })
-const { of, guide } = defineProps<{ of: FlowerOf, guide: CropGuide }>()
+const { of, guide } = defineProps<{ of: FlowerOf; guide: CropGuide }>()
 const garden = useGardenStore()
 const isPrinting = ref(false)
 const [count, blooms] = [ref(1), ref(1)]
 const day = ref(garden.today)
 const stage = ref<'right' | 'young' | 'open'>('right')
-const tied = ref<{ id: string, code: string }[] | null>(null)
+const tied = ref<{ id: string; code: string }[] | null>(null)
 const ids = useFormIds()
 function begin() {
   ids.renew()
@@ -25,13 +25,27 @@ async function choose() {
 </script>
 
 <template>
-  <FormDialog v-model="isOpen" heading="Choose flowers" action="Give them codes" :is-done="tied !== null" :of="of.crossId" @open="begin" @submit="choose">
+  <FormDialog
+    v-model="isOpen"
+    heading="Choose flowers"
+    action="Give them codes"
+    :is-done="tied !== null"
+    :of="of.crossId"
+    @open="begin"
+    @submit="choose"
+  >
     <p>{{ guide.stage.cue }}</p>
     <p class="quiet small">Not: {{ guide.stage.tooYoung }} {{ guide.stage.tooOld }}</p>
     <StageChips v-model="stage" />
     <div class="row counts">
       <CountStepper v-model="count" label="Tags to tie" :least="1" :most="200" />
-      <CountStepper v-model="blooms" label="Flowers under each tag" :least="1" :most="200" hint="More than one for a cluster" />
+      <CountStepper
+        v-model="blooms"
+        label="Flowers under each tag"
+        :least="1"
+        :most="200"
+        hint="More than one for a cluster"
+      />
     </div>
     <DayField v-model="day" label="Chosen on" />
     <template #done>
@@ -42,7 +56,11 @@ async function choose() {
         <div class="row">
           <v-btn variant="flat" @click="isOpen = false">Done</v-btn>
           <v-btn @click="isPrinting = true">Print {{ tied.length === 1 ? 'it' : 'them' }}</v-btn>
-          <TagSheetDialog v-model="isPrinting" :cross-id="of.crossId" :codes="tied.map(flower => flower.code)" />
+          <TagSheetDialog
+            v-model="isPrinting"
+            :cross-id="of.crossId"
+            :codes="tied.map(flower => flower.code)"
+          />
         </div>
       </template>
     </template>
@@ -50,5 +68,8 @@ async function choose() {
 </template>
 
 <style scoped>
-.counts { align-items: start; gap: 20px; }
+.counts {
+  align-items: start;
+  gap: 20px;
+}
 </style>

@@ -3,15 +3,32 @@
 import type { FormId } from '@virgulta/core/crops/forms/forms'
 import type { FlowerPicture } from '../../composables/flowerPicture'
 
-const { form, picture, words = '' } = defineProps<{ form: FormId, picture: FlowerPicture, /** what it shows, also for those who do not see it */ words?: string }>()
+const {
+  form,
+  picture,
+  words = '',
+} = defineProps<{
+  form: FormId
+  picture: FlowerPicture
+  /** what it shows, also for those who do not see it */ words?: string
+}>()
 const geometry = computed(() => radialForms[form])
 </script>
 
 <template>
-  <svg class="flower-drawing" :viewBox="geometry ? '-118 -158 236 212' : '-156 -160 312 216'" role="img" :aria-label="`Drawing: ${words || 'the flower'}`">
+  <svg
+    class="flower-drawing"
+    :viewBox="geometry ? '-118 -158 236 212' : '-156 -160 312 216'"
+    role="img"
+    :aria-label="`Drawing: ${words || 'the flower'}`"
+  >
     <RadialFlower v-if="geometry" :picture="picture" :geometry="geometry" />
     <KeelFlower v-else-if="form === 'keeled'" :picture="picture" />
-    <HeadFlower v-else-if="form === 'headDusted' || form === 'headWashed'" :picture="picture" :is-cut="form === 'headWashed'" />
+    <HeadFlower
+      v-else-if="form === 'headDusted' || form === 'headWashed'"
+      :picture="picture"
+      :is-cut="form === 'headWashed'"
+    />
     <EarFlower v-else-if="form === 'grassEar'" :picture="picture" />
     <ShootFlower v-else-if="form === 'earShoot'" :picture="picture" />
     <ColumnFlower v-else-if="form === 'column'" :picture="picture" />

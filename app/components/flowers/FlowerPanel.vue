@@ -14,7 +14,16 @@ import type { CrossPage, Parent } from '#shared/crosses'
 import type { LogLine } from '#shared/entries'
 import type { TubeAtHand } from '#shared/pollen'
 
-const { flower, due, crop, seedParent, pollenParent, pollen, tubes = [], lines = [] } = defineProps<{
+const {
+  flower,
+  due,
+  crop,
+  seedParent,
+  pollenParent,
+  pollen,
+  tubes = [],
+  lines = [],
+} = defineProps<{
   flower: Flower
   due: FlowerDue | null
   crop: string
@@ -27,29 +36,42 @@ const { flower, due, crop, seedParent, pollenParent, pollen, tubes = [], lines =
   /** what was noted on it */
   lines?: LogLine[]
 }>()
-const emit = defineEmits<{ harvest: [], print: [] }>()
+const emit = defineEmits<{ harvest: []; print: [] }>()
 const garden = useGardenStore()
 const log = useLogStore()
 const guide = computed(() => garden.cropOf(crop)!.guide)
 const day = ref(garden.today)
 
 /** Steps that can be noted out of turn, for those who did more than one thing before they wrote it down. */
-const steps = computed(() => stepsOf(guide.value).filter(step => step !== 'choose' && (step !== 'thin' || flower.blooms > 1)))
+const steps = computed(() =>
+  stepsOf(guide.value).filter(step => step !== 'choose' && (step !== 'thin' || flower.blooms > 1)),
+)
 const { pass } = usePass(guide, () => flower.id)
 const chosenStep = ref<FlowerStep | null>(null)
 const step = computed(() => chosenStep.value ?? due?.step ?? null)
-watch(() => [flower.id, flower.status], () => chosenStep.value = null)
-const answers = computed(() => step.value ? [...answersAt(step.value, flower, guide.value, pass.value), lostAnswer(flower, guide.value)] : [])
+watch(
+  () => [flower.id, flower.status],
+  () => (chosenStep.value = null),
+)
+const answers = computed(() =>
+  step.value
+    ? [...answersAt(step.value, flower, guide.value, pass.value), lostAnswer(flower, guide.value)]
+    : [],
+)
 const isEarly = computed(() => due && due.from > garden.today && !chosenStep.value)
 
 /** The schools it was worked by, as far as the log tells. */
-const used = computed(() => Object.entries(schoolsUsed(flower, garden.garden!.zone)).map(([step, school]) => schoolWords(step as SchoolStep, school)))
+const used = computed(() =>
+  Object.entries(schoolsUsed(flower, garden.garden!.zone)).map(([step, school]) =>
+    schoolWords(step as SchoolStep, school),
+  ),
+)
 const otherFather = ref<Plant | null>(null)
 const isChoosingFather = ref(false)
 const selfAsked = computed(() => log.problem?.code === 'self-meant')
 const { run: pollinateFrom } = useOnce(async (selfMeant: boolean) => {
   const father = otherFather.value
-  if (father && await log.note([passDraft(flower.id, father.id, selfMeant, pass.value)], day.value)) {
+  if (father && (await log.note([passDraft(flower.id, father.id, selfMeant, pass.value)], day.value))) {
     isChoosingFather.value = false
     otherFather.value = null
   }
@@ -65,50 +87,115 @@ const { run: pollinateFrom } = useOnce(async (selfMeant: boolean) => {
     </div>
     <CrossName :seed-parent="seedParent" :pollen-parent="pollenParent" />
     <TornNotes :flower="flower" />
-    <p v-if="pollen" class="small">Pollen out of tube <NuxtLink :to="`/pollen/${pollen.tubeId}`" class="code">{{ pollen.code }}</NuxtLink>: {{ aliveInWords(pollen.alive) }} were alive then<template v-if="flower.failed && pollen.alive.median < 0.35">; weak pollen may be why it failed</template>.</p>
-    <p v-for="doubt in [...doubtsAt(flower, guide), ...pollen?.doubts ?? []]" :key="doubt" class="doubt hatch">Doubt: {{ doubt }}.</p>
+    <p v-if="pollen" class="small">
+      Pollen out of tube <NuxtLink :to="`/pollen/${pollen.tubeId}`" class="code">{{ pollen.code }}</NuxtLink>:
+      {{ aliveInWords(pollen.alive) }} were alive then<template
+        v-if="flower.failed && pollen.alive.median < 0.35"
+        >; weak pollen may be why it failed</template
+      >.
+    </p>
+    <p
+      v-for="doubt in [...doubtsAt(flower, guide), ...(pollen?.doubts ?? [])]"
+      :key="doubt"
+      class="doubt hatch"
+    >
+      Doubt: {{ doubt }}.
+    </p>
 
     <template v-if="step">
       <div>
-        <h2 class="ask">{{ questionAt(step, guide) }}<template v-if="step === 'pollinate' && pollenParent"> from {{ pollenParent.name }}</template></h2>
+        <h2 class="ask">
+          {{ questionAt(step, guide)
+          }}<template v-if="step === 'pollinate' && pollenParent"> from {{ pollenParent.name }}</template>
+        </h2>
         <p v-if="due && !chosenStep" class="quiet">
-          {{ due.because }} <EstimateMark v-if="due.estimate" :estimate="due.estimate" v-bind="markOf(waitBefore[due.step]!, crop)" />
+          {{ due.because }}
+          <EstimateMark
+            v-if="due.estimate"
+            :estimate="due.estimate"
+            v-bind="markOf(waitBefore[due.step]!, crop)"
+          />
           <template v-if="isEarly"> Due from {{ dayInWords(due.from) }}.</template>
         </p>
         <StopCue :step="step" :guide="guide" class="drawing" />
         <CautionLines :step="step" :guide="guide" />
-        <PassChips v-if="step === 'pollinate' && garden.mayNote" v-model="pass" :guide="guide" :is-self="seedParent.id === pollenParent?.id" :blooms="flower.blooms" :tubes="tubes" />
+        <PassChips
+          v-if="step === 'pollinate' && garden.mayNote"
+          v-model="pass"
+          :guide="guide"
+          :is-self="seedParent.id === pollenParent?.id"
+          :blooms="flower.blooms"
+          :tubes="tubes"
+        />
       </div>
-      <v-btn v-if="step === 'harvest' && garden.mayNote" variant="flat" height="56" @click="emit('harvest')">Harvest</v-btn>
+      <v-btn v-if="step === 'harvest' && garden.mayNote" variant="flat" height="56" @click="emit('harvest')"
+        >Harvest</v-btn
+      >
       <AnswerKeys :answers="answers" :day="day" />
       <div v-if="step === 'pollinate' && garden.mayNote">
-        <v-btn v-if="!isChoosingFather" variant="text" @click="isChoosingFather = true">From another pollen parent</v-btn>
+        <v-btn v-if="!isChoosingFather" variant="text" @click="isChoosingFather = true"
+          >From another pollen parent</v-btn
+        >
         <form v-else class="stack" @submit.prevent="pollinateFrom(false)">
           <PlantPicker v-model="otherFather" label="Pollen parent" :crop="crop" />
           <p v-if="selfAsked" class="doubt">{{ log.problem!.sentence }}</p>
-          <div class="row"><v-btn type="submit" :disabled="!otherFather">Pollinated from it</v-btn><v-btn v-if="selfAsked" @click="pollinateFrom(true)">Yes, a self is meant</v-btn></div>
+          <div class="row">
+            <v-btn type="submit" :disabled="!otherFather">Pollinated from it</v-btn
+            ><v-btn v-if="selfAsked" @click="pollinateFrom(true)">Yes, a self is meant</v-btn>
+          </div>
         </form>
       </div>
       <details v-if="garden.mayNote">
         <summary>Another step, or an earlier day</summary>
         <div class="stack late">
           <DayField v-model="day" label="Done on" />
-          <div class="row"><v-btn v-for="s in steps" :key="s" size="small" class="quietly" :variant="s === step ? 'tonal' : 'outlined'" @click="chosenStep = s">{{ stepWords[s] }}</v-btn></div>
+          <div class="row">
+            <v-btn
+              v-for="s in steps"
+              :key="s"
+              size="small"
+              class="quietly"
+              :variant="s === step ? 'tonal' : 'outlined'"
+              @click="chosenStep = s"
+              >{{ stepWords[s] }}</v-btn
+            >
+          </div>
         </div>
       </details>
     </template>
     <p v-else class="quiet">Nothing more is due at this flower. What was noted can be taken back below.</p>
     <p v-if="used.length" class="quiet small">Done this way: {{ used.join(' · ') }}.</p>
-    <section v-if="lines.length"><h3>Noted here</h3><LogLines :lines="lines" :with-code="false" /></section>
+    <section v-if="lines.length">
+      <h3>Noted here</h3>
+      <LogLines :lines="lines" :with-code="false" />
+    </section>
   </div>
 </template>
 
 <style scoped>
-.ask { font-size: 22px; }
-.drawing :deep(svg) { max-height: 132px; }
-.status { font-weight: 650; }
-.status.failed, .status.lost, .status.missed { color: var(--fail); }
-.status.taken, .status.harvested { color: var(--sap); }
-summary { cursor: pointer; color: var(--sap); }
-.late { padding-top: 12px; }
+.ask {
+  font-size: 22px;
+}
+.drawing :deep(svg) {
+  max-height: 132px;
+}
+.status {
+  font-weight: 650;
+}
+.status.failed,
+.status.lost,
+.status.missed {
+  color: var(--fail);
+}
+.status.taken,
+.status.harvested {
+  color: var(--sap);
+}
+summary {
+  cursor: pointer;
+  color: var(--sap);
+}
+.late {
+  padding-top: 12px;
+}
 </style>

@@ -8,7 +8,16 @@ import type { TubeAtHand } from '#shared/pollen'
 import type { PassDetails } from '../../composables/flowerSteps'
 
 const pass = defineModel<PassDetails>({ required: true })
-const { guide, blooms = 1, tubes = [] } = defineProps<{ guide: CropGuide, /** seed parent and pollen parent are one plant */ isSelf?: boolean, /** flowers under the tag */ blooms?: number, /** tubes of the pollen parent that could be used */ tubes?: TubeAtHand[] }>()
+const {
+  guide,
+  blooms = 1,
+  tubes = [],
+} = defineProps<{
+  guide: CropGuide
+  /** seed parent and pollen parent are one plant */ isSelf?: boolean
+  /** flowers under the tag */ blooms?: number
+  /** tubes of the pollen parent that could be used */ tubes?: TubeAtHand[]
+}>()
 const sources = ['ownFlower', 'samePlant'] as const
 const tools = computed(() => {
   const choice = guide.schools.transfer
@@ -16,29 +25,107 @@ const tools = computed(() => {
 })
 const garden = useGardenStore()
 const knowledge = computed(() => garden.cropOf(guide.id)?.knowledge)
-const set = (change: Partial<PassDetails>) => pass.value = { ...pass.value, ...change }
-const cleanWords = [[true, 'clean tool'], [false, 'used before, not cleaned']] as const
+const set = (change: Partial<PassDetails>) => (pass.value = { ...pass.value, ...change })
+const cleanWords = [
+  [true, 'clean tool'],
+  [false, 'used before, not cleaned'],
+] as const
 </script>
 
 <template>
   <div class="pass">
-    <TubeChips v-if="tubes.length && knowledge" :model-value="pass.tubeId" :tubes="tubes" :knowledge="knowledge" @update:model-value="set({ tubeId: $event })" />
+    <TubeChips
+      v-if="tubes.length && knowledge"
+      :model-value="pass.tubeId"
+      :tubes="tubes"
+      :knowledge="knowledge"
+      @update:model-value="set({ tubeId: $event })"
+    />
     <div role="group" aria-label="Grains seen with the lens">
       <span class="quiet small">Grains seen</span>
-      <button v-for="g in GRAINS" :key="g" type="button" class="chip" :aria-pressed="pass.grains === g" @click="set({ grains: pass.grains === g ? null : g })">{{ g }}</button>
+      <button
+        v-for="g in GRAINS"
+        :key="g"
+        type="button"
+        class="chip"
+        :aria-pressed="pass.grains === g"
+        @click="set({ grains: pass.grains === g ? null : g })"
+      >
+        {{ g }}
+      </button>
     </div>
-    <CountStepper v-if="blooms > 1" :model-value="pass.reached ?? blooms" label="Flowers of the cluster reached" :least="1" :most="blooms" @update:model-value="set({ reached: $event === blooms ? null : $event })" />
-    <div v-if="isSelf" role="group" aria-label="Whose pollen"><button v-for="s in sources" :key="s" type="button" class="chip" :aria-pressed="pass.source === s" @click="set({ source: pass.source === s ? null : s })">{{ schoolWords('source', s) }}</button></div>
+    <CountStepper
+      v-if="blooms > 1"
+      :model-value="pass.reached ?? blooms"
+      label="Flowers of the cluster reached"
+      :least="1"
+      :most="blooms"
+      @update:model-value="set({ reached: $event === blooms ? null : $event })"
+    />
+    <div v-if="isSelf" role="group" aria-label="Whose pollen">
+      <button
+        v-for="s in sources"
+        :key="s"
+        type="button"
+        class="chip"
+        :aria-pressed="pass.source === s"
+        @click="set({ source: pass.source === s ? null : s })"
+      >
+        {{ schoolWords('source', s) }}
+      </button>
+    </div>
     <details>
-      <summary>{{ pass.tool ? `With ${schoolWords('transfer', pass.tool)}` : 'With what?' }}{{ pass.isToolClean === false ? ', not cleaned' : '' }}</summary>
-      <div role="group" aria-label="The tool"><button v-for="t in tools" :key="t" type="button" class="chip" :aria-pressed="pass.tool === t" @click="set({ tool: t })">{{ schoolWords('transfer', t) }}</button></div>
-      <div role="group" aria-label="Whether it was clean"><button v-for="[isClean, words] in cleanWords" :key="words" type="button" class="chip" :aria-pressed="pass.isToolClean === isClean" @click="set({ isToolClean: pass.isToolClean === isClean ? null : isClean })">{{ words }}</button></div>
+      <summary>
+        {{ pass.tool ? `With ${schoolWords('transfer', pass.tool)}` : 'With what?'
+        }}{{ pass.isToolClean === false ? ', not cleaned' : '' }}
+      </summary>
+      <div role="group" aria-label="The tool">
+        <button
+          v-for="t in tools"
+          :key="t"
+          type="button"
+          class="chip"
+          :aria-pressed="pass.tool === t"
+          @click="set({ tool: t })"
+        >
+          {{ schoolWords('transfer', t) }}
+        </button>
+      </div>
+      <div role="group" aria-label="Whether it was clean">
+        <button
+          v-for="[isClean, words] in cleanWords"
+          :key="words"
+          type="button"
+          class="chip"
+          :aria-pressed="pass.isToolClean === isClean"
+          @click="set({ isToolClean: pass.isToolClean === isClean ? null : isClean })"
+        >
+          {{ words }}
+        </button>
+      </div>
     </details>
   </div>
 </template>
 
 <style scoped>
-.pass { display: grid; gap: 6px; width: 100%; }
-.pass > div, details > div { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; padding: 4px 0; }
-summary { cursor: pointer; color: var(--sap); min-height: 44px; display: flex; align-items: center; }
+.pass {
+  display: grid;
+  gap: 6px;
+  width: 100%;
+}
+.pass > div,
+details > div {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+  padding: 4px 0;
+}
+summary {
+  cursor: pointer;
+  color: var(--sap);
+  min-height: 44px;
+  display: flex;
+  align-items: center;
+}
 </style>

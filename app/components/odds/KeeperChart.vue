@@ -5,29 +5,58 @@ import { Bar } from 'vue-chartjs'
 import { counted } from '@virgulta/core/formats/counted'
 
 Chart.register(CategoryScale, LinearScale, BarElement, Tooltip)
-const { distribution, wanted, flowers } = defineProps<{ /** chance of 0, 1, 2 … keepers */ distribution: number[], wanted: number, flowers: number }>()
+const { distribution, wanted, flowers } = defineProps<{
+  /** chance of 0, 1, 2 … keepers */ distribution: number[]
+  wanted: number
+  flowers: number
+}>()
 const { colours, axis } = useChartLook()
 const MOST_BARS = 60
 /** Many keepers are shown in groups of equal width. */
 const bars = computed(() => {
   const width = Math.max(1, Math.ceil(distribution.length / MOST_BARS))
   return Array.from({ length: Math.ceil(distribution.length / width) }, (_, i) => ({
-    label: width === 1 ? String(i) : `${i * width}–${(i + 1) * width - 1}`, from: i * width, p: distribution.slice(i * width, (i + 1) * width).reduce((sum, p) => sum + p, 0),
+    label: width === 1 ? String(i) : `${i * width}–${(i + 1) * width - 1}`,
+    from: i * width,
+    p: distribution.slice(i * width, (i + 1) * width).reduce((sum, p) => sum + p, 0),
   }))
 })
 const chart = computed(() => ({
   labels: bars.value.map(b => b.label),
-  datasets: [{ data: bars.value.map(b => b.p * 100), backgroundColor: bars.value.map(b => b.from >= wanted ? colours.value.sap : colours.value.rule), borderColor: colours.value.sap, borderWidth: bars.value.map(b => b.from >= wanted ? 0 : 1) }],
+  datasets: [
+    {
+      data: bars.value.map(b => b.p * 100),
+      backgroundColor: bars.value.map(b => (b.from >= wanted ? colours.value.sap : colours.value.rule)),
+      borderColor: colours.value.sap,
+      borderWidth: bars.value.map(b => (b.from >= wanted ? 0 : 1)),
+    },
+  ],
 }))
 const options = computed(() => ({
-  responsive: true, maintainAspectRatio: false, animation: false as const,
-  plugins: { legend: { display: false }, tooltip: { callbacks: { title: ([item]: { label: string }[]) => `${item!.label} keepers`, label: ({ raw }: { raw: unknown }) => `${(raw as number).toFixed(1)} %` } } },
+  responsive: true,
+  maintainAspectRatio: false,
+  animation: false as const,
+  plugins: {
+    legend: { display: false },
+    tooltip: {
+      callbacks: {
+        title: ([item]: { label: string }[]) => `${item!.label} keepers`,
+        label: ({ raw }: { raw: unknown }) => `${(raw as number).toFixed(1)} %`,
+      },
+    },
+  },
   scales: {
     x: axis(`keepers from ${counted(flowers, 'flower')}`),
     y: axis('%', { lines: true, beginAtZero: true }),
   },
 }))
-const inWords = computed(() => `${counted(flowers, 'flower')}: ${distribution.slice(0, 12).map((p, k) => `${k} keepers ${percentWords(p)}`).join(', ')}${distribution.length > 12 ? ' and more' : ''}`)
+const inWords = computed(
+  () =>
+    `${counted(flowers, 'flower')}: ${distribution
+      .slice(0, 12)
+      .map((p, k) => `${k} keepers ${percentWords(p)}`)
+      .join(', ')}${distribution.length > 12 ? ' and more' : ''}`,
+)
 </script>
 
 <template>
@@ -35,5 +64,7 @@ const inWords = computed(() => `${counted(flowers, 'flower')}: ${distribution.sl
 </template>
 
 <style scoped>
-.chart { height: 210px; }
+.chart {
+  height: 210px;
+}
 </style>

@@ -12,7 +12,16 @@ const { heading } = defineProps<{ heading: string }>()
 </template>
 
 <style scoped>
-.bare { max-width: 560px; margin: 0 auto; padding: 48px 20px; }
-.name { font-size: 22px; }
-.name a { color: var(--sap); text-decoration: none; }
+.bare {
+  max-width: 560px;
+  margin: 0 auto;
+  padding: 48px 20px;
+}
+.name {
+  font-size: 22px;
+}
+.name a {
+  color: var(--sap);
+  text-decoration: none;
+}
 </style>

@@ -6,33 +6,68 @@ import type { PlantPage } from '#shared/plants'
 
 type Parent = Pick<Plant, 'id' | 'name' | 'code' | 'crop'>
 const isOpen = defineModel<boolean>({ required: true })
-const { plant, parents, inAddress = false } = defineProps<{ plant?: Plant, /** of the plant that is described */ parents?: { seedParent: Parent | null, pollenParent: Parent | null }, inAddress?: boolean }>()
+const {
+  plant,
+  parents,
+  inAddress = false,
+} = defineProps<{
+  plant?: Plant
+  /** of the plant that is described */ parents?: { seedParent: Parent | null; pollenParent: Parent | null }
+  inAddress?: boolean
+}>()
 const emit = defineEmits<{ added: [id: string] }>()
 const garden = useGardenStore()
 const log = useLogStore()
 const ids = useFormIds()
 /** The crop that was added last, and the kind that its plants were then: the next one is likely alike. */
-const last = useLocalStorage('virgulta-last-plant', { crop: '', kinds: {} as Record<string, Plant['plantKind']>, placeId: null as string | null })
+const last = useLocalStorage('virgulta-last-plant', {
+  crop: '',
+  kinds: {} as Record<string, Plant['plantKind']>,
+  placeId: null as string | null,
+})
 const guideOf = (crop: string) => garden.garden?.guides.find(g => g.id === crop)
 const kindOf = (crop: string): Plant['plantKind'] => last.value.kinds[crop] ?? guideOf(crop)?.kind ?? 'line'
 const firstCrop = () => (guideOf(last.value.crop) ? last.value.crop : garden.garden?.crops[0]?.guide.id) ?? ''
-const firstPlace = () => garden.openPlaces.find(p => p.id === last.value.placeId)?.id ?? garden.openPlaces[0]?.id ?? null
-const empty = () => ({ name: '', crop: firstCrop(), plantKind: kindOf(firstCrop()), placeId: firstPlace(), note: '', sets: null as number | null, seedParent: null as Parent | null, pollenParent: null as Parent | null })
+const firstPlace = () =>
+  garden.openPlaces.find(p => p.id === last.value.placeId)?.id ?? garden.openPlaces[0]?.id ?? null
+const empty = () => ({
+  name: '',
+  crop: firstCrop(),
+  plantKind: kindOf(firstCrop()),
+  placeId: firstPlace(),
+  note: '',
+  sets: null as number | null,
+  seedParent: null as Parent | null,
+  pollenParent: null as Parent | null,
+})
 // What is typed survives a reload; describing a plant is another form than adding one.
-const draft = useSessionStorage(plant ? `virgulta-plant-${plant.id}` : 'virgulta-plant', empty(), { mergeDefaults: true })
+const draft = useSessionStorage(plant ? `virgulta-plant-${plant.id}` : 'virgulta-plant', empty(), {
+  mergeDefaults: true,
+})
 const tried = ref(false)
 function begin() {
   ids.renew()
   tried.value = false
-  if (plant) draft.value = { ...empty(), name: plant.name, crop: plant.crop, plantKind: plant.plantKind, placeId: plant.placeId, note: plant.note ?? '', seedParent: parents?.seedParent ?? null, pollenParent: parents?.pollenParent ?? null }
-  else if (!draft.value.name && !draft.value.note && !draft.value.seedParent && !draft.value.pollenParent) draft.value = empty()
+  if (plant)
+    draft.value = {
+      ...empty(),
+      name: plant.name,
+      crop: plant.crop,
+      plantKind: plant.plantKind,
+      placeId: plant.placeId,
+      note: plant.note ?? '',
+      seedParent: parents?.seedParent ?? null,
+      pollenParent: parents?.pollenParent ?? null,
+    }
+  else if (!draft.value.name && !draft.value.note && !draft.value.seedParent && !draft.value.pollenParent)
+    draft.value = empty()
 }
 function chooseCrop(crop: string | null) {
   draft.value.crop = crop ?? ''
   if (crop) draft.value.plantKind = kindOf(crop)
   draft.value.sets = null
 }
-const levels = computed(() => plant ? [] : guideOf(draft.value.crop)?.levels ?? [])
+const levels = computed(() => (plant ? [] : (guideOf(draft.value.crop)?.levels ?? [])))
 /** What was searched for among the crops and is none. */
 const sought = ref('')
 const isStarting = ref(false)
@@ -41,11 +76,26 @@ function began(crop: string) {
   chooseCrop(crop)
 }
 
-const wanted = refDebounced(computed(() => draft.value.name.trim()), 300)
-const { data: alike } = useLive<PlantPage>(() => isOpen.value && wanted.value.length > 1 ? `/api/plants?${new URLSearchParams({ q: wanted.value, size: '20' })}` : null)
-const twin = computed(() => alike.value?.plants.find(p => p.id !== plant?.id && !p.lost && p.name.trim().toLowerCase() === draft.value.name.trim().toLowerCase()))
+const wanted = refDebounced(
+  computed(() => draft.value.name.trim()),
+  300,
+)
+const { data: alike } = useLive<PlantPage>(() =>
+  isOpen.value && wanted.value.length > 1
+    ? `/api/plants?${new URLSearchParams({ q: wanted.value, size: '20' })}`
+    : null,
+)
+const twin = computed(() =>
+  alike.value?.plants.find(
+    p =>
+      p.id !== plant?.id && !p.lost && p.name.trim().toLowerCase() === draft.value.name.trim().toLowerCase(),
+  ),
+)
 
-const wrong = computed(() => ({ name: draft.value.name.trim() ? [] : ['Give the plant a name.'], crop: guideOf(draft.value.crop) ? [] : ['Choose its crop from the list, or begin a new one.'] }))
+const wrong = computed(() => ({
+  name: draft.value.name.trim() ? [] : ['Give the plant a name.'],
+  crop: guideOf(draft.value.crop) ? [] : ['Choose its crop from the list, or begin a new one.'],
+}))
 async function save() {
   tried.value = true
   const { name, crop, plantKind, placeId, note, seedParent, pollenParent, sets } = draft.value
@@ -54,10 +104,14 @@ async function save() {
   const from = { seedParentId: seedParent?.id ?? null, pollenParentId: pollenParent?.id ?? null }
   const id = plant?.id ?? ids.id()
   const isNoted = plant
-    ? await log.note([{ kind: 'plantDescribed', subjectId: id, payload: { ...described, ...plant.crossId ? {} : from } }])
+    ? await log.note([
+        { kind: 'plantDescribed', subjectId: id, payload: { ...described, ...(plant.crossId ? {} : from) } },
+      ])
     : await log.noteTagged(1, ([code]) => [
         { kind: 'plantAdded', subjectId: id, payload: { ...described, crop, code: code!, ...from } },
-        ...sets && levels.value.includes(sets) ? [{ kind: 'setsCounted' as const, subjectId: id, payload: { sets } }] : [],
+        ...(sets && levels.value.includes(sets)
+          ? [{ kind: 'setsCounted' as const, subjectId: id, payload: { sets } }]
+          : []),
       ])
   if (!isNoted) return
   if (!plant) last.value = { crop, kinds: { ...last.value.kinds, [crop]: plantKind }, placeId }
@@ -68,26 +122,79 @@ async function save() {
 </script>
 
 <template>
-  <FormDialog v-model="isOpen" :heading="plant ? 'Describe the plant' : 'Add a plant'" :action="plant ? 'Save' : 'Add it'" :of="plant?.id" :in-address="inAddress" @open="begin" @cancel="draft = empty()" @submit="save">
+  <FormDialog
+    v-model="isOpen"
+    :heading="plant ? 'Describe the plant' : 'Add a plant'"
+    :action="plant ? 'Save' : 'Add it'"
+    :of="plant?.id"
+    :in-address="inAddress"
+    @open="begin"
+    @cancel="draft = empty()"
+    @submit="save"
+  >
     <WordsField v-model="draft.name" :most="80" label="Name" autofocus :errors="tried ? wrong.name : []" />
-    <p v-if="twin" class="doubt small">A plant called {{ twin.name }} is here already: <TagLabel :code="twin.code" :to="`/plants/${twin.id}`" />. Two may have one name; their tags differ.</p>
+    <p v-if="twin" class="doubt small">
+      A plant called {{ twin.name }} is here already:
+      <TagLabel :code="twin.code" :to="`/plants/${twin.id}`" />. Two may have one name; their tags differ.
+    </p>
     <div class="two">
       <v-autocomplete
-        v-if="!plant" v-model:search="sought" :model-value="draft.crop || null" label="Crop" :items="garden.garden?.guides.map(g => ({ value: g.id, title: g.name }))" auto-select-first :error-messages="tried ? wrong.crop : []"
-        :aria-invalid="tried && wrong.crop.length > 0" @focus="($event.target as HTMLInputElement).select()" @update:model-value="chooseCrop"
+        v-if="!plant"
+        v-model:search="sought"
+        :model-value="draft.crop || null"
+        label="Crop"
+        :items="garden.garden?.guides.map(g => ({ value: g.id, title: g.name }))"
+        auto-select-first
+        :error-messages="tried ? wrong.crop : []"
+        :aria-invalid="tried && wrong.crop.length > 0"
+        @focus="($event.target as HTMLInputElement).select()"
+        @update:model-value="chooseCrop"
       >
-        <template #no-data><v-list-item :title="`Begin a guide for “${sought}”`" subtitle="No guide knows this crop." @mousedown.prevent="isStarting = true" @click="isStarting = true" /></template>
+        <template #no-data
+          ><v-list-item
+            :title="`Begin a guide for “${sought}”`"
+            subtitle="No guide knows this crop."
+            @mousedown.prevent="isStarting = true"
+            @click="isStarting = true"
+        /></template>
       </v-autocomplete>
-      <v-select v-model="draft.plantKind" label="Kind" :items="[...PLANT_KINDS]" hint="clone: one genotype multiplied; line: a nearly uniform selfed stock; population: a mixed stock" persistent-hint />
+      <v-select
+        v-model="draft.plantKind"
+        label="Kind"
+        :items="[...PLANT_KINDS]"
+        hint="clone: one genotype multiplied; line: a nearly uniform selfed stock; population: a mixed stock"
+        persistent-hint
+      />
     </div>
     <div v-if="levels.length" role="group" aria-label="Sets of chromosomes" class="row">
-      <span class="quiet small">Sets of chromosomes: plants of this crop differ, and levels do not cross.</span>
-      <button v-for="level in levels" :key="level" type="button" class="chip" :aria-pressed="draft.sets === level" @click="draft.sets = draft.sets === level ? null : level">{{ level }}</button>
+      <span class="quiet small"
+        >Sets of chromosomes: plants of this crop differ, and levels do not cross.</span
+      >
+      <button
+        v-for="level in levels"
+        :key="level"
+        type="button"
+        class="chip"
+        :aria-pressed="draft.sets === level"
+        @click="draft.sets = draft.sets === level ? null : level"
+      >
+        {{ level }}
+      </button>
     </div>
     <PlaceSelect v-model="draft.placeId" />
     <div v-if="!plant?.crossId" class="two">
-      <PlantPicker v-model="draft.seedParent" label="Seed parent, if known" :crop="draft.crop || undefined" widens />
-      <PlantPicker v-model="draft.pollenParent" label="Pollen parent, if known" :crop="draft.crop || undefined" widens />
+      <PlantPicker
+        v-model="draft.seedParent"
+        label="Seed parent, if known"
+        :crop="draft.crop || undefined"
+        widens
+      />
+      <PlantPicker
+        v-model="draft.pollenParent"
+        label="Pollen parent, if known"
+        :crop="draft.crop || undefined"
+        widens
+      />
     </div>
     <p v-else class="quiet small">It came of a cross of this garden; its parents are those of the cross.</p>
     <WordsField v-model="draft.note" :most="2000" :rows="2" label="Note" />
@@ -96,6 +203,13 @@ async function save() {
 </template>
 
 <style scoped>
-.two { display: grid; grid-template-columns: repeat(auto-fit, minmax(200px, 1fr)); align-items: start; gap: 12px; }
-p { margin: 0; }
+.two {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(200px, 1fr));
+  align-items: start;
+  gap: 12px;
+}
+p {
+  margin: 0;
+}
 </style>

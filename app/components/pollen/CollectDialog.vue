@@ -6,7 +6,15 @@ import type { PlantStory } from '#shared/plants'
 
 type Donor = Pick<Plant, 'id' | 'name' | 'code' | 'crop'> & Partial<Pick<Plant, 'struckOff'>>
 const isOpen = defineModel<boolean>({ required: true })
-const { plantId = null, taskId = null, inAddress = false } = defineProps<{ /** collected from at first */ plantId?: string | null, /** planned work that is done with it */ taskId?: string | null, inAddress?: boolean }>()
+const {
+  plantId = null,
+  taskId = null,
+  inAddress = false,
+} = defineProps<{
+  /** collected from at first */ plantId?: string | null
+  /** planned work that is done with it */ taskId?: string | null
+  inAddress?: boolean
+}>()
 const log = useLogStore()
 const ids = useFormIds()
 const donorsProblem = useProblemAt('donors')
@@ -18,17 +26,24 @@ const way = ref<keyof typeof COLLECTING>('buds')
 const stage = ref<keyof typeof COLLECTED_AT>('eve')
 const flowers = ref(1)
 const day = ref(garden.today)
-const made = ref<{ id: string, code: string } | null>(null)
+const made = ref<{ id: string; code: string } | null>(null)
 const crop = computed(() => donors.value[0]?.crop)
-const guide = computed(() => crop.value ? garden.cropOf(crop.value)?.guide : undefined)
+const guide = computed(() => (crop.value ? garden.cropOf(crop.value)?.guide : undefined))
 /** The way that is usual for the form of the flower. */
 const usualWays: Partial<Record<string, [keyof typeof COLLECTING, keyof typeof COLLECTED_AT]>> = {
-  buzz: ['wand', 'shedding'], earShoot: ['bag', 'shedding'], catkin: ['bag', 'shedding'], grassEar: ['bag', 'shedding'], headDusted: ['flowers', 'shedding'], separateTied: ['flowers', 'open'], column: ['ripe', 'open'], perching: ['ripe', 'open'],
+  buzz: ['wand', 'shedding'],
+  earShoot: ['bag', 'shedding'],
+  catkin: ['bag', 'shedding'],
+  grassEar: ['bag', 'shedding'],
+  headDusted: ['flowers', 'shedding'],
+  separateTied: ['flowers', 'open'],
+  column: ['ripe', 'open'],
+  perching: ['ripe', 'open'],
 }
-watch(guide, (known) => {
+watch(guide, known => {
   if (known) [way.value, stage.value] = usualWays[known.form] ?? ['buds', 'eve']
 })
-watch(another, (plant) => {
+watch(another, plant => {
   if (!plant) return
   if (!donors.value.some(d => d.id === plant.id)) donors.value.push(plant)
   another.value = null
@@ -48,23 +63,68 @@ async function begin() {
 }
 async function collect() {
   const id = ids.id()
-  const codes = await log.noteTagged(1, ([code]) => [
-    { kind: 'pollenCollected', subjectId: id, payload: { code: code!, crop: crop.value!, donors: donors.value.map(d => d.id), way: way.value, stage: stage.value, flowers: flowers.value } },
-    ...taskId ? [{ kind: 'taskDone' as const, subjectId: taskId, payload: {} }] : [],
-  ], day.value)
+  const codes = await log.noteTagged(
+    1,
+    ([code]) => [
+      {
+        kind: 'pollenCollected',
+        subjectId: id,
+        payload: {
+          code: code!,
+          crop: crop.value!,
+          donors: donors.value.map(d => d.id),
+          way: way.value,
+          stage: stage.value,
+          flowers: flowers.value,
+        },
+      },
+      ...(taskId ? [{ kind: 'taskDone' as const, subjectId: taskId, payload: {} }] : []),
+    ],
+    day.value,
+  )
   if (codes) made.value = { id, code: codes[0]! }
 }
 </script>
 
 <template>
-  <FormDialog v-model="isOpen" heading="Collect pollen" action="It dries now" :disabled="!donors.length" :is-done="made !== null" :of="plantId ?? ''" :in-address="inAddress" @open="begin" @submit="collect">
+  <FormDialog
+    v-model="isOpen"
+    heading="Collect pollen"
+    action="It dries now"
+    :disabled="!donors.length"
+    :is-done="made !== null"
+    :of="plantId ?? ''"
+    :in-address="inAddress"
+    @open="begin"
+    @submit="collect"
+  >
     <div>
       <div v-if="donors.length" class="row">
-        <span v-for="donor in donors" :key="donor.id" class="donor"><ParentName role="pollen" :name="donor.name" /><v-btn size="small" variant="text" class="quietly" :aria-label="`Not from ${donor.name}`" @click="donors = donors.filter(d => d.id !== donor.id)">Remove</v-btn></span>
+        <span v-for="donor in donors" :key="donor.id" class="donor"
+          ><ParentName role="pollen" :name="donor.name" /><v-btn
+            size="small"
+            variant="text"
+            class="quietly"
+            :aria-label="`Not from ${donor.name}`"
+            @click="donors = donors.filter(d => d.id !== donor.id)"
+            >Remove</v-btn
+          ></span
+        >
       </div>
-      <PlantPicker :key="asked" v-model="another" :label="donors.length ? 'And from' : 'From which plant'" :crop="crop" :error="donorsProblem" />
-      <p v-for="donor in donors.filter(d => d.struckOff)" :key="donor.id" class="doubt small">{{ donor.name }} is struck off: {{ donor.struckOff!.reason }}. Collect from it only if you mean to.</p>
-      <p v-if="donors.length > 1" class="doubt small">A bulk of {{ donors.length }} plants, mixed on purpose: the father of its seed will not be known. For a known father collect from each plant by itself.</p>
+      <PlantPicker
+        :key="asked"
+        v-model="another"
+        :label="donors.length ? 'And from' : 'From which plant'"
+        :crop="crop"
+        :error="donorsProblem"
+      />
+      <p v-for="donor in donors.filter(d => d.struckOff)" :key="donor.id" class="doubt small">
+        {{ donor.name }} is struck off: {{ donor.struckOff!.reason }}. Collect from it only if you mean to.
+      </p>
+      <p v-if="donors.length > 1" class="doubt small">
+        A bulk of {{ donors.length }} plants, mixed on purpose: the father of its seed will not be known. For
+        a known father collect from each plant by itself.
+      </p>
     </div>
     <p v-if="guide" class="quiet">{{ guide.bloom.keeps?.how }}</p>
     <CautionLines v-if="guide" step="collectPollen" :guide="guide" />
@@ -78,14 +138,31 @@ async function collect() {
       <template v-if="made">
         <h2>It dries</h2>
         <p>Write this code on the dish: <TagLabel :code="made.code" large /></p>
-        <p class="quiet">Still, shaded and not warm, overnight to two days, until it sheds. The round asks then to put it into its tube. Wash hands and tools before the next father.</p>
-        <div class="row"><v-btn variant="flat" @click="isOpen = false">Done</v-btn><v-btn :to="`/pollen/${made.id}?do=tube`">It is dry: into its tube</v-btn></div>
+        <p class="quiet">
+          Still, shaded and not warm, overnight to two days, until it sheds. The round asks then to put it
+          into its tube. Wash hands and tools before the next father.
+        </p>
+        <div class="row">
+          <v-btn variant="flat" @click="isOpen = false">Done</v-btn
+          ><v-btn :to="`/pollen/${made.id}?do=tube`">It is dry: into its tube</v-btn>
+        </div>
       </template>
     </template>
   </FormDialog>
 </template>
 
 <style scoped>
-.donor { display: inline-flex; align-items: center; gap: 2px; border: 1px solid var(--rule); border-radius: var(--radius); padding: 2px 4px 2px 10px; margin-bottom: 8px; }
-.fields > * { min-width: 200px; flex: 1; }
+.donor {
+  display: inline-flex;
+  align-items: center;
+  gap: 2px;
+  border: 1px solid var(--rule);
+  border-radius: var(--radius);
+  padding: 2px 4px 2px 10px;
+  margin-bottom: 8px;
+}
+.fields > * {
+  min-width: 200px;
+  flex: 1;
+}
 </style>

@@ -24,18 +24,60 @@ const choose = (kind: StoreKind) => {
   celsius.value = String(STORE_KINDS[kind].celsius)
 }
 const degrees = computed(() => Number(celsius.value.replace(',', '.').replace('−', '-')))
-const fault = computed(() => celsius.value.trim() === '' || Number.isNaN(degrees.value) ? 'Write a temperature in °C, such as 4 or -18.' : degrees.value < -80 || degrees.value > 40 ? 'A store for pollen lies between -80 and 40 °C.' : '')
+const fault = computed(() =>
+  celsius.value.trim() === '' || Number.isNaN(degrees.value)
+    ? 'Write a temperature in °C, such as 4 or -18.'
+    : degrees.value < -80 || degrees.value > 40
+      ? 'A store for pollen lies between -80 and 40 °C.'
+      : '',
+)
 async function keep() {
-  if (await log.note([{ kind: 'storeSet', subjectId: store?.id ?? ids.id(), payload: { name: name.value.trim(), keeps: keeps.value, celsius: degrees.value, isLogged: isLogged.value } }])) isOpen.value = false
+  if (
+    await log.note([
+      {
+        kind: 'storeSet',
+        subjectId: store?.id ?? ids.id(),
+        payload: {
+          name: name.value.trim(),
+          keeps: keeps.value,
+          celsius: degrees.value,
+          isLogged: isLogged.value,
+        },
+      },
+    ])
+  )
+    isOpen.value = false
 }
 </script>
 
 <template>
-  <FormDialog v-model="isOpen" :heading="store ? 'Change the store' : 'Set up a store'" action="Keep" :disabled="!name.trim() || Boolean(fault)" :of="store?.id" @open="begin" @submit="keep">
+  <FormDialog
+    v-model="isOpen"
+    :heading="store ? 'Change the store' : 'Set up a store'"
+    action="Keep"
+    :disabled="!name.trim() || Boolean(fault)"
+    :of="store?.id"
+    @open="begin"
+    @submit="keep"
+  >
     <WordsField v-model="name" :most="60" label="Name" />
-    <v-select :model-value="keeps" :items="pollenChoices.stores" label="What it is" hide-details @update:model-value="choose" />
-    <v-text-field v-model="celsius" label="Set to, °C" inputmode="text" :error-messages="fault ? [fault] : []" />
+    <v-select
+      :model-value="keeps"
+      :items="pollenChoices.stores"
+      label="What it is"
+      hide-details
+      @update:model-value="choose"
+    />
+    <v-text-field
+      v-model="celsius"
+      label="Set to, °C"
+      inputmode="text"
+      :error-messages="fault ? [fault] : []"
+    />
     <v-switch v-model="isLogged" label="A logger stands in it" color="primary" hide-details />
-    <p class="quiet small">The logger that ships is simulated: it opens doors now and then, and once a year the power is gone. Without a logger the store counts as what it is set to, until a file of readings is read in.</p>
+    <p class="quiet small">
+      The logger that ships is simulated: it opens doors now and then, and once a year the power is gone.
+      Without a logger the store counts as what it is set to, until a file of readings is read in.
+    </p>
   </FormDialog>
 </template>

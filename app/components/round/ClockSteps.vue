@@ -6,7 +6,7 @@ const garden = useGardenStore()
 const isBusy = ref(false)
 async function step(by: 'hour' | 'day') {
   isBusy.value = true
-  await garden.step(by).finally(() => isBusy.value = false)
+  await garden.step(by).finally(() => (isBusy.value = false))
 }
 </script>
 
@@ -20,5 +20,8 @@ async function step(by: 'hour' | 'day') {
 </template>
 
 <style scoped>
-.clock { color: var(--quiet); margin-bottom: 12px; }
+.clock {
+  color: var(--quiet);
+  margin-bottom: 12px;
+}
 </style>

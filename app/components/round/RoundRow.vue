@@ -5,17 +5,23 @@ import { counted } from '@virgulta/core/formats/counted'
 import { dayInWords } from '@virgulta/core/time/days'
 import type { RoundStop } from '#shared/round'
 
-const { stop, isOpen, readonly } = defineProps<{ stop: RoundStop, isOpen: boolean, readonly: boolean }>()
+const { stop, isOpen, readonly } = defineProps<{ stop: RoundStop; isOpen: boolean; readonly: boolean }>()
 const emit = defineEmits<{ toggle: [] }>()
 const to = computed(() => screenOfStop(stop))
 const garden = useGardenStore()
 const log = useLogStore()
 const guide = computed(() => garden.cropOf(stop.crop)!.guide)
 const { pass } = usePass(guide, () => stop.subject.id)
-const answers = computed(() => stop.flower ? [...answersAt(stop.step, stop.flower, guide.value, pass.value), lostAnswer(stop.flower, guide.value)] : bloomAnswers(stop, garden.today))
+const answers = computed(() =>
+  stop.flower
+    ? [...answersAt(stop.step, stop.flower, guide.value, pass.value), lostAnswer(stop.flower, guide.value)]
+    : bloomAnswers(stop, garden.today),
+)
 /** What one press notes; what asks first is opened instead. */
 const usual = computed(() => answers.value.find(a => a.tone === 'main'))
-const { run: give, isBusy } = useOnce(() => usual.value!.ask ? emit('toggle') : log.note(usual.value!.drafts('')))
+const { run: give, isBusy } = useOnce(() =>
+  usual.value!.ask ? emit('toggle') : log.note(usual.value!.drafts('')),
+)
 </script>
 
 <template>
@@ -25,7 +31,12 @@ const { run: give, isBusy } = useOnce(() => usual.value!.ask ? emit('toggle') : 
       <template #what>
         <strong>{{ questionAt(stop.step, guide) }}</strong>
         <span v-if="stop.plant" class="small">{{ stop.plant.name }}</span>
-        <CrossName v-else-if="stop.seedParent" :seed-parent="stop.seedParent" :pollen-parent="stop.pollenParent" class="small" />
+        <CrossName
+          v-else-if="stop.seedParent"
+          :seed-parent="stop.seedParent"
+          :pollen-parent="stop.pollenParent"
+          class="small"
+        />
       </template>
       <template #why>
         {{ stop.because }}
@@ -35,16 +46,46 @@ const { run: give, isBusy } = useOnce(() => usual.value!.ask ? emit('toggle') : 
       <template #acts>
         <template v-if="readonly" />
         <template v-else-if="usual && garden.mayNote">
-          <v-btn size="small" class="usual" :aria-busy="isBusy" :aria-label="`${usual.label}: ${stop.code}`" @click="give">{{ usual.label }}</v-btn>
-          <v-btn size="small" class="quietly more" :icon="isOpen ? mdiChevronUp : mdiChevronDown" :aria-expanded="isOpen" :aria-label="`Other answers: ${stop.code}`" @click="emit('toggle')" />
+          <v-btn
+            size="small"
+            class="usual"
+            :aria-busy="isBusy"
+            :aria-label="`${usual.label}: ${stop.code}`"
+            @click="give"
+            >{{ usual.label }}</v-btn
+          >
+          <v-btn
+            size="small"
+            class="quietly more"
+            :icon="isOpen ? mdiChevronUp : mdiChevronDown"
+            :aria-expanded="isOpen"
+            :aria-label="`Other answers: ${stop.code}`"
+            @click="emit('toggle')"
+          />
         </template>
         <v-btn v-else size="small" class="usual" :to="to">Open</v-btn>
       </template>
     </RoundLine>
     <div v-if="isOpen" class="answers">
       <TornNotes v-if="stop.flower" :flower="stop.flower" />
-      <p>{{ cueOf(stop.step, guide).yes }} <EstimateMark v-if="stop.estimate" :estimate="stop.estimate" v-bind="markOf(waitBefore[stop.step]!, stop.crop)" class="quiet" /></p>
-      <PassChips v-if="stop.step === 'pollinate'" v-model="pass" :guide="guide" :is-self="stop.seedParent?.id === stop.pollenParent?.id" :blooms="stop.flower?.blooms" :tubes="stop.tubes" class="pass" />
+      <p>
+        {{ cueOf(stop.step, guide).yes }}
+        <EstimateMark
+          v-if="stop.estimate"
+          :estimate="stop.estimate"
+          v-bind="markOf(waitBefore[stop.step]!, stop.crop)"
+          class="quiet"
+        />
+      </p>
+      <PassChips
+        v-if="stop.step === 'pollinate'"
+        v-model="pass"
+        :guide="guide"
+        :is-self="stop.seedParent?.id === stop.pollenParent?.id"
+        :blooms="stop.flower?.blooms"
+        :tubes="stop.tubes"
+        class="pass"
+      />
       <AnswerKeys :answers="answers" />
       <CautionLines :step="stop.step" :guide="guide" />
     </div>
@@ -52,8 +93,20 @@ const { run: give, isBusy } = useOnce(() => usual.value!.ask ? emit('toggle') : 
 </template>
 
 <style scoped>
-.stop { border-bottom: 1px solid var(--rule); padding: 7px 0; }
-.stop:last-child { border: 0; }
-.answers { padding: 10px 0 8px 122px; max-width: 620px; }
-@media (max-width: 700px) { .answers { padding-left: 0; } }
+.stop {
+  border-bottom: 1px solid var(--rule);
+  padding: 7px 0;
+}
+.stop:last-child {
+  border: 0;
+}
+.answers {
+  padding: 10px 0 8px 122px;
+  max-width: 620px;
+}
+@media (max-width: 700px) {
+  .answers {
+    padding-left: 0;
+  }
+}
 </style>

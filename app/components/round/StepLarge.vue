@@ -8,41 +8,89 @@ import type { RoundStep } from '@virgulta/core/round/round'
 import type { CueSide } from '../../composables/flowerPicture'
 
 const isOpen = defineModel<boolean>({ required: true })
-const { step, guide } = defineProps<{ step: RoundStep, guide: CropGuide }>()
+const { step, guide } = defineProps<{ step: RoundStep; guide: CropGuide }>()
 const cue = computed(() => cueOf(step, guide))
-const sides = computed<{ side: CueSide, heading: string, words: string }[]>(() => {
+const sides = computed<{ side: CueSide; heading: string; words: string }[]>(() => {
   const [first, second] = cue.value.no
-  const not = second === undefined ? [{ side: 'old' as const, words: first }] : [{ side: 'young' as const, words: first }, { side: 'old' as const, words: second }]
-  return [{ side: 'yes', heading: 'Yes', words: cue.value.yes }, ...not.flatMap(({ side, words }) => words ? [{ side, heading: side === 'young' ? 'Not yet' : 'Not', words }] : [])]
+  const not =
+    second === undefined
+      ? [{ side: 'old' as const, words: first }]
+      : [
+          { side: 'young' as const, words: first },
+          { side: 'old' as const, words: second },
+        ]
+  return [
+    { side: 'yes', heading: 'Yes', words: cue.value.yes },
+    ...not.flatMap(({ side, words }) =>
+      words ? [{ side, heading: side === 'young' ? 'Not yet' : 'Not', words }] : [],
+    ),
+  ]
 })
 const next = computed(() => {
   const steps = stepsOf(guide)
   const after = steps[steps.indexOf(step as FlowerStep) + 1]
-  return after && { question: questionAt(after, guide).replace(/[^?]$/, '$&.'), words: cueOf(after, guide).yes }
+  return (
+    after && { question: questionAt(after, guide).replace(/[^?]$/, '$&.'), words: cueOf(after, guide).yes }
+  )
 })
 </script>
 
 <template>
   <v-dialog v-model="isOpen" fullscreen :aria-label="questionAt(step, guide)">
     <div class="large">
-      <header class="row spread"><h2>{{ questionAt(step, guide) }}</h2><v-btn :icon="mdiClose" variant="text" aria-label="Close" @click="isOpen = false" /></header>
+      <header class="row spread">
+        <h2>{{ questionAt(step, guide) }}</h2>
+        <v-btn :icon="mdiClose" variant="text" aria-label="Close" @click="isOpen = false" />
+      </header>
       <div class="sides">
         <figure v-for="s in sides" :key="s.side" :class="s.side">
           <FlowerDrawing :form="guide.form" :picture="pictureAt(step, guide, s.side)" :words="s.words" />
-          <figcaption><strong v-if="sides.length > 1">{{ s.heading }}.</strong> {{ s.words }}</figcaption>
+          <figcaption>
+            <strong v-if="sides.length > 1">{{ s.heading }}.</strong> {{ s.words }}
+          </figcaption>
         </figure>
       </div>
-      <p v-if="next" class="next"><span class="quiet">Then:</span> <strong>{{ next.question }}</strong> {{ next.words }}</p>
+      <p v-if="next" class="next">
+        <span class="quiet">Then:</span> <strong>{{ next.question }}</strong> {{ next.words }}
+      </p>
     </div>
   </v-dialog>
 </template>
 
 <style scoped>
-.large { background: var(--paper); color: var(--ink); min-height: 100%; padding: 12px 20px 28px; display: grid; gap: 12px; align-content: start; overflow: auto; }
-.sides { display: grid; gap: 16px; grid-template-columns: repeat(auto-fit, minmax(240px, 1fr)); }
-figure { margin: 0; border-top: 3px solid var(--rule); padding-top: 6px; }
-figure.yes { border-color: var(--sap); }
-figure :deep(svg) { max-height: 34vh; }
-figcaption { font-size: 18px; }
-.next { border-top: 1px solid var(--rule); padding-top: 12px; font-size: 17px; margin: 0; }
+.large {
+  background: var(--paper);
+  color: var(--ink);
+  min-height: 100%;
+  padding: 12px 20px 28px;
+  display: grid;
+  gap: 12px;
+  align-content: start;
+  overflow: auto;
+}
+.sides {
+  display: grid;
+  gap: 16px;
+  grid-template-columns: repeat(auto-fit, minmax(240px, 1fr));
+}
+figure {
+  margin: 0;
+  border-top: 3px solid var(--rule);
+  padding-top: 6px;
+}
+figure.yes {
+  border-color: var(--sap);
+}
+figure :deep(svg) {
+  max-height: 34vh;
+}
+figcaption {
+  font-size: 18px;
+}
+.next {
+  border-top: 1px solid var(--rule);
+  padding-top: 12px;
+  font-size: 17px;
+  margin: 0;
+}
 </style>

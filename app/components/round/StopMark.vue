@@ -4,24 +4,51 @@ import { markInWords } from '@virgulta/core/tags/marks'
 import type { Parent } from '#shared/crosses'
 import type { RoundStop } from '#shared/round'
 
-const { marks, pollenParent } = defineProps<{ marks: NonNullable<RoundStop['marks']>, pollenParent: Parent | null }>()
+const { marks, pollenParent } = defineProps<{
+  marks: NonNullable<RoundStop['marks']>
+  pollenParent: Parent | null
+}>()
 const own = computed(() => marks.marks.find(m => m.pollenParentId === pollenParent?.id))
 </script>
 
 <template>
   <div class="marks">
-    <p v-if="own"><MarkDrawing :mark="own.mark" :of="marks.of" /> <strong>{{ markInWords(own.mark, marks.of) }}</strong> <span class="quiet small">read from the flower down</span></p>
-    <p v-else class="doubt small">{{ pollenParent?.name ?? 'This pollen parent' }} has no mark on this plant yet.</p>
+    <p v-if="own">
+      <MarkDrawing :mark="own.mark" :of="marks.of" /> <strong>{{ markInWords(own.mark, marks.of) }}</strong>
+      <span class="quiet small">read from the flower down</span>
+    </p>
+    <p v-else class="doubt small">
+      {{ pollenParent?.name ?? 'This pollen parent' }} has no mark on this plant yet.
+    </p>
     <details>
       <summary>What a mark means here</summary>
-      <ul><li v-for="m in marks.marks" :key="m.mark"><MarkDrawing :mark="m.mark" :of="marks.of" /> {{ markInWords(m.mark, marks.of) }}: <ParentName role="pollen" :name="m.name" /></li></ul>
+      <ul>
+        <li v-for="m in marks.marks" :key="m.mark">
+          <MarkDrawing :mark="m.mark" :of="marks.of" /> {{ markInWords(m.mark, marks.of) }}:
+          <ParentName role="pollen" :name="m.name" />
+        </li>
+      </ul>
     </details>
   </div>
 </template>
 
 <style scoped>
-.marks p { margin: 0; }
-summary { cursor: pointer; color: var(--sap); min-height: 44px; display: flex; align-items: center; }
-ul { list-style: none; margin: 0; padding: 0; }
-li { padding: 4px 0; }
+.marks p {
+  margin: 0;
+}
+summary {
+  cursor: pointer;
+  color: var(--sap);
+  min-height: 44px;
+  display: flex;
+  align-items: center;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+li {
+  padding: 4px 0;
+}
 </style>

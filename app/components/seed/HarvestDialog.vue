@@ -7,7 +7,12 @@ import type { Flower } from '@virgulta/core/flowers/flower'
 import { counted } from '@virgulta/core/formats/counted'
 
 const isOpen = defineModel<boolean>({ required: true })
-const { crossId, crop, flowers, first } = defineProps<{ crossId: string, crop: string, flowers: Flower[], first?: string }>()
+const { crossId, crop, flowers, first } = defineProps<{
+  crossId: string
+  crop: string
+  flowers: Flower[]
+  first?: string
+}>()
 const log = useLogStore()
 const ids = useFormIds()
 const seedsProblem = useProblemAt('seeds')
@@ -20,7 +25,10 @@ const clusters = computed(() => ripe.value.filter(f => chosen.value.includes(f.i
 const [seeds, sound, empty] = [ref(0), ref(0), ref(0)]
 const day = ref(garden.today)
 const ripeness = ref<School<'harvest'>>('colour')
-const cues = schoolsAt('harvest').map(value => ({ value, title: schoolWords('harvest', value).replace('harvested ', '') }))
+const cues = schoolsAt('harvest').map(value => ({
+  value,
+  title: schoolWords('harvest', value).replace('harvested ', ''),
+}))
 const made = ref<string | null>(null)
 
 function begin() {
@@ -35,34 +43,71 @@ function begin() {
 const cue = computed(() => garden.cropOf(crop)?.guide)
 
 async function harvest() {
-  const codes = await log.noteTagged(1, ([code]) => [{
-    kind: 'harvested', subjectId: ids.id(),
-    payload: { code: code!, crossId, flowers: chosen.value.map(flowerId => ({ flowerId, fruits: fruits.value[flowerId]! })), seeds: seeds.value, sound: sound.value, empty: empty.value, cue: ripeness.value },
-  }], day.value)
+  const codes = await log.noteTagged(
+    1,
+    ([code]) => [
+      {
+        kind: 'harvested',
+        subjectId: ids.id(),
+        payload: {
+          code: code!,
+          crossId,
+          flowers: chosen.value.map(flowerId => ({ flowerId, fruits: fruits.value[flowerId]! })),
+          seeds: seeds.value,
+          sound: sound.value,
+          empty: empty.value,
+          cue: ripeness.value,
+        },
+      },
+    ],
+    day.value,
+  )
   made.value = codes?.[0] ?? null
 }
 </script>
 
 <template>
-  <FormDialog v-model="isOpen" heading="Harvest" action="Fill a packet" :disabled="!chosen.length" :is-done="made !== null" :of="`${crossId} ${first ?? ''}`" @open="begin" @submit="harvest">
+  <FormDialog
+    v-model="isOpen"
+    heading="Harvest"
+    action="Fill a packet"
+    :disabled="!chosen.length"
+    :is-done="made !== null"
+    :of="`${crossId} ${first ?? ''}`"
+    @open="begin"
+    @submit="harvest"
+  >
     <p class="quiet">{{ cue?.ripening.cue }}</p>
     <CautionLines v-if="cue" step="harvest" :guide="cue" />
     <fieldset>
       <legend>From which flowers</legend>
       <div class="row">
-        <label v-for="flower in ripe" :key="flower.id" class="pick"><input v-model="chosen" type="checkbox" :value="flower.id"><TagLabel :code="flower.code" /></label>
+        <label v-for="flower in ripe" :key="flower.id" class="pick"
+          ><input v-model="chosen" type="checkbox" :value="flower.id" /><TagLabel :code="flower.code"
+        /></label>
       </div>
       <p v-if="!ripe.length" class="quiet">No flower of this cross carries fruit.</p>
     </fieldset>
     <div v-if="clusters.length" class="row counts">
-      <CountStepper v-for="flower in clusters" :key="flower.id" v-model="fruits[flower.id]!" :label="`Fruits of ${flower.code}`" :least="1" :most="flower.blooms" :hint="`of ${counted(flower.blooms, 'flower')} under this tag`" />
+      <CountStepper
+        v-for="flower in clusters"
+        :key="flower.id"
+        v-model="fruits[flower.id]!"
+        :label="`Fruits of ${flower.code}`"
+        :least="1"
+        :most="flower.blooms"
+        :hint="`of ${counted(flower.blooms, 'flower')} under this tag`"
+      />
     </div>
     <div class="row counts">
       <CountStepper v-model="seeds" label="Seeds counted" :error="seedsProblem" />
       <CountStepper v-model="sound" label="Sound" />
       <CountStepper v-model="empty" label="Empty" />
     </div>
-    <p class="quiet small">Against the light a sound seed shows its embryo as a line; an empty one is flat, or floats. Seeds that are neither yet stay in the packet uncounted as sound.</p>
+    <p class="quiet small">
+      Against the light a sound seed shows its embryo as a line; an empty one is flat, or floats. Seeds that
+      are neither yet stay in the packet uncounted as sound.
+    </p>
     <v-select v-model="ripeness" label="Harvested by" :items="cues" hide-details />
     <DayField v-model="day" label="Harvested on" />
     <template #done>
@@ -77,9 +122,31 @@ async function harvest() {
 </template>
 
 <style scoped>
-fieldset { border: 0; padding: 0; margin: 0; max-height: 180px; overflow: auto; }
-legend { font-size: 13px; color: var(--quiet); margin-bottom: 6px; }
-.pick { display: inline-flex; gap: 6px; align-items: center; min-height: 40px; }
-.pick input { width: 20px; height: 20px; accent-color: var(--sap); }
-.counts { align-items: start; gap: 16px; }
+fieldset {
+  border: 0;
+  padding: 0;
+  margin: 0;
+  max-height: 180px;
+  overflow: auto;
+}
+legend {
+  font-size: 13px;
+  color: var(--quiet);
+  margin-bottom: 6px;
+}
+.pick {
+  display: inline-flex;
+  gap: 6px;
+  align-items: center;
+  min-height: 40px;
+}
+.pick input {
+  width: 20px;
+  height: 20px;
+  accent-color: var(--sap);
+}
+.counts {
+  align-items: start;
+  gap: 16px;
+}
 </style>

@@ -8,7 +8,7 @@ const { lot } = defineProps<{ lot: SeedLot }>()
 const garden = useGardenStore()
 const log = useLogStore()
 const seedsProblem = useProblemAt('seeds')
-const how = ref<typeof SEED_ENDS[number]>('givenAway')
+const how = ref<(typeof SEED_ENDS)[number]>('givenAway')
 const seeds = ref(1)
 const to = ref('')
 const day = ref(garden.today)
@@ -19,15 +19,52 @@ function begin() {
   day.value = garden.today
 }
 async function note() {
-  if (await log.note([{ kind: 'seedsGone', subjectId: lot.id, payload: { how: how.value, seeds: seeds.value, note: to.value.trim() || null } }], day.value)) isOpen.value = false
+  if (
+    await log.note(
+      [
+        {
+          kind: 'seedsGone',
+          subjectId: lot.id,
+          payload: { how: how.value, seeds: seeds.value, note: to.value.trim() || null },
+        },
+      ],
+      day.value,
+    )
+  )
+    isOpen.value = false
 }
 </script>
 
 <template>
-  <FormDialog v-model="isOpen" heading="What became of the seed" action="Note it" :of="lot.id" @open="begin" @submit="note">
+  <FormDialog
+    v-model="isOpen"
+    heading="What became of the seed"
+    action="Note it"
+    :of="lot.id"
+    @open="begin"
+    @submit="note"
+  >
     <template #beside><TagLabel :code="lot.code" /></template>
-    <div class="row" role="group" aria-label="What became of it"><button v-for="end in SEED_ENDS" :key="end" type="button" class="chip" :aria-pressed="how === end" @click="how = end">{{ seedEndWords[end] }}</button></div>
-    <CountStepper v-model="seeds" label="Seeds" :least="1" :most="lot.left" :hint="`${lot.left} in the packet`" :error="seedsProblem" />
+    <div class="row" role="group" aria-label="What became of it">
+      <button
+        v-for="end in SEED_ENDS"
+        :key="end"
+        type="button"
+        class="chip"
+        :aria-pressed="how === end"
+        @click="how = end"
+      >
+        {{ seedEndWords[end] }}
+      </button>
+    </div>
+    <CountStepper
+      v-model="seeds"
+      label="Seeds"
+      :least="1"
+      :most="lot.left"
+      :hint="`${lot.left} in the packet`"
+      :error="seedsProblem"
+    />
     <WordsField v-model="to" :most="200" :label="how === 'givenAway' ? 'To whom' : 'Why'" />
     <DayField v-model="day" label="On" />
   </FormDialog>

@@ -3,7 +3,7 @@
 import type { LotStory } from '#shared/seed'
 
 const isOpen = defineModel<boolean>({ required: true })
-const { lotId, crop } = defineProps<{ lotId: string, crop: string }>()
+const { lotId, crop } = defineProps<{ lotId: string; crop: string }>()
 const { data } = useLive<LotStory>(() => `/api/seed/lots/${lotId}`)
 </script>
 

@@ -7,7 +7,9 @@ const garden = useGardenStore()
 const { isFindOpen } = storeToRefs(shell)
 const typed = ref('')
 const wanted = refDebounced(typed, 120)
-const { data } = useLive<Found[]>(() => isFindOpen.value && wanted.value.trim() ? `/api/find?q=${encodeURIComponent(wanted.value)}` : null)
+const { data } = useLive<Found[]>(() =>
+  isFindOpen.value && wanted.value.trim() ? `/api/find?q=${encodeURIComponent(wanted.value)}` : null,
+)
 
 const actions = [
   { name: 'Set an aim', to: '/aims/new', notes: true },
@@ -19,11 +21,21 @@ const actions = [
   { name: 'Back up, restore, tokens', to: '/garden/data' },
 ]
 const lines = computed(() => [
-  ...(data.value ?? []).map(found => ({ key: found.to, code: found.code, name: found.name, what: found.what as string, to: found.to })),
-  ...actions.filter(a => (!a.notes || garden.mayNote) && a.name.toLowerCase().includes(typed.value.trim().toLowerCase())).map(a => ({ key: a.to, code: '', name: a.name, what: 'action', to: a.to })),
+  ...(data.value ?? []).map(found => ({
+    key: found.to,
+    code: found.code,
+    name: found.name,
+    what: found.what as string,
+    to: found.to,
+  })),
+  ...actions
+    .filter(
+      a => (!a.notes || garden.mayNote) && a.name.toLowerCase().includes(typed.value.trim().toLowerCase()),
+    )
+    .map(a => ({ key: a.to, code: '', name: a.name, what: 'action', to: a.to })),
 ])
 const chosen = ref(0)
-watch(lines, () => chosen.value = 0)
+watch(lines, () => (chosen.value = 0))
 
 function go(index = chosen.value) {
   const line = lines.value[index]
@@ -39,7 +51,7 @@ function enter() {
   if (!typed.value.trim() || (wanted.value === typed.value && data.value)) return go()
   isWaiting.value = true
 }
-watch(isFindOpen, () => isWaiting.value = false)
+watch(isFindOpen, () => (isWaiting.value = false))
 watch(data, () => {
   if (isWaiting.value && data.value && wanted.value === typed.value) {
     isWaiting.value = false
@@ -55,7 +67,12 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     isFindOpen.value = true
   }
   // A scanner types before the field has the focus.
-  else if (isFindOpen.value && !isField && !isWithModifier && (event.key === 'Enter' || event.key.length === 1)) {
+  else if (
+    isFindOpen.value &&
+    !isField &&
+    !isWithModifier &&
+    (event.key === 'Enter' || event.key.length === 1)
+  ) {
     event.preventDefault()
     if (event.key === 'Enter') enter()
     else typed.value += event.key
@@ -67,12 +84,28 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   <v-dialog v-model="isFindOpen" max-width="620" location="top" aria-label="Find">
     <v-card class="find">
       <v-text-field
-        v-model="typed" autofocus label="Find a plant, a cross, a code, or what to do" role="combobox" aria-controls="found" aria-expanded="true"
+        v-model="typed"
+        autofocus
+        label="Find a plant, a cross, a code, or what to do"
+        role="combobox"
+        aria-controls="found"
+        aria-expanded="true"
         :aria-activedescendant="lines[chosen] ? `found-${chosen}` : undefined"
-        @keydown.down.prevent="chosen = Math.min(chosen + 1, lines.length - 1)" @keydown.up.prevent="chosen = Math.max(chosen - 1, 0)" @keydown.enter.prevent="enter"
+        @keydown.down.prevent="chosen = Math.min(chosen + 1, lines.length - 1)"
+        @keydown.up.prevent="chosen = Math.max(chosen - 1, 0)"
+        @keydown.enter.prevent="enter"
       />
       <ul id="found" role="listbox" aria-label="Found">
-        <li v-for="(line, i) in lines" :id="`found-${i}`" :key="line.key" role="option" :aria-selected="i === chosen" :class="{ chosen: i === chosen }" @click="go(i)" @mousemove="chosen = i">
+        <li
+          v-for="(line, i) in lines"
+          :id="`found-${i}`"
+          :key="line.key"
+          role="option"
+          :aria-selected="i === chosen"
+          :class="{ chosen: i === chosen }"
+          @click="go(i)"
+          @mousemove="chosen = i"
+        >
           <span class="code">{{ line.code }}</span>
           <span>{{ line.name }}</span>
           <span class="quiet small">{{ line.what }}</span>
@@ -84,8 +117,25 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 </template>
 
 <style scoped>
-.find { padding: 16px; }
-ul { list-style: none; margin: 8px 0 0; padding: 0; }
-li { display: grid; grid-template-columns: 96px 1fr auto; gap: 8px; padding: 8px; border-radius: var(--radius); cursor: pointer; align-items: center; min-height: 40px; }
-.chosen { background: var(--wash); }
+.find {
+  padding: 16px;
+}
+ul {
+  list-style: none;
+  margin: 8px 0 0;
+  padding: 0;
+}
+li {
+  display: grid;
+  grid-template-columns: 96px 1fr auto;
+  gap: 8px;
+  padding: 8px;
+  border-radius: var(--radius);
+  cursor: pointer;
+  align-items: center;
+  min-height: 40px;
+}
+.chosen {
+  background: var(--wash);
+}
 </style>

@@ -31,7 +31,8 @@ function submit(next: () => Promise<unknown>) {
   work = next
   void changed.submit()
 }
-const change = (id: string, body: object) => submit(() => $fetch<unknown>(`/api/garden/places/${id}`, { method: 'PUT', body }))
+const change = (id: string, body: object) =>
+  submit(() => $fetch<unknown>(`/api/garden/places/${id}`, { method: 'PUT', body }))
 function move(at: number, by: number) {
   const ids = places.value.map(p => p.id)
   const [id] = ids.splice(at, 1)
@@ -39,7 +40,9 @@ function move(at: number, by: number) {
   submit(() => $fetch<unknown>('/api/garden/places', { method: 'PUT', body: { ids } }))
 }
 const add = () => fresh.value.trim() && submit(() => garden.addPlace(fresh.value.trim()))
-const others = computed(() => places.value.filter(p => p.id !== changing.value && !p.isClosed).map(p => ({ value: p.id, title: p.name })))
+const others = computed(() =>
+  places.value.filter(p => p.id !== changing.value && !p.isClosed).map(p => ({ value: p.id, title: p.name })),
+)
 </script>
 
 <template>
@@ -48,35 +51,139 @@ const others = computed(() => places.value.filter(p => p.id !== changing.value &
     <ol class="places">
       <li v-for="(place, i) in places" :key="place.id">
         <div class="row line">
-          <span class="name" :class="{ quiet: place.isClosed }">{{ place.name }}<span v-if="place.isClosed" class="small"> closed</span></span>
+          <span class="name" :class="{ quiet: place.isClosed }"
+            >{{ place.name }}<span v-if="place.isClosed" class="small"> closed</span></span
+          >
           <template v-if="garden.mayNote">
-            <button type="button" class="tool" data-many :disabled="i === 0" :aria-label="`${place.name} earlier`" @click="move(i, -1)"><v-icon :icon="mdiArrowUp" size="18" /></button>
-            <button type="button" class="tool" data-many :disabled="i === places.length - 1" :aria-label="`${place.name} later`" @click="move(i, 1)"><v-icon :icon="mdiArrowDown" size="18" /></button>
-            <button type="button" class="link small" :aria-expanded="changing === place.id" :aria-label="`Change ${place.name}`" @click="open(place)">change</button>
+            <button
+              type="button"
+              class="tool"
+              data-many
+              :disabled="i === 0"
+              :aria-label="`${place.name} earlier`"
+              @click="move(i, -1)"
+            >
+              <v-icon :icon="mdiArrowUp" size="18" />
+            </button>
+            <button
+              type="button"
+              class="tool"
+              data-many
+              :disabled="i === places.length - 1"
+              :aria-label="`${place.name} later`"
+              @click="move(i, 1)"
+            >
+              <v-icon :icon="mdiArrowDown" size="18" />
+            </button>
+            <button
+              type="button"
+              class="link small"
+              :aria-expanded="changing === place.id"
+              :aria-label="`Change ${place.name}`"
+              @click="open(place)"
+            >
+              change
+            </button>
           </template>
         </div>
-        <form v-if="changing === place.id" class="stack change" novalidate @submit.prevent="name.trim() && change(place.id, { name: name.trim() })">
-          <div class="row nowrap"><WordsField v-model="name" :most="60" label="Name of the place" :errors="changed.at('name')" /><v-btn type="submit" height="40" :disabled="!name.trim() || name.trim() === place.name">Rename</v-btn></div>
-          <div v-if="others.length" class="row nowrap"><v-select v-model="into" :items="others" label="Make it part of" hide-details /><v-btn height="40" :disabled="!into" @click="change(place.id, { mergedInto: into })">Merge</v-btn></div>
-          <div v-for="part in partsOf(place.id)" :key="part.id" class="row"><span>{{ part.name }} is part of it.</span><v-btn size="small" class="quietly" :aria-label="`Take ${part.name} apart again`" @click="change(part.id, { mergedInto: null })">Take it apart</v-btn></div>
-          <div><v-btn size="small" class="quietly" @click="change(place.id, { isClosed: !place.isClosed })">{{ place.isClosed ? 'Open it again' : 'Close it: nothing new is put there' }}</v-btn></div>
+        <form
+          v-if="changing === place.id"
+          class="stack change"
+          novalidate
+          @submit.prevent="name.trim() && change(place.id, { name: name.trim() })"
+        >
+          <div class="row nowrap">
+            <WordsField
+              v-model="name"
+              :most="60"
+              label="Name of the place"
+              :errors="changed.at('name')"
+            /><v-btn type="submit" height="40" :disabled="!name.trim() || name.trim() === place.name"
+              >Rename</v-btn
+            >
+          </div>
+          <div v-if="others.length" class="row nowrap">
+            <v-select v-model="into" :items="others" label="Make it part of" hide-details /><v-btn
+              height="40"
+              :disabled="!into"
+              @click="change(place.id, { mergedInto: into })"
+              >Merge</v-btn
+            >
+          </div>
+          <div v-for="part in partsOf(place.id)" :key="part.id" class="row">
+            <span>{{ part.name }} is part of it.</span
+            ><v-btn
+              size="small"
+              class="quietly"
+              :aria-label="`Take ${part.name} apart again`"
+              @click="change(part.id, { mergedInto: null })"
+              >Take it apart</v-btn
+            >
+          </div>
+          <div>
+            <v-btn size="small" class="quietly" @click="change(place.id, { isClosed: !place.isClosed })">{{
+              place.isClosed ? 'Open it again' : 'Close it: nothing new is put there'
+            }}</v-btn>
+          </div>
         </form>
       </li>
     </ol>
-    <form v-if="garden.mayNote" class="row nowrap" novalidate @submit.prevent="add"><WordsField v-model="fresh" :most="60" label="A new place" /><v-btn type="submit" height="40" :disabled="!fresh.trim()">Add</v-btn></form>
+    <form v-if="garden.mayNote" class="row nowrap" novalidate @submit.prevent="add">
+      <WordsField v-model="fresh" :most="60" label="A new place" /><v-btn
+        type="submit"
+        height="40"
+        :disabled="!fresh.trim()"
+        >Add</v-btn
+      >
+    </form>
     <p v-if="changed.beside('name')" class="fail" role="alert">{{ changed.beside('name') }}</p>
   </PaperSheet>
 </template>
 
 <style scoped>
-.places { list-style: none; margin: 0 0 12px; padding: 0; }
-.places li { border-bottom: 1px solid var(--rule); padding: 4px 0; }
-.line { flex-wrap: nowrap; gap: 2px; }
-.name { flex: 1; min-width: 0; overflow-wrap: anywhere; }
-.tool { width: 30px; height: 30px; border: 0; background: none; color: var(--sap); cursor: pointer; }
-.tool:disabled { color: var(--rule); cursor: default; }
-.link { min-height: 30px; padding-left: 6px; }
-.change { padding: 8px 0 10px; gap: 10px; }
-.nowrap { flex-wrap: nowrap; align-items: start; }
-p { margin: 0 0 6px; }
+.places {
+  list-style: none;
+  margin: 0 0 12px;
+  padding: 0;
+}
+.places li {
+  border-bottom: 1px solid var(--rule);
+  padding: 4px 0;
+}
+.line {
+  flex-wrap: nowrap;
+  gap: 2px;
+}
+.name {
+  flex: 1;
+  min-width: 0;
+  overflow-wrap: anywhere;
+}
+.tool {
+  width: 30px;
+  height: 30px;
+  border: 0;
+  background: none;
+  color: var(--sap);
+  cursor: pointer;
+}
+.tool:disabled {
+  color: var(--rule);
+  cursor: default;
+}
+.link {
+  min-height: 30px;
+  padding-left: 6px;
+}
+.change {
+  padding: 8px 0 10px;
+  gap: 10px;
+}
+.nowrap {
+  flex-wrap: nowrap;
+  align-items: start;
+}
+p {
+  margin: 0 0 6px;
+}
 </style>

@@ -10,10 +10,25 @@ const anew = () => location.reload()
 </script>
 
 <template>
-  <NuxtLink v-if="isSignedOut" class="way" :to="{ path: '/', query: { to: route.fullPath } }">Sign in</NuxtLink>
+  <NuxtLink v-if="isSignedOut" class="way" :to="{ path: '/', query: { to: route.fullPath } }"
+    >Sign in</NuxtLink
+  >
   <button v-else-if="isBroken" class="way" type="button" @click="anew">Load it anew</button>
 </template>
 
 <style scoped>
-.way { flex: none; min-height: 40px; padding: 2px 14px; border: 1.5px solid currentColor; border-radius: var(--radius); background: none; color: inherit; font: 650 15px var(--text); cursor: pointer; display: inline-flex; align-items: center; text-decoration: none; }
+.way {
+  flex: none;
+  min-height: 40px;
+  padding: 2px 14px;
+  border: 1.5px solid currentColor;
+  border-radius: var(--radius);
+  background: none;
+  color: inherit;
+  font: 650 15px var(--text);
+  cursor: pointer;
+  display: inline-flex;
+  align-items: center;
+  text-decoration: none;
+}
 </style>

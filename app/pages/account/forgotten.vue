@@ -15,8 +15,22 @@ const { isBusy, submit, at, beside } = useForm(async () => {
       <p>If {{ email }} has an account, a letter with a link is on its way. The link is good for an hour.</p>
       <LettersHint />
     </PaperSheet>
-    <FormSheet v-else heading="Where to send the link" action="Send it" :busy="isBusy" :disabled="!email" :problem="beside('email')" @submit="submit">
-      <v-text-field v-model="email" label="E-mail" type="email" autocomplete="username" :error-messages="at('email')" />
+    <FormSheet
+      v-else
+      heading="Where to send the link"
+      action="Send it"
+      :busy="isBusy"
+      :disabled="!email"
+      :problem="beside('email')"
+      @submit="submit"
+    >
+      <v-text-field
+        v-model="email"
+        label="E-mail"
+        type="email"
+        autocomplete="username"
+        :error-messages="at('email')"
+      />
     </FormSheet>
   </BarePage>
 </template>

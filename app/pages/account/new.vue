@@ -6,7 +6,9 @@ const route = useRoute()
 const { session } = storeToRefs(store)
 const wish = reactive({ name: '', email: '', password: '' })
 const sentTo = ref('')
-const isComplete = computed(() => wish.name.trim() && wish.email && (wish.password || !session.value?.signsUpAtOnce))
+const isComplete = computed(
+  () => wish.name.trim() && wish.email && (wish.password || !session.value?.signsUpAtOnce),
+)
 const { isBusy, submit, at, beside } = useForm(async () => {
   const { isSignedIn } = await store.signUp({ ...wish, password: wish.password || undefined })
   if (!isSignedIn) {
@@ -20,13 +22,47 @@ const { isBusy, submit, at, beside } = useForm(async () => {
 <template>
   <BarePage heading="Make an account">
     <PaperSheet v-if="sentTo">
-      <p>A letter is on its way to {{ sentTo }}. Its link, good for an hour, is where you choose your password; then sign in.</p>
+      <p>
+        A letter is on its way to {{ sentTo }}. Its link, good for an hour, is where you choose your password;
+        then sign in.
+      </p>
       <LettersHint />
     </PaperSheet>
-    <FormSheet v-else heading="You" action="Make the account" :busy="isBusy" :disabled="!isComplete" :problem="beside('name', 'email', 'password')" @submit="submit">
-      <WordsField v-model="wish.name" :most="80" label="Your name" autocomplete="name" :errors="at('name')" hint="As it stands in the log beside what you note" persistent-hint />
-      <v-text-field v-model="wish.email" label="E-mail" type="email" autocomplete="username" :error-messages="at('email')" />
-      <v-text-field v-if="session?.signsUpAtOnce" v-model="wish.password" label="Password" type="password" autocomplete="new-password" :error-messages="at('password')" hint="At least 10 letters; three or four words are good" persistent-hint />
+    <FormSheet
+      v-else
+      heading="You"
+      action="Make the account"
+      :busy="isBusy"
+      :disabled="!isComplete"
+      :problem="beside('name', 'email', 'password')"
+      @submit="submit"
+    >
+      <WordsField
+        v-model="wish.name"
+        :most="80"
+        label="Your name"
+        autocomplete="name"
+        :errors="at('name')"
+        hint="As it stands in the log beside what you note"
+        persistent-hint
+      />
+      <v-text-field
+        v-model="wish.email"
+        label="E-mail"
+        type="email"
+        autocomplete="username"
+        :error-messages="at('email')"
+      />
+      <v-text-field
+        v-if="session?.signsUpAtOnce"
+        v-model="wish.password"
+        label="Password"
+        type="password"
+        autocomplete="new-password"
+        :error-messages="at('password')"
+        hint="At least 10 letters; three or four words are good"
+        persistent-hint
+      />
       <template #beside><NuxtLink to="/">I have an account</NuxtLink></template>
     </FormSheet>
   </BarePage>

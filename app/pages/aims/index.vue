@@ -22,21 +22,53 @@ useShortcuts([{ key: 'n', does: 'set an aim', notes: true, run: () => navigateTo
 
 <template>
   <div>
-    <header class="row spread head"><h1>Aims</h1><v-btn v-if="garden.mayNote" variant="flat" :prepend-icon="mdiPlus" to="/aims/new">Set an aim</v-btn></header>
+    <header class="row spread head">
+      <h1>Aims</h1>
+      <v-btn v-if="garden.mayNote" variant="flat" :prepend-icon="mdiPlus" to="/aims/new">Set an aim</v-btn>
+    </header>
     <p v-if="problem" class="fail" role="alert">{{ problem.sentence }}</p>
-    <ReadTable v-if="rows?.length" :rows="rows" :columns="columns" name="aims" one="aim" sort="setOn" descending @open="row => navigateTo(`/aims/${row.aim.id}`)">
-      <template #words="{ row }"><NuxtLink :to="`/aims/${row.aim.id}`" class="plain"><strong>{{ row.aim.words }}</strong></NuxtLink></template>
-      <template v-for="key in (['wishes', 'candidates', 'crosses', 'kept'] as const)" #[key]="{ row }" :key="key"><span class="figures" :class="{ quiet: !columns.find(c => c.key === key)!.value(row) }">{{ columns.find(c => c.key === key)!.value(row) || '–' }}</span></template>
-      <template #setOn="{ row }"><span class="quiet nowrap">{{ dayInWords(row.aim.setOn, true) }}</span></template>
-      <template #ended="{ row }"><span class="quiet">{{ row.aim.ended?.reason }}</span></template>
+    <ReadTable
+      v-if="rows?.length"
+      :rows="rows"
+      :columns="columns"
+      name="aims"
+      one="aim"
+      sort="setOn"
+      descending
+      @open="row => navigateTo(`/aims/${row.aim.id}`)"
+    >
+      <template #words="{ row }"
+        ><NuxtLink :to="`/aims/${row.aim.id}`" class="plain"
+          ><strong>{{ row.aim.words }}</strong></NuxtLink
+        ></template
+      >
+      <template
+        v-for="key in ['wishes', 'candidates', 'crosses', 'kept'] as const"
+        #[key]="{ row }"
+        :key="key"
+        ><span class="figures" :class="{ quiet: !columns.find(c => c.key === key)!.value(row) }">{{
+          columns.find(c => c.key === key)!.value(row) || '–'
+        }}</span></template
+      >
+      <template #setOn="{ row }"
+        ><span class="quiet nowrap">{{ dayInWords(row.aim.setOn, true) }}</span></template
+      >
+      <template #ended="{ row }"
+        ><span class="quiet">{{ row.aim.ended?.reason }}</span></template
+      >
     </ReadTable>
     <EmptyPage v-else-if="rows" heading="No aim is set yet">
-      Nobody should pollinate for the sake of it. Say what you are after in a sentence and in traits; the bench then shows which of your plants comes near, and which two of them would bring it.
-      <template #step><v-btn v-if="garden.mayNote" variant="flat" to="/aims/new">Set the first aim</v-btn></template>
+      Nobody should pollinate for the sake of it. Say what you are after in a sentence and in traits; the
+      bench then shows which of your plants comes near, and which two of them would bring it.
+      <template #step
+        ><v-btn v-if="garden.mayNote" variant="flat" to="/aims/new">Set the first aim</v-btn></template
+      >
     </EmptyPage>
   </div>
 </template>
 
 <style scoped>
-.head { margin-bottom: 8px; }
+.head {
+  margin-bottom: 8px;
+}
 </style>

@@ -11,5 +11,7 @@ definePageMeta({ isNoting: true })
 </template>
 
 <style scoped>
-h1 { margin-bottom: 12px; }
+h1 {
+  margin-bottom: 12px;
+}
 </style>

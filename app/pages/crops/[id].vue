@@ -4,7 +4,10 @@ const route = useRoute()
 const garden = useGardenStore()
 const crop = computed(() => garden.cropOf(String(route.params.id)))
 const parts = computed(() => [
-  { to: `/guides/${route.params.id}`, word: 'Guide' }, { to: `/crops/${route.params.id}`, word: 'What is known' }, { to: `/crops/${route.params.id}/traits`, word: 'Traits' }, { to: `/crops/${route.params.id}/genes`, word: 'Loci and rules' },
+  { to: `/guides/${route.params.id}`, word: 'Guide' },
+  { to: `/crops/${route.params.id}`, word: 'What is known' },
+  { to: `/crops/${route.params.id}/traits`, word: 'Traits' },
+  { to: `/crops/${route.params.id}/genes`, word: 'Loci and rules' },
 ])
 </script>
 
@@ -14,5 +17,7 @@ const parts = computed(() => [
     <PartsNav :parts="parts" label="Parts of the crop" />
     <NuxtPage />
   </div>
-  <p v-else class="fail" role="alert">This garden has no plant of this crop yet. <NuxtLink to="/guides">To the guides</NuxtLink></p>
+  <p v-else class="fail" role="alert">
+    This garden has no plant of this crop yet. <NuxtLink to="/guides">To the guides</NuxtLink>
+  </p>
 </template>

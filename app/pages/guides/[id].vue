@@ -13,8 +13,11 @@ const id = computed(() => String(route.params.id))
 const guide = computed(() => guides.value?.find(g => g.id === id.value) ?? null)
 const own = computed(() => ownOf(id.value))
 const builtIn = computed(() => builtInGuide(id.value))
-const isChanging = computed({ get: () => route.query.change === '1', set: is => router.replace({ query: is ? { change: '1' } : {} }) })
-const steps = computed(() => guide.value ? stepsOf(guide.value) : [])
+const isChanging = computed({
+  get: () => route.query.change === '1',
+  set: is => router.replace({ query: is ? { change: '1' } : {} }),
+})
+const steps = computed(() => (guide.value ? stepsOf(guide.value) : []))
 const isGrown = computed(() => garden.cropOf(id.value) !== undefined)
 const drop = () => log.note([{ kind: 'guideDropped', subjectId: own.value!.id, payload: {} }])
 </script>
@@ -24,32 +27,80 @@ const drop = () => log.note([{ kind: 'guideDropped', subjectId: own.value!.id, p
   <div v-else-if="guide" class="stack">
     <header class="row spread">
       <div>
-        <h2 class="name">{{ guide.name }} <em class="quiet">{{ guide.botanical }}</em></h2>
-        <p class="quiet">{{ guide.group }} · {{ flowerForms[guide.form].name }} · pollen {{ pollenWords[guide.pollination.pollen] }}<template v-if="guide.fruitLoad"> · a plant carries {{ guide.fruitLoad.low }}–{{ guide.fruitLoad.high }} fruits</template></p>
+        <h2 class="name">
+          {{ guide.name }} <em class="quiet">{{ guide.botanical }}</em>
+        </h2>
+        <p class="quiet">
+          {{ guide.group }} · {{ flowerForms[guide.form].name }} · pollen
+          {{ pollenWords[guide.pollination.pollen]
+          }}<template v-if="guide.fruitLoad">
+            · a plant carries {{ guide.fruitLoad.low }}–{{ guide.fruitLoad.high }} fruits</template
+          >
+        </p>
       </div>
       <div class="row">
         <v-btn v-if="isGrown" class="quietly" :to="`/crops/${id}`">What is known by now</v-btn>
         <template v-if="garden.mayNote">
           <v-btn v-if="own?.guide && builtIn" class="quietly" @click="drop">Back to the built-in</v-btn>
-          <v-btn variant="flat" @click="isChanging = !isChanging">{{ isChanging ? 'Close' : own?.guide ? 'Change it' : 'Copy and change it for this garden' }}</v-btn>
+          <v-btn variant="flat" @click="isChanging = !isChanging">{{
+            isChanging ? 'Close' : own?.guide ? 'Change it' : 'Copy and change it for this garden'
+          }}</v-btn>
         </template>
       </div>
     </header>
-    <p v-if="own?.fault" class="hatch doubt">The garden’s own guide cannot be read ({{ own.fault }}); the built-in one counts. Set it anew, or take it back in <NuxtLink to="/garden">the log</NuxtLink>.</p>
-    <p v-if="own?.guide" class="hatch doubt">This is the garden’s own guide; what differs from the built-in one is marked.</p>
-    <GuideEditor v-if="isChanging && garden.mayNote" :key="own?.setAt" :guide="own?.guide ?? builtIn ?? guide" :own-id="own?.id ?? null" :built-in="builtIn ?? null" @done="isChanging = false" />
+    <p v-if="own?.fault" class="hatch doubt">
+      The garden’s own guide cannot be read ({{ own.fault }}); the built-in one counts. Set it anew, or take
+      it back in <NuxtLink to="/garden">the log</NuxtLink>.
+    </p>
+    <p v-if="own?.guide" class="hatch doubt">
+      This is the garden’s own guide; what differs from the built-in one is marked.
+    </p>
+    <GuideEditor
+      v-if="isChanging && garden.mayNote"
+      :key="own?.setAt"
+      :guide="own?.guide ?? builtIn ?? guide"
+      :own-id="own?.id ?? null"
+      :built-in="builtIn ?? null"
+      @done="isChanging = false"
+    />
     <template v-else>
-      <details :key="own?.setAt" class="numbers" :open="Boolean(own?.guide)"><summary>Its numbers</summary><GuideNumbers :guide="guide" :built-in="own?.guide ? builtIn ?? null : null" /></details>
-      <ol class="steps"><GuideStep v-for="(step, i) in steps" :key="step" :step="step" :number="i + 1" :guide="guide" /></ol>
+      <details :key="own?.setAt" class="numbers" :open="Boolean(own?.guide)">
+        <summary>Its numbers</summary>
+        <GuideNumbers :guide="guide" :built-in="own?.guide ? (builtIn ?? null) : null" />
+      </details>
+      <ol class="steps">
+        <GuideStep v-for="(step, i) in steps" :key="step" :step="step" :number="i + 1" :guide="guide" />
+      </ol>
     </template>
   </div>
-  <p v-else-if="guides" class="fail" role="alert">There is no guide of this name. <NuxtLink to="/guides">All guides</NuxtLink></p>
+  <p v-else-if="guides" class="fail" role="alert">
+    There is no guide of this name. <NuxtLink to="/guides">All guides</NuxtLink>
+  </p>
 </template>
 
 <style scoped>
-.name { font-size: 26px; }
-.name em { font-size: 17px; }
-header p { margin: 2px 0 0; }
-.numbers summary { cursor: pointer; min-height: 36px; padding: 6px 0; color: var(--sap); font-weight: 650; }
-.steps { list-style: none; margin: 0; padding: 0; display: grid; gap: 12px; grid-template-columns: repeat(auto-fill, minmax(min(100%, 520px), 1fr)); }
+.name {
+  font-size: 26px;
+}
+.name em {
+  font-size: 17px;
+}
+header p {
+  margin: 2px 0 0;
+}
+.numbers summary {
+  cursor: pointer;
+  min-height: 36px;
+  padding: 6px 0;
+  color: var(--sap);
+  font-weight: 650;
+}
+.steps {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 12px;
+  grid-template-columns: repeat(auto-fill, minmax(min(100%, 520px), 1fr));
+}
 </style>

@@ -17,27 +17,51 @@ const garden = useGardenStore()
 const log = useLogStore()
 const { data: family, problem } = useLive<FamilyPage>(() => `/api/offspring/${route.params.id}`)
 const guide = computed(() => family.value && garden.cropOf(family.value.cross.crop)?.guide)
-const traits = computed(() => (family.value && garden.cropOf(family.value.cross.crop)?.definition.traits) ?? [])
-const keep = (change: Record<string, string | undefined>) => router.replace({ query: { ...route.query, ...change } })
-const traitId = computed({ get: () => String(route.query.trait ?? traits.value[0]?.id ?? ''), set: id => keep({ trait: id }) })
+const traits = computed(
+  () => (family.value && garden.cropOf(family.value.cross.crop)?.definition.traits) ?? [],
+)
+const keep = (change: Record<string, string | undefined>) =>
+  router.replace({ query: { ...route.query, ...change } })
+const traitId = computed({
+  get: () => String(route.query.trait ?? traits.value[0]?.id ?? ''),
+  set: id => keep({ trait: id }),
+})
 const trait = computed(() => traits.value.find(t => t.id === traitId.value))
 /** The classes that the number keys score; null where a number is typed. */
-const classes = computed(() => trait.value ? classNames(trait.value) : null)
-const show = computed({ get: () => String(route.query.show ?? 'all'), set: value => keep({ show: value === 'all' ? undefined : value }) })
-const sort = computed({ get: () => String(route.query.sort ?? 'code'), set: value => keep({ sort: value === 'code' ? undefined : value }) })
+const classes = computed(() => (trait.value ? classNames(trait.value) : null))
+const show = computed({
+  get: () => String(route.query.show ?? 'all'),
+  set: value => keep({ show: value === 'all' ? undefined : value }),
+})
+const sort = computed({
+  get: () => String(route.query.sort ?? 'code'),
+  set: value => keep({ sort: value === 'code' ? undefined : value }),
+})
 
 /** What was pressed here and is not in the last answer yet counts already. */
 const mine = ref<LoggedDeed[]>([])
-watch(family, () => mine.value = mine.value.filter(deed => log.waiting.some(w => w.deed.id === deed.id)))
+watch(family, () => (mine.value = mine.value.filter(deed => log.waiting.some(w => w.deed.id === deed.id))))
 function noteLater(drafts: Draft[]) {
-  mine.value.push(...log.later(drafts, names.value).map(deed => ({ ...deed, day: garden.today }) as LoggedDeed))
+  mine.value.push(
+    ...log.later(drafts, names.value).map(deed => ({ ...deed, day: garden.today }) as LoggedDeed),
+  )
 }
-const names = computed<Names>(() => ({ trait: id => traits.value.find(t => t.id === id), locus: () => undefined }))
-const plants = computed<Plant[]>(() => (family.value?.plants ?? []).map(p => mine.value.filter(deed => deed.subjectId === p.id).reduce<Plant>((plant, deed) => plantAfter(plant, deed, p.id), p)))
+const names = computed<Names>(() => ({
+  trait: id => traits.value.find(t => t.id === id),
+  locus: () => undefined,
+}))
+const plants = computed<Plant[]>(() =>
+  (family.value?.plants ?? []).map(p =>
+    mine.value
+      .filter(deed => deed.subjectId === p.id)
+      .reduce<Plant>((plant, deed) => plantAfter(plant, deed, p.id), p),
+  ),
+)
 
 const living = computed(() => plants.value.filter(p => !p.lost))
 const shown = computed(() => {
-  const fits = (p: Plant) => show.value === 'all' || (show.value === 'open' ? !p.verdict : p.verdict?.verdict === show.value)
+  const fits = (p: Plant) =>
+    show.value === 'all' || (show.value === 'open' ? !p.verdict : p.verdict?.verdict === show.value)
   const list = living.value.filter(fits)
   if (sort.value === 'code') return list
   const value = (p: Plant) => latestScore(p.scores, sort.value)?.value ?? -1
@@ -48,11 +72,20 @@ const scored = computed(() => living.value.filter(p => latestScore(p.scores, tra
 const current = ref<string | null>(null)
 const index = computed(() => shown.value.findIndex(p => p.id === current.value))
 const plant = computed(() => shown.value[index.value] ?? null)
-watch(family, f => f && current.value === null && (current.value = living.value.find(p => !latestScore(p.scores, traitId.value))?.id ?? living.value[0]?.id ?? null))
+watch(
+  family,
+  f =>
+    f &&
+    current.value === null &&
+    (current.value =
+      living.value.find(p => !latestScore(p.scores, traitId.value))?.id ?? living.value[0]?.id ?? null),
+)
 watch(shown, list => list.length && !list.some(p => p.id === current.value) && (current.value = list[0]!.id))
 /** The plant that was scored last, which a verdict then is about; moving on by hand ends that. */
 const justScored = ref<string | null>(null)
-const judged = computed(() => living.value.find(p => p.id === (judging.value?.plantId ?? justScored.value)) ?? plant.value)
+const judged = computed(
+  () => living.value.find(p => p.id === (judging.value?.plantId ?? justScored.value)) ?? plant.value,
+)
 const rows = ref<HTMLElement>()
 function move(by: number) {
   justScored.value = null
@@ -84,17 +117,22 @@ function scoreTyped() {
   try {
     if (!typed.value.trim() || !Number.isFinite(value)) throw new Error('Give a number.')
     checkScore(trait.value, value)
-  }
-  catch (error) {
-    return typedProblem.value = (error as Error).message
+  } catch (error) {
+    return (typedProblem.value = (error as Error).message)
   }
   typed.value = ''
   score(value)
 }
-const verdicts = [{ verdict: 'keep', key: 'k' }, { verdict: 'watch', key: 'w' }, { verdict: 'discard', key: 'd' }] as const
-type VerdictWord = typeof verdicts[number]['verdict']
-const judging = ref<{ verdict: VerdictWord, plantId: string } | null>(null)
-const reasons = computed(() => judging.value && guide.value ? guide.value.judging.reasons[judging.value.verdict] : [])
+const verdicts = [
+  { verdict: 'keep', key: 'k' },
+  { verdict: 'watch', key: 'w' },
+  { verdict: 'discard', key: 'd' },
+] as const
+type VerdictWord = (typeof verdicts)[number]['verdict']
+const judging = ref<{ verdict: VerdictWord; plantId: string } | null>(null)
+const reasons = computed(() =>
+  judging.value && guide.value ? guide.value.judging.reasons[judging.value.verdict] : [],
+)
 function judge(reason: string) {
   if (!judging.value) return
   const { verdict, plantId } = judging.value
@@ -116,68 +154,146 @@ function pressNumber(i: number) {
   if (judging.value) {
     const reason = reasons.value[i]
     if (reason) judge(reason)
-  }
-  else if (classes.value && i < classes.value.length) score(i)
+  } else if (classes.value && i < classes.value.length) score(i)
 }
 useShortcuts([
   { key: 'ArrowDown', does: 'next plant', run: () => move(1) },
   { key: 'ArrowUp', does: 'plant before', run: () => move(-1) },
-  ...Array.from({ length: 9 }, (_, i) => ({ key: String(i + 1), does: i === 0 ? 'score the first step, or give the first reason (2 the second …)' : `step or reason ${i + 1}`, notes: true, run: () => pressNumber(i) })),
+  ...Array.from({ length: 9 }, (_, i) => ({
+    key: String(i + 1),
+    does:
+      i === 0 ? 'score the first step, or give the first reason (2 the second …)' : `step or reason ${i + 1}`,
+    notes: true,
+    run: () => pressNumber(i),
+  })),
   { key: 't', does: 'next trait', run: () => nextTrait(1) },
   { key: 'T', does: 'trait before', run: () => nextTrait(-1) },
   { key: 'k', does: 'keep: the plant just scored, else the one shown', notes: true, run: () => ask('keep') },
   { key: 'w', does: 'watch', notes: true, run: () => ask('watch') },
   { key: 'd', does: 'discard', notes: true, run: () => ask('discard') },
-  { key: 'Escape', does: 'no verdict yet', run: () => judging.value = null },
+  { key: 'Escape', does: 'no verdict yet', run: () => (judging.value = null) },
 ])
-const tally = computed(() => (classes.value ?? []).map((step, i) => ({ step, count: living.value.filter(p => latestScore(p.scores, traitId.value)?.value === i).length })))
+const tally = computed(() =>
+  (classes.value ?? []).map((step, i) => ({
+    step,
+    count: living.value.filter(p => latestScore(p.scores, traitId.value)?.value === i).length,
+  })),
+)
 const valueOf = (p: Plant, id: string) => {
   const found = latestScore(p.scores, id)
-  return found ? scoreInWords(traits.value.find(t => t.id === id)!, found.value) : ''
+  return found
+    ? scoreInWords(
+        traits.value.find(t => t.id === id)!,
+        found.value,
+      )
+    : ''
 }
 
 /** Scores with their unit in the head and the day of the look beside them. */
-const traitCells = computed(() => traits.value.flatMap((t): [string, (p: Plant) => string | number | null][] => {
-  const look = (p: Plant) => latestScore(p.scores, t.id)
-  const value = (p: Plant) => {
-    const found = look(p)
-    return found === null ? null : classNames(t) ? scoreInWords(t, found.value) : found.value
-  }
-  return [[t.scale === 'measure' ? `${t.name}, ${t.unit}` : t.name, value], [`${t.name}, seen on`, p => look(p)?.on ?? null]]
-}))
+const traitCells = computed(() =>
+  traits.value.flatMap((t): [string, (p: Plant) => string | number | null][] => {
+    const look = (p: Plant) => latestScore(p.scores, t.id)
+    const value = (p: Plant) => {
+      const found = look(p)
+      return found === null ? null : classNames(t) ? scoreInWords(t, found.value) : found.value
+    }
+    return [
+      [t.scale === 'measure' ? `${t.name}, ${t.unit}` : t.name, value],
+      [`${t.name}, seen on`, p => look(p)?.on ?? null],
+    ]
+  }),
+)
 function exportCsv() {
   const { cross, seedParent, pollenParent } = family.value!
   const parents = parentCells<Plant>(() => ({ seedParent, pollenParent }))
-  saveCsv(`family-${cross.code}`, ['plant', 'name', 'cross', ...Object.keys(parents), ...traitCells.value.map(([head]) => head), 'verdict', 'reason', 'judged on'],
-    shown.value.map(p => [p.code, p.name === p.code ? '' : p.name, cross.code, ...Object.values(parents).map(cell => cell(p)), ...traitCells.value.map(([, cell]) => cell(p)), p.verdict?.verdict ?? '', p.verdict?.reason ?? '', p.verdict?.on ?? '']))
+  saveCsv(
+    `family-${cross.code}`,
+    [
+      'plant',
+      'name',
+      'cross',
+      ...Object.keys(parents),
+      ...traitCells.value.map(([head]) => head),
+      'verdict',
+      'reason',
+      'judged on',
+    ],
+    shown.value.map(p => [
+      p.code,
+      p.name === p.code ? '' : p.name,
+      cross.code,
+      ...Object.values(parents).map(cell => cell(p)),
+      ...traitCells.value.map(([, cell]) => cell(p)),
+      p.verdict?.verdict ?? '',
+      p.verdict?.reason ?? '',
+      p.verdict?.on ?? '',
+    ]),
+  )
 }
 </script>
 
 <template>
-  <div v-if="problem" class="fail" role="alert">{{ problem.sentence }} <NuxtLink to="/offspring">To the families</NuxtLink></div>
+  <div v-if="problem" class="fail" role="alert">
+    {{ problem.sentence }} <NuxtLink to="/offspring">To the families</NuxtLink>
+  </div>
   <div v-else-if="family && guide" class="stack">
     <header>
-      <TagLabel :code="family.cross.code" :to="`/crosses/${family.cross.id}`"><CrossName :seed-parent="family.seedParent" :pollen-parent="family.pollenParent" /></TagLabel>
+      <TagLabel :code="family.cross.code" :to="`/crosses/${family.cross.id}`"
+        ><CrossName :seed-parent="family.seedParent" :pollen-parent="family.pollenParent"
+      /></TagLabel>
       <h1>{{ family.cross.aim }}</h1>
       <p class="quiet">{{ counted(living.length, 'plant') }}; {{ scored }} scored for {{ trait?.name }}.</p>
-      <p v-for="doubt in family.doubts" :key="doubt.words" class="doubt small">{{ doubt.flowers }} of the {{ counted(family.flowers, 'flower') }} behind it: {{ doubt.words }}.</p>
+      <p v-for="doubt in family.doubts" :key="doubt.words" class="doubt small">
+        {{ doubt.flowers }} of the {{ counted(family.flowers, 'flower') }} behind it: {{ doubt.words }}.
+      </p>
     </header>
     <div class="columns">
       <PaperSheet>
         <div class="row tools">
-          <v-select v-model="show" label="Show" :items="[{ value: 'all', title: 'all' }, { value: 'open', title: 'not judged' }, { value: 'keep', title: 'keep' }, { value: 'watch', title: 'watch' }, { value: 'discard', title: 'discard' }]" class="narrow" />
-          <v-select v-model="sort" label="Sort by" :items="[{ value: 'code', title: 'code' }, ...traits.map(t => ({ value: t.id, title: t.name }))]" class="narrow" />
+          <v-select
+            v-model="show"
+            label="Show"
+            :items="[
+              { value: 'all', title: 'all' },
+              { value: 'open', title: 'not judged' },
+              { value: 'keep', title: 'keep' },
+              { value: 'watch', title: 'watch' },
+              { value: 'discard', title: 'discard' },
+            ]"
+            class="narrow"
+          />
+          <v-select
+            v-model="sort"
+            label="Sort by"
+            :items="[{ value: 'code', title: 'code' }, ...traits.map(t => ({ value: t.id, title: t.name }))]"
+            class="narrow"
+          />
           <span class="quiet small">{{ shown.length }} of {{ living.length }}</span>
           <v-btn variant="text" class="quietly" :prepend-icon="mdiDownload" @click="exportCsv">CSV</v-btn>
         </div>
         <div class="scroll" tabindex="0" aria-label="Plants of the family">
           <table ref="rows" class="grid" role="grid">
-            <thead><tr><th scope="col">Plant</th><th v-for="t in traits" :key="t.id" scope="col" :class="{ now: t.id === traitId }"><button type="button" class="head" @click="traitId = t.id">{{ t.name }}</button></th><th scope="col">Verdict</th><th scope="col">Reason</th></tr></thead>
+            <thead>
+              <tr>
+                <th scope="col">Plant</th>
+                <th v-for="t in traits" :key="t.id" scope="col" :class="{ now: t.id === traitId }">
+                  <button type="button" class="head" @click="traitId = t.id">{{ t.name }}</button>
+                </th>
+                <th scope="col">Verdict</th>
+                <th scope="col">Reason</th>
+              </tr>
+            </thead>
             <tbody>
               <tr v-for="p in shown" :key="p.id" :aria-selected="p.id === current" @click="choose(p.id)">
                 <td><TagLabel :code="p.code" /></td>
-                <td v-for="t in traits" :key="t.id" :class="{ now: t.id === traitId }">{{ valueOf(p, t.id) || '·' }}</td>
-                <td><span v-if="p.verdict" class="verdict" :class="p.verdict.verdict">{{ p.verdict.verdict }}</span></td>
+                <td v-for="t in traits" :key="t.id" :class="{ now: t.id === traitId }">
+                  {{ valueOf(p, t.id) || '·' }}
+                </td>
+                <td>
+                  <span v-if="p.verdict" class="verdict" :class="p.verdict.verdict">{{
+                    p.verdict.verdict
+                  }}</span>
+                </td>
                 <td class="quiet">{{ p.verdict?.reason }}</td>
               </tr>
             </tbody>
@@ -187,27 +303,73 @@ function exportCsv() {
       </PaperSheet>
 
       <PaperSheet v-if="trait" class="scorer">
-        <v-select v-model="traitId" label="Trait" :items="traits.map(t => ({ value: t.id, title: t.name }))" />
+        <v-select
+          v-model="traitId"
+          label="Trait"
+          :items="traits.map(t => ({ value: t.id, title: t.name }))"
+        />
         <p class="quiet small hint">{{ trait.hint }}</p>
         <template v-if="plant">
-          <div class="row spread"><TagLabel :code="plant.code" large :to="`/plants/${plant.id}`" /><span class="quiet small">{{ index + 1 }} of {{ shown.length }}</span></div>
+          <div class="row spread">
+            <TagLabel :code="plant.code" large :to="`/plants/${plant.id}`" /><span class="quiet small"
+              >{{ index + 1 }} of {{ shown.length }}</span
+            >
+          </div>
           <div v-if="classes" class="steps" role="group" data-many :aria-label="trait.name">
-            <button v-for="(name, i) in classes" :key="name" type="button" class="step" :disabled="!garden.mayNote" :class="{ on: latestScore(plant.scores, trait.id)?.value === i }" :aria-pressed="latestScore(plant.scores, trait.id)?.value === i" @click="score(i)">
-              <kbd v-if="i < 9">{{ i + 1 }}</kbd><span><span v-if="trait.scale === 'colour'" class="swatch" :style="{ background: trait.swatches[i]!.colour }" aria-hidden="true" />{{ name }}</span><span class="figures quiet small">{{ tally[i]?.count || '' }}</span>
+            <button
+              v-for="(name, i) in classes"
+              :key="name"
+              type="button"
+              class="step"
+              :disabled="!garden.mayNote"
+              :class="{ on: latestScore(plant.scores, trait.id)?.value === i }"
+              :aria-pressed="latestScore(plant.scores, trait.id)?.value === i"
+              @click="score(i)"
+            >
+              <kbd v-if="i < 9">{{ i + 1 }}</kbd><span
+                ><span
+                  v-if="trait.scale === 'colour'"
+                  class="swatch"
+                  :style="{ background: trait.swatches[i]!.colour }"
+                  aria-hidden="true"
+                />{{ name }}</span
+              ><span class="figures quiet small">{{ tally[i]?.count || '' }}</span>
             </button>
           </div>
           <form v-else-if="garden.mayNote" class="row typed" novalidate @submit.prevent="scoreTyped">
-            <v-text-field v-model="typed" :label="trait.scale === 'measure' ? `${trait.name}, ${trait.unit}` : trait.name" inputmode="decimal" :error-messages="typedProblem ? [typedProblem] : []" />
+            <v-text-field
+              v-model="typed"
+              :label="trait.scale === 'measure' ? `${trait.name}, ${trait.unit}` : trait.name"
+              inputmode="decimal"
+              :error-messages="typedProblem ? [typedProblem] : []"
+            />
             <v-btn type="submit" variant="flat" height="40">Note</v-btn>
           </form>
           <div v-if="!judging && garden.mayNote && judged" class="judge">
-            <p v-if="judged.id !== plant.id" class="quiet small">Of the one just scored, <span class="code">{{ judged.code }}</span>:</p>
+            <p v-if="judged.id !== plant.id" class="quiet small">
+              Of the one just scored, <span class="code">{{ judged.code }}</span>:
+            </p>
             <div class="verdicts" data-many>
-              <button v-for="v in verdicts" :key="v.verdict" type="button" class="step" :class="{ on: judged.verdict?.verdict === v.verdict }" :aria-pressed="judged.verdict?.verdict === v.verdict" @click="ask(v.verdict)"><kbd>{{ v.key }}</kbd><span>{{ v.verdict }}</span></button>
+              <button
+                v-for="v in verdicts"
+                :key="v.verdict"
+                type="button"
+                class="step"
+                :class="{ on: judged.verdict?.verdict === v.verdict }"
+                :aria-pressed="judged.verdict?.verdict === v.verdict"
+                @click="ask(v.verdict)"
+              >
+                <kbd>{{ v.key }}</kbd><span>{{ v.verdict }}</span>
+              </button>
             </div>
           </div>
           <div v-else-if="judging">
-            <ReasonChips :reasons="reasons" :question="`Why ${judging.verdict} ${judged?.code}?`" numbered @choose="judge" />
+            <ReasonChips
+              :reasons="reasons"
+              :question="`Why ${judging.verdict} ${judged?.code}?`"
+              numbered
+              @choose="judge"
+            />
             <v-btn variant="text" class="quietly" @click="judging = null">Back</v-btn>
           </div>
         </template>
@@ -217,36 +379,164 @@ function exportCsv() {
 </template>
 
 <style scoped>
-h1 { margin: 8px 0 4px; }
-.columns { display: grid; grid-template-columns: minmax(0, 1fr) 320px; gap: 16px; align-items: start; }
-@media (max-width: 1000px) { .columns { grid-template-columns: minmax(0, 1fr); } .scorer { order: -1; } }
-.narrow { max-width: 170px; }
-.tools { margin-bottom: 8px; }
-.scroll { max-height: calc(100vh - 330px); min-height: 240px; overflow: auto; }
-.grid { width: 100%; border-collapse: collapse; font-size: 14px; }
-th { text-align: left; font-weight: 500; color: var(--quiet); position: sticky; top: 0; background: var(--sheet); border-bottom: 1px solid var(--ink); height: 34px; padding: 0 10px 0 0; z-index: 1; }
-td { height: 36px; border-bottom: 1px solid var(--rule); padding: 0 10px 0 0; white-space: nowrap; }
-tr[aria-selected=true] td { background: var(--wash); box-shadow: inset 0 -1px var(--sap), inset 0 1px var(--sap); }
-tbody tr { cursor: pointer; }
-.now { font-weight: 650; color: var(--ink); }
-.head { border: 0; background: none; font: inherit; color: inherit; cursor: pointer; padding: 0; text-align: left; }
-.verdict { font-weight: 650; }
-.verdict.keep { color: var(--sap); }
-.verdict.watch { color: var(--doubt); }
-.verdict.discard { color: var(--quiet); }
-.scorer { position: sticky; top: 88px; }
-.hint { margin: 6px 0 10px; }
-.steps { display: grid; gap: 6px; margin: 12px 0; }
-.swatch { display: inline-block; width: 14px; height: 14px; border-radius: 50%; border: 1px solid var(--quiet); margin-right: 6px; vertical-align: -2px; }
-.typed { margin: 12px 0; flex-wrap: nowrap; }
-.judge { border-top: 1px solid var(--rule); padding-top: 12px; }
-.judge p { margin: 0 0 6px; }
-.verdicts { display: grid; grid-template-columns: 5fr 6fr 7fr; gap: 6px; }
-.step { display: flex; align-items: center; gap: 10px; min-height: 44px; padding: 4px 12px; border: 1px solid var(--quiet); border-radius: var(--radius); background: var(--sheet); color: var(--ink); font: inherit; cursor: pointer; text-align: left; }
-.step span:nth-child(2) { flex: 1; }
-.step:hover { background: var(--wash); }
-.step.on { border: 2px solid var(--sap); font-weight: 650; }
-.verdicts .step { padding: 4px 8px; gap: 6px; }
-kbd { font: 600 12px var(--code); border: 1px solid var(--rule); border-radius: 3px; padding: 0 5px; color: var(--quiet); }
-.none { padding: 12px 0; }
+h1 {
+  margin: 8px 0 4px;
+}
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 320px;
+  gap: 16px;
+  align-items: start;
+}
+@media (max-width: 1000px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .scorer {
+    order: -1;
+  }
+}
+.narrow {
+  max-width: 170px;
+}
+.tools {
+  margin-bottom: 8px;
+}
+.scroll {
+  max-height: calc(100vh - 330px);
+  min-height: 240px;
+  overflow: auto;
+}
+.grid {
+  width: 100%;
+  border-collapse: collapse;
+  font-size: 14px;
+}
+th {
+  text-align: left;
+  font-weight: 500;
+  color: var(--quiet);
+  position: sticky;
+  top: 0;
+  background: var(--sheet);
+  border-bottom: 1px solid var(--ink);
+  height: 34px;
+  padding: 0 10px 0 0;
+  z-index: 1;
+}
+td {
+  height: 36px;
+  border-bottom: 1px solid var(--rule);
+  padding: 0 10px 0 0;
+  white-space: nowrap;
+}
+tr[aria-selected='true'] td {
+  background: var(--wash);
+  box-shadow:
+    inset 0 -1px var(--sap),
+    inset 0 1px var(--sap);
+}
+tbody tr {
+  cursor: pointer;
+}
+.now {
+  font-weight: 650;
+  color: var(--ink);
+}
+.head {
+  border: 0;
+  background: none;
+  font: inherit;
+  color: inherit;
+  cursor: pointer;
+  padding: 0;
+  text-align: left;
+}
+.verdict {
+  font-weight: 650;
+}
+.verdict.keep {
+  color: var(--sap);
+}
+.verdict.watch {
+  color: var(--doubt);
+}
+.verdict.discard {
+  color: var(--quiet);
+}
+.scorer {
+  position: sticky;
+  top: 88px;
+}
+.hint {
+  margin: 6px 0 10px;
+}
+.steps {
+  display: grid;
+  gap: 6px;
+  margin: 12px 0;
+}
+.swatch {
+  display: inline-block;
+  width: 14px;
+  height: 14px;
+  border-radius: 50%;
+  border: 1px solid var(--quiet);
+  margin-right: 6px;
+  vertical-align: -2px;
+}
+.typed {
+  margin: 12px 0;
+  flex-wrap: nowrap;
+}
+.judge {
+  border-top: 1px solid var(--rule);
+  padding-top: 12px;
+}
+.judge p {
+  margin: 0 0 6px;
+}
+.verdicts {
+  display: grid;
+  grid-template-columns: 5fr 6fr 7fr;
+  gap: 6px;
+}
+.step {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  min-height: 44px;
+  padding: 4px 12px;
+  border: 1px solid var(--quiet);
+  border-radius: var(--radius);
+  background: var(--sheet);
+  color: var(--ink);
+  font: inherit;
+  cursor: pointer;
+  text-align: left;
+}
+.step span:nth-child(2) {
+  flex: 1;
+}
+.step:hover {
+  background: var(--wash);
+}
+.step.on {
+  border: 2px solid var(--sap);
+  font-weight: 650;
+}
+.verdicts .step {
+  padding: 4px 8px;
+  gap: 6px;
+}
+kbd {
+  font: 600 12px var(--code);
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  padding: 0 5px;
+  color: var(--quiet);
+}
+.none {
+  padding: 12px 0;
+}
 </style>

@@ -7,7 +7,12 @@ const garden = useGardenStore()
 const { data: rows, problem } = useLive<FamilyRow[]>(() => '/api/offspring')
 const columns: Column<FamilyRow>[] = [
   { key: 'code', title: 'Cross', value: r => r.cross.code },
-  { key: 'parents', title: 'Parents', value: r => `${r.seedParent.name} × ${r.pollenParent?.name ?? 'open'}`, csv: parentCells(r => r) },
+  {
+    key: 'parents',
+    title: 'Parents',
+    value: r => `${r.seedParent.name} × ${r.pollenParent?.name ?? 'open'}`,
+    csv: parentCells(r => r),
+  },
   { key: 'aim', title: 'Aim', value: r => r.cross.aim, cutAt: '22%' },
   { key: 'crop', title: 'Crop', value: r => garden.cropName(r.cross.crop) },
   { key: 'planned', title: 'Crossed', value: r => r.cross.plannedOn.slice(0, 4) },
@@ -22,13 +27,35 @@ const columns: Column<FamilyRow>[] = [
 <template>
   <div>
     <h1>Offspring</h1>
-    <p class="quiet intro">Each <TermMark term="family" /> is scored in the row, one trait after the other.</p>
+    <p class="quiet intro">
+      Each <TermMark term="family" /> is scored in the row, one trait after the other.
+    </p>
     <p v-if="problem" class="fail" role="alert">{{ problem.sentence }}</p>
-    <ReadTable v-if="rows?.length" :rows="rows" :columns="columns" name="families" one="family" sort="planned" descending @open="row => navigateTo(`/offspring/${row.cross.id}`)">
-      <template #code="{ row }"><TagLabel :code="row.cross.code" :to="`/offspring/${row.cross.id}`" /></template>
-      <template #parents="{ row }"><CrossName :seed-parent="row.seedParent" :pollen-parent="row.pollenParent" /></template>
-      <template #aim="{ row }"><span :title="row.cross.aim">{{ row.cross.aim }}</span></template>
-      <template #scored="{ row }"><span class="figures">{{ row.scored }}</span> <span v-if="row.scored < row.plants" class="sap small">{{ row.plants - row.scored }} to score</span></template>
+    <ReadTable
+      v-if="rows?.length"
+      :rows="rows"
+      :columns="columns"
+      name="families"
+      one="family"
+      sort="planned"
+      descending
+      @open="row => navigateTo(`/offspring/${row.cross.id}`)"
+    >
+      <template #code="{ row }"
+        ><TagLabel :code="row.cross.code" :to="`/offspring/${row.cross.id}`"
+      /></template>
+      <template #parents="{ row }"
+        ><CrossName :seed-parent="row.seedParent" :pollen-parent="row.pollenParent"
+      /></template>
+      <template #aim="{ row }"
+        ><span :title="row.cross.aim">{{ row.cross.aim }}</span></template
+      >
+      <template #scored="{ row }"
+        ><span class="figures">{{ row.scored }}</span>
+        <span v-if="row.scored < row.plants" class="sap small"
+          >{{ row.plants - row.scored }} to score</span
+        ></template
+      >
     </ReadTable>
     <EmptyPage v-else-if="rows" heading="No family yet">
       When the seedlings of a tray are potted up they get codes and stand here, ready to be scored in the row.
@@ -38,6 +65,10 @@ const columns: Column<FamilyRow>[] = [
 </template>
 
 <style scoped>
-.intro { margin-bottom: 8px; }
-h1 { margin-bottom: 8px; }
+.intro {
+  margin-bottom: 8px;
+}
+h1 {
+  margin-bottom: 8px;
+}
 </style>

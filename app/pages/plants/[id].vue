@@ -17,98 +17,235 @@ const traits = computed(() => crop.value?.definition.traits ?? [])
 const isScoring = ref(false)
 const asking = ref<'lost' | 'strike' | null>(null)
 async function strike(reason: string) {
-  if (await log.note([{ kind: 'struckOff', subjectId: story.value!.plant.id, payload: { reason } }])) asking.value = null
+  if (await log.note([{ kind: 'struckOff', subjectId: story.value!.plant.id, payload: { reason } }]))
+    asking.value = null
 }
-const reinstate = () => log.note([{ kind: 'reinstated', subjectId: story.value!.plant.id, payload: { reason: 'looked at again' } }])
-const setsChosen = (sets: number | null) => log.note([{ kind: 'setsCounted', subjectId: story.value!.plant.id, payload: { sets } }])
+const reinstate = () =>
+  log.note([{ kind: 'reinstated', subjectId: story.value!.plant.id, payload: { reason: 'looked at again' } }])
+const setsChosen = (sets: number | null) =>
+  log.note([{ kind: 'setsCounted', subjectId: story.value!.plant.id, payload: { sets } }])
 const seasons = computed(() => [...new Set(story.value?.plant.scores.map(s => s.on.slice(0, 4)))].sort())
-const scoreIn = (trait: string, year: string) => story.value!.plant.scores.filter(s => s.trait === trait && s.on.startsWith(year)).sort((a, b) => b.on.localeCompare(a.on))[0]
+const scoreIn = (trait: string, year: string) =>
+  story
+    .value!.plant.scores.filter(s => s.trait === trait && s.on.startsWith(year))
+    .sort((a, b) => b.on.localeCompare(a.on))[0]
 /** Pollen parents of the crosses this plant carries, each once. */
-const fathers = computed(() => [...new Map((story.value?.crosses ?? []).filter(c => c.cross.seedParentId === story.value!.plant.id).flatMap(c => c.pollenParent ? [[c.pollenParent.id, c.pollenParent]] : [])).values()])
+const fathers = computed(() => [
+  ...new Map(
+    (story.value?.crosses ?? [])
+      .filter(c => c.cross.seedParentId === story.value!.plant.id)
+      .flatMap(c => (c.pollenParent ? [[c.pollenParent.id, c.pollenParent]] : [])),
+  ).values(),
+])
 const isDescribing = ref(false)
 async function lose(reason: string) {
-  if (await log.note([{ kind: 'plantLost', subjectId: story.value!.plant.id, payload: { reason } }])) asking.value = null
+  if (await log.note([{ kind: 'plantLost', subjectId: story.value!.plant.id, payload: { reason } }]))
+    asking.value = null
 }
 </script>
 
 <template>
-  <div v-if="problem" class="fail" role="alert">{{ problem.sentence }} <NuxtLink to="/plants">To the plants</NuxtLink></div>
+  <div v-if="problem" class="fail" role="alert">
+    {{ problem.sentence }} <NuxtLink to="/plants">To the plants</NuxtLink>
+  </div>
   <div v-else-if="story && guide" class="stack">
     <header class="row spread">
       <div>
         <TagLabel :code="story.plant.code" large :ended="Boolean(story.plant.lost)" />
         <h1>{{ story.plant.name }}</h1>
-        <p class="quiet">{{ guide.name }}, {{ story.plant.plantKind }}, in {{ garden.placeName(story.plant.placeId) }} since {{ dayInWords(story.plant.since, true) }}.</p>
-        <p v-if="story.seedParent">From <CrossName :seed-parent="story.seedParent" :pollen-parent="story.pollenParent" links /> <NuxtLink v-if="story.plant.crossId" :to="`/offspring/${story.plant.crossId}`">its family</NuxtLink></p>
-        <p v-if="story.plant.lost" class="fail">Lost on {{ dayInWords(story.plant.lost.on, true) }}: {{ story.plant.lost.reason }}.</p>
-        <p v-if="story.plant.struckOff" class="doubt">Struck off on {{ dayInWords(story.plant.struckOff.on, true) }}: {{ story.plant.struckOff.reason }}.</p>
+        <p class="quiet">
+          {{ guide.name }}, {{ story.plant.plantKind }}, in {{ garden.placeName(story.plant.placeId) }} since
+          {{ dayInWords(story.plant.since, true) }}.
+        </p>
+        <p v-if="story.seedParent">
+          From <CrossName :seed-parent="story.seedParent" :pollen-parent="story.pollenParent" links />
+          <NuxtLink v-if="story.plant.crossId" :to="`/offspring/${story.plant.crossId}`">its family</NuxtLink>
+        </p>
+        <p v-if="story.plant.lost" class="fail">
+          Lost on {{ dayInWords(story.plant.lost.on, true) }}: {{ story.plant.lost.reason }}.
+        </p>
+        <p v-if="story.plant.struckOff" class="doubt">
+          Struck off on {{ dayInWords(story.plant.struckOff.on, true) }}: {{ story.plant.struckOff.reason }}.
+        </p>
         <template v-for="{ plant, doubts, flowers } in story.doubts" :key="plant.id">
-          <p v-for="doubt in doubts" :key="doubt.words" class="doubt small"><template v-if="plant.id === story.plant.id">Its seed</template><template v-else>The seed of <NuxtLink :to="`/plants/${plant.id}`">{{ plant.name }}</NuxtLink></template>: {{ doubt.flowers }} of the {{ counted(flowers, 'flower') }} behind it: {{ doubt.words }}.</p>
+          <p v-for="doubt in doubts" :key="doubt.words" class="doubt small">
+            <template v-if="plant.id === story.plant.id">Its seed</template
+            ><template v-else
+              >The seed of <NuxtLink :to="`/plants/${plant.id}`">{{ plant.name }}</NuxtLink></template
+            >: {{ doubt.flowers }} of the {{ counted(flowers, 'flower') }} behind it: {{ doubt.words }}.
+          </p>
         </template>
         <p v-if="story.plant.note">{{ story.plant.note }}</p>
-        <p v-if="story.load.carries || story.load.pending" :class="{ doubt: story.load.tooMany }">It {{ loadInWords(story.load) }}.<template v-if="story.load.tooMany"> Take {{ story.load.tooMany }} off.</template></p>
-        <p v-if="story.plant.verdict"><strong>{{ story.plant.verdict.verdict }}</strong>: {{ story.plant.verdict.reason }} <span class="quiet">({{ dayInWords(story.plant.verdict.on, true) }})</span></p>
+        <p v-if="story.load.carries || story.load.pending" :class="{ doubt: story.load.tooMany }">
+          It {{ loadInWords(story.load) }}.<template v-if="story.load.tooMany">
+            Take {{ story.load.tooMany }} off.</template
+          >
+        </p>
+        <p v-if="story.plant.verdict">
+          <strong>{{ story.plant.verdict.verdict }}</strong>: {{ story.plant.verdict.reason }}
+          <span class="quiet">({{ dayInWords(story.plant.verdict.on, true) }})</span>
+        </p>
       </div>
       <div v-if="!story.plant.lost && garden.mayNote" class="row">
         <v-btn class="quietly" @click="asking = asking === 'lost' ? null : 'lost'">Lost</v-btn>
         <v-btn v-if="story.plant.struckOff" class="quietly" @click="reinstate">A candidate again</v-btn>
-        <v-btn v-else class="quietly" @click="asking = asking === 'strike' ? null : 'strike'">Strike off</v-btn>
+        <v-btn v-else class="quietly" @click="asking = asking === 'strike' ? null : 'strike'"
+          >Strike off</v-btn
+        >
         <v-btn @click="isDescribing = true">Describe</v-btn>
         <v-btn @click="isScoring = true">Score</v-btn>
         <v-btn variant="flat" :to="`/crosses/new?seed=${story.plant.id}`">Plan a cross with it</v-btn>
       </div>
     </header>
-    <PaperSheet v-if="asking === 'lost'"><ReasonChips :reasons="guide.lostReasons" question="What happened to the plant?" @choose="lose" /></PaperSheet>
-    <PaperSheet v-if="asking === 'strike'"><ReasonChips :reasons="['sickly', 'weak stem', 'sets no seed', 'did not stand the weather', 'not what it was taken for']" question="Why is it not to be a parent any more?" @choose="strike" /></PaperSheet>
+    <PaperSheet v-if="asking === 'lost'"
+      ><ReasonChips :reasons="guide.lostReasons" question="What happened to the plant?" @choose="lose"
+    /></PaperSheet>
+    <PaperSheet v-if="asking === 'strike'"
+      ><ReasonChips
+        :reasons="[
+          'sickly',
+          'weak stem',
+          'sets no seed',
+          'did not stand the weather',
+          'not what it was taken for',
+        ]"
+        question="Why is it not to be a parent any more?"
+        @choose="strike"
+    /></PaperSheet>
     <div class="sides">
       <div class="stack">
         <MarksSheet :plant="story.plant" :fathers="fathers" />
         <PaperSheet heading="Scores over the seasons">
-          <div v-if="seasons.length" class="across" tabindex="0" role="group" aria-label="Scores over the seasons">
+          <div
+            v-if="seasons.length"
+            class="across"
+            tabindex="0"
+            role="group"
+            aria-label="Scores over the seasons"
+          >
             <table class="scores">
-              <thead><tr><th scope="col">Trait</th><th v-for="year in seasons" :key="year" scope="col">{{ year }}</th><th scope="col">Mean</th><th scope="col" class="end">Looks</th><th scope="col">Last</th></tr></thead>
+              <thead>
+                <tr>
+                  <th scope="col">Trait</th>
+                  <th v-for="year in seasons" :key="year" scope="col">{{ year }}</th>
+                  <th scope="col">Mean</th>
+                  <th scope="col" class="end">Looks</th>
+                  <th scope="col">Last</th>
+                </tr>
+              </thead>
               <tbody>
-                <tr v-for="t in traits.filter(t => story!.plant.scores.some(s => s.trait === t.id))" :key="t.id">
-                  <th scope="row">{{ t.name }}</th><td v-for="year in seasons" :key="year">{{ scoreIn(t.id, year) ? scoreInWords(t, scoreIn(t.id, year)!.value) : '·' }}</td>
-                  <td><span v-if="worked?.summaries[t.id]" :title="wholeSummary(t, worked.summaries[t.id]!)">{{ summaryWords(t, worked.summaries[t.id]!) }} <span class="figures quiet small">{{ errorWords(t, worked.summaries[t.id]!) }}</span></span></td>
+                <tr
+                  v-for="t in traits.filter(t => story!.plant.scores.some(s => s.trait === t.id))"
+                  :key="t.id"
+                >
+                  <th scope="row">{{ t.name }}</th>
+                  <td v-for="year in seasons" :key="year">
+                    {{ scoreIn(t.id, year) ? scoreInWords(t, scoreIn(t.id, year)!.value) : '·' }}
+                  </td>
+                  <td>
+                    <span v-if="worked?.summaries[t.id]" :title="wholeSummary(t, worked.summaries[t.id]!)"
+                      >{{ summaryWords(t, worked.summaries[t.id]!) }}
+                      <span class="figures quiet small">{{
+                        errorWords(t, worked.summaries[t.id]!)
+                      }}</span></span
+                    >
+                  </td>
                   <td class="figures end">{{ worked?.summaries[t.id]?.n }}</td>
-                  <td class="quiet small nowrap">{{ worked?.summaries[t.id] ? dayInWords(worked.summaries[t.id]!.lastOn, true) : '' }}</td>
+                  <td class="quiet small nowrap">
+                    {{ worked?.summaries[t.id] ? dayInWords(worked.summaries[t.id]!.lastOn, true) : '' }}
+                  </td>
                 </tr>
               </tbody>
             </table>
           </div>
-          <p v-else class="quiet">Not scored yet.<template v-if="story.plant.crossId"> <NuxtLink :to="`/offspring/${story.plant.crossId}`">Score it in its family</NuxtLink>.</template></p>
+          <p v-else class="quiet">
+            Not scored yet.<template v-if="story.plant.crossId">
+              <NuxtLink :to="`/offspring/${story.plant.crossId}`">Score it in its family</NuxtLink>.</template
+            >
+          </p>
         </PaperSheet>
         <BloomSheet :plant="story.plant" :batches="story.batches" />
         <GenesSheet v-if="worked" :plant="story.plant" :genes="worked.genes" />
         <p class="row sets quiet small">
-          Sets of chromosomes: <strong class="figures">{{ story.plant.sets ?? crop!.definition.inheritance.ploidy }}</strong> {{ story.plant.sets ? 'counted' : 'as usual in the crop' }}
+          Sets of chromosomes:
+          <strong class="figures">{{ story.plant.sets ?? crop!.definition.inheritance.ploidy }}</strong>
+          {{ story.plant.sets ? 'counted' : 'as usual in the crop' }}
           <v-menu v-if="garden.mayNote && !story.plant.lost">
-            <template #activator="{ props }"><button type="button" class="link" v-bind="props">change</button></template>
-            <v-list density="compact"><v-list-item v-for="n in [2, 3, 4, 5, 6, 8]" :key="n" :title="String(n)" @click="setsChosen(n)" /><v-list-item title="as usual in the crop" @click="setsChosen(null)" /></v-list>
+            <template #activator="{ props }"
+              ><button type="button" class="link" v-bind="props">change</button></template
+            >
+            <v-list density="compact"
+              ><v-list-item
+                v-for="n in [2, 3, 4, 5, 6, 8]"
+                :key="n"
+                :title="String(n)"
+                @click="setsChosen(n)" /><v-list-item title="as usual in the crop" @click="setsChosen(null)"
+            /></v-list>
           </v-menu>
         </p>
         <PaperSheet heading="Crosses">
           <ul v-if="story.crosses.length" class="crosses">
-            <li v-for="row in story.crosses" :key="row.cross.id"><TagLabel :code="row.cross.code" :to="`/crosses/${row.cross.id}`" /><CrossName :seed-parent="row.seedParent" :pollen-parent="row.pollenParent" /><span class="quiet small">{{ row.counts.pollinated }} pollinated, {{ row.counts.taken }} taken</span></li>
+            <li v-for="row in story.crosses" :key="row.cross.id">
+              <TagLabel :code="row.cross.code" :to="`/crosses/${row.cross.id}`" /><CrossName
+                :seed-parent="row.seedParent"
+                :pollen-parent="row.pollenParent"
+              /><span class="quiet small"
+                >{{ row.counts.pollinated }} pollinated, {{ row.counts.taken }} taken</span
+              >
+            </li>
           </ul>
           <p v-else class="quiet">It has not been crossed yet.</p>
         </PaperSheet>
       </div>
       <PaperSheet heading="Noted"><LogLines :lines="story.log" :with-code="false" /></PaperSheet>
     </div>
-    <PlantDialog :key="story.plant.id" v-model="isDescribing" :plant="story.plant" :parents="{ seedParent: story.seedParent, pollenParent: story.pollenParent }" />
+    <PlantDialog
+      :key="story.plant.id"
+      v-model="isDescribing"
+      :plant="story.plant"
+      :parents="{ seedParent: story.seedParent, pollenParent: story.pollenParent }"
+    />
     <ScoreDialog v-model="isScoring" :plant="story.plant" :traits="traits" />
   </div>
 </template>
 
 <style scoped>
-h1 { margin: 10px 0 4px; }
-.scores { width: 100%; border-collapse: collapse; font-size: 14px; }
-th { text-align: left; font-weight: 500; color: var(--quiet); }
-th, td { height: 34px; border-bottom: 1px solid var(--rule); padding-right: 12px; }
-.end { text-align: right; }
-.sets { margin: 0; }
-.crosses { list-style: none; margin: 0; padding: 0; display: grid; gap: 8px; }
-.crosses li { display: flex; flex-wrap: wrap; gap: 10px; align-items: center; }
+h1 {
+  margin: 10px 0 4px;
+}
+.scores {
+  width: 100%;
+  border-collapse: collapse;
+  font-size: 14px;
+}
+th {
+  text-align: left;
+  font-weight: 500;
+  color: var(--quiet);
+}
+th,
+td {
+  height: 34px;
+  border-bottom: 1px solid var(--rule);
+  padding-right: 12px;
+}
+.end {
+  text-align: right;
+}
+.sets {
+  margin: 0;
+}
+.crosses {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 8px;
+}
+.crosses li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+  align-items: center;
+}
 </style>

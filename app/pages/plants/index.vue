@@ -9,71 +9,180 @@ import type { PlantPage } from '#shared/plants'
 const garden = useGardenStore()
 const route = useRoute()
 const router = useRouter()
-const keep = (change: Record<string, string | undefined>) => router.replace({ query: { ...route.query, ...change } })
-const asked = (name: string) => route.query[name] ? String(route.query[name]) : undefined
+const keep = (change: Record<string, string | undefined>) =>
+  router.replace({ query: { ...route.query, ...change } })
+const asked = (name: string) => (route.query[name] ? String(route.query[name]) : undefined)
 
 const typed = ref(asked('q') ?? '')
 watchDebounced(typed, q => keep({ q: q || undefined, page: undefined }), { debounce: 200 })
-const filter = (name: string) => computed({ get: () => asked(name) ?? null, set: value => keep({ [name]: value ?? undefined, page: undefined }) })
+const filter = (name: string) =>
+  computed({
+    get: () => asked(name) ?? null,
+    set: value => keep({ [name]: value ?? undefined, page: undefined }),
+  })
 const crop = filter('crop')
 const kind = filter('kind')
 const verdict = filter('verdict')
-const page = computed({ get: () => Number(asked('page') ?? 1), set: n => keep({ page: n > 1 ? String(n) : undefined }) })
+const page = computed({
+  get: () => Number(asked('page') ?? 1),
+  set: n => keep({ page: n > 1 ? String(n) : undefined }),
+})
 const sortBy = computed({
-  get: () => [{ key: asked('sort') ?? 'name', order: asked('order') === 'desc' ? 'desc' as const : 'asc' as const }],
+  get: () => [
+    { key: asked('sort') ?? 'name', order: asked('order') === 'desc' ? ('desc' as const) : ('asc' as const) },
+  ],
   set: ([by]) => keep({ sort: by?.key, order: by?.order === 'desc' ? 'desc' : undefined }),
 })
 const SIZE = 25
-const query = (size: number, at: number) => new URLSearchParams({
-  q: asked('q') ?? '', sort: sortBy.value[0]?.key ?? 'name', order: sortBy.value[0]?.order ?? 'asc', page: String(at), size: String(size),
-  ...Object.fromEntries((['crop', 'kind', 'verdict'] as const).flatMap(name => asked(name) ? [[name, asked(name)!]] : [])),
-})
+const query = (size: number, at: number) =>
+  new URLSearchParams({
+    q: asked('q') ?? '',
+    sort: sortBy.value[0]?.key ?? 'name',
+    order: sortBy.value[0]?.order ?? 'asc',
+    page: String(at),
+    size: String(size),
+    ...Object.fromEntries(
+      (['crop', 'kind', 'verdict'] as const).flatMap(name => (asked(name) ? [[name, asked(name)!]] : [])),
+    ),
+  })
 const { data, problem } = useLive<PlantPage>(() => `/api/plants?${query(SIZE, page.value)}`)
 const isFiltered = computed(() => ['q', 'crop', 'kind', 'verdict'].some(name => asked(name)))
 const headers = [
-  { key: 'code', title: 'Tag' }, { key: 'name', title: 'Name' }, { key: 'crop', title: 'Crop' },
-  { key: 'plantKind', title: 'Kind', sortable: false }, { key: 'place', title: 'Place', sortable: false }, { key: 'since', title: 'Since' },
-  { key: 'verdict', title: 'Verdict', sortable: false }, { key: 'note', title: 'Note', sortable: false },
+  { key: 'code', title: 'Tag' },
+  { key: 'name', title: 'Name' },
+  { key: 'crop', title: 'Crop' },
+  { key: 'plantKind', title: 'Kind', sortable: false },
+  { key: 'place', title: 'Place', sortable: false },
+  { key: 'since', title: 'Since' },
+  { key: 'verdict', title: 'Verdict', sortable: false },
+  { key: 'note', title: 'Note', sortable: false },
 ]
 const isReading = ref(false)
 const { value: adding, open: openAdding, close: closeAdding } = useStep('add')
-const isAdding = computed({ get: () => adding.value === '1', set: is => void (is ? openAdding('1') : closeAdding()) })
+const isAdding = computed({
+  get: () => adding.value === '1',
+  set: is => void (is ? openAdding('1') : closeAdding()),
+})
 
 async function exportCsv() {
   const all = await $fetch<PlantPage>(`/api/plants?${query(10_000, 1)}`)
   const named = (id: string | null) => all.parents.find(parent => parent.id === id) ?? null
-  const parents = parentCells<PlantPage['plants'][number]>(p => ({ seedParent: named(p.seedParentId), pollenParent: named(p.pollenParentId) }))
-  saveCsv('plants', ['name', 'tag', 'crop', 'kind', 'place', ...Object.keys(parents), 'since', 'verdict', 'reason', 'note', 'lost on'],
-    all.plants.map(p => [p.name, p.code, garden.cropName(p.crop), p.plantKind, garden.placeName(p.placeId), ...Object.values(parents).map(cell => cell(p)), p.since, p.verdict?.verdict ?? '', p.verdict?.reason ?? '', p.note ?? '', p.lost?.on ?? '']))
+  const parents = parentCells<PlantPage['plants'][number]>(p => ({
+    seedParent: named(p.seedParentId),
+    pollenParent: named(p.pollenParentId),
+  }))
+  saveCsv(
+    'plants',
+    [
+      'name',
+      'tag',
+      'crop',
+      'kind',
+      'place',
+      ...Object.keys(parents),
+      'since',
+      'verdict',
+      'reason',
+      'note',
+      'lost on',
+    ],
+    all.plants.map(p => [
+      p.name,
+      p.code,
+      garden.cropName(p.crop),
+      p.plantKind,
+      garden.placeName(p.placeId),
+      ...Object.values(parents).map(cell => cell(p)),
+      p.since,
+      p.verdict?.verdict ?? '',
+      p.verdict?.reason ?? '',
+      p.note ?? '',
+      p.lost?.on ?? '',
+    ]),
+  )
 }
-useShortcuts([{ key: 'n', does: 'add a plant', notes: true, run: () => isAdding.value = true }])
+useShortcuts([{ key: 'n', does: 'add a plant', notes: true, run: () => (isAdding.value = true) }])
 </script>
 
 <template>
   <div>
-    <header class="row spread"><h1>Plants</h1><div v-if="garden.mayNote" class="row"><v-btn class="quietly" @click="isReading = true">Read a table</v-btn><v-btn variant="flat" :prepend-icon="mdiPlus" @click="isAdding = true">Add a plant</v-btn></div></header>
+    <header class="row spread">
+      <h1>Plants</h1>
+      <div v-if="garden.mayNote" class="row">
+        <v-btn class="quietly" @click="isReading = true">Read a table</v-btn
+        ><v-btn variant="flat" :prepend-icon="mdiPlus" @click="isAdding = true">Add a plant</v-btn>
+      </div>
+    </header>
     <p v-if="problem" class="fail" role="alert">{{ problem.sentence }}</p>
     <EmptyPage v-if="data && !data.total && !isFiltered" heading="No plant is in the garden yet">
-      Add the plants you cross with: clones, lines, populations. Each gets a tag code, and everything that happens to it is noted under that code.
-      <template #step><template v-if="garden.mayNote"><v-btn variant="flat" @click="isAdding = true">Add the first plant</v-btn><v-btn class="quietly" @click="isReading = true">Or read a table of them</v-btn></template></template>
+      Add the plants you cross with: clones, lines, populations. Each gets a tag code, and everything that
+      happens to it is noted under that code.
+      <template #step
+        ><template v-if="garden.mayNote"
+          ><v-btn variant="flat" @click="isAdding = true">Add the first plant</v-btn
+          ><v-btn class="quietly" @click="isReading = true">Or read a table of them</v-btn></template
+        ></template
+      >
     </EmptyPage>
     <template v-else-if="data">
       <div class="row tools">
-        <v-text-field v-model="typed" label="Filter by name or tag" clearable class="filter" @click:clear="typed = ''" />
-        <v-select v-model="crop" label="Crop" clearable :items="garden.garden?.crops.map(c => ({ value: c.guide.id, title: c.guide.name }))" class="narrow" />
-        <v-select v-model="kind" label="Kind" clearable :items="PLANT_KINDS as readonly string[] as string[]" class="narrow" />
-        <v-select v-model="verdict" label="Verdict" clearable :items="['keep', 'watch', 'discard', { value: 'none', title: 'not judged' }]" class="narrow" />
+        <v-text-field
+          v-model="typed"
+          label="Filter by name or tag"
+          clearable
+          class="filter"
+          @click:clear="typed = ''"
+        />
+        <v-select
+          v-model="crop"
+          label="Crop"
+          clearable
+          :items="garden.garden?.crops.map(c => ({ value: c.guide.id, title: c.guide.name }))"
+          class="narrow"
+        />
+        <v-select
+          v-model="kind"
+          label="Kind"
+          clearable
+          :items="PLANT_KINDS as readonly string[] as string[]"
+          class="narrow"
+        />
+        <v-select
+          v-model="verdict"
+          label="Verdict"
+          clearable
+          :items="['keep', 'watch', 'discard', { value: 'none', title: 'not judged' }]"
+          class="narrow"
+        />
         <span class="quiet small">{{ counted(data.total, 'plant') }}</span>
         <v-btn variant="text" class="quietly" :prepend-icon="mdiDownload" @click="exportCsv">CSV</v-btn>
       </div>
-      <v-data-table-server v-model:page="page" v-model:sort-by="sortBy" :headers="headers" :items="data.plants" :items-length="data.total" :items-per-page="SIZE" :items-per-page-options="[SIZE]" class="rows" @click:row="(_: Event, { item }: { item: { id: string } }) => navigateTo(`/plants/${item.id}`)">
-        <template #item.code="{ item }"><TagLabel :code="item.code" :to="`/plants/${item.id}`" :ended="Boolean(item.lost)" /></template>
-        <template #item.name="{ item }"><strong>{{ item.name === item.code ? '' : item.name }}</strong></template>
+      <v-data-table-server
+        v-model:page="page"
+        v-model:sort-by="sortBy"
+        :headers="headers"
+        :items="data.plants"
+        :items-length="data.total"
+        :items-per-page="SIZE"
+        :items-per-page-options="[SIZE]"
+        class="rows"
+        @click:row="(_: Event, { item }: { item: { id: string } }) => navigateTo(`/plants/${item.id}`)"
+      >
+        <template #item.code="{ item }"
+          ><TagLabel :code="item.code" :to="`/plants/${item.id}`" :ended="Boolean(item.lost)"
+        /></template>
+        <template #item.name="{ item }"
+          ><strong>{{ item.name === item.code ? '' : item.name }}</strong></template
+        >
         <template #item.crop="{ item }">{{ garden.cropName(item.crop) }}</template>
         <template #item.place="{ item }">{{ garden.placeName(item.placeId) }}</template>
-        <template #item.since="{ item }"><span class="quiet">{{ dayInWords(item.since, true) }}</span></template>
+        <template #item.since="{ item }"
+          ><span class="quiet">{{ dayInWords(item.since, true) }}</span></template
+        >
         <template #item.verdict="{ item }">{{ item.verdict?.verdict ?? '' }}</template>
-        <template #item.note="{ item }"><span class="quiet note">{{ item.verdict?.reason ?? item.note }}</span></template>
+        <template #item.note="{ item }"
+          ><span class="quiet note">{{ item.verdict?.reason ?? item.note }}</span></template
+        >
         <template #no-data><span class="quiet">No plant fits this filter.</span></template>
       </v-data-table-server>
     </template>
@@ -83,9 +192,24 @@ useShortcuts([{ key: 'n', does: 'add a plant', notes: true, run: () => isAdding.
 </template>
 
 <style scoped>
-.tools { margin: 8px 0 4px; }
-.filter { max-width: 240px; }
-.narrow { max-width: 150px; }
-.rows :deep(tbody tr) { cursor: pointer; }
-.note { display: inline-block; max-width: 320px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; vertical-align: middle; }
+.tools {
+  margin: 8px 0 4px;
+}
+.filter {
+  max-width: 240px;
+}
+.narrow {
+  max-width: 150px;
+}
+.rows :deep(tbody tr) {
+  cursor: pointer;
+}
+.note {
+  display: inline-block;
+  max-width: 320px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  vertical-align: middle;
+}
 </style>

@@ -10,12 +10,16 @@ const route = useRoute()
 const router = useRouter()
 const { data: shelf, problem } = useLive<SeedShelf>(() => '/api/seed')
 const shown = computed({
-  get: () => route.query.show === 'trays' ? 'trays' : 'packets',
+  get: () => (route.query.show === 'trays' ? 'trays' : 'packets'),
   set: show => router.replace({ query: { show } }),
 })
 const parents = (r: LotRow | SowingRow) => `${r.seedParent.name} × ${r.pollenParent?.name ?? 'open'}`
 /** What became of a packet beside sowing. */
-const restWords = ({ gone, reserveSince, left }: LotRow['lot']) => [...gone.map(g => `${g.seeds} ${seedEndWords[g.how]}`), ...reserveSince && left ? ['a reserve'] : []].join(', ')
+const restWords = ({ gone, reserveSince, left }: LotRow['lot']) =>
+  [
+    ...gone.map(g => `${g.seeds} ${seedEndWords[g.how]}`),
+    ...(reserveSince && left ? ['a reserve'] : []),
+  ].join(', ')
 const lotColumns: Column<LotRow>[] = [
   { key: 'code', title: 'Packet', value: r => r.lot.code },
   { key: 'parents', title: 'Parents', value: parents, csv: parentCells(r => r) },
@@ -44,33 +48,83 @@ const trayColumns: Column<SowingRow>[] = [
 <template>
   <div>
     <h1>Seed</h1>
-    <p class="quiet">What was harvested lies in a <TermMark term="packet" />; what was sown from it stands in trays, pots or beds.</p>
+    <p class="quiet">
+      What was harvested lies in a <TermMark term="packet" />; what was sown from it stands in trays, pots or
+      beds.
+    </p>
     <p v-if="problem" class="fail" role="alert">{{ problem.sentence }}</p>
     <template v-if="shelf?.lots.length">
-      <v-btn-toggle v-model="shown" mandatory density="compact" variant="outlined" color="primary" class="toggle" aria-label="Show">
+      <v-btn-toggle
+        v-model="shown"
+        mandatory
+        density="compact"
+        variant="outlined"
+        color="primary"
+        class="toggle"
+        aria-label="Show"
+      >
         <v-btn value="packets">Packets</v-btn><v-btn value="trays">Trays</v-btn>
       </v-btn-toggle>
-      <ReadTable v-if="shown === 'packets'" :rows="shelf.lots" :columns="lotColumns" name="packets" one="packet" sort="harvestedOn" descending @open="row => navigateTo(`/seed/packets/${row.lot.id}`)">
-        <template #code="{ row }"><TagLabel :code="row.lot.code" :to="`/seed/packets/${row.lot.id}`" /></template>
-        <template #parents="{ row }"><CrossName :seed-parent="row.seedParent" :pollen-parent="row.pollenParent" /></template>
+      <ReadTable
+        v-if="shown === 'packets'"
+        :rows="shelf.lots"
+        :columns="lotColumns"
+        name="packets"
+        one="packet"
+        sort="harvestedOn"
+        descending
+        @open="row => navigateTo(`/seed/packets/${row.lot.id}`)"
+      >
+        <template #code="{ row }"
+          ><TagLabel :code="row.lot.code" :to="`/seed/packets/${row.lot.id}`"
+        /></template>
+        <template #parents="{ row }"
+          ><CrossName :seed-parent="row.seedParent" :pollen-parent="row.pollenParent"
+        /></template>
         <template #harvestedOn="{ row }">{{ dayInWords(row.lot.harvestedOn, true) }}</template>
-        <template #rest="{ row }"><span class="quiet small">{{ restWords(row.lot) }}</span></template>
-        <template #left="{ row }"><strong v-if="row.lot.left" class="figures">{{ row.lot.left }}</strong><span v-else class="quiet">empty</span></template>
+        <template #rest="{ row }"
+          ><span class="quiet small">{{ restWords(row.lot) }}</span></template
+        >
+        <template #left="{ row }"
+          ><strong v-if="row.lot.left" class="figures">{{ row.lot.left }}</strong
+          ><span v-else class="quiet">empty</span></template
+        >
       </ReadTable>
-      <ReadTable v-else :rows="shelf.sowings" :columns="trayColumns" name="trays" one="tray" sort="sownOn" descending @open="row => navigateTo(`/seed/trays/${row.sowing.id}`)">
-        <template #code="{ row }"><TagLabel :code="row.sowing.code" :to="`/seed/trays/${row.sowing.id}`" :ended="Boolean(row.sowing.ended)" /></template>
-        <template #parents="{ row }"><CrossName :seed-parent="row.seedParent" :pollen-parent="row.pollenParent" /></template>
+      <ReadTable
+        v-else
+        :rows="shelf.sowings"
+        :columns="trayColumns"
+        name="trays"
+        one="tray"
+        sort="sownOn"
+        descending
+        @open="row => navigateTo(`/seed/trays/${row.sowing.id}`)"
+      >
+        <template #code="{ row }"
+          ><TagLabel
+            :code="row.sowing.code"
+            :to="`/seed/trays/${row.sowing.id}`"
+            :ended="Boolean(row.sowing.ended)"
+        /></template>
+        <template #parents="{ row }"
+          ><CrossName :seed-parent="row.seedParent" :pollen-parent="row.pollenParent"
+        /></template>
         <template #sownOn="{ row }">{{ dayInWords(row.sowing.sownOn, true) }}</template>
       </ReadTable>
     </template>
     <EmptyPage v-else-if="shelf" heading="No seed is harvested yet">
-      When a fruit is ripe, harvest it from its flower: the seeds go into a packet with a code, and from the packet into trays.
+      When a fruit is ripe, harvest it from its flower: the seeds go into a packet with a code, and from the
+      packet into trays.
       <template #step><v-btn variant="flat" to="/crosses">To the crosses</v-btn></template>
     </EmptyPage>
   </div>
 </template>
 
 <style scoped>
-h1 { margin-bottom: 8px; }
-.toggle { margin: 8px 0 12px; }
+h1 {
+  margin-bottom: 8px;
+}
+.toggle {
+  margin: 8px 0 12px;
+}
 </style>

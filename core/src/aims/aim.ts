@@ -10,7 +10,7 @@ export interface Aim {
   words: string
   wishes: Wish[]
   setOn: ISODate
-  ended: { on: ISODate, reason: string } | null
+  ended: { on: ISODate; reason: string } | null
 }
 
 /** The aim after one more deed. @throws {Refusal} if the deed does not fit. */
@@ -20,10 +20,14 @@ export function aimAfter(aim: Aim | null, deed: LoggedDeed, id: string): Aim {
     return { id, ...deed.payload, setOn: deed.day, ended: null }
   }
   if (!aim) throw new Refusal('unknown-aim', 'This aim is not in the garden; set it first.')
-  if (aim.ended && deed.kind !== 'crossPlanned') throw new Refusal('aim-ended', `The aim was ended (${aim.ended.reason}); set another one.`)
+  if (aim.ended && deed.kind !== 'crossPlanned')
+    throw new Refusal('aim-ended', `The aim was ended (${aim.ended.reason}); set another one.`)
   switch (deed.kind) {
-    case 'aimChanged': return { ...aim, ...deed.payload }
-    case 'aimEnded': return { ...aim, ended: { on: deed.day, reason: deed.payload.reason } }
-    default: return aim
+    case 'aimChanged':
+      return { ...aim, ...deed.payload }
+    case 'aimEnded':
+      return { ...aim, ended: { on: deed.day, reason: deed.payload.reason } }
+    default:
+      return aim
   }
 }

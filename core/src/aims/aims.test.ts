@@ -14,32 +14,73 @@ const trait = (id: string, more: object) => ({ id, name: id, hint: 'x', isOwn: f
 const leaf = trait('leaf', { scale: 'steps', steps: ['green', 'flushed', 'purple'] })
 const height = trait('height', { scale: 'measure', unit: 'cm', most: 300 })
 const hot = trait('hot', { scale: 'yesNo' })
-const swatch = trait('petal', { scale: 'colour', swatches: [{ name: 'dusk', colour: '#553344' }, { name: 'fog', colour: '#bbbbcc' }] })
+const swatch = trait('petal', {
+  scale: 'colour',
+  swatches: [
+    { name: 'dusk', colour: '#553344' },
+    { name: 'fog', colour: '#bbbbcc' },
+  ],
+})
 const vigour = trait('vigour', { scale: 'steps', steps: ['poor', 'fair', 'good', 'very good'], good: 'high' })
 const traits = [leaf, height, hot, swatch, vigour]
-const wish = (trait: string, target: Wish['target'], more: Partial<Wish> = {}): Wish => ({ trait, way: 'bring', target, weight: 1, must: false, ...more })
+const wish = (trait: string, target: Wish['target'], more: Partial<Wish> = {}): Wish => ({
+  trait,
+  way: 'bring',
+  target,
+  weight: 1,
+  must: false,
+  ...more,
+})
 
 describe('an aim', () => {
   const id = newId()
   const set = deed('2026-02-01', 'aimSet', id, { crop: 'chilli', words: 'low and purple', wishes: [] })
   it('is set, changed and ended', () => {
     const wishes = [wish('leaf', { classes: [2] })]
-    const aim = fold('aim', id, [set, deed('2026-02-02', 'aimChanged', id, { words: 'lower', wishes }), deed('2026-03-01', 'aimEnded', id, { reason: 'reached' })])
-    expect(aim).toMatchObject({ crop: 'chilli', words: 'lower', wishes, setOn: '2026-02-01', ended: { on: '2026-03-01', reason: 'reached' } })
-    expect(() => fold('aim', id, [set, deed('2026-03-01', 'aimEnded', id, { reason: 'reached' }), deed('2026-04-01', 'aimChanged', id, { words: 'x', wishes: [] })])).toThrow('The aim was ended (reached)')
-    expect(() => fold('aim', id, [deed('2026-03-01', 'aimEnded', id, { reason: 'x' })])).toThrow('not in the garden')
+    const aim = fold('aim', id, [
+      set,
+      deed('2026-02-02', 'aimChanged', id, { words: 'lower', wishes }),
+      deed('2026-03-01', 'aimEnded', id, { reason: 'reached' }),
+    ])
+    expect(aim).toMatchObject({
+      crop: 'chilli',
+      words: 'lower',
+      wishes,
+      setOn: '2026-02-01',
+      ended: { on: '2026-03-01', reason: 'reached' },
+    })
+    expect(() =>
+      fold('aim', id, [
+        set,
+        deed('2026-03-01', 'aimEnded', id, { reason: 'reached' }),
+        deed('2026-04-01', 'aimChanged', id, { words: 'x', wishes: [] }),
+      ]),
+    ).toThrow('The aim was ended (reached)')
+    expect(() => fold('aim', id, [deed('2026-03-01', 'aimEnded', id, { reason: 'x' })])).toThrow(
+      'not in the garden',
+    )
   })
 
   it.each([
-    [wish('flavour', { classes: [1] }), /not scored on this crop/], [wish('leaf', { from: 1, to: null }), /leaf is green, flushed, purple/], [wish('height', { classes: [1] }), /a number: give a range/],
-    [wish('hot', { classes: [2] }), /one of: no, yes/], [wish('leaf', { classes: [0, 1, 2] }), /Every leaf would do/],
+    [wish('flavour', { classes: [1] }), /not scored on this crop/],
+    [wish('leaf', { from: 1, to: null }), /leaf is green, flushed, purple/],
+    [wish('height', { classes: [1] }), /a number: give a range/],
+    [wish('hot', { classes: [2] }), /one of: no, yes/],
+    [wish('leaf', { classes: [0, 1, 2] }), /Every leaf would do/],
   ])('refuses a wish that does not fit its trait', (wrong, sentence) => {
     expect(() => checkAim([wrong], traits)).toThrow(sentence)
   })
 })
 
 describe('how near a plant is to a wish', () => {
-  const seen = (mean: number, standardError: number | null = 0.1) => ({ n: 3, occasions: 3, mean, standardError, shares: null, lastOn: '2026-01-01' })
+  const seen = (mean: number, standardError: number | null = 0.1) => ({
+    n: 3,
+    occasions: 3,
+    mean,
+    standardError,
+    shares: null,
+    lastOn: '2026-01-01',
+  })
 
   it('counts the steps that are missing', () => {
     const purple = wish('leaf', { classes: [2] })
@@ -56,39 +97,93 @@ describe('how near a plant is to a wish', () => {
   })
 
   it('turns round what is to be lost', () => {
-    expect(stretchesOf(leaf, wish('leaf', { classes: [1] }, { way: 'lose' }))).toEqual([{ from: -Infinity, to: 0.5 }, { from: 1.5, to: Infinity }])
-    expect(stretchesOf(height, wish('height', { from: null, to: 30 }, { way: 'lose' }))).toEqual([{ from: 30, to: Infinity }])
+    expect(stretchesOf(leaf, wish('leaf', { classes: [1] }, { way: 'lose' }))).toEqual([
+      { from: -Infinity, to: 0.5 },
+      { from: 1.5, to: Infinity },
+    ])
+    expect(stretchesOf(height, wish('height', { from: null, to: 30 }, { way: 'lose' }))).toEqual([
+      { from: 30, to: Infinity },
+    ])
     expect(stretchesOf(leaf, wish('leaf', { classes: [1, 2] }))).toEqual([{ from: 0.5, to: Infinity }])
   })
 
   it('takes the share of looks for swatches', () => {
-    expect(nearnessOf(swatch, wish('petal', { classes: [1] }), { ...seen(0), mean: null, shares: [0.25, 0.75] }, 1)).toEqual({ near: 0.75, meets: 0.75 })
+    expect(
+      nearnessOf(
+        swatch,
+        wish('petal', { classes: [1] }),
+        { ...seen(0), mean: null, shares: [0.25, 0.75] },
+        1,
+      ),
+    ).toEqual({ near: 0.75, meets: 0.75 })
   })
 
   it('sums the chances of separate stretches', () => {
-    expect(chanceIn([{ from: -Infinity, to: -1 }, { from: 1, to: Infinity }], 0, 1)).toBeCloseTo(0.3173, 4)
+    expect(
+      chanceIn(
+        [
+          { from: -Infinity, to: -1 },
+          { from: 1, to: Infinity },
+        ],
+        0,
+        1,
+      ),
+    ).toBeCloseTo(0.3173, 4)
     expect(chanceIn([{ from: 0, to: 1 }], 0.5, 0)).toBe(1)
   })
 
   it('is said in words', () => {
     expect([
-      wishInWords(leaf, wish('leaf', { classes: [1, 2] })), wishInWords(height, wish('height', { from: null, to: 45 }, { way: 'keep' })), wishInWords(hot, wish('hot', { classes: [1] }, { way: 'lose' })),
-      wishInWords(height, wish('height', { from: 30, to: 45 })), wishInWords(height, wish('height', { from: 30, to: null })),
-    ]).toEqual(['bring in flushed or purple', 'keep at most 45 cm', 'lose hot', 'bring in 30–45 cm', 'bring in at least 30 cm'])
+      wishInWords(leaf, wish('leaf', { classes: [1, 2] })),
+      wishInWords(height, wish('height', { from: null, to: 45 }, { way: 'keep' })),
+      wishInWords(hot, wish('hot', { classes: [1] }, { way: 'lose' })),
+      wishInWords(height, wish('height', { from: 30, to: 45 })),
+      wishInWords(height, wish('height', { from: 30, to: null })),
+    ]).toEqual([
+      'bring in flushed or purple',
+      'keep at most 45 cm',
+      'lose hot',
+      'bring in 30–45 cm',
+      'bring in at least 30 cm',
+    ])
   })
 })
 
 const scored = (values: Record<string, number>, years = [2024, 2025, 2026]): Score[] =>
-  Object.entries(values).flatMap(([id, value]) => years.map(year => ({ trait: id, value, on: `${year}-07-01`, placeId: null })))
+  Object.entries(values).flatMap(([id, value]) =>
+    years.map(year => ({ trait: id, value, on: `${year}-07-01`, placeId: null })),
+  )
 
 describe('the bench', () => {
-  const wishes = [wish('leaf', { classes: [2] }, { weight: 5, must: true }), wish('height', { from: null, to: 45 }, { weight: 2 }), wish('petal', { classes: [0] })]
-  const rows = new Map(benchOf(wishes, traits, summariesOf([
-    { id: 'tall', scores: scored({ leaf: 2, height: 80, vigour: 2 }) }, { id: 'low', scores: scored({ leaf: 0, height: 35, vigour: 0 }) }, { id: 'new', scores: [] },
-  ], traits)).map(row => [row.id, row]))
+  const wishes = [
+    wish('leaf', { classes: [2] }, { weight: 5, must: true }),
+    wish('height', { from: null, to: 45 }, { weight: 2 }),
+    wish('petal', { classes: [0] }),
+  ]
+  const rows = new Map(
+    benchOf(
+      wishes,
+      traits,
+      summariesOf(
+        [
+          { id: 'tall', scores: scored({ leaf: 2, height: 80, vigour: 2 }) },
+          { id: 'low', scores: scored({ leaf: 0, height: 35, vigour: 0 }) },
+          { id: 'new', scores: [] },
+        ],
+        traits,
+      ),
+    ).map(row => [row.id, row]),
+  )
 
   it('leaves missing what was not scored', () => {
-    expect(rows.get('new')).toMatchObject({ cells: [null, null, null], merit: null, missing: 3, misses: 0, improve: null, whole: [null] })
+    expect(rows.get('new')).toMatchObject({
+      cells: [null, null, null],
+      merit: null,
+      missing: 3,
+      misses: 0,
+      improve: null,
+      whole: [null],
+    })
     expect(rows.get('tall')).toMatchObject({ missing: 1 })
   })
 
@@ -106,18 +201,62 @@ describe('the bench', () => {
 })
 
 describe('pairs', () => {
-  const rule = { name: 'leafRule', cases: [{ when: { p: 'PP' }, is: 'purple' }, { when: { p: 'Pp' }, is: 'flushed' }], otherwise: 'green' }
-  const wishes = [wish('leaf', { classes: [2] }, { weight: 3, must: true }), wish('height', { from: null, to: 45 }, { weight: 2, must: true })]
-  const plant = (id: string, p: string, values: Record<string, number>, more: Partial<Candidate> = {}): Candidate & { scores: Score[] } => ({
-    id, name: id, plantKind: 'line', sets: 2, summaries: {}, possible: [[{ genotype: { p: [...p] }, probability: 1 }]], struckOff: null, carrying: 0, takes: { successes: 0, tries: 0 }, scores: scored(values), ...more,
+  const rule = {
+    name: 'leafRule',
+    cases: [
+      { when: { p: 'PP' }, is: 'purple' },
+      { when: { p: 'Pp' }, is: 'flushed' },
+    ],
+    otherwise: 'green',
+  }
+  const wishes = [
+    wish('leaf', { classes: [2] }, { weight: 3, must: true }),
+    wish('height', { from: null, to: 45 }, { weight: 2, must: true }),
+  ]
+  const plant = (
+    id: string,
+    p: string,
+    values: Record<string, number>,
+    more: Partial<Candidate> = {},
+  ): Candidate & { scores: Score[] } => ({
+    id,
+    name: id,
+    plantKind: 'line',
+    sets: 2,
+    summaries: {},
+    possible: [[{ genotype: { p: [...p] }, probability: 1 }]],
+    struckOff: null,
+    carrying: 0,
+    takes: { successes: 0, tries: 0 },
+    scores: scored(values),
+    ...more,
   })
   const table = (plants: (Candidate & { scores: Score[] })[], more: Partial<PairTable> = {}): PairTable => {
     const summaries = summariesOf(plants, traits)
     return {
-      wishes, traits, mating: 'selfing', fruitLoad: 4, makes: [{ rule: 'leafRule', trait: 'leaf' }], blocks: [['p']], tried: [], spreads: { height: { deviation: 8, families: 5 } },
-      genetics: { ploidy: 2, map: 'haldane', doubleReduction: 0, loci: [{ name: 'p', alleles: ['P', 'p'], dominance: 'none', group: null, cM: null }], rules: [rule] },
+      wishes,
+      traits,
+      mating: 'selfing',
+      fruitLoad: 4,
+      makes: [{ rule: 'leafRule', trait: 'leaf' }],
+      blocks: [['p']],
+      tried: [],
+      spreads: { height: { deviation: 8, families: 5 } },
+      genetics: {
+        ploidy: 2,
+        map: 'haldane',
+        doubleReduction: 0,
+        loci: [{ name: 'p', alleles: ['P', 'p'], dominance: 'none', group: null, cM: null }],
+        rules: [rule],
+      },
       candidates: plants.map(p => ({ ...p, summaries: summaries.get(p.id)! })),
-      relations: plants.map(({ id, plantKind }) => ({ id, seedParentId: null, pollenParentId: null, plantKind })), ...more,
+      relations: plants.map(({ id, plantKind }) => ({
+        id,
+        seedParentId: null,
+        pollenParentId: null,
+        plantKind,
+      })),
+      ...more,
     }
   }
   const purpleTall = plant('purpleTall', 'PP', { leaf: 2, height: 80, vigour: 3 })
@@ -126,15 +265,29 @@ describe('pairs', () => {
 
   it('of lines are judged by their F2, of others by their F1', () => {
     expect(familyPath('selfing')).toEqual(['cross', 'self'])
-    const inF1 = pairsOf(table([purpleTall, greenLow], { mating: 'outcrossing' })).pairOf('purpleTall', 'greenLow')
-    expect(inF1.wishes[0]).toMatchObject({ from: 'genes', chance: 0, classes: [{ name: 'flushed', share: 1 }] })
+    const inF1 = pairsOf(table([purpleTall, greenLow], { mating: 'outcrossing' })).pairOf(
+      'purpleTall',
+      'greenLow',
+    )
+    expect(inF1.wishes[0]).toMatchObject({
+      from: 'genes',
+      chance: 0,
+      classes: [{ name: 'flushed', share: 1 }],
+    })
     const inF2 = pairsOf(table([purpleTall, greenLow])).pairOf('purpleTall', 'greenLow')
     expect(inF2.wishes[0]!.chance).toBeCloseTo(0.25, 12)
-    expect(inF2.wishes[0]!.classes!.map(c => [c.name, c.share])).toEqual([['green', 0.25], ['flushed', 0.5], ['purple', 0.25]])
+    expect(inF2.wishes[0]!.classes!.map(c => [c.name, c.share])).toEqual([
+      ['green', 0.25],
+      ['flushed', 0.5],
+      ['purple', 0.25],
+    ])
   })
 
   it('spread numbers around the mean of the parents', () => {
-    const { wishes: [, low], musts } = pairsOf(table([purpleTall, greenLow])).pairOf('purpleTall', 'greenLow')
+    const {
+      wishes: [, low],
+      musts,
+    } = pairsOf(table([purpleTall, greenLow])).pairOf('purpleTall', 'greenLow')
     expect(low).toMatchObject({ from: 'scores', covers: 'pollen parent', range: { mean: 57.5 } })
     expect(low!.chance).toBeGreaterThan(0.04)
     expect(low!.chance).toBeLessThan(0.08)
@@ -142,28 +295,56 @@ describe('pairs', () => {
   })
 
   it('mix what uncertain parents may bring', () => {
-    const unsure = plant('unsure', 'PP', { leaf: 2, height: 60 }, { possible: [[{ genotype: { p: ['P', 'P'] }, probability: 0.75 }, { genotype: { p: ['P', 'p'] }, probability: 0.25 }]] })
+    const unsure = plant(
+      'unsure',
+      'PP',
+      { leaf: 2, height: 60 },
+      {
+        possible: [
+          [
+            { genotype: { p: ['P', 'P'] }, probability: 0.75 },
+            { genotype: { p: ['P', 'p'] }, probability: 0.25 },
+          ],
+        ],
+      },
+    )
     // F2 of PP × pp holds 1/4 PP; of Pp × pp half as much.
-    expect(pairsOf(table([unsure, greenLow])).pairOf('unsure', 'greenLow').wishes[0]!.chance).toBeCloseTo(0.75 / 4 + 0.25 / 8, 12)
+    expect(pairsOf(table([unsure, greenLow])).pairOf('unsure', 'greenLow').wishes[0]!.chance).toBeCloseTo(
+      0.75 / 4 + 0.25 / 8,
+      12,
+    )
   })
 
   it('let the sounder plant carry the fruit, and say why', () => {
     const { ranked, pairOf } = pairsOf(table([flushed, greenLow]))
     const [pair] = ranked().pairs
     expect(pair).toMatchObject({ seedParentId: 'greenLow', pollenParentId: 'flushed' })
-    expect(pair!.direction).toBe('greenLow is the sounder plant to carry fruit; flushed falls short in vigour.')
+    expect(pair!.direction).toBe(
+      'greenLow is the sounder plant to carry fruit; flushed falls short in vigour.',
+    )
     expect(pairOf('flushed', 'greenLow').warnings).toMatchObject([{ kind: 'sickly', isBar: false }])
     expect(pairOf('flushed', 'greenLow').direction).toMatch(/^Better the other way round/)
   })
 
   it('warn of full plants, kin, and what was tried', () => {
     const full = { ...purpleTall, carrying: 6 }
-    const kin = [{ id: 'm', seedParentId: null, pollenParentId: null, plantKind: 'clone' as const }, { id: 'purpleTall', seedParentId: 'm', pollenParentId: null, plantKind: 'seedling' as const }, { id: 'greenLow', seedParentId: 'm', pollenParentId: null, plantKind: 'seedling' as const }]
-    const tried = [{ seedParentId: 'greenLow', pollenParentId: 'purpleTall', crosses: 2, pollinated: 14, taken: 9 }]
-    const { warnings, kinship } = pairsOf(table([full, greenLow], { relations: kin, tried })).pairOf('purpleTall', 'greenLow')
+    const kin = [
+      { id: 'm', seedParentId: null, pollenParentId: null, plantKind: 'clone' as const },
+      { id: 'purpleTall', seedParentId: 'm', pollenParentId: null, plantKind: 'seedling' as const },
+      { id: 'greenLow', seedParentId: 'm', pollenParentId: null, plantKind: 'seedling' as const },
+    ]
+    const tried = [
+      { seedParentId: 'greenLow', pollenParentId: 'purpleTall', crosses: 2, pollinated: 14, taken: 9 },
+    ]
+    const { warnings, kinship } = pairsOf(table([full, greenLow], { relations: kin, tried })).pairOf(
+      'purpleTall',
+      'greenLow',
+    )
     expect(kinship).toBe(0.125)
     expect(warnings.map(w => w.words)).toEqual([
-      'Close relatives: the offspring are inbred by 13 %.', 'purpleTall carries 6 fruits and flowers; 4 are enough for one plant.', 'Tried before, the other way round, in 2 crosses: 9 of 14 flowers took.',
+      'Close relatives: the offspring are inbred by 13 %.',
+      'purpleTall carries 6 fruits and flowers; 4 are enough for one plant.',
+      'Tried before, the other way round, in 2 crosses: 9 of 14 flowers took.',
     ])
   })
 
@@ -173,27 +354,48 @@ describe('pairs', () => {
     const pairs = pairsOf(table([clone('a'), clone('b'), four], { mating: 'selfIncompatible' }))
     expect(pairs.ranked()).toMatchObject({ considered: 0, barred: 3 })
     expect(pairs.pairOf('a', 'b').warnings).toMatchObject([{ kind: 'same-clone', isBar: true }])
-    expect(pairs.pairOf('a', 'four').warnings[0]!.words).toBe('One Clone has 2 sets of chromosomes, four 4: their offspring are seldom fertile.')
-    expect(pairsOf(table([clone('a'), clone('b')])).pairOf('a', 'b').warnings[0]).toMatchObject({ kind: 'same-clone', isBar: false })
+    expect(pairs.pairOf('a', 'four').warnings[0]!.words).toBe(
+      'One Clone has 2 sets of chromosomes, four 4: their offspring are seldom fertile.',
+    )
+    expect(pairsOf(table([clone('a'), clone('b')])).pairOf('a', 'b').warnings[0]).toMatchObject({
+      kind: 'same-clone',
+      isBar: false,
+    })
   })
 
   it('are not made with a plant that was struck off', () => {
     const pairs = pairsOf(table([{ ...purpleTall, struckOff: 'virus' }, greenLow]))
     expect(pairs.ranked()).toMatchObject({ considered: 0, barred: 1 })
-    expect(pairs.pairOf('purpleTall', 'greenLow').warnings[0]).toMatchObject({ kind: 'struck-off', words: 'purpleTall was struck off: virus.' })
+    expect(pairs.pairOf('purpleTall', 'greenLow').warnings[0]).toMatchObject({
+      kind: 'struck-off',
+      words: 'purpleTall was struck off: virus.',
+    })
   })
 
   it('whose plants are alike to the last digit are ranked too', () => {
-    const plants = [['a', 45], ['b', 45], ['c', 80]].map(([id, height]) => plant(id as string, 'PP', { height: height as number }))
+    const plants = [
+      ['a', 45],
+      ['b', 45],
+      ['c', 80],
+    ].map(([id, height]) => plant(id as string, 'PP', { height: height as number }))
     // No spread at all, and at the very end of what is wished: that is fulfilled, not unknown.
-    const { pairs } = pairsOf(table(plants, { wishes: [wishes[1]!], spreads: { height: { deviation: 0, families: 1 } } })).ranked(1)
+    const { pairs } = pairsOf(
+      table(plants, { wishes: [wishes[1]!], spreads: { height: { deviation: 0, families: 1 } } }),
+    ).ranked(1)
     expect(pairs).toMatchObject([{ worth: 1, wishes: [{ chance: 1 }] }])
   })
 
   it('come best first, those of which nothing is known last', () => {
-    const unknown = plant('unknown', 'pp', {}, { possible: [[{ genotype: { p: ['p', 'p'] }, probability: 1 }]] })
+    const unknown = plant(
+      'unknown',
+      'pp',
+      {},
+      { possible: [[{ genotype: { p: ['p', 'p'] }, probability: 1 }]] },
+    )
     const told: number[] = []
-    const { pairs, considered } = pairsOf(table([greenLow, flushed, purpleTall, unknown])).ranked(3, done => told.push(done))
+    const { pairs, considered } = pairsOf(table([greenLow, flushed, purpleTall, unknown])).ranked(3, done =>
+      told.push(done),
+    )
     expect(considered).toBe(6)
     expect(pairs).toHaveLength(3)
     expect(pairs.map(p => p.worth!)).toEqual([...pairs.map(p => p.worth!)].sort((a, b) => b - a))

@@ -12,28 +12,43 @@ import { lengthOf, nearnessOf } from './nearness'
 export type Summaries = Record<string, TraitSummary>
 
 /** The scores of plants, summed up trait by trait; how much looks differ is learnt from all of them. */
-export function summariesOf(plants: Pick<Plant, 'id' | 'scores'>[], traits: CropTrait[]): Map<string, Summaries> {
+export function summariesOf(
+  plants: Pick<Plant, 'id' | 'scores'>[],
+  traits: CropTrait[],
+): Map<string, Summaries> {
   const byTrait = plants.map(({ scores }) => {
     const found = new Map<string, Score[]>()
-    for (const score of scores) found.set(score.trait, [...found.get(score.trait) ?? [], score])
+    for (const score of scores) found.set(score.trait, [...(found.get(score.trait) ?? []), score])
     return found
   })
-  const within = new Map(traits.map((t): [string, Within | null] => [t.id, withinPlants(byTrait.flatMap(scores => scores.has(t.id) ? [scores.get(t.id)!] : []))]))
-  return new Map(plants.map((plant, i) => [plant.id, Object.fromEntries(traits.flatMap((trait) => {
-    const summary = summaryOf(trait, byTrait[i]!.get(trait.id) ?? [], within.get(trait.id)!)
-    return summary ? [[trait.id, summary]] : []
-  }))]))
+  const within = new Map(
+    traits.map((t): [string, Within | null] => [
+      t.id,
+      withinPlants(byTrait.flatMap(scores => (scores.has(t.id) ? [scores.get(t.id)!] : []))),
+    ]),
+  )
+  return new Map(
+    plants.map((plant, i) => [
+      plant.id,
+      Object.fromEntries(
+        traits.flatMap(trait => {
+          const summary = summaryOf(trait, byTrait[i]!.get(trait.id) ?? [], within.get(trait.id)!)
+          return summary ? [[trait.id, summary]] : []
+        }),
+      ),
+    ]),
+  )
 }
 
 /** One wish, met with one candidate; null: not scored. */
-export type BenchCell = Nearness & { summary: TraitSummary } | null
+export type BenchCell = (Nearness & { summary: TraitSummary }) | null
 
 /** A candidate on the bench of an aim. */
 export interface BenchRow {
   id: string
   cells: BenchCell[]
   /** traits of the whole plant, 1 at their good end and 0 at the other; null: not scored */
-  whole: ({ good: number, summary: TraitSummary } | null)[]
+  whole: ({ good: number; summary: TraitSummary } | null)[]
   /** how near it is to the aim by what was scored, wishes by their weight; null: none of them was scored */
   merit: number | null
   /** wishes that were not scored */
@@ -68,18 +83,33 @@ export function benchOf(wishes: Wish[], traits: CropTrait[], summaries: Map<stri
   const byId = new Map(traits.map(t => [t.id, t]))
   const whole = wholeTraits(traits)
   const means = (id: string) => [...summaries.values()].flatMap(s => s[id]?.mean ?? [])
-  const lengths = new Map([...wishes.map(w => w.trait), ...whole.map(t => t.id)].map(id => [id, lengthOf(byId.get(id)!, means(id))]))
+  const lengths = new Map(
+    [...wishes.map(w => w.trait), ...whole.map(t => t.id)].map(id => [
+      id,
+      lengthOf(byId.get(id)!, means(id)),
+    ]),
+  )
   return [...summaries].map(([id, own]) => {
     const cells = wishes.map((wish): BenchCell => {
       const summary = own[wish.trait]
-      return summary ? { ...nearnessOf(byId.get(wish.trait)!, wish, summary, lengths.get(wish.trait)!), summary } : null
+      return summary
+        ? { ...nearnessOf(byId.get(wish.trait)!, wish, summary, lengths.get(wish.trait)!), summary }
+        : null
     })
-    const known = wishes.flatMap((wish, i) => cells[i] ? [{ i, weight: wish.weight, near: cells[i].near, must: wish.must, meets: cells[i].meets }] : [])
+    const known = wishes.flatMap((wish, i) =>
+      cells[i]
+        ? [{ i, weight: wish.weight, near: cells[i].near, must: wish.must, meets: cells[i].meets }]
+        : [],
+    )
     const weight = known.reduce((sum, k) => sum + k.weight, 0)
-    const short = known.map(k => ({ i: k.i, loss: k.weight * (1 - k.near) })).filter(k => k.loss > 0.05).sort((a, b) => b.loss - a.loss)
+    const short = known
+      .map(k => ({ i: k.i, loss: k.weight * (1 - k.near) }))
+      .filter(k => k.loss > 0.05)
+      .sort((a, b) => b.loss - a.loss)
     return {
-      id, cells,
-      whole: whole.map((trait) => {
+      id,
+      cells,
+      whole: whole.map(trait => {
         const summary = own[trait.id]
         return summary ? { good: goodness(trait, summary, lengths.get(trait.id)!), summary } : null
       }),

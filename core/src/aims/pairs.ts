@@ -31,22 +31,28 @@ export interface Candidate {
   /** fruits on it, and flowers that may still become fruits */
   carrying: number
   /** flowers of it as a seed parent that took, of those known */
-  takes: { successes: number, tries: number }
+  takes: { successes: number; tries: number }
 }
 
 /** How two plants did when they were crossed before. */
-export interface Tried { seedParentId: string, pollenParentId: string, crosses: number, pollinated: number, taken: number }
+export interface Tried {
+  seedParentId: string
+  pollenParentId: string
+  crosses: number
+  pollinated: number
+  taken: number
+}
 
 /** All that pairs are ranked from; plain data, so that it can be handed to a worker. */
 export interface PairTable {
   wishes: Wish[]
   traits: CropTrait[]
-  mating: typeof MATINGS[number]
+  mating: (typeof MATINGS)[number]
   /** most fruits a plant carries without harm; null: not known */
   fruitLoad: number | null
   genetics: Genetics
   /** rules that make a trait, by their name among the genetics */
-  makes: { rule: string, trait: string }[]
+  makes: { rule: string; trait: string }[]
   /** loci of each set that was worked out together */
   blocks: string[][]
   candidates: Candidate[]
@@ -54,11 +60,15 @@ export interface PairTable {
   relations: Relation[]
   tried: Tried[]
   /** how much plants of one family differ, by trait: standard deviation and how many families told it */
-  spreads: Record<string, { deviation: number, families: number }>
+  spreads: Record<string, { deviation: number; families: number }>
 }
 
 /** Why a pair needs a second thought, or cannot be. */
-export interface Warning { kind: 'struck-off' | 'same-clone' | 'sets' | 'relatives' | 'sickly' | 'load' | 'tried', isBar: boolean, words: string }
+export interface Warning {
+  kind: 'struck-off' | 'same-clone' | 'sets' | 'relatives' | 'sickly' | 'load' | 'tried'
+  isBar: boolean
+  words: string
+}
 
 /** What is to be expected of one wish in the offspring of a pair. */
 export interface PairWish {
@@ -69,8 +79,8 @@ export interface PairWish {
   /** what the chance rests on */
   from: 'genes' | 'scores' | null
   /** the family's classes with their shares, or the middle and the range of four plants in five */
-  classes: { name: string, share: number }[] | null
-  range: { mean: number, low: number, high: number } | null
+  classes: { name: string; share: number }[] | null
+  range: { mean: number; low: number; high: number } | null
 }
 
 export interface RankedPair {
@@ -93,7 +103,8 @@ const CLOSE = 0.125
 const Z80 = 1.2816
 
 /** The generation in which a family is judged: crosses of selfing stocks look alike and split when they are selfed. */
-export const familyPath = (mating: PairTable['mating']): Step[] => mating === 'selfing' ? ['cross', 'self'] : ['cross']
+export const familyPath = (mating: PairTable['mating']): Step[] =>
+  mating === 'selfing' ? ['cross', 'self'] : ['cross']
 
 /** What the offspring of two plants look like in one trait. */
 interface TraitFamily {
@@ -102,11 +113,14 @@ interface TraitFamily {
   chance: (i: number, j: number) => number
   /** the same of one parent with every later one, written into a row: a hundred thousand pairs are ranked by rows */
   row: (i: number, chances: Float64Array) => void
-  classes: (i: number, j: number) => { name: string, share: number }[] | null
-  range: (i: number, j: number) => { mean: number, low: number, high: number } | null
+  classes: (i: number, j: number) => { name: string; share: number }[] | null
+  range: (i: number, j: number) => { mean: number; low: number; high: number } | null
 }
 
-const keyOf = (genotype: Genotype) => Object.values(genotype).map(alleles => alleles.join(' ')).join(' | ')
+const keyOf = (genotype: Genotype) =>
+  Object.values(genotype)
+    .map(alleles => alleles.join(' '))
+    .join(' | ')
 
 /** Shares of the classes of a trait in families of every two genotypes that candidates may have. */
 function byGenes(wish: Wish, trait: CropTrait, table: PairTable): TraitFamily | null {
@@ -124,23 +138,45 @@ function byGenes(wish: Wish, trait: CropTrait, table: PairTable): TraitFamily | 
   const needed = new Set(lociOf(rule))
   const block = table.blocks.findIndex(loci => [...needed].every(name => loci.includes(name)))
   if (block < 0) return null
-  const rules = table.genetics.rules.filter(r => lociOf(r.name).every(name => table.blocks[block]!.includes(name)))
-  const genome = genomeOf({ ...table.genetics, loci: table.genetics.loci.filter(l => table.blocks[block]!.includes(l.name)), rules })
-  const genotypes = [...new Map(table.candidates.flatMap(c => c.possible[block]!).map(p => [keyOf(p.genotype), p.genotype])).values()]
+  const rules = table.genetics.rules.filter(r =>
+    lociOf(r.name).every(name => table.blocks[block]!.includes(name)),
+  )
+  const genome = genomeOf({
+    ...table.genetics,
+    loci: table.genetics.loci.filter(l => table.blocks[block]!.includes(l.name)),
+    rules,
+  })
+  const genotypes = [
+    ...new Map(
+      table.candidates.flatMap(c => c.possible[block]!).map(p => [keyOf(p.genotype), p.genotype]),
+    ).values(),
+  ]
   const numbers = new Map(genotypes.map((g, i) => [keyOf(g), i]))
   const names = classNames(trait)!
   const shares = genotypes.map(() => [] as Float64Array[])
   const path = familyPath(table.mating)
-  genotypes.forEach((one, a) => genotypes.slice(a).forEach((other, k) => {
-    const last = exactGenerations(genome, known(one), known(other), path, [rule]).at(-1)!
-    const found = new Float64Array(names.length)
-    for (const { phenotype, probability } of listClasses(last)) found[names.indexOf(phenotype[rule]!)]! += probability
-    shares[a]![a + k] = shares[a + k]![a] = found
-  }))
+  genotypes.forEach((one, a) =>
+    genotypes.slice(a).forEach((other, k) => {
+      const last = exactGenerations(genome, known(one), known(other), path, [rule]).at(-1)!
+      const found = new Float64Array(names.length)
+      for (const { phenotype, probability } of listClasses(last))
+        found[names.indexOf(phenotype[rule]!)]! += probability
+      shares[a]![a + k] = shares[a + k]![a] = found
+    }),
+  )
   const wished = wishedClasses(trait, wish)!
-  const weights = table.candidates.map(c => c.possible[block]!.map(({ genotype, probability }) => ({ at: numbers.get(keyOf(genotype))!, probability })))
+  const weights = table.candidates.map(c =>
+    c.possible[block]!.map(({ genotype, probability }) => ({
+      at: numbers.get(keyOf(genotype))!,
+      probability,
+    })),
+  )
   // For each candidate, what it makes with each genotype: a pair then costs one sum.
-  const chances = weights.map(own => Float64Array.from(genotypes, (_, other) => sum(own, w => w.probability * sum(wished, c => shares[w.at]![other]![c]!))))
+  const chances = weights.map(own =>
+    Float64Array.from(genotypes, (_, other) =>
+      sum(own, w => w.probability * sum(wished, c => shares[w.at]![other]![c]!)),
+    ),
+  )
   const chance = (i: number, j: number) => {
     const [own, other] = [weights[i]!, chances[j]!]
     let sum = 0
@@ -148,11 +184,20 @@ function byGenes(wish: Wish, trait: CropTrait, table: PairTable): TraitFamily | 
     return sum
   }
   return {
-    from: 'genes', chance,
+    from: 'genes',
+    chance,
     row: (i, found) => {
       for (let j = i + 1; j < found.length; j++) found[j] = chance(i, j)
     },
-    classes: (i, j) => names.map((name, c) => ({ name, share: sum(weights[i]!, a => sum(weights[j]!, b => a.probability * b.probability * shares[a.at]![b.at]![c]!)) })).filter(c => c.share > 1e-6),
+    classes: (i, j) =>
+      names
+        .map((name, c) => ({
+          name,
+          share: sum(weights[i]!, a =>
+            sum(weights[j]!, b => a.probability * b.probability * shares[a.at]![b.at]![c]!),
+          ),
+        }))
+        .filter(c => c.share > 1e-6),
     range: () => null,
   }
 }
@@ -163,13 +208,20 @@ function byScores(wish: Wish, trait: CropTrait, { candidates, spreads }: PairTab
   const own = candidates.map(c => c.summaries[trait.id])
   const wished = wishedClasses(trait, wish)
   if (trait.scale === 'colour') {
-    const share = own.map(s => s ? sum(wished!, c => s.shares![c]!) : NaN)
+    const share = own.map(s => (s ? sum(wished!, c => s.shares![c]!) : NaN))
     return {
-      from: 'scores', chance: (i, j) => (share[i]! + share[j]!) / 2, range: () => null,
+      from: 'scores',
+      chance: (i, j) => (share[i]! + share[j]!) / 2,
+      range: () => null,
       row: (i, found) => {
         for (let j = i + 1; j < found.length; j++) found[j] = (share[i]! + share[j]!) / 2
       },
-      classes: (i, j) => own[i] && own[j] ? names!.map((name, c) => ({ name, share: (own[i]!.shares![c]! + own[j]!.shares![c]!) / 2 })).filter(c => c.share > 0) : null,
+      classes: (i, j) =>
+        own[i] && own[j]
+          ? names!
+              .map((name, c) => ({ name, share: (own[i]!.shares![c]! + own[j]!.shares![c]!) / 2 }))
+              .filter(c => c.share > 0)
+          : null,
     }
   }
   const means = Float64Array.from(own, s => s?.mean ?? NaN)
@@ -183,7 +235,8 @@ function byScores(wish: Wish, trait: CropTrait, { candidates, spreads }: PairTab
     return Number.isNaN(mean) ? NaN : chanceIn(stretches, mean, spread(i, j))
   }
   return {
-    from: 'scores', chance,
+    from: 'scores',
+    chance,
     row: (i, found) => {
       for (let j = i + 1; j < found.length; j++) {
         const mean = (means[i]! + means[j]!) / 2
@@ -193,7 +246,8 @@ function byScores(wish: Wish, trait: CropTrait, { candidates, spreads }: PairTab
           continue
         }
         let sum = 0
-        for (let k = 0; k < stretches.length; k++) sum += tabulatedCdf((stretches[k]!.to - mean) / of) - tabulatedCdf((stretches[k]!.from - mean) / of)
+        for (let k = 0; k < stretches.length; k++)
+          sum += tabulatedCdf((stretches[k]!.to - mean) / of) - tabulatedCdf((stretches[k]!.from - mean) / of)
         found[j] = sum
       }
     },
@@ -201,11 +255,22 @@ function byScores(wish: Wish, trait: CropTrait, { candidates, spreads }: PairTab
       const mean = (means[i]! + means[j]!) / 2
       return !names || Number.isNaN(mean)
         ? null
-        : names.map((name, c) => ({ name, share: chanceIn([{ from: c === 0 ? -Infinity : c - 0.5, to: c === names.length - 1 ? Infinity : c + 0.5 }], mean, spread(i, j)) })).filter(c => c.share > 0.005)
+        : names
+            .map((name, c) => ({
+              name,
+              share: chanceIn(
+                [{ from: c === 0 ? -Infinity : c - 0.5, to: c === names.length - 1 ? Infinity : c + 0.5 }],
+                mean,
+                spread(i, j),
+              ),
+            }))
+            .filter(c => c.share > 0.005)
     },
     range: (i, j) => {
       const mean = (means[i]! + means[j]!) / 2
-      return names || Number.isNaN(mean) ? null : { mean, low: Math.max(0, mean - Z80 * spread(i, j)), high: mean + Z80 * spread(i, j) }
+      return names || Number.isNaN(mean)
+        ? null
+        : { mean, low: Math.max(0, mean - Z80 * spread(i, j)), high: mean + Z80 * spread(i, j) }
     },
   }
 }
@@ -216,11 +281,28 @@ type Progress = (done: number) => void
 /** Pairs that cannot be, with the reason; and what else speaks against a pair. */
 function barOf(a: Candidate, b: Candidate, mating: PairTable['mating']): Warning | null {
   const struck = [a, b].find(c => c.struckOff !== null)
-  if (struck) return { kind: 'struck-off', isBar: true, words: `${struck.name} was struck off: ${struck.struckOff}.` }
-  const isSameClone = a.id === b.id || (a.plantKind === 'clone' && b.plantKind === 'clone' && a.name.trim().toLowerCase() === b.name.trim().toLowerCase())
-  if (isSameClone && mating === 'selfIncompatible') return { kind: 'same-clone', isBar: true, words: 'One clone cannot set seed with itself in this crop: choose another clone.' }
-  if (a.sets !== b.sets) return { kind: 'sets', isBar: true, words: `${a.name} has ${a.sets} sets of chromosomes, ${b.name} ${b.sets}: their offspring are seldom fertile.` }
-  return isSameClone ? { kind: 'same-clone', isBar: false, words: 'This is a self: one plant, or one clone, is both parents.' } : null
+  if (struck)
+    return { kind: 'struck-off', isBar: true, words: `${struck.name} was struck off: ${struck.struckOff}.` }
+  const isSameClone =
+    a.id === b.id ||
+    (a.plantKind === 'clone' &&
+      b.plantKind === 'clone' &&
+      a.name.trim().toLowerCase() === b.name.trim().toLowerCase())
+  if (isSameClone && mating === 'selfIncompatible')
+    return {
+      kind: 'same-clone',
+      isBar: true,
+      words: 'One clone cannot set seed with itself in this crop: choose another clone.',
+    }
+  if (a.sets !== b.sets)
+    return {
+      kind: 'sets',
+      isBar: true,
+      words: `${a.name} has ${a.sets} sets of chromosomes, ${b.name} ${b.sets}: their offspring are seldom fertile.`,
+    }
+  return isSameClone
+    ? { kind: 'same-clone', isBar: false, words: 'This is a self: one plant, or one clone, is both parents.' }
+    : null
 }
 
 /** The bench of an aim, ready to judge pairs. */
@@ -229,7 +311,9 @@ export function pairsOf(table: PairTable) {
   const byId = new Map(candidates.map((c, i) => [c.id, i]))
   const rows: BenchRow[] = benchOf(wishes, traits, new Map(candidates.map(c => [c.id, c.summaries])))
   const traitOf = new Map(traits.map(t => [t.id, t]))
-  const families = wishes.map(wish => byGenes(wish, traitOf.get(wish.trait)!, table) ?? byScores(wish, traitOf.get(wish.trait)!, table))
+  const families = wishes.map(
+    wish => byGenes(wish, traitOf.get(wish.trait)!, table) ?? byScores(wish, traitOf.get(wish.trait)!, table),
+  )
   const kinship = kinshipOf(table.relations)
   const triedOf = group(table.tried, t => [t.seedParentId, t.pollenParentId].sort().join(' '))
   const whole = wholeTraits(traits)
@@ -249,24 +333,40 @@ export function pairsOf(table: PairTable) {
     for (let j = i + 1; j < worths.length; j++) worths[j]! /= known[j]!
   }
 
-  const faults = (i: number) => rows[i]!.whole.flatMap((cell, w) => cell && cell.good <= FAULT ? [whole[w]!.name] : [])
+  const faults = (i: number) =>
+    rows[i]!.whole.flatMap((cell, w) => (cell && cell.good <= FAULT ? [whole[w]!.name] : []))
   const health = (i: number) => {
-    const scored = rows[i]!.whole.flatMap(cell => cell ? [cell.good] : [])
+    const scored = rows[i]!.whole.flatMap(cell => (cell ? [cell.good] : []))
     return scored.length ? sum(scored) / scored.length : null
   }
   const isFull = (i: number) => fruitLoad !== null && candidates[i]!.carrying >= fruitLoad
 
   /** Which of two carries the fruit, and why. */
-  function direction(i: number, j: number): { seed: number, pollen: number, why: string } {
+  function direction(i: number, j: number): { seed: number; pollen: number; why: string } {
     const take = (k: number) => (candidates[k]!.takes.successes + 2) / (candidates[k]!.takes.tries + 4)
     const facts: [number, (better: string, worse: string) => string][] = [
-      [Number(isFull(j)) - Number(isFull(i)), (better, worse) => `${worse} carries as many fruits as it should; ${better} has room.`],
-      [faults(j).length - faults(i).length, (better, worse) => `${better} is the sounder plant to carry fruit; ${worse} falls short in ${[...faults(i), ...faults(j)].join(', ')}.`],
-      [Math.abs((health(i) ?? 0.5) - (health(j) ?? 0.5)) > 0.15 ? (health(i) ?? 0.5) - (health(j) ?? 0.5) : 0, better => `${better} is the stronger plant, and the seed parent has to carry the fruit.`],
-      [Math.abs(take(i) - take(j)) > 0.1 ? take(i) - take(j) : 0, (better) => {
-        const { successes, tries } = candidates[take(i) > take(j) ? i : j]!.takes
-        return `${better} has taken better as a seed parent: ${successes} of ${counted(tries, 'flower')}.`
-      }],
+      [
+        Number(isFull(j)) - Number(isFull(i)),
+        (better, worse) => `${worse} carries as many fruits as it should; ${better} has room.`,
+      ],
+      [
+        faults(j).length - faults(i).length,
+        (better, worse) =>
+          `${better} is the sounder plant to carry fruit; ${worse} falls short in ${[...faults(i), ...faults(j)].join(', ')}.`,
+      ],
+      [
+        Math.abs((health(i) ?? 0.5) - (health(j) ?? 0.5)) > 0.15
+          ? (health(i) ?? 0.5) - (health(j) ?? 0.5)
+          : 0,
+        better => `${better} is the stronger plant, and the seed parent has to carry the fruit.`,
+      ],
+      [
+        Math.abs(take(i) - take(j)) > 0.1 ? take(i) - take(j) : 0,
+        better => {
+          const { successes, tries } = candidates[take(i) > take(j) ? i : j]!.takes
+          return `${better} has taken better as a seed parent: ${successes} of ${counted(tries, 'flower')}.`
+        },
+      ],
     ]
     const deciding = facts.find(([lead]) => lead !== 0)
     if (!deciding) return { seed: i, pollen: j, why: 'Nothing that is known speaks for either direction.' }
@@ -283,29 +383,67 @@ export function pairsOf(table: PairTable) {
       const [one, other] = [rows[i]!.cells[w], rows[j]!.cells[w]]
       const chance = families[w]!.chance(i, j)
       const isKnown = !Number.isNaN(chance)
-      const meets = [one, other].map(cell => cell ? cell.meets >= 0.5 : null)
+      const meets = [one, other].map(cell => (cell ? cell.meets >= 0.5 : null))
       return {
-        covers: meets.includes(null) ? 'not scored' : meets[0] && meets[1] ? 'both' : meets[0] ? 'seed parent' : meets[1] ? 'pollen parent' : 'neither',
-        chance: isKnown ? chance : null, from: isKnown ? families[w]!.from : null,
-        classes: isKnown ? families[w]!.classes(i, j) : null, range: isKnown ? families[w]!.range(i, j) : null,
+        covers: meets.includes(null)
+          ? 'not scored'
+          : meets[0] && meets[1]
+            ? 'both'
+            : meets[0]
+              ? 'seed parent'
+              : meets[1]
+                ? 'pollen parent'
+                : 'neither',
+        chance: isKnown ? chance : null,
+        from: isKnown ? families[w]!.from : null,
+        classes: isKnown ? families[w]!.classes(i, j) : null,
+        range: isKnown ? families[w]!.range(i, j) : null,
       }
     })
     const must = expected.filter((e, w) => wishes[w]!.must && e.chance !== null)
-    const scored = wishes.flatMap(({ weight }, w) => expected[w]!.chance === null ? [] : [{ weight, chance: expected[w]!.chance }])
+    const scored = wishes.flatMap(({ weight }, w) =>
+      expected[w]!.chance === null ? [] : [{ weight, chance: expected[w]!.chance }],
+    )
     const worth = scored.length ? sum(scored, s => s.weight * s.chance) / sum(scored, s => s.weight) : null
     const kin = kinship(seedParentId, pollenParentId)
     const bar = barOf(seedParent, pollenParent, mating)
     const warnings: Warning[] = bar ? [bar] : []
-    if (i !== j && kin >= CLOSE) warnings.push({ kind: 'relatives', isBar: false, words: `Close relatives: the offspring are inbred by ${Math.round(kin * 100)} %.` })
+    if (i !== j && kin >= CLOSE)
+      warnings.push({
+        kind: 'relatives',
+        isBar: false,
+        words: `Close relatives: the offspring are inbred by ${Math.round(kin * 100)} %.`,
+      })
     const faulty = faults(i)
-    if (faulty.length) warnings.push({ kind: 'sickly', isBar: false, words: `${seedParent.name} falls short in ${faulty.join(', ')}: a weak plant carries fruit badly.` })
-    if (isFull(i)) warnings.push({ kind: 'load', isBar: false, words: `${seedParent.name} carries ${counted(seedParent.carrying, 'fruit or flower', 'fruits and flowers')}; ${fruitLoad} are enough for one plant.` })
+    if (faulty.length)
+      warnings.push({
+        kind: 'sickly',
+        isBar: false,
+        words: `${seedParent.name} falls short in ${faulty.join(', ')}: a weak plant carries fruit badly.`,
+      })
+    if (isFull(i))
+      warnings.push({
+        kind: 'load',
+        isBar: false,
+        words: `${seedParent.name} carries ${counted(seedParent.carrying, 'fruit or flower', 'fruits and flowers')}; ${fruitLoad} are enough for one plant.`,
+      })
     for (const t of triedOf.get([seedParentId, pollenParentId].sort().join(' ')) ?? []) {
-      const how = t.pollinated ? `${t.taken} of ${counted(t.pollinated, 'flower')} took` : 'no flower was pollinated yet'
-      warnings.push({ kind: 'tried', isBar: false, words: `Tried before${t.seedParentId === seedParentId ? '' : ', the other way round'}, in ${counted(t.crosses, 'cross', 'crosses')}: ${how}.` })
+      const how = t.pollinated
+        ? `${t.taken} of ${counted(t.pollinated, 'flower')} took`
+        : 'no flower was pollinated yet'
+      warnings.push({
+        kind: 'tried',
+        isBar: false,
+        words: `Tried before${t.seedParentId === seedParentId ? '' : ', the other way round'}, in ${counted(t.crosses, 'cross', 'crosses')}: ${how}.`,
+      })
     }
     return {
-      seedParentId, pollenParentId, worth, kinship: kin, wishes: expected, warnings,
+      seedParentId,
+      pollenParentId,
+      worth,
+      kinship: kin,
+      wishes: expected,
+      warnings,
       musts: must.length ? must.reduce((product, e) => product * e.chance!, 1) : null,
       direction: why ?? (advised.seed === i ? advised.why : `Better the other way round. ${advised.why}`),
     }
@@ -317,9 +455,12 @@ export function pairsOf(table: PairTable) {
    * @param most how many are wanted
    * @returns the pairs, how many there were to choose from, and how many cannot be
    */
-  function ranked(most = 200, onProgress: Progress = () => {}): { pairs: RankedPair[], considered: number, barred: number } {
+  function ranked(
+    most = 200,
+    onProgress: Progress = () => {},
+  ): { pairs: RankedPair[]; considered: number; barred: number } {
     const n = candidates.length
-    const count = n * (n - 1) / 2
+    const count = (n * (n - 1)) / 2
     const worths = new Float64Array(count)
     const ones = new Int32Array(count)
     const others = new Int32Array(count)
@@ -340,7 +481,7 @@ export function pairsOf(table: PairTable) {
       if (i % 20 === 0) onProgress(i / n)
     }
     const order = Uint32Array.from({ length: at }, (_, k) => k).sort((a, b) => worths[b]! - worths[a]!)
-    const pairs = [...order.slice(0, most)].map((k) => {
+    const pairs = [...order.slice(0, most)].map(k => {
       const { seed, pollen, why } = direction(ones[k]!, others[k]!)
       return pairOf(candidates[seed]!.id, candidates[pollen]!.id, why)
     })
@@ -348,5 +489,9 @@ export function pairsOf(table: PairTable) {
     return { pairs, considered: at, barred }
   }
 
-  return { pairOf, ranked, direction: (one: string, other: string) => direction(byId.get(one)!, byId.get(other)!) }
+  return {
+    pairOf,
+    ranked,
+    direction: (one: string, other: string) => direction(byId.get(one)!, byId.get(other)!),
+  }
 }

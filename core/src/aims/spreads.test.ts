@@ -3,8 +3,25 @@ import type { CropTrait } from '../crops/definition'
 import type { Summaries } from './bench'
 import { familySpreads } from './spreads'
 
-const height = { id: 'height', name: 'height', hint: 'x', isOwn: false, scale: 'measure', unit: 'cm', most: 300 } as CropTrait
-const plant = (crossId: string | null, mean: number | null): { crossId: string | null, summaries: Summaries } => ({ crossId, summaries: mean === null ? {} : { height: { n: 1, occasions: 1, mean, standardError: null, shares: null, lastOn: '2026-01-01' } } })
+const height = {
+  id: 'height',
+  name: 'height',
+  hint: 'x',
+  isOwn: false,
+  scale: 'measure',
+  unit: 'cm',
+  most: 300,
+} as CropTrait
+const plant = (
+  crossId: string | null,
+  mean: number | null,
+): { crossId: string | null; summaries: Summaries } => ({
+  crossId,
+  summaries:
+    mean === null
+      ? {}
+      : { height: { n: 1, occasions: 1, mean, standardError: null, shares: null, lastOn: '2026-01-01' } },
+})
 
 it('learns from families how much their plants differ, whatever their means', () => {
   const plants = [40, 42, 44, 46, 48].flatMap(h => [plant('one', h), plant('two', h + 100)])
@@ -13,6 +30,10 @@ it('learns from families how much their plants differ, whatever their means', ()
 })
 
 it('leaves out families of which few were scored, and plants without one', () => {
-  const plants = [...[40, 42, 44, 46].map(h => plant('few', h)), plant('few', null), ...[10, 90, 50, 20, 70].map(h => plant(null, h))]
+  const plants = [
+    ...[40, 42, 44, 46].map(h => plant('few', h)),
+    plant('few', null),
+    ...[10, 90, 50, 20, 70].map(h => plant(null, h)),
+  ]
   expect(familySpreads(plants, [height])).toEqual({})
 })

@@ -11,15 +11,32 @@ const LEAST = 5
  * @param plants with the cross each came from, and the summaries of their scores
  * @returns standard deviation within families, and how many families told it; traits without are left out
  */
-export function familySpreads(plants: { crossId: string | null, summaries: Summaries }[], traits: CropTrait[]): Record<string, { deviation: number, families: number }> {
-  const families = [...group(plants.filter(p => p.crossId), p => p.crossId).values()]
-  return Object.fromEntries(traits.flatMap((trait) => {
-    const told = families.map(family => family.flatMap(p => p.summaries[trait.id]?.mean ?? [])).filter(means => means.length >= LEAST)
-    if (!told.length) return []
-    const squares = sum(told, (means) => {
-      const centre = sum(means) / means.length
-      return sum(means, m => (m - centre) ** 2)
-    })
-    return [[trait.id, { deviation: Math.sqrt(squares / sum(told, means => means.length - 1)), families: told.length }]]
-  }))
+export function familySpreads(
+  plants: { crossId: string | null; summaries: Summaries }[],
+  traits: CropTrait[],
+): Record<string, { deviation: number; families: number }> {
+  const families = [
+    ...group(
+      plants.filter(p => p.crossId),
+      p => p.crossId,
+    ).values(),
+  ]
+  return Object.fromEntries(
+    traits.flatMap(trait => {
+      const told = families
+        .map(family => family.flatMap(p => p.summaries[trait.id]?.mean ?? []))
+        .filter(means => means.length >= LEAST)
+      if (!told.length) return []
+      const squares = sum(told, means => {
+        const centre = sum(means) / means.length
+        return sum(means, m => (m - centre) ** 2)
+      })
+      return [
+        [
+          trait.id,
+          { deviation: Math.sqrt(squares / sum(told, means => means.length - 1)), families: told.length },
+        ],
+      ]
+    }),
+  )
 }

@@ -3,19 +3,23 @@ import type { MeetingTerms, Window } from './overlap'
 import { pollenSide } from './overlap'
 
 /** One window of the seed parent that may come true. */
-interface Cell { start: number, length: number, chance: number }
+interface Cell {
+  start: number
+  length: number
+  chance: number
+}
 
 /** Chances summed up to a number. */
 function runningSum({ first, p }: Chances): (upTo: number) => number {
   const sums = new Float64Array(p.length)
   let sum = 0
   for (let i = 0; i < p.length; i++) sums[i] = sum += p[i]!
-  return upTo => upTo < first ? 0 : sums[Math.min(upTo - first, sums.length - 1)]!
+  return upTo => (upTo < first ? 0 : sums[Math.min(upTo - first, sums.length - 1)]!)
 }
 
 /** Lengths in groups of about equal chance, each by its middle, so that a search need not walk through all of them. */
-function grouped({ first, p }: Chances, groups: number): { length: number, chance: number }[] {
-  const cells: { length: number, chance: number }[] = []
+function grouped({ first, p }: Chances, groups: number): { length: number; chance: number }[] {
+  const cells: { length: number; chance: number }[] = []
   let [mass, moment] = [0, 0]
   for (let i = 0; i < p.length; i++) {
     mass += p[i]!
@@ -29,8 +33,12 @@ function grouped({ first, p }: Chances, groups: number): { length: number, chanc
 }
 
 function cellsOf({ start, length }: Window, groups: number): Cell[] {
-  const lengths = groups === Infinity ? Array.from(length.p, (chance, i) => ({ length: length.first + i, chance })) : grouped(length, groups)
-  return Array.from(start.p, (chance, i) => ({ start: start.first + i, chance })).filter(s => s.chance > 1e-6)
+  const lengths =
+    groups === Infinity
+      ? Array.from(length.p, (chance, i) => ({ length: length.first + i, chance }))
+      : grouped(length, groups)
+  return Array.from(start.p, (chance, i) => ({ start: start.first + i, chance }))
+    .filter(s => s.chance > 1e-6)
     .flatMap(s => lengths.map(l => ({ start: s.start, length: l.length, chance: s.chance * l.chance })))
 }
 
@@ -41,7 +49,9 @@ function missesOf(cells: Cell[], pollen: Window, terms: MeetingTerms): Float64Ar
   return Float64Array.from(cells, ({ start, length }) => {
     if (length < terms.atLeastDays) return 1
     const earlier = begunBy.values[start - begunBy.first] ?? 0
-    return 1 - earlier - isLongEnough * (begun(start + length - terms.atLeastDays + terms.holdDays) - begun(start))
+    return (
+      1 - earlier - isLongEnough * (begun(start + length - terms.atLeastDays + terms.holdDays) - begun(start))
+    )
   })
 }
 
@@ -61,11 +71,17 @@ function chanceOfAny(cells: Cell[], misses: Float64Array[]): number {
  */
 export function chanceOfBatches(seed: Window, batches: Window[], terms: MeetingTerms): number {
   const cells = cellsOf(seed, Infinity)
-  return chanceOfAny(cells, batches.map(batch => missesOf(cells, batch, terms)))
+  return chanceOfAny(
+    cells,
+    batches.map(batch => missesOf(cells, batch, terms)),
+  )
 }
 
 /** The best days for so many batches. */
-export interface BestBatches { days: number[], probability: number }
+export interface BestBatches {
+  days: number[]
+  probability: number
+}
 
 /** Lengths of the seed parent's bloom that the search tells apart; what it finds is reckoned exactly. */
 const GROUPS = 16
@@ -80,13 +96,25 @@ const GROUPS = 16
  * @param candidates days on which a batch could be sown, ascending
  * @param given batches that will flower in any case
  */
-export function bestBatches(seed: Window, windowOf: (day: number) => Window, candidates: number[], most: number, terms: MeetingTerms, given: Window[] = []): BestBatches[] {
+export function bestBatches(
+  seed: Window,
+  windowOf: (day: number) => Window,
+  candidates: number[],
+  most: number,
+  terms: MeetingTerms,
+  given: Window[] = [],
+): BestBatches[] {
   const cells = cellsOf(seed, GROUPS)
   const kept = given.map(batch => missesOf(cells, batch, terms))
   const misses = candidates.map(day => missesOf(cells, windowOf(day), terms))
   // What each window still misses, with all batches but one: a swap is then one pass over the windows.
   const chanceWith = (others: number[]) => {
-    const left = Float64Array.from(cells, (cell, i) => others.reduce((missed, batch) => missed * misses[batch]![i]!, kept.reduce((missed, batch) => missed * batch[i]!, cell.chance)))
+    const left = Float64Array.from(cells, (cell, i) =>
+      others.reduce(
+        (missed, batch) => missed * misses[batch]![i]!,
+        kept.reduce((missed, batch) => missed * batch[i]!, cell.chance),
+      ),
+    )
     const whole = cells.reduce((sum, cell) => sum + cell.chance, 0)
     return (candidate: number) => {
       const own = misses[candidate]!

@@ -7,7 +7,10 @@ export const dayNumber = (day: ISODate): number => daysBetween('1970-01-01', day
 export const dayOfNumber = (number: number): ISODate => addDays('1970-01-01', number)
 
 /** Chances of whole numbers that follow each other: `p[i]` belongs to `first + i`. */
-export interface Chances { first: number, p: ArrayLike<number> & Iterable<number> }
+export interface Chances {
+  first: number
+  p: ArrayLike<number> & Iterable<number>
+}
 
 /** What has the one value for sure. */
 export const certain = (value: number): Chances => ({ first: value, p: [1] })
@@ -23,9 +26,15 @@ export const moved = ({ first, p }: Chances, by: number): Chances => ({ first: f
 export function chancesFrom(known: Record<string, number>): Chances {
   const entries = Object.entries(known).map(([key, p]) => ({ at: Number(key), p }))
   const wrong = entries.find(({ at, p }) => !Number.isInteger(at) || !(p >= 0))
-  if (!entries.length || wrong) throw new OutOfRange(wrong ? `Chances belong to whole numbers and are at least 0; not ${wrong.p} at ${wrong.at}.` : 'Give the chance of at least one number.')
+  if (!entries.length || wrong)
+    throw new OutOfRange(
+      wrong
+        ? `Chances belong to whole numbers and are at least 0; not ${wrong.p} at ${wrong.at}.`
+        : 'Give the chance of at least one number.',
+    )
   const sum = entries.reduce((total, { p }) => total + p, 0)
-  if (Math.abs(sum - 1) > 1e-6) throw new OutOfRange(`Chances come to 1; these come to ${Number(sum.toPrecision(6))}.`)
+  if (Math.abs(sum - 1) > 1e-6)
+    throw new OutOfRange(`Chances come to 1; these come to ${Number(sum.toPrecision(6))}.`)
   const first = Math.min(...entries.map(e => e.at))
   const last = Math.max(...entries.map(e => e.at))
   if (last - first > 20_000) throw new OutOfRange('The numbers lie at most 20 000 apart.')
@@ -54,7 +63,9 @@ export const notBelow = (chances: Chances, least: number): Chances | null => wit
 export const notAbove = (chances: Chances, most: number): Chances | null => within(chances, -Infinity, most)
 
 function within({ first, p }: Chances, least: number, most: number): Chances | null {
-  const left = Array.from(p, (chance, i) => first + i < least || first + i > most ? 0 : chance).slice(Math.max(0, least - first))
+  const left = Array.from(p, (chance, i) => (first + i < least || first + i > most ? 0 : chance)).slice(
+    Math.max(0, least - first),
+  )
   const sum = left.reduce((total, q) => total + q, 0)
   return sum > 1e-9 ? { first: Math.max(first, least), p: left.map(q => q / sum) } : null
 }

@@ -8,7 +8,12 @@ import type { BloomWindow } from './predict'
 import type { Task } from './task'
 
 /** Work that follows from wanting two plants to meet. */
-export interface BloomDue { step: 'bloomLook' | 'bloomEnd' | 'sowBatch' | Task['does'], from: ISODate, until: ISODate, because: string }
+export interface BloomDue {
+  step: 'bloomLook' | 'bloomEnd' | 'sowBatch' | Task['does']
+  from: ISODate
+  until: ISODate
+  because: string
+}
 
 /** From this chance on a first or last flower is worth a look; and days until the next one after a look in vain. */
 const [WORTH_A_LOOK, DAYS_BETWEEN_LOOKS] = [0.25, 3]
@@ -21,7 +26,11 @@ const SURELY = 0.9
  * @param window of this season
  */
 export function bloomLookDue(window: BloomWindow, blooming: Blooming, today: ISODate): BloomDue | null {
-  if (window.isOver || dayNumber(today) > quantileIn(window.start, SURELY) + quantileIn(window.length, SURELY)) return null
+  if (
+    window.isOver ||
+    dayNumber(today) > quantileIn(window.start, SURELY) + quantileIn(window.length, SURELY)
+  )
+    return null
   const open = openBloom(blooming, today)
   const look = (step: BloomDue['step'], from: ISODate, last: ISODate | null, because: string): BloomDue => {
     const again = last ? addDays(last, DAYS_BETWEEN_LOOKS) : from
@@ -30,15 +39,27 @@ export function bloomLookDue(window: BloomWindow, blooming: Blooming, today: ISO
   }
   if (!window.isBegun) {
     const from = dayOfNumber(quantileIn(window.start, WORTH_A_LOOK))
-    return look('bloomLook', from, blooming.notYetOn, `Its first flower is likely from about ${dayInWords(from)}; noted, it makes the next forecast better.`)
+    return look(
+      'bloomLook',
+      from,
+      blooming.notYetOn,
+      `Its first flower is likely from about ${dayInWords(from)}; noted, it makes the next forecast better.`,
+    )
   }
   const from = dayOfNumber(quantileIn(window.start, 0.5) + quantileIn(window.length, 0.5) - 1)
-  return look('bloomEnd', from, open?.seen ?? null, `In bloom since ${dayInWords(open?.first ?? open?.seen ?? from)}; the last flower is likely about ${dayInWords(from)}.`)
+  return look(
+    'bloomEnd',
+    from,
+    open?.seen ?? null,
+    `In bloom since ${dayInWords(open?.first ?? open?.seen ?? from)}; the last flower is likely about ${dayInWords(from)}.`,
+  )
 }
 
 /** When a planned batch is to be sown; null once it is. */
 export function batchDue({ sownOn, ended, plannedFor, why }: Batch): BloomDue | null {
-  return sownOn || ended ? null : { step: 'sowBatch', from: plannedFor, until: addDays(plannedFor, 3), because: why }
+  return sownOn || ended
+    ? null
+    : { step: 'sowBatch', from: plannedFor, until: addDays(plannedFor, 3), because: why }
 }
 
 /** When planned work is to be done; null once it is. */

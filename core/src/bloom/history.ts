@@ -11,14 +11,27 @@ const inWords = (n: number) => spelt[n] ?? String(n)
  *
  * @returns null where no season of both was noted
  */
-export function historyInWords(seed: { name: string, records: BloomRecord[] }, pollen: { name: string, records: BloomRecord[] }): string | null {
-  const shared = seed.records.flatMap((own) => {
+export function historyInWords(
+  seed: { name: string; records: BloomRecord[] },
+  pollen: { name: string; records: BloomRecord[] },
+): string | null {
+  const shared = seed.records.flatMap(own => {
     const other = pollen.records.find(r => r.season === own.season)
-    return other ? [{ later: daysBetween(own.first, other.first), met: own.last && other.last ? own.first <= other.last && other.first <= own.last : null }] : []
+    return other
+      ? [
+          {
+            later: daysBetween(own.first, other.first),
+            met: own.last && other.last ? own.first <= other.last && other.first <= own.last : null,
+          },
+        ]
+      : []
   })
   if (!shared.length) return null
   const isLater = shared.filter(s => s.later > 0).length * 2 >= shared.length
-  const same = shared.filter(s => isLater ? s.later > 0 : s.later < 0).map(s => Math.abs(s.later)).sort((a, b) => a - b)
+  const same = shared
+    .filter(s => (isLater ? s.later > 0 : s.later < 0))
+    .map(s => Math.abs(s.later))
+    .sort((a, b) => a - b)
   const range = same[0] === same.at(-1) ? `${same[0]}` : `${same[0]}–${same.at(-1)}`
   const seasons = `${same.length === shared.length && shared.length > 1 ? `all ${inWords(shared.length)} seasons` : `${inWords(same.length)} ${same.length === 1 ? 'season' : 'seasons'} of ${inWords(shared.length)}`}`
   const known = shared.filter(s => s.met !== null)

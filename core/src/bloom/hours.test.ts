@@ -7,11 +7,23 @@ import { clockWords, hoursInWords, hoursOn } from './hours'
 
 const site = { latitude: 53, longitude: -8 }
 const [day, zone] = ['2026-06-12', 'Europe/Dublin']
-const mild: Omit<WeatherHour, 'at'> = { celsius: 18, cloud: 0.2, light: 500, rainMm: 0, humidity: 75, windMs: 2 }
+const mild: Omit<WeatherHour, 'at'> = {
+  celsius: 18,
+  cloud: 0.2,
+  light: 500,
+  rainMm: 0,
+  humidity: 75,
+  windMs: 2,
+}
 /** A day's hours, some of them otherwise; hours are those of the clock. */
 const weather = (otherwise: (clock: number) => Partial<WeatherHour> = () => ({})): WeatherHour[] =>
-  Array.from({ length: 26 }, (_, hour) => ({ at: new Date(Date.UTC(2026, 5, 11, 23 + hour)).toISOString(), ...mild, ...otherwise(hour) }))
-const hours = (hoursOfDay: WeatherHour[], rules: FlowerHourRules = chilli.bloom.hours, ahead = 0) => hoursOn(day, site, zone, hoursOfDay, rules, ahead)
+  Array.from({ length: 26 }, (_, hour) => ({
+    at: new Date(Date.UTC(2026, 5, 11, 23 + hour)).toISOString(),
+    ...mild,
+    ...otherwise(hour),
+  }))
+const hours = (hoursOfDay: WeatherHour[], rules: FlowerHourRules = chilli.bloom.hours, ahead = 0) =>
+  hoursOn(day, site, zone, hoursOfDay, rules, ahead)
 
 describe('the hours of a flower', () => {
   it('are those of the guide on a clear, mild, dry day', () => {
@@ -25,11 +37,13 @@ describe('the hours of a flower', () => {
   })
 
   it('are later when it is overcast until ten, and say so', () => {
-    const { opens } = hours(weather(clock => clock < 10 ? { cloud: 1 } : {}))
+    const { opens } = hours(weather(clock => (clock < 10 ? { cloud: 1 } : {})))
     expect(opens.at! - opens.usual).toBeGreaterThan(2)
     expect(opens.at).toBeGreaterThan(10)
     expect(opens.because[0]).toBe('overcast until 10:00')
-    expect(hoursInWords('opens', opens)).toMatch(/^overcast until 10:00: flowers open about 1[01]:\d\d, not (7|8):\d\d$/)
+    expect(hoursInWords('opens', opens)).toMatch(
+      /^overcast until 10:00: flowers open about 1[01]:\d\d, not (7|8):\d\d$/,
+    )
   })
 
   it('are later in the cold, and sooner in the warmth', () => {
@@ -39,7 +53,7 @@ describe('the hours of a flower', () => {
   })
 
   it('begin anew for pollen that rain has wetted', () => {
-    const { sheds } = hours(weather(clock => clock === 9 ? { rainMm: 1 } : {}))
+    const { sheds } = hours(weather(clock => (clock === 9 ? { rainMm: 1 } : {})))
     expect(sheds.at).toBeGreaterThan(14)
     expect(sheds.because[0]).toMatch(/^rain until 9:5/)
     const soaked = hours(weather(() => ({ rainMm: 1 }))).sheds
@@ -48,22 +62,36 @@ describe('the hours of a flower', () => {
   })
 
   it('come at dawn for a flower of the dawn', () => {
-    const { opens } = hours(weather(() => ({ celsius: 14 })), squash.bloom.hours)
+    const { opens } = hours(
+      weather(() => ({ celsius: 14 })),
+      squash.bloom.hours,
+    )
     expect(opens.at).toBeGreaterThan(4.8)
     expect(opens.at).toBeLessThan(6)
-    expect(hours(weather(() => ({ celsius: 6 })), squash.bloom.hours).opens.at! - opens.at!).toBeGreaterThan(0.4)
+    expect(
+      hours(
+        weather(() => ({ celsius: 6 })),
+        squash.bloom.hours,
+      ).opens.at! - opens.at!,
+    ).toBeGreaterThan(0.4)
   })
 
   it('of an evening flower are counted from noon', () => {
-    const evening: FlowerHourRules = { ...chilli.bloom.hours, opens: { after: 'sunset', minutes: { low: -90, high: -30 }, lastsMinutes: 400, needs: ['warmth'] } }
+    const evening: FlowerHourRules = {
+      ...chilli.bloom.hours,
+      opens: { after: 'sunset', minutes: { low: -90, high: -30 }, lastsMinutes: 400, needs: ['warmth'] },
+    }
     const { opens } = hours(weather(), evening)
     expect(opens.at).toBeCloseTo(opens.usual, 0)
     expect(opens.at).toBeGreaterThan(20)
   })
 
   it('are less sure the further ahead, and cut by noon where the sun never sets', () => {
-    const wide = ({ low, high }: { low: number | null, high: number | null }) => high! - low!
-    expect(wide(hours(weather(), chilli.bloom.hours, 4).opens)).toBeCloseTo(2 * wide(hours(weather()).opens), 3)
+    const wide = ({ low, high }: { low: number | null; high: number | null }) => high! - low!
+    expect(wide(hours(weather(), chilli.bloom.hours, 4).opens)).toBeCloseTo(
+      2 * wide(hours(weather()).opens),
+      3,
+    )
     const polar = hoursOn(day, { latitude: 75, longitude: 20 }, 'Europe/Oslo', [], chilli.bloom.hours)
     expect(polar.opens.at).toBeGreaterThan(6)
     expect(polar.opens.at).toBeLessThan(12)

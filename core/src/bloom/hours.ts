@@ -22,14 +22,14 @@ export interface DayHours {
 
 /** What happens at a flower in a day, in its order. */
 export const HOUR_EVENTS = ['opens', 'receptive', 'sheds'] as const
-export type HourEvent = typeof HOUR_EVENTS[number]
+export type HourEvent = (typeof HOUR_EVENTS)[number]
 export type FlowerHours = Record<HourEvent, DayHours>
 
 /** How fast a flower's day goes on in an hour's weather, by what it needs; 1 on a clear, mild, dry day. */
 const pace: Record<HourRule['needs'][number], (hour: WeatherHour, mildCelsius: number) => number> = {
   light: ({ cloud }) => 1 - 0.55 * Math.max(0, (cloud - 0.25) / 0.75) ** 1.3,
   warmth: ({ celsius }, mild) => Math.min(1.25, Math.max(0.1, 1 + (celsius - mild) / 14)),
-  dryness: ({ humidity, rainMm }) => rainMm > 0 ? 0 : Math.min(1, Math.max(0.15, (98 - humidity) / 18)),
+  dryness: ({ humidity, rainMm }) => (rainMm > 0 ? 0 : Math.min(1, Math.max(0.15, (98 - humidity) / 18))),
 }
 
 const MINUTE_MS = 60_000
@@ -52,17 +52,41 @@ const DOUBT_PER_DAY = 0.25
  * @param weather hours that cover the day, read or foretold
  * @param ahead days from the one on which the weather was foretold; 0 for today
  */
-export function hoursOn(day: ISODate, site: Site, zone: string, weather: WeatherHour[], rules: FlowerHourRules, ahead = 0): FlowerHours {
+export function hoursOn(
+  day: ISODate,
+  site: Site,
+  zone: string,
+  weather: WeatherHour[],
+  rules: FlowerHourRules,
+  ahead = 0,
+): FlowerHours {
   const sun = sunDay(day, site)
   // Where the sun neither rises nor sets, the day is cut by its noon.
   const noon = Date.parse(sun.noon)
-  const anchors = { noon, sunrise: sun.sunrise ? Date.parse(sun.sunrise) : noon - 6 * 60 * MINUTE_MS, sunset: sun.sunset ? Date.parse(sun.sunset) : noon + 6 * 60 * MINUTE_MS }
+  const anchors = {
+    noon,
+    sunrise: sun.sunrise ? Date.parse(sun.sunrise) : noon - 6 * 60 * MINUTE_MS,
+    sunset: sun.sunset ? Date.parse(sun.sunset) : noon + 6 * 60 * MINUTE_MS,
+  }
   const byHour = new Map(weather.map(hour => [Date.parse(hour.at), hour]))
   const end = Date.parse(instantAt(day, 24, zone))
-  return Object.fromEntries(HOUR_EVENTS.map(event => [event, hoursOf(rules[event], anchors, end, byHour, rules.mildCelsius, zone, ahead)])) as FlowerHours
+  return Object.fromEntries(
+    HOUR_EVENTS.map(event => [
+      event,
+      hoursOf(rules[event], anchors, end, byHour, rules.mildCelsius, zone, ahead),
+    ]),
+  ) as FlowerHours
 }
 
-function hoursOf(rule: HourRule, anchors: Record<HourRule['after'], number>, end: number, byHour: Map<number, WeatherHour>, mild: number, zone: string, ahead: number): DayHours {
+function hoursOf(
+  rule: HourRule,
+  anchors: Record<HourRule['after'], number>,
+  end: number,
+  byHour: Map<number, WeatherHour>,
+  mild: number,
+  zone: string,
+  ahead: number,
+): DayHours {
   const middle = (rule.minutes.low + rule.minutes.high) / 2
   const usualAt = anchors[rule.after] + middle * MINUTE_MS
   const began = rule.after === 'sunset' ? anchors.noon : anchors.sunrise - FIRST_LIGHT_MINUTES * MINUTE_MS
@@ -77,11 +101,12 @@ function hoursOf(rule: HourRule, anchors: Record<HourRule['after'], number>, end
       gathered = 0
       rained = now
     }
-    gathered += STEP_MINUTES * (hour ? rule.needs.reduce((rate, need) => rate * pace[need](hour, mild), 1) : 1)
+    gathered +=
+      STEP_MINUTES * (hour ? rule.needs.reduce((rate, need) => rate * pace[need](hour, mild), 1) : 1)
     if (gathered >= needed - STEP_MINUTES / 2) at = now + STEP_MINUTES * MINUTE_MS
   }
   const clock = (ms: number) => hourOf(new Date(ms).toISOString(), zone)
-  const half = (rule.minutes.high - rule.minutes.low) / 2 * (1 + DOUBT_PER_DAY * ahead)
+  const half = ((rule.minutes.high - rule.minutes.low) / 2) * (1 + DOUBT_PER_DAY * ahead)
   const because = reasons(rule, byHour, began, at ?? last, rained, mild, zone)
   return {
     usual: clock(usualAt),
@@ -94,8 +119,16 @@ function hoursOf(rule: HourRule, anchors: Record<HourRule['after'], number>, end
 }
 
 /** What of the weather until then was least as a clear, mild, dry morning is. */
-function reasons(rule: HourRule, byHour: Map<number, WeatherHour>, from: number, to: number, rained: number | null, mild: number, zone: string): string[] {
-  const hours: { ms: number, hour: WeatherHour }[] = []
+function reasons(
+  rule: HourRule,
+  byHour: Map<number, WeatherHour>,
+  from: number,
+  to: number,
+  rained: number | null,
+  mild: number,
+  zone: string,
+): string[] {
+  const hours: { ms: number; hour: WeatherHour }[] = []
   for (let ms = Math.floor(from / (60 * MINUTE_MS)) * 60 * MINUTE_MS; ms < to; ms += 60 * MINUTE_MS) {
     const hour = byHour.get(ms)
     if (hour) hours.push({ ms, hour })
@@ -103,24 +136,42 @@ function reasons(rule: HourRule, byHour: Map<number, WeatherHour>, from: number,
   if (!hours.length) return ['no weather is known for it']
   const until = (isSo: (hour: WeatherHour) => boolean) => {
     const first = hours.findIndex(h => !isSo(h.hour))
-    return first === 0 ? null : first < 0 ? 'all the while' : `until ${clockWords(hourOf(new Date(hours[first]!.ms).toISOString(), zone))}`
+    return first === 0
+      ? null
+      : first < 0
+        ? 'all the while'
+        : `until ${clockWords(hourOf(new Date(hours[first]!.ms).toISOString(), zone))}`
   }
-  const found: { words: string, weight: number }[] = []
+  const found: { words: string; weight: number }[] = []
   if (rule.needs.includes('light')) {
     const overcast = until(h => h.cloud > 0.7)
     const cover = mean(hours, h => h.hour.cloud)!
-    found.push({ words: overcast ? `overcast ${overcast}` : cover > 0.5 ? 'much cloud' : 'a clear morning', weight: Math.abs(cover - 0.25) })
+    found.push({
+      words: overcast ? `overcast ${overcast}` : cover > 0.5 ? 'much cloud' : 'a clear morning',
+      weight: Math.abs(cover - 0.25),
+    })
   }
   if (rule.needs.includes('warmth')) {
     const average = mean(hours, h => h.hour.celsius)!
-    found.push({ words: average < mild ? `cool, about ${Math.round(average)} °C` : `warm, about ${Math.round(average)} °C`, weight: Math.abs(average - mild) / 14 })
+    found.push({
+      words:
+        average < mild ? `cool, about ${Math.round(average)} °C` : `warm, about ${Math.round(average)} °C`,
+      weight: Math.abs(average - mild) / 14,
+    })
   }
   if (rule.needs.includes('dryness')) {
     const damp = until(h => h.humidity > 88)
-    if (rained !== null) found.push({ words: `rain until ${clockWords(hourOf(new Date(rained).toISOString(), zone))}`, weight: 2 })
+    if (rained !== null)
+      found.push({
+        words: `rain until ${clockWords(hourOf(new Date(rained).toISOString(), zone))}`,
+        weight: 2,
+      })
     else if (damp) found.push({ words: `damp ${damp}`, weight: 0.5 })
   }
-  return found.filter(f => f.weight > 0.12).sort((a, b) => b.weight - a.weight).map(f => f.words)
+  return found
+    .filter(f => f.weight > 0.12)
+    .sort((a, b) => b.weight - a.weight)
+    .map(f => f.words)
 }
 
 /** "7:40" of clock hours; the nearest five minutes. */
@@ -133,6 +184,9 @@ export function clockWords(hours: number): string {
 export function hoursInWords(event: HourEvent, { usual, at, because }: DayHours): string {
   const what = { opens: 'flowers open', receptive: 'stigmas are ready', sheds: 'pollen is dry' }[event]
   const why = because.length ? `${because.slice(0, 2).join(', ')}: ` : ''
-  if (at === null) return `${why}${what.replace(/ (are|is|open)/, m => m === ' open' ? ' stay shut' : `${m} not`)} on this day`
-  return because.length ? `${why}${what} about ${clockWords(at)}, not ${clockWords(usual)}` : `${what} about ${clockWords(at)}, as usual`
+  if (at === null)
+    return `${why}${what.replace(/ (are|is|open)/, m => (m === ' open' ? ' stay shut' : `${m} not`))} on this day`
+  return because.length
+    ? `${why}${what} about ${clockWords(at)}, not ${clockWords(usual)}`
+    : `${what} about ${clockWords(at)}, as usual`
 }

@@ -11,27 +11,55 @@ const fixed = (start: number, length: number): Window => ({ start: certain(start
 const terms = (more: Partial<MeetingTerms> = {}): MeetingTerms => ({ ...usualTerms, ...more })
 
 /** Days in common by the definition, trying every delay. */
-function daysTogether(s: number, ls: number, p: number, lp: number, { pollenKeepsDays, holdDays }: MeetingTerms): number {
-  const common = (hold: number) => Math.max(0, Math.min(s + hold + ls, p + lp + pollenKeepsDays) - Math.max(s + hold, p))
+function daysTogether(
+  s: number,
+  ls: number,
+  p: number,
+  lp: number,
+  { pollenKeepsDays, holdDays }: MeetingTerms,
+): number {
+  const common = (hold: number) =>
+    Math.max(0, Math.min(s + hold + ls, p + lp + pollenKeepsDays) - Math.max(s + hold, p))
   return Math.max(...Array.from({ length: holdDays + 1 }, (_, hold) => common(hold)))
 }
 
 /** The same by enumerating every combination. */
 function enumerated(seed: Window, pollen: Window, t: MeetingTerms) {
   let [probability, expectedDays] = [0, 0]
-  const each = ({ first, p }: Chances, does: (value: number, chance: number) => void) => Array.from(p).forEach((chance, i) => does(first + i, chance))
-  each(seed.start, (s, a) => each(seed.length, (ls, b) => each(pollen.start, (p, c) => each(pollen.length, (lp, d) => {
-    const days = daysTogether(s, ls, p, lp, t)
-    expectedDays += a * b * c * d * days
-    if (days >= t.atLeastDays) probability += a * b * c * d
-  }))))
+  const each = ({ first, p }: Chances, does: (value: number, chance: number) => void) =>
+    Array.from(p).forEach((chance, i) => does(first + i, chance))
+  each(seed.start, (s, a) =>
+    each(seed.length, (ls, b) =>
+      each(pollen.start, (p, c) =>
+        each(pollen.length, (lp, d) => {
+          const days = daysTogether(s, ls, p, lp, t)
+          expectedDays += a * b * c * d * days
+          if (days >= t.atLeastDays) probability += a * b * c * d
+        }),
+      ),
+    ),
+  )
   return { probability, expectedDays }
 }
 
-const chances = (least: number, most: number) => fc.tuple(fc.integer({ min: least, max: most }), fc.array(fc.integer({ min: 0, max: 9 }), { minLength: 1, maxLength: 6 }).filter(w => w.some(n => n > 0)))
-  .map(([first, weights]): Chances => ({ first, p: weights.map(w => w / weights.reduce((sum, n) => sum + n, 0)) }))
+const chances = (least: number, most: number) =>
+  fc
+    .tuple(
+      fc.integer({ min: least, max: most }),
+      fc
+        .array(fc.integer({ min: 0, max: 9 }), { minLength: 1, maxLength: 6 })
+        .filter(w => w.some(n => n > 0)),
+    )
+    .map(([first, weights]): Chances => ({
+      first,
+      p: weights.map(w => w / weights.reduce((sum, n) => sum + n, 0)),
+    }))
 const window = fc.record({ start: chances(-5, 12), length: chances(1, 7) })
-const someTerms = fc.record({ pollenKeepsDays: fc.integer({ min: 0, max: 5 }), holdDays: fc.integer({ min: 0, max: 5 }), atLeastDays: fc.integer({ min: 1, max: 5 }) })
+const someTerms = fc.record({
+  pollenKeepsDays: fc.integer({ min: 0, max: 5 }),
+  holdDays: fc.integer({ min: 0, max: 5 }),
+  atLeastDays: fc.integer({ min: 1, max: 5 }),
+})
 
 describe('meeting', () => {
   it.each([
@@ -46,12 +74,16 @@ describe('meeting', () => {
     expect(meeting(seed, pollen, terms(more))).toEqual({ probability, expectedDays })
   })
 
-  it('is what enumerating every combination gives', () => fc.assert(fc.property(window, window, someTerms, (seed, pollen, t) => {
-    const exact = meeting(seed, pollen, t)
-    const expected = enumerated(seed, pollen, t)
-    expect(exact.probability).toBeCloseTo(expected.probability, 9)
-    expect(exact.expectedDays).toBeCloseTo(expected.expectedDays, 9)
-  }), { numRuns: 200 }))
+  it('is what enumerating every combination gives', () =>
+    fc.assert(
+      fc.property(window, window, someTerms, (seed, pollen, t) => {
+        const exact = meeting(seed, pollen, t)
+        const expected = enumerated(seed, pollen, t)
+        expect(exact.probability).toBeCloseTo(expected.probability, 9)
+        expect(exact.expectedDays).toBeCloseTo(expected.expectedDays, 9)
+      }),
+      { numRuns: 200 },
+    ))
 
   it('is what a simulation comes to', () => {
     const { uniform } = randomStream(11)
@@ -60,12 +92,21 @@ describe('meeting', () => {
       const weights = Array.from({ length: days }, (_, i) => Math.exp(-(((i - days / 2) / (days / 5)) ** 2)))
       return { first, p: weights.map(w => w / weights.reduce((sum, n) => sum + n, 0)) }
     }
-    const [seed, pollen] = [{ start: bell(100, 40), length: bell(10, 20) }, { start: bell(125, 30), length: bell(5, 12) }]
+    const [seed, pollen] = [
+      { start: bell(100, 40), length: bell(10, 20) },
+      { start: bell(125, 30), length: bell(5, 12) },
+    ]
     const t = terms({ atLeastDays: 3, holdDays: 4, pollenKeepsDays: 2 })
     let [met, days] = [0, 0]
     const runs = 40_000
     for (let i = 0; i < runs; i++) {
-      const together = daysTogether(draw(seed.start), draw(seed.length), draw(pollen.start), draw(pollen.length), t)
+      const together = daysTogether(
+        draw(seed.start),
+        draw(seed.length),
+        draw(pollen.start),
+        draw(pollen.length),
+        t,
+      )
       days += together
       if (together >= t.atLeastDays) met++
     }
@@ -74,16 +115,31 @@ describe('meeting', () => {
     expect(exact.expectedDays).toBeCloseTo(days / runs, 1)
   })
 
-  it('never gets less likely with more to help it', () => fc.assert(fc.property(window, window, someTerms, (seed, pollen, t) => {
-    const plain = meeting(seed, pollen, t)
-    for (const better of [{ holdDays: t.holdDays + 1 }, { pollenKeepsDays: t.pollenKeepsDays + 1 }, { atLeastDays: Math.max(1, t.atLeastDays - 1) }]) {
-      expect(meeting(seed, pollen, { ...t, ...better }).probability).toBeGreaterThanOrEqual(plain.probability - 1e-12)
-    }
-  })))
+  it('never gets less likely with more to help it', () =>
+    fc.assert(
+      fc.property(window, window, someTerms, (seed, pollen, t) => {
+        const plain = meeting(seed, pollen, t)
+        for (const better of [
+          { holdDays: t.holdDays + 1 },
+          { pollenKeepsDays: t.pollenKeepsDays + 1 },
+          { atLeastDays: Math.max(1, t.atLeastDays - 1) },
+        ]) {
+          expect(meeting(seed, pollen, { ...t, ...better }).probability).toBeGreaterThanOrEqual(
+            plain.probability - 1e-12,
+          )
+        }
+      }),
+    ))
 
-  it('is the same with both sides prepared once for many', () => fc.assert(fc.property(window, window, someTerms, (seed, pollen, t) => {
-    expect(chanceOfMeeting(seedSide(seed, t), pollenSide(pollen, t))).toBeCloseTo(meeting(seed, pollen, t).probability, 12)
-  })))
+  it('is the same with both sides prepared once for many', () =>
+    fc.assert(
+      fc.property(window, window, someTerms, (seed, pollen, t) => {
+        expect(chanceOfMeeting(seedSide(seed, t), pollenSide(pollen, t))).toBeCloseTo(
+          meeting(seed, pollen, t).probability,
+          12,
+        )
+      }),
+    ))
 
   it('refuses terms that make no sense', () => {
     expect(() => meeting(fixed(1, 1), fixed(1, 1), terms({ atLeastDays: 0 }))).toThrow('At least one day')
@@ -106,21 +162,30 @@ describe('chances', () => {
   })
 
   it('of being in bloom on a day are those of having begun and not ended', () => {
-    expect(covering({ start: { first: 10, p: [0.5, 0.5] }, length: { first: 1, p: [0.5, 0.5] } })).toEqual({ first: 10, p: Float64Array.of(0.5, 0.75, 0.25) })
+    expect(covering({ start: { first: 10, p: [0.5, 0.5] }, length: { first: 1, p: [0.5, 0.5] } })).toEqual({
+      first: 10,
+      p: Float64Array.of(0.5, 0.75, 0.25),
+    })
   })
 })
 
 describe('batches', () => {
-  it('meet as often as enumerating both of them says', () => fc.assert(fc.property(window, window, window, someTerms, (seed, one, other, t) => {
-    let expected = 0
-    Array.from(seed.start.p).forEach((a, s) => Array.from(seed.length.p).forEach((b, l) => {
-      const given = { start: certain(seed.start.first + s), length: certain(seed.length.first + l) }
-      const misses = [one, other].map(batch => 1 - enumerated(given, batch, t).probability)
-      expected += a * b * (1 - misses[0]! * misses[1]!)
-    }))
-    expect(chanceOfBatches(seed, [one, other], t)).toBeCloseTo(expected, 9)
-    expect(chanceOfBatches(seed, [one], t)).toBeCloseTo(meeting(seed, one, t).probability, 9)
-  }), { numRuns: 100 }))
+  it('meet as often as enumerating both of them says', () =>
+    fc.assert(
+      fc.property(window, window, window, someTerms, (seed, one, other, t) => {
+        let expected = 0
+        Array.from(seed.start.p).forEach((a, s) =>
+          Array.from(seed.length.p).forEach((b, l) => {
+            const given = { start: certain(seed.start.first + s), length: certain(seed.length.first + l) }
+            const misses = [one, other].map(batch => 1 - enumerated(given, batch, t).probability)
+            expected += a * b * (1 - misses[0]! * misses[1]!)
+          }),
+        )
+        expect(chanceOfBatches(seed, [one, other], t)).toBeCloseTo(expected, 9)
+        expect(chanceOfBatches(seed, [one], t)).toBeCloseTo(meeting(seed, one, t).probability, 9)
+      }),
+      { numRuns: 100 },
+    ))
 
   const bell = (first: number, days: number, spread: number): Chances => {
     const weights = Array.from({ length: days }, (_, i) => Math.exp(-(((i - days / 2) / spread) ** 2)))
@@ -134,7 +199,9 @@ describe('batches', () => {
     const found = bestBatches(seed, windowOf, candidates, 3, terms({ atLeastDays: 2 }))
     const chance = (...days: number[]) => chanceOfBatches(seed, days.map(windowOf), terms({ atLeastDays: 2 }))
     const best1 = Math.max(...candidates.map(day => chance(day)))
-    const best2 = Math.max(...candidates.flatMap((day, i) => candidates.slice(i).map(other => chance(day, other))))
+    const best2 = Math.max(
+      ...candidates.flatMap((day, i) => candidates.slice(i).map(other => chance(day, other))),
+    )
     expect(found[0]!.probability).toBeGreaterThan(best1 - 0.003)
     expect(found[1]!.probability).toBeGreaterThan(best2 - 0.003)
     expect(found[2]!.probability).toBeGreaterThan(found[1]!.probability + 0.02)

@@ -3,11 +3,20 @@ import type { Chances } from './chances'
 import { moved } from './chances'
 
 /** When a plant can be used: the first day, and how many days from it on. Both are uncertain, and independent. */
-export interface Window { start: Chances, length: Chances }
+export interface Window {
+  start: Chances
+  length: Chances
+}
 
 /** The days of a bloom on which stigmas are ready, and those on which anthers shed. */
-export const receptiveWindow = ({ start, length }: Window, { receptiveAfter }: { receptiveAfter: number }): Window => ({ start: moved(start, Math.round(receptiveAfter)), length })
-export const sheddingWindow = ({ start, length }: Window, { shedsAfter }: { shedsAfter: number }): Window => ({ start: moved(start, Math.round(shedsAfter)), length })
+export const receptiveWindow = (
+  { start, length }: Window,
+  { receptiveAfter }: { receptiveAfter: number },
+): Window => ({ start: moved(start, Math.round(receptiveAfter)), length })
+export const sheddingWindow = (
+  { start, length }: Window,
+  { shedsAfter }: { shedsAfter: number },
+): Window => ({ start: moved(start, Math.round(shedsAfter)), length })
 
 /** What counts as meeting. */
 export interface MeetingTerms {
@@ -22,27 +31,42 @@ export interface MeetingTerms {
 export const usualTerms: MeetingTerms = { pollenKeepsDays: 0, holdDays: 0, atLeastDays: 1 }
 
 function checkTerms({ pollenKeepsDays, holdDays, atLeastDays }: MeetingTerms): void {
-  if (![pollenKeepsDays, holdDays].every(days => Number.isInteger(days) && days >= 0 && days <= 3660)) throw new OutOfRange('Days that pollen keeps, and days of holding back, are whole numbers from 0 to 3660.')
-  if (!(Number.isInteger(atLeastDays) && atLeastDays >= 1 && atLeastDays <= 366)) throw new OutOfRange('At least one day of meeting is asked for, at most 366.')
+  if (![pollenKeepsDays, holdDays].every(days => Number.isInteger(days) && days >= 0 && days <= 3660))
+    throw new OutOfRange(
+      'Days that pollen keeps, and days of holding back, are whole numbers from 0 to 3660.',
+    )
+  if (!(Number.isInteger(atLeastDays) && atLeastDays >= 1 && atLeastDays <= 366))
+    throw new OutOfRange('At least one day of meeting is asked for, at most 366.')
 }
 
 /** P(length ≥ days) by days; 1 for those below the shortest, 0 beyond the longest. */
 function tailOf({ first, p }: Chances): (days: number) => number {
   const tail = new Float64Array(p.length + 1)
   for (let i = p.length - 1; i >= 0; i--) tail[i] = tail[i + 1]! + p[i]!
-  return days => days <= first ? 1 : tail[days - first] ?? 0
+  return days => (days <= first ? 1 : (tail[days - first] ?? 0))
 }
 
 /** A function of days from a table; what lies before or behind it is 0. */
-interface Table { first: number, values: Float64Array }
+interface Table {
+  first: number
+  values: Float64Array
+}
 const at = ({ first, values }: Table, day: number) => values[day - first] ?? 0
 
 const lastOf = ({ first, p }: Chances) => first + p.length - 1
 
 /** A seed parent prepared for meeting: worked out once for all its pollen parents. */
-export interface SeedSide { start: Chances, isLongEnough: number, /** that it has begun before a day and stays so many days from there, held back or not */ begunBefore: Table }
+export interface SeedSide {
+  start: Chances
+  isLongEnough: number
+  /** that it has begun before a day and stays so many days from there, held back or not */ begunBefore: Table
+}
 /** A pollen parent prepared for meeting. */
-export interface PollenSide { start: Chances, isLongEnough: number, /** that it has begun by a day and gives pollen so many days from there */ begunBy: Table }
+export interface PollenSide {
+  start: Chances
+  isLongEnough: number
+  /** that it has begun by a day and gives pollen so many days from there */ begunBy: Table
+}
 
 /** @throws {OutOfRange} for terms that make no sense */
 export function seedSide({ start, length }: Window, terms: MeetingTerms): SeedSide {
@@ -53,7 +77,9 @@ export function seedSide({ start, length }: Window, terms: MeetingTerms): SeedSi
   for (let i = 0; i < start.p.length; i++) {
     const chance = start.p[i]!
     // From the day after it began on: that day and those before it are the pollen parent's to wait for.
-    if (chance > 0) for (let day = i + 1; day < values.length; day++) values[day]! += chance * tail(terms.atLeastDays + Math.max(0, day - i - terms.holdDays))
+    if (chance > 0)
+      for (let day = i + 1; day < values.length; day++)
+        values[day]! += chance * tail(terms.atLeastDays + Math.max(0, day - i - terms.holdDays))
   }
   return { start, isLongEnough: tail(terms.atLeastDays), begunBefore: { first: start.first, values } }
 }
@@ -66,7 +92,9 @@ export function pollenSide({ start, length }: Window, terms: MeetingTerms): Poll
   const values = new Float64Array(Math.max(0, lastOf(start) + lastOf(length) + keeps - start.first))
   for (let i = 0; i < start.p.length; i++) {
     const chance = start.p[i]!
-    if (chance > 0) for (let day = i; day < values.length; day++) values[day]! += chance * tail(terms.atLeastDays + day - i - keeps)
+    if (chance > 0)
+      for (let day = i; day < values.length; day++)
+        values[day]! += chance * tail(terms.atLeastDays + day - i - keeps)
   }
   return { start, isLongEnough: tail(terms.atLeastDays - keeps), begunBy: { first: start.first, values } }
 }
@@ -79,13 +107,18 @@ export function pollenSide({ start, length }: Window, terms: MeetingTerms): Poll
  */
 export function chanceOfMeeting(seed: SeedSide, pollen: PollenSide): number {
   let sum = 0
-  for (let i = 0; i < seed.start.p.length; i++) sum += seed.start.p[i]! * at(pollen.begunBy, seed.start.first + i) * seed.isLongEnough
-  for (let i = 0; i < pollen.start.p.length; i++) sum += pollen.start.p[i]! * at(seed.begunBefore, pollen.start.first + i) * pollen.isLongEnough
+  for (let i = 0; i < seed.start.p.length; i++)
+    sum += seed.start.p[i]! * at(pollen.begunBy, seed.start.first + i) * seed.isLongEnough
+  for (let i = 0; i < pollen.start.p.length; i++)
+    sum += pollen.start.p[i]! * at(seed.begunBefore, pollen.start.first + i) * pollen.isLongEnough
   return Math.min(1, sum)
 }
 
 /** How two windows meet. */
-export interface Meeting { probability: number, expectedDays: number }
+export interface Meeting {
+  probability: number
+  expectedDays: number
+}
 
 /**
  * Whether two plants meet, and for how many days on average; exact.
@@ -96,7 +129,8 @@ export interface Meeting { probability: number, expectedDays: number }
  * @throws {OutOfRange} for terms that make no sense
  */
 export function meeting(seed: Window, pollen: Window, terms: MeetingTerms): Meeting {
-  const chanceOf = (atLeastDays: number) => chanceOfMeeting(seedSide(seed, { ...terms, atLeastDays }), pollenSide(pollen, { ...terms, atLeastDays }))
+  const chanceOf = (atLeastDays: number) =>
+    chanceOfMeeting(seedSide(seed, { ...terms, atLeastDays }), pollenSide(pollen, { ...terms, atLeastDays }))
   const longest = Math.min(lastOf(seed.length), lastOf(pollen.length) + terms.pollenKeepsDays)
   let expectedDays = 0
   for (let days = 1; days <= longest; days++) {
@@ -109,6 +143,8 @@ export function meeting(seed: Window, pollen: Window, terms: MeetingTerms): Meet
 
 /** P(a window covers a day), for the days on which it may. */
 export function covering({ start, length }: Window): Chances {
-  const { begunBy: { first, values } } = pollenSide({ start, length }, usualTerms)
+  const {
+    begunBy: { first, values },
+  } = pollenSide({ start, length }, usualTerms)
   return { first, p: values }
 }

@@ -9,17 +9,36 @@ import { simulatedWeather } from '../weather/simulated'
 import { bestBatches } from './batches'
 import { certain, dayNumber, dayOfNumber, quantileIn } from './chances'
 import type { WarmthCurve } from './predict'
-import { SOWN, bloomWindow, cropSeasons, lengthChances, predictorOf, startChances, whyPredicted } from './predict'
+import {
+  SOWN,
+  bloomWindow,
+  cropSeasons,
+  lengthChances,
+  predictorOf,
+  startChances,
+  whyPredicted,
+} from './predict'
 import { remediesFor } from './remedies'
 import type { BloomRecord } from './season'
 
 const site = { latitude: 53, longitude: -8 }
-const days = new Map(simulatedWeather(site).days('2014-01-01', '2027-12-31').map(d => [d.day, d]))
+const days = new Map(
+  simulatedWeather(site)
+    .days('2014-01-01', '2027-12-31')
+    .map(d => [d.day, d]),
+)
 const dayAt = (day: string) => days.get(day)!
 const years = Array.from({ length: 10 }, (_, i) => 2015 + i)
-const curvesFrom = (known: string, base: number) => warmthCurves(dayAt, '2014-06-01', known, '2027-12-31', years, base)
+const curvesFrom = (known: string, base: number) =>
+  warmthCurves(dayAt, '2014-06-01', known, '2027-12-31', years, base)
 const { uniform } = randomStream(5)
-const record = (plantId: string, first: string, sownOn: string | null = null, length = 40): BloomRecord => ({ plantId, season: yearOf(first), first, last: addDays(first, length - 1), sownOn })
+const record = (plantId: string, first: string, sownOn: string | null = null, length = 40): BloomRecord => ({
+  plantId,
+  season: yearOf(first),
+  first,
+  last: addDays(first, length - 1),
+  sownOn,
+})
 
 /** The day on which so much warmth has come since sowing. */
 function dayOfWarmth(curve: WarmthCurve, sownOn: string, needed: number): string {
@@ -31,11 +50,14 @@ function dayOfWarmth(curve: WarmthCurve, sownOn: string, needed: number): string
 
 describe('foretelling a bloom', () => {
   const curve = curvesFrom('2026-06-01', 6)[0]!
-  const seasons = (wanted: (plant: number, year: number) => BloomRecord) => Array.from({ length: 6 }, (_, plant) => [2021, 2022, 2023, 2024, 2025].map(year => wanted(plant, year))).flat()
+  const seasons = (wanted: (plant: number, year: number) => BloomRecord) =>
+    Array.from({ length: 6 }, (_, plant) =>
+      [2021, 2022, 2023, 2024, 2025].map(year => wanted(plant, year)),
+    ).flat()
 
   it('goes by warmth where warmth has decided, and says how far off each method was', () => {
     const records = seasons((plant, year) => {
-      const sownOn = `${year}-0${2 + (plant + year) % 3}-15`
+      const sownOn = `${year}-0${2 + ((plant + year) % 3)}-15`
       return record(`p${plant}`, dayOfWarmth(curve, sownOn, 300 + 20 * plant + 8 * uniform()), sownOn)
     })
     const crop = cropSeasons(chilli.bloom, records, curve)
@@ -44,9 +66,16 @@ describe('foretelling a bloom', () => {
     const off = Object.fromEntries(predictor.fits.map(f => [f.method, f.daysOff]))
     expect(off.warmth).toBeLessThan(off.date!)
     expect(off.warmth).toBeLessThan(off.sowing!)
-    expect(whyPredicted(predictor)).toMatch(/^Foretold by warmth summed up: off by \d+\.\d days on average over 5 seasons of its own/)
+    expect(whyPredicted(predictor)).toMatch(
+      /^Foretold by warmth summed up: off by \d+\.\d days on average over 5 seasons of its own/,
+    )
     // Half of the chances lie within some days of what the weather of the year really leads to.
-    const start = startChances(predictor, { season: 2026, sownOn: '2026-03-01' }, chilli.bloom, curvesFrom('2026-05-20', 6))
+    const start = startChances(
+      predictor,
+      { season: 2026, sownOn: '2026-03-01' },
+      chilli.bloom,
+      curvesFrom('2026-05-20', 6),
+    )
     const real = dayNumber(dayOfWarmth(curvesFrom('2027-06-01', 6)[0]!, '2026-03-01', 364))
     expect(quantileIn(start, 0.05)).toBeLessThanOrEqual(real)
     expect(quantileIn(start, 0.95)).toBeGreaterThanOrEqual(real)
@@ -54,10 +83,13 @@ describe('foretelling a bloom', () => {
 
   it('goes by days from sowing where those have decided', () => {
     const records = seasons((plant, year) => {
-      const sownOn = `${year}-0${2 + (plant + year) % 3}-15`
+      const sownOn = `${year}-0${2 + ((plant + year) % 3)}-15`
       return record(`p${plant}`, addDays(sownOn, 95 + plant + Math.round(2 * uniform())), sownOn)
     })
-    const predictor = predictorOf(cropSeasons(chilli.bloom, records, curve), 'p1', { season: 2026, sownOn: '2026-03-01' })
+    const predictor = predictorOf(cropSeasons(chilli.bloom, records, curve), 'p1', {
+      season: 2026,
+      sownOn: '2026-03-01',
+    })
     expect(predictor.method).toBe('sowing')
     const start = startChances(predictor, { season: 2026, sownOn: '2026-03-01' }, chilli.bloom, [])
     expect(Math.abs(quantileIn(start, 0.5) - dayNumber('2026-03-01') - 97)).toBeLessThanOrEqual(2)
@@ -67,16 +99,35 @@ describe('foretelling a bloom', () => {
   })
 
   it('goes by the date where neither sowing nor warmth is known, and tells plants apart', () => {
-    const records = seasons((plant, year) => record(`p${plant}`, addDays(`${year}-06-01`, 7 * plant + Math.round(3 * uniform()))))
+    const records = seasons((plant, year) =>
+      record(`p${plant}`, addDays(`${year}-06-01`, 7 * plant + Math.round(3 * uniform()))),
+    )
     const crop = cropSeasons(chilli.bloom, records, undefined)
-    const median = (plant: string) => quantileIn(startChances(predictorOf(crop, plant, { season: 2026, sownOn: null }), { season: 2026, sownOn: null }, chilli.bloom, []), 0.5)
-    expect(predictorOf(crop, 'p0', { season: 2026, sownOn: null })).toMatchObject({ method: 'date', chosenBy: 'plant' })
+    const median = (plant: string) =>
+      quantileIn(
+        startChances(
+          predictorOf(crop, plant, { season: 2026, sownOn: null }),
+          { season: 2026, sownOn: null },
+          chilli.bloom,
+          [],
+        ),
+        0.5,
+      )
+    expect(predictorOf(crop, 'p0', { season: 2026, sownOn: null })).toMatchObject({
+      method: 'date',
+      chosenBy: 'plant',
+    })
     expect(median('p5') - median('p0')).toBeGreaterThan(20)
     // A plant that was never seen flowers as its crop does, less surely.
     const stranger = predictorOf(crop, 'new', { season: 2026, sownOn: null })
     expect(stranger).toMatchObject({ chosenBy: 'crop', records: 0, cropRecords: 30 })
     const spread = (plant: string) => {
-      const start = startChances(predictorOf(crop, plant, { season: 2026, sownOn: null }), { season: 2026, sownOn: null }, chilli.bloom, [])
+      const start = startChances(
+        predictorOf(crop, plant, { season: 2026, sownOn: null }),
+        { season: 2026, sownOn: null },
+        chilli.bloom,
+        [],
+      )
       return quantileIn(start, 0.9) - quantileIn(start, 0.1)
     }
     expect(spread('new')).toBeGreaterThan(1.5 * spread('p2'))
@@ -87,10 +138,23 @@ describe('foretelling a bloom', () => {
     let [held, all] = [0, 0]
     for (let crop = 0; crop < 25; crop++) {
       const usual = Array.from({ length: 10 }, () => 25 + 14 * normal())
-      const seen = usual.flatMap((day, plant) => [2021, 2022, 2023, 2024, 2025].map(year => record(`p${plant}`, addDays(`${year}-05-20`, Math.round(day + 4 * normal())))))
-      const before = cropSeasons(chilli.bloom, seen.filter(r => r.season < 2025), undefined)
+      const seen = usual.flatMap((day, plant) =>
+        [2021, 2022, 2023, 2024, 2025].map(year =>
+          record(`p${plant}`, addDays(`${year}-05-20`, Math.round(day + 4 * normal()))),
+        ),
+      )
+      const before = cropSeasons(
+        chilli.bloom,
+        seen.filter(r => r.season < 2025),
+        undefined,
+      )
       for (const { plantId, first } of seen.filter(r => r.season === 2025)) {
-        const start = startChances(predictorOf(before, plantId, { season: 2025, sownOn: null }), { season: 2025, sownOn: null }, chilli.bloom, [])
+        const start = startChances(
+          predictorOf(before, plantId, { season: 2025, sownOn: null }),
+          { season: 2025, sownOn: null },
+          chilli.bloom,
+          [],
+        )
         all++
         if (quantileIn(start, 0.1) <= dayNumber(first) && dayNumber(first) <= quantileIn(start, 0.9)) held++
       }
@@ -101,15 +165,25 @@ describe('foretelling a bloom', () => {
   })
 
   it('is the guide’s range where nothing is noted: 80 % of the chances', () => {
-    const predictor = predictorOf(cropSeasons(hellebore.bloom, [], undefined), 'x', { season: 2025, sownOn: null })
+    const predictor = predictorOf(cropSeasons(hellebore.bloom, [], undefined), 'x', {
+      season: 2025,
+      sownOn: null,
+    })
     expect(predictor).toMatchObject({ method: 'date', chosenBy: 'guide', records: 0 })
     const start = startChances(predictor, { season: 2025, sownOn: null }, hellebore.bloom, [])
-    expect(Math.abs(quantileIn(start, 0.1) - dayNumber('2025-12-10') - hellebore.bloom.firstFlower.low)).toBeLessThanOrEqual(2)
-    expect(Math.abs(quantileIn(start, 0.9) - dayNumber('2025-12-10') - hellebore.bloom.firstFlower.high)).toBeLessThanOrEqual(2)
+    expect(
+      Math.abs(quantileIn(start, 0.1) - dayNumber('2025-12-10') - hellebore.bloom.firstFlower.low),
+    ).toBeLessThanOrEqual(2)
+    expect(
+      Math.abs(quantileIn(start, 0.9) - dayNumber('2025-12-10') - hellebore.bloom.firstFlower.high),
+    ).toBeLessThanOrEqual(2)
     const length = lengthChances(predictor)
     expect(Math.abs(quantileIn(length, 0.9) - hellebore.bloom.lengthDays.high)).toBeLessThanOrEqual(2)
     expect(whyPredicted(predictor)).toContain('crop guide')
-    expect(predictorOf(cropSeasons(squash.bloom, [], undefined), 'x', { season: 2026, sownOn: '2026-04-20' }).method).toBe('sowing')
+    expect(
+      predictorOf(cropSeasons(squash.bloom, [], undefined), 'x', { season: 2026, sownOn: '2026-04-20' })
+        .method,
+    ).toBe('sowing')
   })
 
   it('goes by the date where no method that is open can tell: a batch of what is not sown, or in a year too far ahead', () => {
@@ -120,14 +194,28 @@ describe('foretelling a bloom', () => {
   })
 
   it('keeps to what has been seen of the season', () => {
-    const foretold = { start: { first: dayNumber('2026-06-01'), p: Array<number>(20).fill(0.05) }, length: { first: 10, p: Array<number>(20).fill(0.05) } }
+    const foretold = {
+      start: { first: dayNumber('2026-06-01'), p: Array<number>(20).fill(0.05) },
+      length: { first: 10, p: Array<number>(20).fill(0.05) },
+    }
     const seen = { first: '2026-06-04', full: null, last: null, seen: '2026-06-20' }
-    expect(bloomWindow(foretold, seen, null)).toMatchObject({ start: certain(dayNumber('2026-06-04')), isBegun: true, isOver: false })
+    expect(bloomWindow(foretold, seen, null)).toMatchObject({
+      start: certain(dayNumber('2026-06-04')),
+      isBegun: true,
+      isOver: false,
+    })
     expect(bloomWindow(foretold, seen, null).length.first).toBe(17)
-    expect(bloomWindow(foretold, { ...seen, last: '2026-06-24' }, null)).toMatchObject({ length: certain(21), isOver: true })
+    expect(bloomWindow(foretold, { ...seen, last: '2026-06-24' }, null)).toMatchObject({
+      length: certain(21),
+      isOver: true,
+    })
     expect(bloomWindow(foretold, null, '2026-06-10').start.first).toBe(dayNumber('2026-06-11'))
     expect(bloomWindow(foretold, null, '2026-07-10').start.first).toBe(dayNumber('2026-07-11'))
-    const without = bloomWindow(foretold, { first: null, full: '2026-06-08', last: null, seen: '2026-06-08' }, null)
+    const without = bloomWindow(
+      foretold,
+      { first: null, full: '2026-06-08', last: null, seen: '2026-06-08' },
+      null,
+    )
     expect(quantileIn(without.start, 1)).toBe(dayNumber('2026-06-08'))
   })
 })
@@ -141,7 +229,10 @@ describe('warmth to come', () => {
     expect(new Set(curves.map(c => at(c, '2026-07-20'))).size).toBe(10)
     const twenty = curves[years.indexOf(2020)]!
     const [real] = warmthCurves(dayAt, '2014-06-01', '2020-12-31', '2020-12-31', [2015], 6) as [WarmthCurve]
-    expect(at(twenty, '2026-07-20') - at(twenty, '2026-05-20')).toBeCloseTo(at(real, '2020-07-20') - at(real, '2020-05-20'), 6)
+    expect(at(twenty, '2026-07-20') - at(twenty, '2026-05-20')).toBeCloseTo(
+      at(real, '2020-07-20') - at(real, '2020-05-20'),
+      6,
+    )
   })
 
   it('takes the 28 February where there is no 29th', () => {
@@ -158,13 +249,19 @@ describe('warmth to come', () => {
 
 describe('remedies', () => {
   const bell = (first: number, spread: number) => {
-    const weights = Array.from({ length: 6 * spread }, (_, i) => Math.exp(-(((i - 3 * spread) / spread) ** 2)))
+    const weights = Array.from({ length: 6 * spread }, (_, i) =>
+      Math.exp(-(((i - 3 * spread) / spread) ** 2)),
+    )
     return { first: first - 3 * spread, p: weights.map(w => w / weights.reduce((sum, n) => sum + n, 0)) }
   }
   const seed = { start: bell(150, 5), length: bell(12, 2) }
   const windowOf = (day: number) => ({ start: bell(day + 95, 6), length: bell(14, 2) })
   const found = remediesFor({
-    seed, pollen: [windowOf(80)], atLeastDays: 2, bloom: chilli.bloom, names: { seed: 'Ember Row', pollen: 'Small Lantern' },
+    seed,
+    pollen: [windowOf(80)],
+    atLeastDays: 2,
+    bloom: chilli.bloom,
+    names: { seed: 'Ember Row', pollen: 'Small Lantern' },
     sowing: { candidates: Array.from({ length: 40 }, (_, i) => 30 + i), windowOf },
   })
   it('each say their chance, their cost and what speaks against them', () => {
@@ -180,10 +277,25 @@ describe('remedies', () => {
     expect(found[4]!.against).toContain('Never hold the pollen parent')
   })
   it('hold nothing back where the guide says that it is of no use', () => {
-    expect(remediesFor({ seed, pollen: [windowOf(80)], atLeastDays: 1, bloom: squash.bloom, names: { seed: 'A', pollen: 'B' }, sowing: null }).map(r => r.does)).toEqual(['nothing', 'store'])
+    expect(
+      remediesFor({
+        seed,
+        pollen: [windowOf(80)],
+        atLeastDays: 1,
+        bloom: squash.bloom,
+        names: { seed: 'A', pollen: 'B' },
+        sowing: null,
+      }).map(r => r.does),
+    ).toEqual(['nothing', 'store'])
   })
   it('never promise less with a batch more', () => {
-    const best = bestBatches(seed, windowOf, Array.from({ length: 60 }, (_, i) => 20 + i), 3, { pollenKeepsDays: 0, holdDays: 0, atLeastDays: 2 })
+    const best = bestBatches(
+      seed,
+      windowOf,
+      Array.from({ length: 60 }, (_, i) => 20 + i),
+      3,
+      { pollenKeepsDays: 0, holdDays: 0, atLeastDays: 2 },
+    )
     expect(best[1]!.probability).toBeGreaterThanOrEqual(best[0]!.probability)
     expect(best[2]!.probability).toBeGreaterThanOrEqual(best[1]!.probability)
   })

@@ -28,7 +28,12 @@ export function seasonOf(day: ISODate, bloom: GuideBloom): number {
 }
 
 /** The first bloom of each season in which its first flower was noted. */
-export function bloomRecords(plantId: string, { blooms }: Blooming, bloom: GuideBloom, sownOn: ISODate | null = null): BloomRecord[] {
+export function bloomRecords(
+  plantId: string,
+  { blooms }: Blooming,
+  bloom: GuideBloom,
+  sownOn: ISODate | null = null,
+): BloomRecord[] {
   const seasons = new Map<number, BloomRecord>()
   for (const { first, last } of blooms) {
     if (!first) continue

@@ -3,7 +3,10 @@ import type { Estimate, GuideRange } from './estimate'
 import { checkRange, originOf } from './estimate'
 
 /** Belief about a mean count: a gamma distribution. */
-export interface MeanBelief { shape: number, rate: number }
+export interface MeanBelief {
+  shape: number
+  rate: number
+}
 
 /** Belief about the mean count after `cases` cases that summed to `total`; the guide's range is the prior's 80 %. */
 export function learnMean(guide: GuideRange, cases: number, total: number): MeanBelief {
@@ -24,7 +27,10 @@ export function learnMean(guide: GuideRange, cases: number, total: number): Mean
 export function estimateCount(guide: GuideRange, cases = 0, total = 0): Estimate {
   const { shape, rate } = learnMean(guide, cases, total)
   return {
-    median: gammaQuantile(0.5, shape, rate), low: gammaQuantile(0.1, shape, rate), high: gammaQuantile(0.9, shape, rate),
-    origin: originOf(cases), records: cases,
+    median: gammaQuantile(0.5, shape, rate),
+    low: gammaQuantile(0.1, shape, rate),
+    high: gammaQuantile(0.9, shape, rate),
+    origin: originOf(cases),
+    records: cases,
   }
 }

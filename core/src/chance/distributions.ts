@@ -17,7 +17,8 @@ export function binomialUpperTail(least: number, tries: number, share: number): 
   return share >= 1 ? 1 : betaCdfBase(share, least, tries - least + 1)
 }
 /** x with P(Gamma(shape, rate) ≤ x) = p. */
-export const gammaQuantile = (p: number, shape: number, rate: number): number => gammaQuantileBase(p, shape, rate)
+export const gammaQuantile = (p: number, shape: number, rate: number): number =>
+  gammaQuantileBase(p, shape, rate)
 
 /** P(N(0, 1) ≤ z). */
 export const normalCdf = (z: number): number => normalCdfBase(z, 0, 1)

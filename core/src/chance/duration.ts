@@ -9,7 +9,11 @@ import { beliefFrom, learnNormal, momentsOf, predictive, quantileOf } from './no
  * One observed duration in days. Seen on the day it happened: `from` = `to`. Seen only between two looks
  * ("not yet on day 2, ready on day 4"): it happened after `from` and at the latest at `to`.
  */
-export interface DurationRecord { from: number, to: number, /** how often it was seen; absent: once */ times?: number }
+export interface DurationRecord {
+  from: number
+  to: number
+  /** how often it was seen; absent: once */ times?: number
+}
 
 const timesOf = ({ times = 1 }: DurationRecord) => times
 
@@ -26,19 +30,32 @@ const ODD_FROM = 3.5
  */
 export function weightsOf(guide: GuideRange, records: DurationRecord[]): number[] {
   const [low, high] = [Math.log(guide.low), Math.log(guide.high)]
-  const logs = ({ from, to }: DurationRecord) => ({ from: Math.log(Math.max(from, SHORTEST_DAYS)), to: Math.log(Math.max(to, SHORTEST_DAYS)) })
+  const logs = ({ from, to }: DurationRecord) => ({
+    from: Math.log(Math.max(from, SHORTEST_DAYS)),
+    to: Math.log(Math.max(to, SHORTEST_DAYS)),
+  })
   const prior = { at: (low + high) / 2, times: GUIDE_WEIGHT }
-  const centre = weightedMedian([prior, ...records.map(r => ({ at: nearest(logs(r), prior.at), times: timesOf(r) }))])
+  const centre = weightedMedian([
+    prior,
+    ...records.map(r => ({ at: nearest(logs(r), prior.at), times: timesOf(r) })),
+  ])
   const away = (r: DurationRecord) => Math.abs(nearest(logs(r), centre) - centre)
   const ofGuide = (high - low) / 2 / 1.2816
-  const spread = Math.max(ofGuide, 1.4826 * weightedMedian([{ at: ofGuide / 1.4826, times: GUIDE_WEIGHT }, ...records.map(r => ({ at: away(r), times: timesOf(r) }))]))
-  return records.map(r => Math.min(1, (ODD_FROM * spread / Math.max(away(r), 1e-9)) ** 4))
+  const spread = Math.max(
+    ofGuide,
+    1.4826 *
+      weightedMedian([
+        { at: ofGuide / 1.4826, times: GUIDE_WEIGHT },
+        ...records.map(r => ({ at: away(r), times: timesOf(r) })),
+      ]),
+  )
+  return records.map(r => Math.min(1, ((ODD_FROM * spread) / Math.max(away(r), 1e-9)) ** 4))
 }
 
 /** The place in an interval that lies nearest to a value. */
-const nearest = ({ from, to }: { from: number, to: number }, at: number) => Math.min(Math.max(at, from), to)
+const nearest = ({ from, to }: { from: number; to: number }, at: number) => Math.min(Math.max(at, from), to)
 
-function weightedMedian(values: { at: number, times: number }[]): number {
+function weightedMedian(values: { at: number; times: number }[]): number {
   const sorted = [...values].sort((a, b) => a.at - b.at)
   const half = sum(sorted, v => v.times) / 2
   let below = 0
@@ -52,9 +69,11 @@ const GUIDE_WEIGHT = 4
 const SHORTEST_DAYS = 0.25
 
 /** Belief about the log of a duration. */
-const beliefFromGuide = ({ low, high }: GuideRange): NormalBelief => beliefFrom({ low: Math.log(low), high: Math.log(high) }, GUIDE_WEIGHT)
+const beliefFromGuide = ({ low, high }: GuideRange): NormalBelief =>
+  beliefFrom({ low: Math.log(low), high: Math.log(high) }, GUIDE_WEIGHT)
 
-const learnExact = (belief: NormalBelief, records: { days: number, times: number }[]): NormalBelief => learnNormal(belief, momentsOf(records.map(({ days, times }) => ({ value: Math.log(days), times }))))
+const learnExact = (belief: NormalBelief, records: { days: number; times: number }[]): NormalBelief =>
+  learnNormal(belief, momentsOf(records.map(({ days, times }) => ({ value: Math.log(days), times }))))
 
 function predictExact(belief: NormalBelief): (p: number) => number {
   const next = predictive(belief)
@@ -67,17 +86,24 @@ function predictExact(belief: NormalBelief): (p: number) => number {
  */
 function predictOnGrid(prior: NormalBelief, records: DurationRecord[]): (p: number) => number {
   // What was never looked at before its end may have come at any time: it lies where the guide has it, as far as it can.
-  const likely = (r: DurationRecord) => nearest({ from: Math.max(r.from, SHORTEST_DAYS), to: Math.max(r.to, SHORTEST_DAYS) }, r.from > 0 ? (r.from + r.to) / 2 : Math.exp(prior.mean))
-  const centre = learnExact(prior, records.map(r => ({ days: likely(r), times: timesOf(r) })))
+  const likely = (r: DurationRecord) =>
+    nearest(
+      { from: Math.max(r.from, SHORTEST_DAYS), to: Math.max(r.to, SHORTEST_DAYS) },
+      r.from > 0 ? (r.from + r.to) / 2 : Math.exp(prior.mean),
+    )
+  const centre = learnExact(
+    prior,
+    records.map(r => ({ days: likely(r), times: timesOf(r) })),
+  )
   const typical = Math.sqrt(centre.scale / centre.shape)
   const distinct = tally(records)
-  const cells: { mean: number, spread: number, logWeight: number }[] = []
+  const cells: { mean: number; spread: number; logWeight: number }[] = []
   for (let i = 0; i < 41; i++) {
-    const mean = centre.mean + (i - 20) / 20 * 5 * typical / Math.sqrt(centre.weight / 4)
+    const mean = centre.mean + (((i - 20) / 20) * 5 * typical) / Math.sqrt(centre.weight / 4)
     for (let j = 0; j < 31; j++) {
-      const spread = typical * Math.exp((j - 15) / 15 * 1.6)
+      const spread = typical * Math.exp(((j - 15) / 15) * 1.6)
       const priorOfSpread = -(2 * prior.shape) * Math.log(spread) - prior.scale / spread ** 2
-      const priorOfMean = -Math.log(spread) - prior.weight * (mean - prior.mean) ** 2 / (2 * spread ** 2)
+      const priorOfMean = -Math.log(spread) - (prior.weight * (mean - prior.mean) ** 2) / (2 * spread ** 2)
       let logWeight = priorOfSpread + priorOfMean
       for (const { record, times } of distinct) logWeight += times * logLikelihood(record, mean, spread)
       cells.push({ mean, spread, logWeight })
@@ -85,11 +111,13 @@ function predictOnGrid(prior: NormalBelief, records: DurationRecord[]): (p: numb
   }
   const highest = Math.max(...cells.map(c => c.logWeight))
   // Most of the grid weighs nothing; the few cells that do are what every quantile is summed from.
-  const heavy = cells.map(c => ({ ...c, weight: Math.exp(c.logWeight - highest) })).filter(c => c.weight > 1e-5)
+  const heavy = cells
+    .map(c => ({ ...c, weight: Math.exp(c.logWeight - highest) }))
+    .filter(c => c.weight > 1e-5)
   const total = heavy.reduce((sum, c) => sum + c.weight, 0)
   const below = (logDays: number) =>
     heavy.reduce((sum, c) => sum + c.weight * normalCdf((logDays - c.mean) / c.spread), 0) / total
-  return (p) => {
+  return p => {
     let lo = centre.mean - 12 * typical
     let hi = centre.mean + 12 * typical
     while (hi - lo > 1e-5) {
@@ -102,8 +130,8 @@ function predictOnGrid(prior: NormalBelief, records: DurationRecord[]): (p: numb
 }
 
 /** Equal records are weighed once: gardens note whole days, so hundreds of records hold a dozen values. */
-function tally(records: DurationRecord[]): { record: DurationRecord, times: number }[] {
-  const seen = new Map<string, { record: DurationRecord, times: number }>()
+function tally(records: DurationRecord[]): { record: DurationRecord; times: number }[] {
+  const seen = new Map<string, { record: DurationRecord; times: number }>()
   for (const record of records) {
     const key = `${record.from}–${record.to}`
     const known = seen.get(key)
@@ -116,7 +144,7 @@ function tally(records: DurationRecord[]): { record: DurationRecord, times: numb
 function logLikelihood({ from, to }: DurationRecord, mean: number, spread: number): number {
   if (from === to) {
     const z = (Math.log(Math.max(to, SHORTEST_DAYS)) - mean) / spread
-    return -z * z / 2 - Math.log(spread)
+    return (-z * z) / 2 - Math.log(spread)
   }
   const upper = normalCdf((Math.log(to) - mean) / spread)
   const lower = from <= 0 ? 0 : normalCdf((Math.log(from) - mean) / spread)
@@ -141,11 +169,25 @@ export function estimateDuration(guide: GuideRange, noted: DurationRecord[] = []
   const prior = beliefFromGuide(guide)
   const count = sum(noted, timesOf)
   const weights = weightsOf(guide, noted)
-  const records = noted.map((record, i) => weights[i] === 1 ? record : { ...record, times: timesOf(record) * weights[i]! })
-  const quantile = records.length === 0
-    ? predictExact(prior)
-    : records.every(r => r.from === r.to)
-      ? predictExact(learnExact(prior, records.map(r => ({ days: Math.max(r.to, SHORTEST_DAYS), times: timesOf(r) }))))
-      : predictOnGrid(prior, records)
-  return { median: quantile(0.5), low: quantile(0.1), high: quantile(0.9), origin: originOf(count), records: count }
+  const records = noted.map((record, i) =>
+    weights[i] === 1 ? record : { ...record, times: timesOf(record) * weights[i]! },
+  )
+  const quantile =
+    records.length === 0
+      ? predictExact(prior)
+      : records.every(r => r.from === r.to)
+        ? predictExact(
+            learnExact(
+              prior,
+              records.map(r => ({ days: Math.max(r.to, SHORTEST_DAYS), times: timesOf(r) })),
+            ),
+          )
+        : predictOnGrid(prior, records)
+  return {
+    median: quantile(0.5),
+    low: quantile(0.1),
+    high: quantile(0.9),
+    origin: originOf(count),
+    records: count,
+  }
 }

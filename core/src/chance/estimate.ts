@@ -14,7 +14,10 @@ export interface Estimate {
 }
 
 /** The range a crop guide gives: four cases in five lie inside. */
-export interface GuideRange { low: number, high: number }
+export interface GuideRange {
+  low: number
+  high: number
+}
 
 /** An argument outside the range a function is defined for. */
 export class OutOfRange extends Error {}
@@ -31,4 +34,4 @@ export function checkRange({ low, high }: GuideRange, floor = 0, ceiling = Infin
 }
 
 /** The origin that goes with a number of records. */
-export const originOf = (records: number): Origin => records > 0 ? 'records' : 'guide'
+export const originOf = (records: number): Origin => (records > 0 ? 'records' : 'guide')

@@ -3,10 +3,16 @@ import type { Estimate, GuideRange } from './estimate'
 import { checkRange, originOf } from './estimate'
 
 /** Successes out of tries, for example flowers taken out of flowers looked at. */
-export interface Tally { successes: number, tries: number }
+export interface Tally {
+  successes: number
+  tries: number
+}
 
 /** Belief about a share: a beta distribution. */
-export interface ShareBelief { a: number, b: number }
+export interface ShareBelief {
+  a: number
+  b: number
+}
 
 /**
  * How much a level above is trusted, in records, when the one below starts from it: a seed parent may differ from its
@@ -29,12 +35,15 @@ export function shareFromGuide(guide: GuideRange): ShareBelief {
   if (known) return known
 
   // The more weight, the narrower: bisect the weight, and inside it the mean that puts the upper end right.
-  const meanFor = (weight: number) => bisect(0, 1, mean => betaQuantile(0.9, mean * weight, (1 - mean) * weight) < guide.high)
-  const weight = Math.exp(bisect(Math.log(0.5), Math.log(2000), (logWeight) => {
-    const w = Math.exp(logWeight)
-    const mean = meanFor(w)
-    return betaQuantile(0.1, mean * w, (1 - mean) * w) < guide.low
-  }))
+  const meanFor = (weight: number) =>
+    bisect(0, 1, mean => betaQuantile(0.9, mean * weight, (1 - mean) * weight) < guide.high)
+  const weight = Math.exp(
+    bisect(Math.log(0.5), Math.log(2000), logWeight => {
+      const w = Math.exp(logWeight)
+      const mean = meanFor(w)
+      return betaQuantile(0.1, mean * w, (1 - mean) * w) < guide.low
+    }),
+  )
   const mean = meanFor(weight)
   const belief = { a: mean * weight, b: (1 - mean) * weight }
   fitted.set(key, belief)
@@ -60,7 +69,7 @@ export function learnShare(guide: GuideRange, pools: Tally[]): ShareBelief {
     if (level > 0) {
       const weight = belief.a + belief.b
       const kept = Math.min(weight, POOL_WEIGHT)
-      belief = { a: belief.a / weight * kept, b: belief.b / weight * kept }
+      belief = { a: (belief.a / weight) * kept, b: (belief.b / weight) * kept }
     }
     belief = { a: belief.a + pool.successes, b: belief.b + pool.tries - pool.successes }
   })
@@ -78,7 +87,10 @@ export function estimateRate(guide: GuideRange, pools: Tally[] = []): Estimate {
   const { a, b } = learnShare(guide, pools)
   const records = pools.reduce((sum, pool) => sum + pool.tries, 0)
   return {
-    median: betaQuantile(0.5, a, b), low: betaQuantile(0.1, a, b), high: betaQuantile(0.9, a, b),
-    origin: originOf(records), records,
+    median: betaQuantile(0.5, a, b),
+    low: betaQuantile(0.1, a, b),
+    high: betaQuantile(0.9, a, b),
+    origin: originOf(records),
+    records,
   }
 }

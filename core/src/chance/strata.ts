@@ -16,10 +16,10 @@ const GRID = 800
  */
 export function shareStrata({ a, b }: ShareBelief): Float64Array {
   const mean = a / (a + b)
-  const spread = Math.sqrt(mean * (1 - mean) / (a + b + 1))
+  const spread = Math.sqrt((mean * (1 - mean)) / (a + b + 1))
   const angle = (share: number) => Math.asin(Math.sqrt(Math.min(1, Math.max(0, share))))
   const [from, to] = [angle(mean - 12 * spread), angle(mean + 12 * spread)]
-  const at = (i: number) => from + (to - from) * i / GRID
+  const at = (i: number) => from + ((to - from) * i) / GRID
   const logDensity = (i: number) => {
     const sine = Math.min(Math.max(Math.sin(at(i)), 1e-12), 1 - 1e-16)
     return (2 * a - 1) * Math.log(sine) + (2 * b - 1) * Math.log(Math.sqrt(1 - sine * sine))
@@ -27,11 +27,12 @@ export function shareStrata({ a, b }: ShareBelief): Float64Array {
   const logs = Array.from({ length: GRID + 1 }, (_, i) => logDensity(i))
   const highest = Math.max(...logs)
   const below = [0]
-  for (let i = 1; i <= GRID; i++) below.push(below[i - 1]! + Math.exp(logs[i - 1]! - highest) + Math.exp(logs[i]! - highest))
+  for (let i = 1; i <= GRID; i++)
+    below.push(below[i - 1]! + Math.exp(logs[i - 1]! - highest) + Math.exp(logs[i]! - highest))
   const total = below[GRID]!
   let i = 1
   return Float64Array.from({ length: STRATA }, (_, stratum) => {
-    const target = (stratum + 0.5) / STRATA * total
+    const target = ((stratum + 0.5) / STRATA) * total
     while (below[i]! < target) i++
     return Math.sin(at(i - 1 + (target - below[i - 1]!) / (below[i]! - below[i - 1]!))) ** 2
   })

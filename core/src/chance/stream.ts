@@ -21,15 +21,21 @@ export interface Stream {
 /** A stream of draws from a seed, a positive whole number. */
 export function randomStream(seed: number): Stream {
   // The library's types leave out what its generators carry.
-  const generator = mt19937.factory({ seed }) as unknown as { (): number, normalized: () => number }
+  const generator = mt19937.factory({ seed }) as unknown as { (): number; normalized: () => number }
   const uniform = generator.normalized
-  const [beta, gamma, binomial, poisson] = [randomBeta.source(uniform), randomGamma.source(uniform), randomBinomial.source(uniform), randomPoisson.source(uniform)]
+  const [beta, gamma, binomial, poisson] = [
+    randomBeta.source(uniform),
+    randomGamma.source(uniform),
+    randomBinomial.source(uniform),
+    randomPoisson.source(uniform),
+  ]
   return {
     uniform: () => uniform(),
     integer: generator,
     shares: ({ a, b }) => beta(a, b),
     means: ({ shape, rate }) => gamma(shape, 1 / rate),
-    binomial: (tries, share) => tries <= 0 || share <= 0 ? 0 : share >= 1 ? tries : binomial(tries, share)(),
-    poisson: mean => mean > 0 ? poisson(mean)() : 0,
+    binomial: (tries, share) =>
+      tries <= 0 || share <= 0 ? 0 : share >= 1 ? tries : binomial(tries, share)(),
+    poisson: mean => (mean > 0 ? poisson(mean)() : 0),
   }
 }

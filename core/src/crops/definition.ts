@@ -15,33 +15,66 @@ export type CropRule = CropGuide['rules'][number] & { isOwn: boolean }
 export type CropTrait = Trait & { isOwn: boolean }
 
 /** What is scored on a crop and how it inherits: the guide's, then the garden's own. */
-export interface CropDefinition { traits: CropTrait[], loci: CropLocus[], rules: CropRule[], inheritance: Inheritance & { /** of what the garden set, so that it can be set anew; null: the guide's */ id: string | null } }
+export interface CropDefinition {
+  traits: CropTrait[]
+  loci: CropLocus[]
+  rules: CropRule[]
+  inheritance: Inheritance & {
+    /** of what the garden set, so that it can be set anew; null: the guide's */ id: string | null
+  }
+}
 
 /** What the garden added to its crops. */
-export interface OwnDefinitions { traits: OwnTrait[], loci: OwnLocus[], rules: OwnRule[], inheritances: OwnInheritance[] }
+export interface OwnDefinitions {
+  traits: OwnTrait[]
+  loci: OwnLocus[]
+  rules: OwnRule[]
+  inheritances: OwnInheritance[]
+}
 
 /** A crop as its guide and the garden describe it; what was dropped is left out. */
 export function definitionOf(guide: CropGuide, own: OwnDefinitions): CropDefinition {
-  const living = <T extends { crop: string, droppedOn: unknown }>(things: T[]) => things.filter(t => t.crop === guide.id && !t.droppedOn)
+  const living = <T extends { crop: string; droppedOn: unknown }>(things: T[]) =>
+    things.filter(t => t.crop === guide.id && !t.droppedOn)
   const fromGuide = { isOwn: false }
-  const [set] = own.inheritances.filter(i => i.crop === guide.id).sort((a, b) => a.setAt < b.setAt ? 1 : -1)
+  const [set] = own.inheritances.filter(i => i.crop === guide.id).sort((a, b) => (a.setAt < b.setAt ? 1 : -1))
   return {
-    traits: [...guide.judging.traits.map(t => ({ ...t, ...fromGuide })), ...living(own.traits).map(({ id, trait }) => ({ ...trait, id, isOwn: true }))],
-    loci: [...guide.loci.map(l => ({ ...l, ...fromGuide })), ...living(own.loci).map(({ crop, droppedOn, ...locus }) => ({ ...locus, isOwn: true }))],
-    rules: [...guide.rules.map(r => ({ ...r, ...fromGuide })), ...living(own.rules).map(({ crop, droppedOn, ...rule }) => ({ ...rule, isOwn: true }))],
+    traits: [
+      ...guide.judging.traits.map(t => ({ ...t, ...fromGuide })),
+      ...living(own.traits).map(({ id, trait }) => ({ ...trait, id, isOwn: true })),
+    ],
+    loci: [
+      ...guide.loci.map(l => ({ ...l, ...fromGuide })),
+      ...living(own.loci).map(({ crop, droppedOn, ...locus }) => ({ ...locus, isOwn: true })),
+    ],
+    rules: [
+      ...guide.rules.map(r => ({ ...r, ...fromGuide })),
+      ...living(own.rules).map(({ crop, droppedOn, ...rule }) => ({ ...rule, isOwn: true })),
+    ],
     inheritance: set
-      ? { id: set.id, mating: set.mating, ploidy: set.ploidy, map: set.map, doubleReduction: set.doubleReduction }
+      ? {
+          id: set.id,
+          mating: set.mating,
+          ploidy: set.ploidy,
+          map: set.map,
+          doubleReduction: set.doubleReduction,
+        }
       : { id: null, mating: guide.mating, ploidy: guide.ploidy, map: 'haldane', doubleReduction: 0 },
   }
 }
 
 /** Without loci that have too many genotypes, which earlier versions took, and without the rules that ask for them. */
-function withinReach({ loci, rules, inheritance: { ploidy } }: CropDefinition): Pick<CropDefinition, 'loci' | 'rules'> {
+function withinReach({
+  loci,
+  rules,
+  inheritance: { ploidy },
+}: CropDefinition): Pick<CropDefinition, 'loci' | 'rules'> {
   const beyond = new Set(loci.filter(locus => !isWithinReach(locus, ploidy)).map(locus => locus.id))
   if (!beyond.size) return { loci, rules }
   for (let before = -1; before !== beyond.size;) {
     before = beyond.size
-    for (const rule of rules) if (rule.cases.some(c => Object.keys(c.when).some(id => beyond.has(id)))) beyond.add(rule.id)
+    for (const rule of rules)
+      if (rule.cases.some(c => Object.keys(c.when).some(id => beyond.has(id)))) beyond.add(rule.id)
   }
   return { loci: loci.filter(l => !beyond.has(l.id)), rules: rules.filter(r => !beyond.has(r.id)) }
 }
@@ -50,16 +83,29 @@ function withinReach({ loci, rules, inheritance: { ploidy } }: CropDefinition): 
 export function geneticsOf(definition: CropDefinition): Genetics {
   const { loci, rules } = withinReach(definition)
   const { ploidy, map, doubleReduction } = definition.inheritance
-  const placed = [...group(loci, l => l.group ?? l.id).values()].flatMap(together => [...together].sort((a, b) => (a.cM ?? 0) - (b.cM ?? 0)))
+  const placed = [...group(loci, l => l.group ?? l.id).values()].flatMap(together =>
+    [...together].sort((a, b) => (a.cM ?? 0) - (b.cM ?? 0)),
+  )
   return {
-    ploidy, map, doubleReduction,
-    loci: placed.map(({ id, alleles, dominance, group, cM }) => ({ name: id, alleles, dominance, group, cM })),
+    ploidy,
+    map,
+    doubleReduction,
+    loci: placed.map(({ id, alleles, dominance, group, cM }) => ({
+      name: id,
+      alleles,
+      dominance,
+      group,
+      cM,
+    })),
     rules: rules.map(({ id, cases, otherwise }) => ({ name: id, cases, otherwise })),
   }
 }
 
 /** What a locus, or a rule, can look like; what a rule makes of a trait stands in the order of its classes. */
-export function possibleLooks(id: string, { loci, rules, traits, inheritance: { ploidy } }: CropDefinition): string[] {
+export function possibleLooks(
+  id: string,
+  { loci, rules, traits, inheritance: { ploidy } }: CropDefinition,
+): string[] {
   const locus = loci.find(l => l.id === id)
   if (locus) return looksOf({ ...locus, name: locus.id }, ploidy)
   const rule = rules.find(r => r.id === id)

@@ -8,39 +8,72 @@ import { cropKnowledge } from './knowledge'
 import type { CropHistory } from './records'
 
 /** A history of flowers that took or failed after so many days. */
-function history(flowers: { days: number, took: boolean }[]): CropHistory {
+function history(flowers: { days: number; took: boolean }[]): CropHistory {
   return {
-    crosses: [], lots: [], sowings: [], offspring: [],
+    crosses: [],
+    lots: [],
+    sowings: [],
+    offspring: [],
     flowers: flowers.map(({ days, took }) => {
       const id = newId()
       const on = `2026-06-${String(5 + days).padStart(2, '0')}`
-      return fold('flower', id, [...upToPollination('2026-06-03', '2026-06-04', id), deed(on, 'takeNoted', id, took ? { take: 'taken', reason: null } : { take: 'failed', reason: 'dropped' })])!
+      return fold('flower', id, [
+        ...upToPollination('2026-06-03', '2026-06-04', id),
+        deed(
+          on,
+          'takeNoted',
+          id,
+          took ? { take: 'taken', reason: null } : { take: 'failed', reason: 'dropped' },
+        ),
+      ])!
     }),
   }
 }
-const flowers = fc.array(fc.record({ days: fc.integer({ min: 1, max: 20 }), took: fc.boolean() }), { maxLength: 12 })
+const flowers = fc.array(fc.record({ days: fc.integer({ min: 1, max: 20 }), took: fc.boolean() }), {
+  maxLength: 12,
+})
 
 it('counts equal waits together and sums tallies', () => {
-  const { waits, takes } = digestOf(history([{ days: 6, took: true }, { days: 6, took: true }, { days: 8, took: true }, { days: 9, took: false }]))
-  expect(waits.toTake.map(w => [w.to, w.times])).toEqual([[7, 2], [9, 1]])
-  expect(takes).toEqual([{ seedParentId: ids.seedParent, pollenParentId: ids.pollenParent, successes: 3, tries: 4 }])
+  const { waits, takes } = digestOf(
+    history([
+      { days: 6, took: true },
+      { days: 6, took: true },
+      { days: 8, took: true },
+      { days: 9, took: false },
+    ]),
+  )
+  expect(waits.toTake.map(w => [w.to, w.times])).toEqual([
+    [7, 2],
+    [9, 1],
+  ])
+  expect(takes).toEqual([
+    { seedParentId: ids.seedParent, pollenParentId: ids.pollenParent, successes: 3, tries: 4 },
+  ])
 })
 
 it('of several parts is that of the whole', () => {
-  fc.assert(fc.property(fc.array(flowers, { maxLength: 4 }), (groups) => {
-    const parts = groups.map(history)
-    expect(joined(parts.map(digestOf))).toEqual(digestOf({ ...history([]), flowers: parts.flatMap(p => p.flowers) }))
-  }), { numRuns: 10 })
+  fc.assert(
+    fc.property(fc.array(flowers, { maxLength: 4 }), groups => {
+      const parts = groups.map(history)
+      expect(joined(parts.map(digestOf))).toEqual(
+        digestOf({ ...history([]), flowers: parts.flatMap(p => p.flowers) }),
+      )
+    }),
+    { numRuns: 10 },
+  )
 })
 
 it('without a part knows what the rest alone knows', () => {
-  fc.assert(fc.property(flowers, flowers, (one, two) => {
-    const [a, b] = [history(one), history(two)]
-    const both = digestOf({ ...a, flowers: [...a.flowers, ...b.flowers] })
-    const rest = without(both, digestOf(b))
-    const [learnt, alone] = [cropKnowledge(chilli, rest), cropKnowledge(chilli, digestOf(a))]
-    expect(learnt.days.toTake.median).toBeCloseTo(alone.days.toTake.median, 6)
-    expect(learnt.days.toTake.records).toBe(alone.days.toTake.records)
-    expect(learnt.shares.take.a).toBeCloseTo(alone.shares.take.a, 9)
-  }), { numRuns: 10 })
+  fc.assert(
+    fc.property(flowers, flowers, (one, two) => {
+      const [a, b] = [history(one), history(two)]
+      const both = digestOf({ ...a, flowers: [...a.flowers, ...b.flowers] })
+      const rest = without(both, digestOf(b))
+      const [learnt, alone] = [cropKnowledge(chilli, rest), cropKnowledge(chilli, digestOf(a))]
+      expect(learnt.days.toTake.median).toBeCloseTo(alone.days.toTake.median, 6)
+      expect(learnt.days.toTake.records).toBe(alone.days.toTake.records)
+      expect(learnt.shares.take.a).toBeCloseTo(alone.shares.take.a, 9)
+    }),
+    { numRuns: 10 },
+  )
 })

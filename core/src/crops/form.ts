@@ -2,7 +2,10 @@ import type { School } from '../flowers/schools'
 import type { FlowerStep } from '../flowers/steps'
 
 /** What a flower consists of, as the method speaks of it. */
-export interface FlowerPart { name: string, does: string }
+export interface FlowerPart {
+  name: string
+  does: string
+}
 
 /** A school of taking the anthers out: how it is done. */
 export type EmasculationWays = Partial<Record<Exclude<School<'emasculation'>, 'none'>, string>>
@@ -20,7 +23,7 @@ export interface FlowerForm {
   parts: readonly FlowerPart[]
   /** what is done, in its order */
   steps: readonly FlowerStep[]
-  stage: { cue: string, tooYoung: string, tooOld: string }
+  stage: { cue: string; tooYoung: string; tooOld: string }
   /** how a cluster or head is thinned, where it is */
   thin: string | null
   /** null where the form needs none */
@@ -36,10 +39,10 @@ export interface FlowerForm {
   /** why it needs no emasculation */
   noEmasculation: string | null
   lens: string
-  cover: { ways: readonly School<'cover'>[], how: string }
-  ready: { cue: string, notYet: string, tooLate: string }
-  transfer: { ways: readonly School<'transfer'>[], how: string, tools: readonly string[] }
-  take: { yes: string, no: string, failReasons: readonly string[] }
+  cover: { ways: readonly School<'cover'>[]; how: string }
+  ready: { cue: string; notYet: string; tooLate: string }
+  transfer: { ways: readonly School<'transfer'>[]; how: string; tools: readonly string[] }
+  take: { yes: string; no: string; failReasons: readonly string[] }
   lostReasons: readonly string[]
   /** what leaving a step out means for the seed */
   omitted: Partial<Record<FlowerStep, string>>

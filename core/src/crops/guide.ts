@@ -11,8 +11,10 @@ import { FORM_IDS } from './forms/forms'
 const text = v.pipe(v.string(), v.nonEmpty('Write something here.'), v.maxLength(1000))
 const list = <S extends v.GenericSchema>(item: S) => v.pipe(v.array(item), v.maxLength(200))
 
-const number = (least: number, most: number) => v.pipe(v.number('Write a number.'), v.minValue(least), v.maxValue(most))
-const ends = (least: number, most: number) => v.object({ low: number(least, most), high: number(least, most) })
+const number = (least: number, most: number) =>
+  v.pipe(v.number('Write a number.'), v.minValue(least), v.maxValue(most))
+const ends = (least: number, most: number) =>
+  v.object({ low: number(least, most), high: number(least, most) })
 
 /** Nothing that a crop does takes longer; degree days stay below it as well. */
 const MOST_DAYS = 20_000
@@ -24,7 +26,10 @@ const days = v.pipe(
 
 const share = v.pipe(
   ends(0, 1),
-  v.check(range => range.low > 0 && range.low < range.high && range.high < 1, 'Both ends lie above 0 and below 100 %, the smaller first.'),
+  v.check(
+    range => range.low > 0 && range.low < range.high && range.high < 1,
+    'Both ends lie above 0 and below 100 %, the smaller first.',
+  ),
 )
 
 /** An orchid's capsule holds millions. */
@@ -66,16 +71,37 @@ export type FlowerHourRules = v.InferOutput<typeof flowerHours>
 
 const usualHours: FlowerHourRules = {
   mildCelsius: 15,
-  opens: { after: 'sunrise', minutes: { low: 120, high: 240 }, lastsMinutes: 600, needs: ['light', 'warmth'] },
+  opens: {
+    after: 'sunrise',
+    minutes: { low: 120, high: 240 },
+    lastsMinutes: 600,
+    needs: ['light', 'warmth'],
+  },
   receptive: { after: 'sunrise', minutes: { low: 150, high: 270 }, lastsMinutes: 360, needs: ['warmth'] },
-  sheds: { after: 'sunrise', minutes: { low: 210, high: 330 }, lastsMinutes: 300, needs: ['warmth', 'dryness'] },
+  sheds: {
+    after: 'sunrise',
+    minutes: { low: 210, high: 330 },
+    lastsMinutes: 300,
+    needs: ['warmth', 'dryness'],
+  },
 }
 
 /** A remedy with its limit in days, how it is done and what speaks against it. */
 const remedy = v.object({ days: number(0, MOST_DAYS), how: text, against: text })
 
 /** Kinds of crops, for lists. */
-export const CROP_GROUPS = ['garden flower', 'bulb', 'orchid', 'succulent', 'carnivorous plant', 'fruit', 'tree or shrub', 'vegetable', 'pulse', 'cereal'] as const
+export const CROP_GROUPS = [
+  'garden flower',
+  'bulb',
+  'orchid',
+  'succulent',
+  'carnivorous plant',
+  'fruit',
+  'tree or shrub',
+  'vegetable',
+  'pulse',
+  'cereal',
+] as const
 
 /** How long pollen of a crop lives: months dry and cold, weeks, or a day at most. */
 export const POLLEN_CLASSES = ['long', 'medium', 'short'] as const
@@ -84,12 +110,23 @@ export const POLLEN_CLASSES = ['long', 'medium', 'short'] as const
 export const SEED_KINDS = ['dry', 'sowAtOnce', 'chill', 'flask'] as const
 
 /** Which school is usual for the crop, which others are in use, and why. */
-const schoolChoice = v.object({ usual: text, others: list(text), why: text, /** the garden keeps to it, where its guide says another */ isHabit: v.optional(v.boolean()) })
+const schoolChoice = v.object({
+  usual: text,
+  others: list(text),
+  why: text,
+  /** the garden keeps to it, where its guide says another */ isHabit: v.optional(v.boolean()),
+})
 export type SchoolChoice = v.InferOutput<typeof schoolChoice>
 
 const schoolChoices = v.pipe(
   v.record(v.picklist(SCHOOL_STEPS), schoolChoice),
-  v.check(choices => Object.entries(choices).every(([step, { usual, others }]) => [usual, ...others].every(school => Object.hasOwn(SCHOOLS[step as SchoolStep], school))), 'A school that is not known at this step.'),
+  v.check(
+    choices =>
+      Object.entries(choices).every(([step, { usual, others }]) =>
+        [usual, ...others].every(school => Object.hasOwn(SCHOOLS[step as SchoolStep], school)),
+      ),
+    'A school that is not known at this step.',
+  ),
 )
 
 /** A word for each school of taking the anthers out: how it is done. */
@@ -98,12 +135,26 @@ const emasculationWays = v.pipe(
   v.check(ways => Object.keys(ways).length > 0, 'Say how the anthers are taken out, in one school at least.'),
 )
 
-const monthDay = v.pipe(v.string(), v.regex(/^(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, 'A day of the year is written as month and day, such as 06-14 for 14 June.'), v.check(day => new Date(`2001-${day}T00:00Z`).toISOString().slice(5, 10) === day, 'There is no such day of the year.'))
+const monthDay = v.pipe(
+  v.string(),
+  v.regex(
+    /^(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/,
+    'A day of the year is written as month and day, such as 06-14 for 14 June.',
+  ),
+  v.check(
+    day => new Date(`2001-${day}T00:00Z`).toISOString().slice(5, 10) === day,
+    'There is no such day of the year.',
+  ),
+)
 
 /** Reasons of each verdict; in older guides of a garden they stand in one list, which then serves every verdict. */
 const reasons = v.union([
   v.object({ keep: list(text), watch: list(text), discard: list(text) }),
-  v.pipe(v.array(text), v.maxLength(200), v.transform(all => ({ keep: all, watch: all, discard: all }))),
+  v.pipe(
+    v.array(text),
+    v.maxLength(200),
+    v.transform(all => ({ keep: all, watch: all, discard: all })),
+  ),
 ])
 
 /**
@@ -142,7 +193,12 @@ export const CropGuide = v.object({
     /** days from sowing to the first flower, for what is sown for the season */
     fromSowing: v.optional(v.nullable(days), null),
     /** degree days to the first flower, from sowing or from a day of the year on */
-    warmth: v.optional(v.nullable(v.object({ base: celsius, since: v.union([v.literal('sowing'), monthDay]), degreeDays: days })), null),
+    warmth: v.optional(
+      v.nullable(
+        v.object({ base: celsius, since: v.union([v.literal('sowing'), monthDay]), degreeDays: days }),
+      ),
+      null,
+    ),
     /** holding the seed parent back in the cool */
     hold: v.optional(v.nullable(remedy), null),
     /** keeping pollen */
@@ -168,7 +224,10 @@ export const CropGuide = v.object({
     }),
     v.object({ needed: v.literal(false), why: text }),
   ]),
-  isolation: v.object({ ways: v.pipe(v.array(v.picklist(schoolsAt('cover'))), v.minLength(1), v.maxLength(20)), how: text }),
+  isolation: v.object({
+    ways: v.pipe(v.array(v.picklist(schoolsAt('cover'))), v.minLength(1), v.maxLength(20)),
+    how: text,
+  }),
   receptive: v.object({
     /** from isolation until the stigma is ready */
     daysAfterIsolation: days,
@@ -178,7 +237,10 @@ export const CropGuide = v.object({
     notYet: text,
     tooLate: text,
     /** hours of the day in which pollination usually works */
-    hours: v.pipe(v.object({ from: number(0, 24), to: number(0, 24) }), v.check(h => h.from < h.to, 'Hours lie between 0 and 24, the first before the second.')),
+    hours: v.pipe(
+      v.object({ from: number(0, 24), to: number(0, 24) }),
+      v.check(h => h.from < h.to, 'Hours lie between 0 and 24, the first before the second.'),
+    ),
   }),
   pollination: v.object({
     method: text,
@@ -188,20 +250,41 @@ export const CropGuide = v.object({
     pollen: v.picklist(POLLEN_CLASSES),
   }),
   take: v.object({ daysAfterPollination: days, rate: share, yes: text, no: text, failReasons: list(text) }),
-  ripening: v.object({ daysAfterPollination: days, cue: text, /** fruit that opens and drops its seed is netted before */ splits: v.boolean(), seedsPerFruit: count, sound: share }),
+  ripening: v.object({
+    daysAfterPollination: days,
+    cue: text,
+    /** fruit that opens and drops its seed is netted before */ splits: v.boolean(),
+    seedsPerFruit: count,
+    sound: share,
+  }),
   seedHandling: v.object({ kind: v.picklist(SEED_KINDS), how: text }),
-  sowing: v.object({ depthMm: number(0, 1000), how: text, daysToUp: days, germination: share, survival: share, lossReasons: list(text) }),
-  judging: v.object({ daysAfterRaising: days, keepShare: share, reasons, traits: v.pipe(v.array(Trait), v.minLength(1), v.maxLength(200)) }),
+  sowing: v.object({
+    depthMm: number(0, 1000),
+    how: text,
+    daysToUp: days,
+    germination: share,
+    survival: share,
+    lossReasons: list(text),
+  }),
+  judging: v.object({
+    daysAfterRaising: days,
+    keepShare: share,
+    reasons,
+    traits: v.pipe(v.array(Trait), v.minLength(1), v.maxLength(200)),
+  }),
   lostReasons: list(text),
   cautions: list(v.picklist(CAUTION_IDS)),
 })
 export type CropGuide = v.InferOutput<typeof CropGuide>
 
 /** The genus of a crop: the first word of its botanical name. Crops of one genus may well cross. */
-export const genusOf = ({ botanical }: Pick<CropGuide, 'botanical'>): string => botanical.split(/\s/)[0]!.toLowerCase()
+export const genusOf = ({ botanical }: Pick<CropGuide, 'botanical'>): string =>
+  botanical.split(/\s/)[0]!.toLowerCase()
 
 /** The school that the garden keeps to at a step, where the guide of the crop says another; null where it does as the guide says. */
-export const habitAt = <S extends SchoolStep>(guide: CropGuide, step: S): School<S> | null => guide.schools[step]?.isHabit ? usualSchool(guide, step) : null
+export const habitAt = <S extends SchoolStep>(guide: CropGuide, step: S): School<S> | null =>
+  guide.schools[step]?.isHabit ? usualSchool(guide, step) : null
 
 /** The school that is usual for a crop at a step; null where the step has none for it. */
-export const usualSchool = <S extends SchoolStep>(guide: CropGuide, step: S): School<S> | null => (guide.schools[step]?.usual ?? null) as School<S> | null
+export const usualSchool = <S extends SchoolStep>(guide: CropGuide, step: S): School<S> | null =>
+  (guide.schools[step]?.usual ?? null) as School<S> | null

@@ -15,18 +15,28 @@ export type Share = ShareBelief & { records: number }
 
 /** What a cross of a crop should lead to, step by step. */
 export interface CropYields {
-  shares: Record<'take' | 'sound' | 'germination' | 'survival', Share> & { /** a number where the odds of the cross say it exactly */ keep: Share | number }
-  seedsPerFruit: MeanBelief & { records: number, estimate: Estimate }
+  shares: Record<'take' | 'sound' | 'germination' | 'survival', Share> & {
+    /** a number where the odds of the cross say it exactly */ keep: Share | number
+  }
+  seedsPerFruit: MeanBelief & { records: number; estimate: Estimate }
 }
 
 /** What is expected of a crop: the guide, brought up to date by the garden's own records. */
-export interface CropKnowledge extends CropYields { days: Record<'toReceptive' | 'toTake' | 'toRipe' | 'toUp', Estimate> }
+export interface CropKnowledge extends CropYields {
+  days: Record<'toReceptive' | 'toTake' | 'toRipe' | 'toUp', Estimate>
+}
 
 /** A share as an estimate: median and 80 % interval. */
 export function shareEstimate(share: Share | number): Estimate {
   if (typeof share === 'number') return { median: share, low: share, high: share, origin: 'odds', records: 0 }
   const { a, b, records } = share
-  return { median: betaQuantile(0.5, a, b), low: betaQuantile(0.1, a, b), high: betaQuantile(0.9, a, b), origin: originOf(records), records }
+  return {
+    median: betaQuantile(0.5, a, b),
+    low: betaQuantile(0.1, a, b),
+    high: betaQuantile(0.9, a, b),
+    origin: originOf(records),
+    records,
+  }
 }
 
 /** The pools of take tallies, widest first: the rest of the crop, the rest of the seed parent, the pair. */
@@ -37,10 +47,17 @@ function takePools(takes: Digest['takes'], pair?: Pair): Tally[] {
   }
   const ofSeedParent = (t: Digest['takes'][number]) => t.seedParentId === pair?.seedParentId
   const ofPair = (t: Digest['takes'][number]) => ofSeedParent(t) && t.pollenParentId === pair?.pollenParentId
-  return pair ? [total(t => !ofSeedParent(t)), total(t => ofSeedParent(t) && !ofPair(t)), total(ofPair)] : [total(() => true)]
+  return pair
+    ? [total(t => !ofSeedParent(t)), total(t => ofSeedParent(t) && !ofPair(t)), total(ofPair)]
+    : [total(() => true)]
 }
 
-interface Pair { seedParentId: string, pollenParentId: string | null, /** share of the offspring that is wanted, from the odds; absent or null: the crop's usual share of keepers */ wantedShare?: number | null }
+interface Pair {
+  seedParentId: string
+  pollenParentId: string | null
+  /** share of the offspring that is wanted, from the odds; absent or null: the crop's usual share of keepers */ wantedShare?:
+    number | null
+}
 
 /**
  * What crosses of a crop, or of one pair of it, should lead to.
@@ -52,8 +69,17 @@ interface Pair { seedParentId: string, pollenParentId: string | null, /** share 
  * @param pair seed parent and pollen parent whose own records weigh most; absent: the crop at large
  */
 export function cropYields(guide: CropGuide, digest: Digest, pair?: Pair): CropYields {
-  const share = (range: CropGuide['take']['rate'], tallies: Tally[]): Share => ({ ...learnShare(range, tallies), records: sum(tallies, t => t.tries) })
-  const { sound, germination, survival, keep, seedsPerFruit: { successes: seeds, tries: fruits } } = digest.counts
+  const share = (range: CropGuide['take']['rate'], tallies: Tally[]): Share => ({
+    ...learnShare(range, tallies),
+    records: sum(tallies, t => t.tries),
+  })
+  const {
+    sound,
+    germination,
+    survival,
+    keep,
+    seedsPerFruit: { successes: seeds, tries: fruits },
+  } = digest.counts
   return {
     shares: {
       take: share(guide.take.rate, takePools(digest.takes, pair)),

@@ -22,23 +22,44 @@ describe('a guide of the garden’s own', () => {
   it('stands in the place of the built-in one, until it is dropped', () => {
     const set = deed('2026-06-01', 'guideSet', id, { guide: slow })
     expect(guideOf('chilli', guidesWith([own(set)], []))).toEqual(slow)
-    expect(guideOf('chilli', guidesWith([own(set, deed('2026-06-02', 'guideDropped', id, {}))], []))).toEqual(chilli)
+    expect(guideOf('chilli', guidesWith([own(set, deed('2026-06-02', 'guideDropped', id, {}))], []))).toEqual(
+      chilli,
+    )
     expect(guidesWith([], [])).toEqual(builtInGuides)
   })
 
   it('is brought within the bounds of today, and gives way to the built-in one where that does not make it whole', () => {
-    const withHours = (low: number, high: number) => ({ ...slow, bloom: { ...slow.bloom, hours: { ...slow.bloom.hours, opens: { ...slow.bloom.hours.opens, minutes: { low, high } } } } })
+    const withHours = (low: number, high: number) => ({
+      ...slow,
+      bloom: {
+        ...slow.bloom,
+        hours: { ...slow.bloom.hours, opens: { ...slow.bloom.hours.opens, minutes: { low, high } } },
+      },
+    })
     const wild = own(deed('2026-06-01', 'guideSet', id, { guide: withHours(30, 1e12) }))
-    expect(guideOf('chilli', guidesWith([wild], [])).bloom.hours.opens.minutes).toEqual({ low: 30, high: 1440 })
+    expect(guideOf('chilli', guidesWith([wild], [])).bloom.hours.opens.minutes).toEqual({
+      low: 30,
+      high: 1440,
+    })
     const torn = own(deed('2026-06-01', 'guideSet', id, { guide: withHours(1e12, 2e12) }))
-    expect(torn).toMatchObject({ guide: null, fault: expect.stringContaining('The smaller number comes first.') })
+    expect(torn).toMatchObject({
+      guide: null,
+      fault: expect.stringContaining('The smaller number comes first.'),
+    })
     expect(guideOf('chilli', guidesWith([torn], []))).toEqual(chilli)
   })
 
   it('may be of a crop that has none yet, and stays of that crop', () => {
-    const added = own(deed('2026-06-01', 'guideSet', id, { guide: { ...slow, id: 'lake-pepper', name: 'Lake pepper' } }))
+    const added = own(
+      deed('2026-06-01', 'guideSet', id, { guide: { ...slow, id: 'lake-pepper', name: 'Lake pepper' } }),
+    )
     expect(guidesWith([added], []).map(g => g.id)).toContain('lake-pepper')
-    expect(() => own(deed('2026-06-01', 'guideSet', id, { guide: slow }), deed('2026-06-02', 'guideSet', id, { guide: builtInGuide('tulip')! }))).toThrow(/another crop/)
+    expect(() =>
+      own(
+        deed('2026-06-01', 'guideSet', id, { guide: slow }),
+        deed('2026-06-02', 'guideSet', id, { guide: builtInGuide('tulip')! }),
+      ),
+    ).toThrow(/another crop/)
   })
 })
 
@@ -61,7 +82,10 @@ describe('a custom of the garden', () => {
   it('hides a caution, and shows it again', () => {
     const hide = custom({ about: 'caution', caution: 'spirit', isHidden: true })
     expect(customsOf([hide]).hidden).toEqual(['spirit'])
-    expect(customsOf([hide, custom({ about: 'caution', caution: 'spirit', isHidden: false }, '2026-06-02')]).hidden).toEqual([])
+    expect(
+      customsOf([hide, custom({ about: 'caution', caution: 'spirit', isHidden: false }, '2026-06-02')])
+        .hidden,
+    ).toEqual([])
     expect(cautionsAt('emasculate', chilli.cautions)).toEqual(['burning', 'blades', 'spirit'])
     expect(cautionsAt('emasculate', chilli.cautions, ['spirit'])).toEqual(['burning', 'blades'])
     expect(cautionsAt('takeLook', chilli.cautions)).toEqual([])

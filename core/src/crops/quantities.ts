@@ -17,14 +17,64 @@ export interface QuantityView {
 
 /** Every learnt quantity, in the order of the season. */
 export const quantities: Record<Quantity, QuantityView> = {
-  toReceptive: { words: 'days from cover to a ready stigma', unit: 'days', guide: g => g.receptive.daysAfterIsolation, now: k => k.days.toReceptive },
-  toTake: { words: 'days from pollination until a take shows', unit: 'days', guide: g => g.take.daysAfterPollination, now: k => k.days.toTake },
-  take: { words: 'pollinated flowers that take', unit: '%', guide: g => g.take.rate, now: k => shareEstimate(k.shares.take) },
-  toRipe: { words: 'days from pollination to harvest', unit: 'days', guide: g => g.ripening.daysAfterPollination, now: k => k.days.toRipe },
-  seedsPerFruit: { words: 'seeds in a fruit, on average', unit: 'each', guide: g => g.ripening.seedsPerFruit, now: k => k.seedsPerFruit.estimate },
-  sound: { words: 'seeds that are sound', unit: '%', guide: g => g.ripening.sound, now: k => shareEstimate(k.shares.sound) },
-  toUp: { words: 'days from sowing to the first seedlings', unit: 'days', guide: g => g.sowing.daysToUp, now: k => k.days.toUp },
-  germination: { words: 'sown seeds that come up', unit: '%', guide: g => g.sowing.germination, now: k => shareEstimate(k.shares.germination) },
-  survival: { words: 'seedlings that live to be potted', unit: '%', guide: g => g.sowing.survival, now: k => shareEstimate(k.shares.survival) },
-  keep: { words: 'judged plants that are kept', unit: '%', guide: g => g.judging.keepShare, now: k => shareEstimate(k.shares.keep) },
+  toReceptive: {
+    words: 'days from cover to a ready stigma',
+    unit: 'days',
+    guide: g => g.receptive.daysAfterIsolation,
+    now: k => k.days.toReceptive,
+  },
+  toTake: {
+    words: 'days from pollination until a take shows',
+    unit: 'days',
+    guide: g => g.take.daysAfterPollination,
+    now: k => k.days.toTake,
+  },
+  take: {
+    words: 'pollinated flowers that take',
+    unit: '%',
+    guide: g => g.take.rate,
+    now: k => shareEstimate(k.shares.take),
+  },
+  toRipe: {
+    words: 'days from pollination to harvest',
+    unit: 'days',
+    guide: g => g.ripening.daysAfterPollination,
+    now: k => k.days.toRipe,
+  },
+  seedsPerFruit: {
+    words: 'seeds in a fruit, on average',
+    unit: 'each',
+    guide: g => g.ripening.seedsPerFruit,
+    now: k => k.seedsPerFruit.estimate,
+  },
+  sound: {
+    words: 'seeds that are sound',
+    unit: '%',
+    guide: g => g.ripening.sound,
+    now: k => shareEstimate(k.shares.sound),
+  },
+  toUp: {
+    words: 'days from sowing to the first seedlings',
+    unit: 'days',
+    guide: g => g.sowing.daysToUp,
+    now: k => k.days.toUp,
+  },
+  germination: {
+    words: 'sown seeds that come up',
+    unit: '%',
+    guide: g => g.sowing.germination,
+    now: k => shareEstimate(k.shares.germination),
+  },
+  survival: {
+    words: 'seedlings that live to be potted',
+    unit: '%',
+    guide: g => g.sowing.survival,
+    now: k => shareEstimate(k.shares.survival),
+  },
+  keep: {
+    words: 'judged plants that are kept',
+    unit: '%',
+    guide: g => g.judging.keepShare,
+    now: k => shareEstimate(k.shares.keep),
+  },
 }

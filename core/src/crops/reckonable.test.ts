@@ -8,15 +8,33 @@ import { cropKnowledge } from './knowledge'
 import { reckonable } from './reckonable'
 import type { CropHistory } from './records'
 
-const cross: Cross = fold('cross', ids.cross, [deed('2026-05-01', 'crossPlanned', ids.cross, {
-  code: 'K7M-4RD', crop: 'chilli', seedParentId: ids.seedParent, pollenParentId: ids.pollenParent, selfMeant: false, aim: 'low', flowersPlanned: 4, keepersWanted: 1,
-})])!
+const cross: Cross = fold('cross', ids.cross, [
+  deed('2026-05-01', 'crossPlanned', ids.cross, {
+    code: 'K7M-4RD',
+    crop: 'chilli',
+    seedParentId: ids.seedParent,
+    pollenParentId: ids.pollenParent,
+    selfMeant: false,
+    aim: 'low',
+    flowersPlanned: 4,
+    keepersWanted: 1,
+  }),
+])!
 const flower = () => {
   const id = newId()
   return fold('flower', id, upToPollination('2026-06-03', '2026-06-04', id))!
 }
-const history = (): CropHistory => ({ crosses: [cross], flowers: [flower(), flower(), flower()], lots: [], sowings: [], offspring: [] })
-const knowledge = cropKnowledge(chilli, digestOf({ crosses: [], flowers: [], lots: [], sowings: [], offspring: [] }))
+const history = (): CropHistory => ({
+  crosses: [cross],
+  flowers: [flower(), flower(), flower()],
+  lots: [],
+  sowings: [],
+  offspring: [],
+})
+const knowledge = cropKnowledge(
+  chilli,
+  digestOf({ crosses: [], flowers: [], lots: [], sowings: [], offspring: [] }),
+)
 
 it('leaves a sound history as it is', () => {
   const all = history()

@@ -10,7 +10,10 @@ import type { CropKnowledge } from './knowledge'
 import type { CropHistory } from './records'
 
 /** A subject that breaks what is reckoned of it. It is left out and named, so that every screen shows the others. */
-export interface LeftOut extends Subject { /** empty for what has no tag */ code: string, crossId: string | null }
+export interface LeftOut extends Subject {
+  /** empty for what has no tag */ code: string
+  crossId: string | null
+}
 
 const NOTHING: CropHistory = { crosses: [], flowers: [], lots: [], sowings: [], offspring: [] }
 
@@ -23,10 +26,23 @@ function checkDays(days: ISODate[]): void {
 /** What every screen reckons of such a history. @throws what any of it breaks with */
 function reckon(history: CropHistory, guide: CropGuide, knowledge: CropKnowledge): Digest {
   const digest = digestOf(history)
-  if (Object.values(digest.waits).flat().some(({ from, to }) => !Number.isFinite(from) || Number.isNaN(to))) throw new RangeError('A wait is no number.')
+  if (
+    Object.values(digest.waits)
+      .flat()
+      .some(({ from, to }) => !Number.isFinite(from) || Number.isNaN(to))
+  )
+    throw new RangeError('A wait is no number.')
   for (const cross of history.crosses) progressOf(cross, history.flowers, guide, cross.plannedOn)
-  const dues = [...history.flowers.map(f => dueAt(f, guide, knowledge)), ...history.lots.map(l => lotDue(l, guide)), ...history.sowings.map(s => sowingDue(s, knowledge))]
-  checkDays([...history.crosses.map(c => c.plannedOn), ...history.flowers.map(f => f.chosenOn), ...dues.flatMap(due => due ? [due.from, due.until] : [])])
+  const dues = [
+    ...history.flowers.map(f => dueAt(f, guide, knowledge)),
+    ...history.lots.map(l => lotDue(l, guide)),
+    ...history.sowings.map(s => sowingDue(s, knowledge)),
+  ]
+  checkDays([
+    ...history.crosses.map(c => c.plannedOn),
+    ...history.flowers.map(f => f.chosenOn),
+    ...dues.flatMap(due => (due ? [due.from, due.until] : [])),
+  ])
   return digest
 }
 
@@ -37,12 +53,15 @@ function reckon(history: CropHistory, guide: CropGuide, knowledge: CropKnowledge
  * @param history of the cross
  * @param knowledge of the crop, as far as its guide alone tells it
  */
-export function reckonable(history: CropHistory, guide: CropGuide, knowledge: CropKnowledge): { history: CropHistory, digest: Digest, leftOut: LeftOut[] } {
+export function reckonable(
+  history: CropHistory,
+  guide: CropGuide,
+  knowledge: CropKnowledge,
+): { history: CropHistory; digest: Digest; leftOut: LeftOut[] } {
   const holds = (part: Partial<CropHistory>) => {
     try {
       return reckon({ ...NOTHING, ...part }, guide, knowledge)
-    }
-    catch {
+    } catch {
       return null
     }
   }
@@ -52,7 +71,11 @@ export function reckonable(history: CropHistory, guide: CropGuide, knowledge: Cr
   const leftOut: LeftOut[] = []
   const crossId = history.crosses[0]!.id
   const sound = { ...NOTHING }
-  const keep = <K extends keyof CropHistory>(part: K, type: Subject['type'], alone: (one: CropHistory[K][number]) => Partial<CropHistory>) => {
+  const keep = <K extends keyof CropHistory>(
+    part: K,
+    type: Subject['type'],
+    alone: (one: CropHistory[K][number]) => Partial<CropHistory>,
+  ) => {
     const [held, broken] = [[] as CropHistory[K][number][], [] as CropHistory[K][number][]]
     for (const one of history[part]) (holds(alone(one)) ? held : broken).push(one)
     sound[part] = held as never
@@ -66,5 +89,9 @@ export function reckonable(history: CropHistory, guide: CropGuide, knowledge: Cr
   const digest = sound.crosses.length ? holds(sound) : null
   return digest
     ? { history: sound, digest, leftOut }
-    : { history: NOTHING, digest: digestOf(NOTHING), leftOut: history.crosses.map(({ id, code }) => ({ type: 'cross', id, code, crossId })) }
+    : {
+        history: NOTHING,
+        digest: digestOf(NOTHING),
+        leftOut: history.crosses.map(({ id, code }) => ({ type: 'cross', id, code, crossId })),
+      }
 }

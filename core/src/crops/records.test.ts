@@ -11,13 +11,22 @@ import { counts, waits } from './records'
 const none: CropHistory = { crosses: [], flowers: [], lots: [], sowings: [], offspring: [] }
 const flower = (...deeds: Parameters<typeof fold>[2]) => fold('flower', ids.flower, deeds)!
 const upTo = upToPollination('2026-06-01', '2026-06-04')
-const take = (day: string, how: 'taken' | 'notYet' | 'failed') => deed(day, 'takeNoted', ids.flower, { take: how, reason: how === 'failed' ? 'heat' : null })
+const take = (day: string, how: 'taken' | 'notYet' | 'failed') =>
+  deed(day, 'takeNoted', ids.flower, { take: how, reason: how === 'failed' ? 'heat' : null })
 
 describe('the observed waits', () => {
   it('lie after the last look that said "not yet"', () => {
     const looked = deed('2026-06-03', 'looked', ids.flower, { look: 'notYet' })
     const [record] = waits.toReceptive({ ...none, flowers: [flower(...upTo, looked)] })
-    expect(record).toMatchObject({ type: 'flower', id: ids.flower, code: '26-4RMX', crossId: ids.cross, on: '2026-06-04', from: 2, to: 3 })
+    expect(record).toMatchObject({
+      type: 'flower',
+      id: ids.flower,
+      code: '26-4RMX',
+      crossId: ids.cross,
+      on: '2026-06-04',
+      from: 2,
+      to: 3,
+    })
   })
 
   it('are open below when nobody looked before', () => {
@@ -26,41 +35,79 @@ describe('the observed waits', () => {
   })
 
   it('tell nothing of a take that was only seen at harvest', () => {
-    const seen = flower(...upTo, take('2026-06-08', 'notYet'), take('2026-06-10', 'taken'), harvest('2026-08-20', 20, 20, 0))
+    const seen = flower(
+      ...upTo,
+      take('2026-06-08', 'notYet'),
+      take('2026-06-10', 'taken'),
+      harvest('2026-08-20', 20, 20, 0),
+    )
     const unseen = flower(...upTo, harvest('2026-08-20', 20, 20, 0))
     expect(waits.toTake({ ...none, flowers: [seen, unseen] })).toMatchObject([{ from: 4, to: 6 }])
-    expect(waits.toRipe({ ...none, flowers: [seen, unseen] })).toMatchObject([{ from: 77, to: 77 }, { from: 77, to: 77 }])
+    expect(waits.toRipe({ ...none, flowers: [seen, unseen] })).toMatchObject([
+      { from: 77, to: 77 },
+      { from: 77, to: 77 },
+    ])
   })
 
   it('go from sowing to the first count that found any', () => {
-    const sowing = fold('sowing', ids.sowing, [sow('2026-09-01', 20), deed('2026-09-08', 'seedlingsUp', ids.sowing, { count: 0 }), deed('2026-09-11', 'seedlingsUp', ids.sowing, { count: 4 })])!
+    const sowing = fold('sowing', ids.sowing, [
+      sow('2026-09-01', 20),
+      deed('2026-09-08', 'seedlingsUp', ids.sowing, { count: 0 }),
+      deed('2026-09-11', 'seedlingsUp', ids.sowing, { count: 4 }),
+    ])!
     expect(waits.toUp({ ...none, sowings: [sowing] })).toMatchObject([{ type: 'sowing', from: 7, to: 10 }])
   })
 })
 
 describe('the counts', () => {
   it('hold a flower once its take is known', () => {
-    const flowers = [flower(...upTo), flower(...upTo, take('2026-06-10', 'taken')), flower(...upTo, take('2026-06-10', 'failed')), flower(chosen('2026-06-01'))]
+    const flowers = [
+      flower(...upTo),
+      flower(...upTo, take('2026-06-10', 'taken')),
+      flower(...upTo, take('2026-06-10', 'failed')),
+      flower(chosen('2026-06-01')),
+    ]
     expect(counts.take({ ...none, flowers }).map(r => r.successes)).toEqual([1, 0])
   })
 
   it('hold a tray once it was emptied or given up', () => {
-    const standing = [sow('2026-09-01', 20), deed('2026-09-11', 'seedlingsUp', ids.sowing, { count: 12 }), deed('2026-09-12', 'seedlingsLost', ids.sowing, { count: 2, reason: 'slugs' })]
+    const standing = [
+      sow('2026-09-01', 20),
+      deed('2026-09-11', 'seedlingsUp', ids.sowing, { count: 12 }),
+      deed('2026-09-12', 'seedlingsLost', ids.sowing, { count: 2, reason: 'slugs' }),
+    ]
     const open = fold('sowing', ids.sowing, standing)!
-    const ended = fold('sowing', ids.sowing, [...standing, deed('2026-10-01', 'sowingEnded', ids.sowing, { reason: 'all are up' })])!
+    const ended = fold('sowing', ids.sowing, [
+      ...standing,
+      deed('2026-10-01', 'sowingEnded', ids.sowing, { reason: 'all are up' }),
+    ])!
     expect(counts.germination({ ...none, sowings: [open] })).toEqual([])
-    expect(counts.germination({ ...none, sowings: [open, ended] })).toMatchObject([{ successes: 12, tries: 20, on: '2026-10-01' }])
+    expect(counts.germination({ ...none, sowings: [open, ended] })).toMatchObject([
+      { successes: 12, tries: 20, on: '2026-10-01' },
+    ])
     expect(counts.survival({ ...none, sowings: [ended] })).toMatchObject([{ successes: 10, tries: 12 }])
   })
 
   it('hold the seeds of a packet by its fruits, and the sound among those looked at', () => {
-    const lots = [fold('seedLot', ids.lot, [harvest('2026-08-20', 30, 20, 4)])!, fold('seedLot', ids.lot, [harvest('2026-08-20', 12, 0, 0)])!]
-    expect(counts.seedsPerFruit({ ...none, lots }).map(r => [r.successes, r.tries])).toEqual([[30, 1], [12, 1]])
+    const lots = [
+      fold('seedLot', ids.lot, [harvest('2026-08-20', 30, 20, 4)])!,
+      fold('seedLot', ids.lot, [harvest('2026-08-20', 12, 0, 0)])!,
+    ]
+    expect(counts.seedsPerFruit({ ...none, lots }).map(r => [r.successes, r.tries])).toEqual([
+      [30, 1],
+      [12, 1],
+    ])
     expect(counts.sound({ ...none, lots }).map(r => [r.successes, r.tries])).toEqual([[20, 24]])
   })
 
   it('hold every judged plant', () => {
-    const judged = (verdict: 'keep' | 'discard') => ({ id: newId(), code: '26-7HNA', crossId: ids.cross, lost: null, verdict: { verdict, reason: 'x', on: '2026-07-01' } })
+    const judged = (verdict: 'keep' | 'discard') => ({
+      id: newId(),
+      code: '26-7HNA',
+      crossId: ids.cross,
+      lost: null,
+      verdict: { verdict, reason: 'x', on: '2026-07-01' },
+    })
     const offspring = [judged('keep'), judged('discard'), { ...judged('keep'), verdict: null }]
     expect(counts.keep({ ...none, offspring }).map(r => r.successes)).toEqual([1, 0])
   })
@@ -79,7 +126,10 @@ describe('what is learnt', () => {
   })
 
   it('counts exactly the records that are shown for it', () => {
-    const flowers = [flower(...upTo, take('2026-06-10', 'taken')), flower(...upTo, take('2026-06-10', 'failed'))]
+    const flowers = [
+      flower(...upTo, take('2026-06-10', 'taken')),
+      flower(...upTo, take('2026-06-10', 'failed')),
+    ]
     const history = { ...none, flowers }
     const knowledge = cropKnowledge(chilli, digestOf(history))
     expect(quantities.take.now(knowledge).records).toBe(counts.take(history).length)

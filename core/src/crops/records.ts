@@ -13,10 +13,22 @@ import { daysBetween } from '../time/days'
 export type Judged = Pick<Plant, 'id' | 'code' | 'crossId' | 'verdict' | 'lost'>
 
 /** What the garden has recorded of one crop. */
-export interface CropHistory { crosses: Cross[], flowers: Flower[], lots: SeedLot[], sowings: Sowing[], offspring: Judged[] }
+export interface CropHistory {
+  crosses: Cross[]
+  flowers: Flower[]
+  lots: SeedLot[]
+  sowings: Sowing[]
+  offspring: Judged[]
+}
 
 /** Where a record was noted: the thing with the tag, its cross, and the day on which it was known. */
-interface Noted { type: TaggedType, id: string, code: string, crossId: string, on: ISODate }
+interface Noted {
+  type: TaggedType
+  id: string
+  code: string
+  crossId: string
+  on: ISODate
+}
 
 /** A wait that was observed. */
 export type WaitRecord = Noted & DurationRecord
@@ -30,59 +42,112 @@ function waited(start: ISODate, looksBefore: ISODate[], end: ISODate): DurationR
   return { from: Math.max(0, ...before), to: Math.max(daysBetween(start, end), 0.5) }
 }
 
-const at = (type: TaggedType, { id, code, crossId }: { id: string, code: string, crossId: string }, on: ISODate): Noted => ({ type, id, code, crossId, on })
+const at = (
+  type: TaggedType,
+  { id, code, crossId }: { id: string; code: string; crossId: string },
+  on: ISODate,
+): Noted => ({ type, id, code, crossId, on })
 
 /** A tray counts for germination and survival when it has been emptied or given up: before, more may come up. */
-const finished = (sowings: Sowing[]) => sowings.flatMap((s) => {
-  const on = s.raisedOn ?? s.ended?.on
-  return on ? [{ ...s, finishedOn: on }] : []
-})
+const finished = (sowings: Sowing[]) =>
+  sowings.flatMap(s => {
+    const on = s.raisedOn ?? s.ended?.on
+    return on ? [{ ...s, finishedOn: on }] : []
+  })
 
 /** The observed waits of a crop, in days, each with the thing it was seen at. */
 export const waits = {
   /** from isolation, else emasculation, until the stigma was seen ready */
-  toReceptive: ({ flowers }: CropHistory): WaitRecord[] => flowers.flatMap((flower) => {
-    const start = flower.isolation?.on ?? flower.emasculatedOn
-    const ready = flower.looks.find(l => l.look === 'ready')
-    if (!start || !ready || ready.on < start) return []
-    return [{ ...at('flower', flower, ready.on), ...waited(start, flower.looks.filter(l => l.look === 'notYet' && l.on >= start).map(l => l.on), ready.on) }]
-  }),
+  toReceptive: ({ flowers }: CropHistory): WaitRecord[] =>
+    flowers.flatMap(flower => {
+      const start = flower.isolation?.on ?? flower.emasculatedOn
+      const ready = flower.looks.find(l => l.look === 'ready')
+      if (!start || !ready || ready.on < start) return []
+      return [
+        {
+          ...at('flower', flower, ready.on),
+          ...waited(
+            start,
+            flower.looks.filter(l => l.look === 'notYet' && l.on >= start).map(l => l.on),
+            ready.on,
+          ),
+        },
+      ]
+    }),
   /** from the last pollination until the take was seen; a fruit that nobody looked at before its harvest tells nothing */
-  toTake: ({ flowers }: CropHistory): WaitRecord[] => flowers.flatMap((flower) => {
-    const pollinated = flower.pollinations.at(-1)
-    if (!pollinated || !flower.takenOn || flower.takenOn === flower.harvest?.on) return []
-    return [{ ...at('flower', flower, flower.takenOn), ...waited(pollinated.on, flower.takeLooks, flower.takenOn) }]
-  }),
+  toTake: ({ flowers }: CropHistory): WaitRecord[] =>
+    flowers.flatMap(flower => {
+      const pollinated = flower.pollinations.at(-1)
+      if (!pollinated || !flower.takenOn || flower.takenOn === flower.harvest?.on) return []
+      return [
+        {
+          ...at('flower', flower, flower.takenOn),
+          ...waited(pollinated.on, flower.takeLooks, flower.takenOn),
+        },
+      ]
+    }),
   /** from the last pollination until harvest */
-  toRipe: ({ flowers }: CropHistory): WaitRecord[] => flowers.flatMap((flower) => {
-    const days = flower.harvest ? daysBetween(flower.pollinations.at(-1)!.on, flower.harvest.on) : 0
-    return days > 0 ? [{ ...at('flower', flower, flower.harvest!.on), from: days, to: days }] : []
-  }),
+  toRipe: ({ flowers }: CropHistory): WaitRecord[] =>
+    flowers.flatMap(flower => {
+      const days = flower.harvest ? daysBetween(flower.pollinations.at(-1)!.on, flower.harvest.on) : 0
+      return days > 0 ? [{ ...at('flower', flower, flower.harvest!.on), from: days, to: days }] : []
+    }),
   /** from sowing until the first seedlings were counted */
-  toUp: ({ sowings }: CropHistory): WaitRecord[] => sowings.flatMap((s) => {
-    const first = s.looks.find(l => l.up > 0)
-    return first ? [{ ...at('sowing', s, first.on), ...waited(s.sownOn, s.looks.filter(l => l.up === 0).map(l => l.on), first.on) }] : []
-  }),
+  toUp: ({ sowings }: CropHistory): WaitRecord[] =>
+    sowings.flatMap(s => {
+      const first = s.looks.find(l => l.up > 0)
+      return first
+        ? [
+            {
+              ...at('sowing', s, first.on),
+              ...waited(
+                s.sownOn,
+                s.looks.filter(l => l.up === 0).map(l => l.on),
+                first.on,
+              ),
+            },
+          ]
+        : []
+    }),
 }
 
 /** What was counted of a crop, each with the thing it was counted at. */
 export const counts = {
   /** pollinated flowers that took, once it is known */
-  take: ({ flowers }: CropHistory): CountRecord[] => flowers.flatMap((flower) => {
-    const on = flower.takenOn ?? flower.failed?.on
-    return on ? [{ ...at('flower', flower, on), successes: flower.takenOn ? 1 : 0, tries: 1 }] : []
-  }),
+  take: ({ flowers }: CropHistory): CountRecord[] =>
+    flowers.flatMap(flower => {
+      const on = flower.takenOn ?? flower.failed?.on
+      return on ? [{ ...at('flower', flower, on), successes: flower.takenOn ? 1 : 0, tries: 1 }] : []
+    }),
   /** sound seeds of those looked at */
-  sound: ({ lots }: CropHistory): CountRecord[] => lots.filter(l => l.sound + l.empty > 0)
-    .map(lot => ({ ...at('seedLot', lot, lot.harvestedOn), successes: lot.sound, tries: lot.sound + lot.empty })),
+  sound: ({ lots }: CropHistory): CountRecord[] =>
+    lots
+      .filter(l => l.sound + l.empty > 0)
+      .map(lot => ({
+        ...at('seedLot', lot, lot.harvestedOn),
+        successes: lot.sound,
+        tries: lot.sound + lot.empty,
+      })),
   /** seedlings of the seeds sown */
-  germination: ({ sowings }: CropHistory): CountRecord[] => finished(sowings).map(s => ({ ...at('sowing', s, s.finishedOn), successes: s.up, tries: s.seeds })),
+  germination: ({ sowings }: CropHistory): CountRecord[] =>
+    finished(sowings).map(s => ({ ...at('sowing', s, s.finishedOn), successes: s.up, tries: s.seeds })),
   /** seedlings that were not lost in the tray */
-  survival: ({ sowings }: CropHistory): CountRecord[] => finished(sowings).map(s => ({ ...at('sowing', s, s.finishedOn), successes: s.up - s.lost, tries: s.up })),
+  survival: ({ sowings }: CropHistory): CountRecord[] =>
+    finished(sowings).map(s => ({ ...at('sowing', s, s.finishedOn), successes: s.up - s.lost, tries: s.up })),
   /** judged plants that are kept */
-  keep: ({ offspring }: CropHistory): CountRecord[] => offspring.flatMap(plant => plant.verdict && plant.crossId
-    ? [{ ...at('plant', { ...plant, crossId: plant.crossId }, plant.verdict.on), successes: plant.verdict.verdict === 'keep' ? 1 : 0, tries: 1 }]
-    : []),
+  keep: ({ offspring }: CropHistory): CountRecord[] =>
+    offspring.flatMap(plant =>
+      plant.verdict && plant.crossId
+        ? [
+            {
+              ...at('plant', { ...plant, crossId: plant.crossId }, plant.verdict.on),
+              successes: plant.verdict.verdict === 'keep' ? 1 : 0,
+              tries: 1,
+            },
+          ]
+        : [],
+    ),
   /** seeds (the successes) of the fruits (the tries) of each packet */
-  seedsPerFruit: ({ lots }: CropHistory): CountRecord[] => lots.map(lot => ({ ...at('seedLot', lot, lot.harvestedOn), successes: lot.seeds, tries: lot.fruits })),
+  seedsPerFruit: ({ lots }: CropHistory): CountRecord[] =>
+    lots.map(lot => ({ ...at('seedLot', lot, lot.harvestedOn), successes: lot.seeds, tries: lot.fruits })),
 }

@@ -7,7 +7,7 @@ import { keepersFrom } from '../odds/budget'
 
 /** The stations of a cross, from the flower to the plants that are kept. */
 export const STAGES = ['pollinated', 'taken', 'seeds', 'sown', 'up', 'judged', 'kept'] as const
-export type Stage = typeof STAGES[number]
+export type Stage = (typeof STAGES)[number]
 
 /** Counts that stand at each station and have not gone on yet. */
 export type Standing = Record<Stage, number>
@@ -22,7 +22,11 @@ type Drawn = Record<'take' | 'seedsEach' | 'sound' | 'germination' | 'survival' 
 export const RUNS = 1000
 
 /** One run of the cross from so many flowers, with the luck of the draw: how many get to each station. */
-function run(flowers: number, { take, seedsEach, sound, germination, survival, keep }: Drawn, random: Stream): Standing {
+function run(
+  flowers: number,
+  { take, seedsEach, sound, germination, survival, keep }: Drawn,
+  random: Stream,
+): Standing {
   const taken = random.binomial(flowers, take)
   const seeds = random.binomial(random.poisson(taken * seedsEach), sound)
   const up = random.binomial(seeds, germination)
@@ -30,22 +34,36 @@ function run(flowers: number, { take, seedsEach, sound, germination, survival, k
   return { pollinated: flowers, taken, seeds, sown: seeds, up, judged, kept: random.binomial(judged, keep) }
 }
 
-const drawsOf = (share: ShareBelief | number, random: Stream) => typeof share === 'number' ? () => share : random.shares(share)
+const drawsOf = (share: ShareBelief | number, random: Stream) =>
+  typeof share === 'number' ? () => share : random.shares(share)
 
 /** {@link RUNS} draws of the shares. */
 function draws({ shares, seedsPerFruit }: CropYields, seed: number): Drawn[] {
   const random = randomStream(seed)
   const of = {
-    take: random.shares(shares.take), seedsEach: random.means(seedsPerFruit), sound: random.shares(shares.sound),
-    germination: random.shares(shares.germination), survival: random.shares(shares.survival), keep: drawsOf(shares.keep, random),
+    take: random.shares(shares.take),
+    seedsEach: random.means(seedsPerFruit),
+    sound: random.shares(shares.sound),
+    germination: random.shares(shares.germination),
+    survival: random.shares(shares.survival),
+    keep: drawsOf(shares.keep, random),
   }
   return Array.from({ length: RUNS }, () => ({
-    take: of.take(), seedsEach: of.seedsEach(), sound: of.sound(), germination: of.germination(), survival: of.survival(), keep: of.keep(),
+    take: of.take(),
+    seedsEach: of.seedsEach(),
+    sound: of.sound(),
+    germination: of.germination(),
+    survival: of.survival(),
+    keep: of.keep(),
   }))
 }
 
 /** Median and 80 % interval of a count. */
-export interface Spread { median: number, low: number, high: number }
+export interface Spread {
+  median: number
+  low: number
+  high: number
+}
 
 /**
  * What a number of flowers should lead to, station by station, if every sound seed is sown.
@@ -57,17 +75,27 @@ export interface Spread { median: number, low: number, high: number }
 export function expectedCourse(flowers: number, yields: CropYields, seed = 1): Record<Stage, Spread> {
   const random = randomStream(seed + 1)
   const all = draws(yields, seed).map(shares => run(flowers, shares, random))
-  return Object.fromEntries(STAGES.map((stage) => {
-    const counts = all.map(r => r[stage]).sort((a, b) => a - b)
-    const at = (p: number) => counts[Math.floor(p * (RUNS - 1))]!
-    return [stage, { median: at(0.5), low: at(0.1), high: at(0.9) }]
-  })) as Record<Stage, Spread>
+  return Object.fromEntries(
+    STAGES.map(stage => {
+      const counts = all.map(r => r[stage]).sort((a, b) => a - b)
+      const at = (p: number) => counts[Math.floor(p * (RUNS - 1))]!
+      return [stage, { median: at(0.5), low: at(0.1), high: at(0.9) }]
+    }),
+  ) as Record<Stage, Spread>
 }
 
-const stepsOf = ({ shares: { take, sound, germination, survival, keep }, seedsPerFruit }: CropYields): BudgetSteps => ({ take, seedsPerFruit, passes: [sound, germination, survival, keep] })
+const stepsOf = ({
+  shares: { take, sound, germination, survival, keep },
+  seedsPerFruit,
+}: CropYields): BudgetSteps => ({ take, seedsPerFruit, passes: [sound, germination, survival, keep] })
 
 /** What stands at the stations, as the budget takes it; the seeds of a packet are sound. */
-const waitingOf = ({ pollinated, taken, seeds, sown, up, judged, kept }: Standing): Waiting => ({ flowers: pollinated, fruits: taken, before: [0, seeds + sown, up, judged], kept })
+const waitingOf = ({ pollinated, taken, seeds, sown, up, judged, kept }: Standing): Waiting => ({
+  flowers: pollinated,
+  fruits: taken,
+  before: [0, seeds + sown, up, judged],
+  kept,
+})
 
 /** What keepers are to be hoped for; all answers under the same draws of the shares, so that they can be compared. */
 export function keepersOf(yields: CropYields, seed = 1) {
@@ -76,6 +104,7 @@ export function keepersOf(yields: CropYields, seed = 1) {
     /** chance that at least `wanted` plants are kept in the end, from what stands at each station now */
     chance: (from: Standing, wanted: number): number => keepers.chance(waitingOf(from), wanted).chance,
     /** how many more flowers bring that chance to `confidence`; null when hundreds are not enough */
-    moreFlowers: (from: Standing, wanted: number, confidence = 0.9): number | null => keepers.moreFlowers(waitingOf(from), wanted, confidence),
+    moreFlowers: (from: Standing, wanted: number, confidence = 0.9): number | null =>
+      keepers.moreFlowers(waitingOf(from), wanted, confidence),
   }
 }

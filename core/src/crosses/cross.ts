@@ -29,7 +29,11 @@ export interface Cross {
  */
 export function askIfSelf(seedParentId: string, pollenParentId: string | null, selfMeant: boolean): void {
   if (seedParentId === pollenParentId && !selfMeant) {
-    throw new Refusal('self-meant', 'The same plant is seed parent and pollen parent. Is a self meant? Say so, or choose another pollen parent.', 'pollenParentId')
+    throw new Refusal(
+      'self-meant',
+      'The same plant is seed parent and pollen parent. Is a self meant? Say so, or choose another pollen parent.',
+      'pollenParentId',
+    )
   }
 }
 

@@ -4,18 +4,41 @@ import { fold } from '../log/fold'
 import { chosen, deed, ids, newId, upToPollination } from '../testing/deeds'
 import { crossDue } from './due'
 
-const planned = (day: string) => fold('cross', ids.cross, [deed(day, 'crossPlanned', ids.cross, {
-  code: '26-4RMX', crop: 'chilli', seedParentId: ids.seedParent, pollenParentId: ids.pollenParent, selfMeant: false, aim: 'low', flowersPlanned: 3, keepersWanted: 1,
-})])!
+const planned = (day: string) =>
+  fold('cross', ids.cross, [
+    deed(day, 'crossPlanned', ids.cross, {
+      code: '26-4RMX',
+      crop: 'chilli',
+      seedParentId: ids.seedParent,
+      pollenParentId: ids.pollenParent,
+      selfMeant: false,
+      aim: 'low',
+      flowersPlanned: 3,
+      keepersWanted: 1,
+    }),
+  ])!
 const [one, two] = [newId(), newId()]
 const hanging = fold('flower', one, [chosen('2026-06-10', one)])!
-const lost = fold('flower', two, [chosen('2026-06-10', two), deed('2026-06-11', 'flowerLost', two, { reason: 'eaten' })])!
-const failed = fold('flower', two, [...upToPollination('2026-06-01', '2026-06-02', two), deed('2026-06-08', 'takeNoted', two, { take: 'failed', reason: 'heat' })])!
+const lost = fold('flower', two, [
+  chosen('2026-06-10', two),
+  deed('2026-06-11', 'flowerLost', two, { reason: 'eaten' }),
+])!
+const failed = fold('flower', two, [
+  ...upToPollination('2026-06-01', '2026-06-02', two),
+  deed('2026-06-08', 'takeNoted', two, { take: 'failed', reason: 'heat' }),
+])!
 
 describe('the flowers a cross still lacks', () => {
   it('are those planned without those tagged; lost before pollen does not count, failed after it does', () => {
-    expect(crossDue(planned('2026-06-01'), [hanging, lost], chilli, '2026-06-12')).toMatchObject({ missing: 2, from: '2026-06-01', until: '2026-09-25' })
-    expect(crossDue(planned('2026-06-01'), [hanging, failed], chilli, '2026-06-12')).toMatchObject({ missing: 1, because: '2 of 3 planned flowers have a tag; chilli usually flowers until 25 September.' })
+    expect(crossDue(planned('2026-06-01'), [hanging, lost], chilli, '2026-06-12')).toMatchObject({
+      missing: 2,
+      from: '2026-06-01',
+      until: '2026-09-25',
+    })
+    expect(crossDue(planned('2026-06-01'), [hanging, failed], chilli, '2026-06-12')).toMatchObject({
+      missing: 1,
+      because: '2 of 3 planned flowers have a tag; chilli usually flowers until 25 September.',
+    })
   })
 
   it('wait for the bloom the cross was planned for, and go with it', () => {
@@ -25,11 +48,17 @@ describe('the flowers a cross still lacks', () => {
 
   it('are asked for while their own plant flowers, where that is foretold of this season', () => {
     const foretold = { from: '2026-06-20', to: '2026-07-30', over: '2026-08-12' }
-    expect(crossDue(planned('2026-06-01'), [hanging], chilli, '2026-06-12', foretold)).toMatchObject({ from: '2026-06-20', until: '2026-07-30', because: '1 of 3 planned flowers have a tag; its seed parent is likely to flower until 30 July.' })
+    expect(crossDue(planned('2026-06-01'), [hanging], chilli, '2026-06-12', foretold)).toMatchObject({
+      from: '2026-06-20',
+      until: '2026-07-30',
+      because: '1 of 3 planned flowers have a tag; its seed parent is likely to flower until 30 July.',
+    })
     expect(crossDue(planned('2026-06-01'), [], chilli, '2026-08-10', foretold)).not.toBeNull()
     expect(crossDue(planned('2026-06-01'), [], chilli, '2026-08-13', foretold)).toBeNull()
     // Planned for the next season, of which nothing is foretold yet.
-    expect(crossDue(planned('2026-10-01'), [], chilli, '2026-10-02', foretold)).toMatchObject({ from: '2027-05-20' })
+    expect(crossDue(planned('2026-10-01'), [], chilli, '2026-10-02', foretold)).toMatchObject({
+      from: '2027-05-20',
+    })
   })
 
   it('are none when the plan is full', () => {

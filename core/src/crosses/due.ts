@@ -7,7 +7,14 @@ import { dayInWords } from '../time/days'
 import type { Cross } from './cross'
 
 /** Flowers that a cross still lacks, and the bloom in which they can be chosen. */
-export interface CrossDue { step: 'choose', from: ISODate, until: ISODate, estimate: null, because: string, missing: number }
+export interface CrossDue {
+  step: 'choose'
+  from: ISODate
+  until: ISODate
+  estimate: null
+  because: string
+  missing: number
+}
 
 /** When a parent is foretold to flower in the present season. */
 export interface ParentBloom {
@@ -19,13 +26,21 @@ export interface ParentBloom {
 }
 
 /** The bloom that a cross was planned for: what is foretold of its seed parent, where that is the bloom of the present season; else the usual one of its crop. */
-export function bloomFor(cross: Cross, guide: CropGuide, today: ISODate, foretold: ParentBloom | null): ParentBloom & { isForetold: boolean } {
+export function bloomFor(
+  cross: Cross,
+  guide: CropGuide,
+  today: ISODate,
+  foretold: ParentBloom | null,
+): ParentBloom & { isForetold: boolean } {
   const usual = bloomEndingAfter(cross.plannedOn, guide.bloom)
-  return foretold && seasonOf(usual.from, guide.bloom) === seasonOf(today, guide.bloom) ? { ...foretold, isForetold: true } : { ...usual, over: usual.to, isForetold: false }
+  return foretold && seasonOf(usual.from, guide.bloom) === seasonOf(today, guide.bloom)
+    ? { ...foretold, isForetold: true }
+    : { ...usual, over: usual.to, isForetold: false }
 }
 
 /** A flower counts for the plan while it can still be pollinated, and once it has been. */
-const countsForPlan = (flower: Flower) => flower.pollinations.length > 0 || !['lost', 'failed', 'missed'].includes(flower.status)
+const countsForPlan = (flower: Flower) =>
+  flower.pollinations.length > 0 || !['lost', 'failed', 'missed'].includes(flower.status)
 
 /**
  * The flowers that are still to be chosen for a cross, in the bloom it was planned for; null when it has enough, or
@@ -34,14 +49,26 @@ const countsForPlan = (flower: Flower) => flower.pollinations.length > 0 || !['l
  * @param flowers all flowers of this cross
  * @param foretold when its seed parent flowers this season; null: as the crop usually does
  */
-export function crossDue(cross: Cross, flowers: Flower[], guide: CropGuide, today: ISODate, foretold: ParentBloom | null = null): CrossDue | null {
+export function crossDue(
+  cross: Cross,
+  flowers: Flower[],
+  guide: CropGuide,
+  today: ISODate,
+  foretold: ParentBloom | null = null,
+): CrossDue | null {
   const missing = cross.flowersPlanned - flowers.filter(countsForPlan).length
   if (missing <= 0) return null
   const bloom = bloomFor(cross, guide, today, foretold)
   if (bloom.over < today) return null
-  const until = bloom.isForetold ? `its seed parent is likely to flower until ${dayInWords(bloom.to)}` : `${guide.name.toLowerCase()} usually flowers until ${dayInWords(bloom.to)}`
+  const until = bloom.isForetold
+    ? `its seed parent is likely to flower until ${dayInWords(bloom.to)}`
+    : `${guide.name.toLowerCase()} usually flowers until ${dayInWords(bloom.to)}`
   return {
-    step: 'choose', from: bloom.from > cross.plannedOn ? bloom.from : cross.plannedOn, until: bloom.to, estimate: null, missing,
+    step: 'choose',
+    from: bloom.from > cross.plannedOn ? bloom.from : cross.plannedOn,
+    until: bloom.to,
+    estimate: null,
+    missing,
     because: `${cross.flowersPlanned - missing} of ${cross.flowersPlanned} planned flowers have a tag; ${until}.`,
   }
 }

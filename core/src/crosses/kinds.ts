@@ -9,28 +9,54 @@ const plan = {
   flowersPlanned: amount(1, 2000),
   keepersWanted: amount(1, 1000),
   /** share of the offspring that is wanted, where the odds were worked out; else the crop's usual share of keepers counts */
-  wantedShare: v.optional(v.nullable(v.pipe(v.number(), v.gtValue(0, 'The share of wanted plants lies above 0.'), v.maxValue(1, 'The share of wanted plants is at most 1.')))),
+  wantedShare: v.optional(
+    v.nullable(
+      v.pipe(
+        v.number(),
+        v.gtValue(0, 'The share of wanted plants lies above 0.'),
+        v.maxValue(1, 'The share of wanted plants is at most 1.'),
+      ),
+    ),
+  ),
   /** how sure the plan is to be of its keepers */
-  confidence: v.optional(v.pipe(v.number(), v.minValue(0.5, 'Plan with a confidence of at least a half.'), v.maxValue(0.999, 'Plan with a confidence of at most 0.999.'))),
+  confidence: v.optional(
+    v.pipe(
+      v.number(),
+      v.minValue(0.5, 'Plan with a confidence of at least a half.'),
+      v.maxValue(0.999, 'Plan with a confidence of at most 0.999.'),
+    ),
+  ),
 }
 
 export const crossKinds = {
-  crossPlanned: kind('cross', v.strictObject({
-    ...plan,
-    code: Code,
-    crop: words(40),
-    seedParentId: Id,
-    /** null for open-pollinated seed */
-    pollenParentId: v.nullable(Id),
-    /** said yes to "is a self meant?" */
-    selfMeant: v.boolean(),
-    /** said yes to "is a cross between two crops meant?" */
-    wideMeant: v.optional(v.boolean()),
-    /** the aim it was planned for */
-    aimId: v.optional(v.nullable(Id)),
-  }), p => `planned ${counted(p.flowersPlanned, 'flower')}: ${p.aim}`, {
-    codes: p => [{ code: p.code }],
-    needs: p => [...[p.seedParentId, p.pollenParentId].flatMap((id): Subject[] => id ? [{ type: 'plant', id }] : []), ...own('aim', p.aimId ?? '')],
-  }),
-  planChanged: kind('cross', v.strictObject(plan), p => `plan changed to ${counted(p.flowersPlanned, 'flower')}: ${p.aim}`),
+  crossPlanned: kind(
+    'cross',
+    v.strictObject({
+      ...plan,
+      code: Code,
+      crop: words(40),
+      seedParentId: Id,
+      /** null for open-pollinated seed */
+      pollenParentId: v.nullable(Id),
+      /** said yes to "is a self meant?" */
+      selfMeant: v.boolean(),
+      /** said yes to "is a cross between two crops meant?" */
+      wideMeant: v.optional(v.boolean()),
+      /** the aim it was planned for */
+      aimId: v.optional(v.nullable(Id)),
+    }),
+    p => `planned ${counted(p.flowersPlanned, 'flower')}: ${p.aim}`,
+    {
+      codes: p => [{ code: p.code }],
+      needs: p => [
+        ...[p.seedParentId, p.pollenParentId].flatMap((id): Subject[] => (id ? [{ type: 'plant', id }] : [])),
+        ...own('aim', p.aimId ?? ''),
+      ],
+    },
+  ),
+  planChanged: kind(
+    'cross',
+    v.strictObject(plan),
+    p => `plan changed to ${counted(p.flowersPlanned, 'flower')}: ${p.aim}`,
+  ),
 }

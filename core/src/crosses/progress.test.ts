@@ -9,9 +9,14 @@ const cross = { flowersPlanned: 10, plannedOn: '2026-06-01' } as never
 const chilli = builtInGuide('chilli')!
 const flower = (blooms: number, ...more: ((id: string) => ReturnType<typeof deed>)[]) => {
   const id = newId()
-  return fold('flower', id, [chosen('2026-06-01', id, blooms), ...upToPollination('2026-06-01', '2026-06-02', id).slice(1), ...more.map(m => m(id))])!
+  return fold('flower', id, [
+    chosen('2026-06-01', id, blooms),
+    ...upToPollination('2026-06-01', '2026-06-02', id).slice(1),
+    ...more.map(m => m(id)),
+  ])!
 }
-const taken = (fruits?: number) => (id: string) => deed('2026-06-08', 'takeNoted', id, { take: 'taken', reason: null, ...fruits ? { fruits } : {} })
+const taken = (fruits?: number) => (id: string) =>
+  deed('2026-06-08', 'takeNoted', id, { take: 'taken', reason: null, ...(fruits ? { fruits } : {}) })
 const failed = (id: string) => deed('2026-06-08', 'takeNoted', id, { take: 'failed', reason: 'browned' })
 const lost = (id: string) => deed('2026-06-09', 'flowerLost', id, { reason: 'eaten' })
 const bud = () => {
@@ -21,13 +26,33 @@ const bud = () => {
 
 it('the progress of a cross counts single flowers, against its target and the days that are left', () => {
   const flowers = [flower(1, taken()), flower(4, taken(2)), flower(1, failed), flower(1), bud()]
-  expect(progressOf(cross, flowers, chilli, '2026-06-12', { from: '2026-06-01', to: '2026-06-20', over: '2026-06-28' })).toEqual({ target: 10, done: 7, taken: 3, failed: 1, pending: 1, buds: 1, gone: 0, missing: 2, daysLeft: 8 })
+  expect(
+    progressOf(cross, flowers, chilli, '2026-06-12', {
+      from: '2026-06-01',
+      to: '2026-06-20',
+      over: '2026-06-28',
+    }),
+  ).toEqual({
+    target: 10,
+    done: 7,
+    taken: 3,
+    failed: 1,
+    pending: 1,
+    buds: 1,
+    gone: 0,
+    missing: 2,
+    daysLeft: 8,
+  })
   expect(progressOf(cross, [], chilli, '2026-12-01')).toMatchObject({ missing: 10, daysLeft: 0 })
 })
 
 it('a plant carries what took, and what may yet', () => {
   const squash = builtInGuide('squash')!
-  const load = fruitLoadOf([flower(1, taken()), flower(3, taken(3)), flower(1), flower(1, taken(), lost)], squash, 0.6)
+  const load = fruitLoadOf(
+    [flower(1, taken()), flower(3, taken(3)), flower(1), flower(1, taken(), lost)],
+    squash,
+    0.6,
+  )
   expect(load).toMatchObject({ carries: 4, pending: 1, expected: 0.6, tooMany: 1, isFull: true })
   expect(loadInWords(load)).toBe('carries 4, of 1 more it is not known yet; 1–3 are borne without harm')
   expect(fruitLoadOf([], { ...squash, fruitLoad: null }, 0.6)).toMatchObject({ tooMany: 0, isFull: false })

@@ -31,15 +31,26 @@ export interface CrossProgress {
  * @param flowers all flowers of this cross
  * @param foretold when its seed parent flowers this season; null: as the crop usually does
  */
-export function progressOf(cross: Cross, flowers: Flower[], guide: CropGuide, today: ISODate, foretold: ParentBloom | null = null): CrossProgress {
+export function progressOf(
+  cross: Cross,
+  flowers: Flower[],
+  guide: CropGuide,
+  today: ISODate,
+  foretold: ParentBloom | null = null,
+): CrossProgress {
   const pollinated = flowers.filter(f => f.pollinations.length)
-  const open = flowers.filter(f => !f.pollinations.length && ['chosen', 'open', 'waiting', 'ready'].includes(f.status))
+  const open = flowers.filter(
+    f => !f.pollinations.length && ['chosen', 'open', 'waiting', 'ready'].includes(f.status),
+  )
   const last = bloomFor(cross, guide, today, foretold).to
   const blooms = (of: Flower[]) => sum(of, f => f.blooms)
   return {
     target: cross.flowersPlanned,
     done: blooms(pollinated),
-    taken: sum(pollinated.filter(f => f.takenOn), f => f.fruits ?? f.blooms),
+    taken: sum(
+      pollinated.filter(f => f.takenOn),
+      f => f.fruits ?? f.blooms,
+    ),
     failed: blooms(pollinated.filter(f => f.failed || (f.lost && !f.takenOn))),
     pending: blooms(pollinated.filter(f => f.status === 'pollinated')),
     buds: blooms(open),

@@ -10,7 +10,14 @@ import { expectedCourse, keepersOf, nothing } from './course'
 import { stemOf } from './stem'
 
 const planned = deed('2026-05-20', 'crossPlanned', ids.cross, {
-  code: '26-4RMX', crop: 'chilli', seedParentId: ids.seedParent, pollenParentId: ids.pollenParent, selfMeant: false, aim: 'purple and low', flowersPlanned: 10, keepersWanted: 2,
+  code: '26-4RMX',
+  crop: 'chilli',
+  seedParentId: ids.seedParent,
+  pollenParentId: ids.pollenParent,
+  selfMeant: false,
+  aim: 'purple and low',
+  flowersPlanned: 10,
+  keepersWanted: 2,
 })
 const cross = fold('cross', ids.cross, [planned])!
 const empty: CropHistory = { crosses: [cross], flowers: [], lots: [], sowings: [], offspring: [] }
@@ -23,7 +30,8 @@ describe('the expected course of a cross', () => {
     expect(course.taken.median).toBeGreaterThan(19)
     expect(course.taken.median).toBeLessThan(25)
     expect(course.kept.median / (course.taken.median * 30 * 0.89 * 0.76 * 0.86 * 0.07)).toBeCloseTo(1, 0)
-    for (const spread of Object.values(course)) expect(spread.low <= spread.median && spread.median <= spread.high).toBe(true)
+    for (const spread of Object.values(course))
+      expect(spread.low <= spread.median && spread.median <= spread.high).toBe(true)
   })
 
   it('is the same whenever it is asked', () => {
@@ -67,31 +75,71 @@ describe('the expected course of a cross', () => {
 
 describe('the stem', () => {
   const flowerIds = Array.from({ length: 4 }, newId) as [string, string, string, string]
-  const take = (id: string, how: 'taken' | 'failed', reason: string | null = null) => deed('2026-06-08', 'takeNoted', id, { take: how, reason })
+  const take = (id: string, how: 'taken' | 'failed', reason: string | null = null) =>
+    deed('2026-06-08', 'takeNoted', id, { take: how, reason })
   const [first, second, third, fourth] = flowerIds
   const lot = harvest('2026-08-01', 30, 26, 4, first)
   const raisedIds = Array.from({ length: 3 }, newId)
   const raised = deed('2026-10-01', 'seedlingsRaised', ids.sowing, {
-    plants: raisedIds.map(id => ({ id, code: '26-7HNA' })), crop: 'chilli', crossId: ids.cross, seedParentId: ids.seedParent, pollenParentId: ids.pollenParent, placeId: null,
+    plants: raisedIds.map(id => ({ id, code: '26-7HNA' })),
+    crop: 'chilli',
+    crossId: ids.cross,
+    seedParentId: ids.seedParent,
+    pollenParentId: ids.pollenParent,
+    placeId: null,
   })
   const sown = sow('2026-09-01', 20)
   const story = {
     cross,
     flowers: [
-      fold('flower', first, [...upToPollination('2026-06-01', '2026-06-02', first), take(first, 'taken'), lot])!,
-      fold('flower', second, [...upToPollination('2026-06-01', '2026-06-02', second), take(second, 'failed', 'browned')])!,
+      fold('flower', first, [
+        ...upToPollination('2026-06-01', '2026-06-02', first),
+        take(first, 'taken'),
+        lot,
+      ])!,
+      fold('flower', second, [
+        ...upToPollination('2026-06-01', '2026-06-02', second),
+        take(second, 'failed', 'browned'),
+      ])!,
       fold('flower', third, [...upToPollination('2026-06-01', '2026-06-02', third)])!,
       fold('flower', fourth, [upToPollination('2026-06-01', '2026-06-02', fourth)[0]!])!,
     ],
     lots: [fold('seedLot', ids.lot, [lot, sown])!],
-    sowings: [fold('sowing', ids.sowing, [sown, deed('2026-09-12', 'seedlingsUp', ids.sowing, { count: 8 }), deed('2026-09-14', 'seedlingsLost', ids.sowing, { count: 2, reason: 'damped off' }), raised])!],
-    offspring: raisedIds.map((id, i) => fold('plant', id, [raised, ...i < 2 ? [deed('2026-11-01', 'judged', id, { verdict: i ? 'discard' : 'keep', reason: i ? 'leggy' : 'compact' })] : []])!),
+    sowings: [
+      fold('sowing', ids.sowing, [
+        sown,
+        deed('2026-09-12', 'seedlingsUp', ids.sowing, { count: 8 }),
+        deed('2026-09-14', 'seedlingsLost', ids.sowing, { count: 2, reason: 'damped off' }),
+        raised,
+      ])!,
+    ],
+    offspring: raisedIds.map((id, i) =>
+      fold('plant', id, [
+        raised,
+        ...(i < 2
+          ? [
+              deed('2026-11-01', 'judged', id, {
+                verdict: i ? 'discard' : 'keep',
+                reason: i ? 'leggy' : 'compact',
+              }),
+            ]
+          : []),
+      ])!,
+    ),
   }
   const stem = stemOf(story, knowledge, knowledge)
   const at = (stage: string) => stem.stages.find(s => s.stage === stage)!
 
   it('counts each station', () => {
-    expect(Object.fromEntries(stem.stages.map(s => [s.stage, s.count]))).toEqual({ pollinated: 3, taken: 1, seeds: 26, sown: 20, up: 8, judged: 2, kept: 1 })
+    expect(Object.fromEntries(stem.stages.map(s => [s.stage, s.count]))).toEqual({
+      pollinated: 3,
+      taken: 1,
+      seeds: 26,
+      sown: 20,
+      up: 8,
+      judged: 2,
+      kept: 1,
+    })
   })
 
   it('tells what was lost, and why', () => {
@@ -102,7 +150,11 @@ describe('the stem', () => {
   })
 
   it('tells what still waits', () => {
-    expect(Object.fromEntries(stem.stages.filter(s => s.waiting).map(s => [s.stage, s.waiting]))).toEqual({ pollinated: 1, seeds: 6, up: 4 })
+    expect(Object.fromEntries(stem.stages.filter(s => s.waiting).map(s => [s.stage, s.waiting]))).toEqual({
+      pollinated: 1,
+      seeds: 6,
+      up: 4,
+    })
   })
 
   it('gives rates of what is known, with their interval and number', () => {
@@ -114,7 +166,10 @@ describe('the stem', () => {
 
   it('shows the guide’s rates and the plan while nothing is counted', () => {
     const bare = stemOf({ cross, flowers: [], lots: [], sowings: [], offspring: [] }, knowledge, knowledge)
-    expect(bare.stages.find(s => s.stage === 'taken')!.rate!.value).toMatchObject({ origin: 'guide', records: 0 })
+    expect(bare.stages.find(s => s.stage === 'taken')!.rate!.value).toMatchObject({
+      origin: 'guide',
+      records: 0,
+    })
     expect(bare.stages[0]!.plan).toEqual({ median: 10, low: 10, high: 10 })
     expect(bare.outlook).toMatchObject({ chance: 0, wanted: 2 })
     expect(bare.worst).toBeNull()

@@ -12,7 +12,10 @@ import { STAGES, expectedCourse, keepersOf, nothing } from './course'
 import type { Cross } from './cross'
 
 /** What left the stem at a station, with the reasons, the commonest first. */
-export interface Loss { count: number, reasons: { reason: string, count: number }[] }
+export interface Loss {
+  count: number
+  reasons: { reason: string; count: number }[]
+}
 
 /** The step into a station: what was counted, or while nothing is counted what is expected. */
 export interface StemRate {
@@ -54,9 +57,15 @@ export interface Stem {
 }
 
 /** Everything that belongs to one cross. */
-export interface CrossStory { cross: Cross, flowers: Flower[], lots: SeedLot[], sowings: Sowing[], offspring: Judged[] }
+export interface CrossStory {
+  cross: Cross
+  flowers: Flower[]
+  lots: SeedLot[]
+  sowings: Sowing[]
+  offspring: Judged[]
+}
 
-function tally(reasons: { reason: string, count: number }[]): Loss {
+function tally(reasons: { reason: string; count: number }[]): Loss {
   const counts = new Map<string, number>()
   for (const { reason, count } of reasons) counts.set(reason, (counts.get(reason) ?? 0) + count)
   return {
@@ -70,7 +79,16 @@ const one = (end: { reason: string }) => ({ reason: end.reason, count: 1 })
 /** A counted share, or the expected one while nothing was counted. */
 function shareOf(successes: number, tries: number, expected: Estimate): StemRate {
   if (tries === 0) return { value: expected, unit: 'share', isCounted: false }
-  return { value: { median: successes / tries, ...wilsonInterval(successes, tries), origin: 'records', records: tries }, unit: 'share', isCounted: true }
+  return {
+    value: {
+      median: successes / tries,
+      ...wilsonInterval(successes, tries),
+      origin: 'records',
+      records: tries,
+    },
+    unit: 'share',
+    isCounted: true,
+  }
 }
 
 /**
@@ -99,7 +117,13 @@ export function stemOf(story: CrossStory, before: CropYields, now: CropYields): 
 
   const fruits = sum(lots.map(l => l.fruits))
   const counts: Record<Stage, number> = {
-    pollinated: pollinated.length, taken: taken.length, seeds, sown, up, judged: judged.length, kept: verdicts('keep').length,
+    pollinated: pollinated.length,
+    taken: taken.length,
+    seeds,
+    sown,
+    up,
+    judged: judged.length,
+    kept: verdicts('keep').length,
   }
   const waiting: Standing = {
     ...nothing,
@@ -110,27 +134,56 @@ export function stemOf(story: CrossStory, before: CropYields, now: CropYields): 
     up: sum(sowings.map(s => s.standing)) + offspring.length - judged.length - unjudgedLost.length,
     judged: verdicts('watch').length,
   }
-  const losses: Record<Stage, { loss: Loss, words: string }> = {
+  const losses: Record<Stage, { loss: Loss; words: string }> = {
     pollinated: { loss: tally([]), words: '' },
-    taken: { loss: tally([...failed.map(f => one(f.failed!)), ...lostBefore.map(f => one(f.lost!))]), words: 'did not take' },
-    seeds: { loss: tally([...lostAfter.map(f => one(f.lost!)), ...lots.filter(l => l.empty).map(l => ({ reason: 'empty seed', count: l.empty }))]), words: 'empty or lost' },
+    taken: {
+      loss: tally([...failed.map(f => one(f.failed!)), ...lostBefore.map(f => one(f.lost!))]),
+      words: 'did not take',
+    },
+    seeds: {
+      loss: tally([
+        ...lostAfter.map(f => one(f.lost!)),
+        ...lots.filter(l => l.empty).map(l => ({ reason: 'empty seed', count: l.empty })),
+      ]),
+      words: 'empty or lost',
+    },
     sown: { loss: tally([]), words: '' },
     up: { loss: tally(notUp ? [{ reason: 'never came up', count: notUp }] : []), words: 'not up' },
-    judged: { loss: tally([...sowings.flatMap(s => s.losses), ...unjudgedLost.map(p => one(p.lost!))]), words: 'lost' },
+    judged: {
+      loss: tally([...sowings.flatMap(s => s.losses), ...unjudgedLost.map(p => one(p.lost!))]),
+      words: 'lost',
+    },
     kept: { loss: tally(verdicts('discard').map(p => one(p.verdict!))), words: 'discarded' },
   }
   const waitingWords: Record<Stage, string> = {
-    pollinated: 'not looked at yet', taken: 'fruit on the plant', seeds: 'in the packet', sown: 'may still come up',
-    up: 'not judged yet', judged: 'watched', kept: '',
+    pollinated: 'not looked at yet',
+    taken: 'fruit on the plant',
+    seeds: 'in the packet',
+    sown: 'may still come up',
+    up: 'not judged yet',
+    judged: 'watched',
+    kept: '',
   }
   const rates: Record<Stage, StemRate | null> = {
     pollinated: null,
     taken: shareOf(taken.length, taken.length + failed.length, shareEstimate(before.shares.take)),
-    seeds: { value: fruits ? meanPerFruit(lots, fruits) : soundPerFruit(before), unit: 'perFruit', isCounted: fruits > 0 },
+    seeds: {
+      value: fruits ? meanPerFruit(lots, fruits) : soundPerFruit(before),
+      unit: 'perFruit',
+      isCounted: fruits > 0,
+    },
     // How much of the seed is sown is a choice, not a rate.
     sown: null,
-    up: shareOf(sum(finished.map(s => s.up)), sum(finished.map(s => s.seeds)), shareEstimate(before.shares.germination)),
-    judged: shareOf(sum(finished.map(s => s.up - s.lost)), sum(finished.map(s => s.up)), shareEstimate(before.shares.survival)),
+    up: shareOf(
+      sum(finished.map(s => s.up)),
+      sum(finished.map(s => s.seeds)),
+      shareEstimate(before.shares.germination),
+    ),
+    judged: shareOf(
+      sum(finished.map(s => s.up - s.lost)),
+      sum(finished.map(s => s.up)),
+      shareEstimate(before.shares.survival),
+    ),
     kept: shareOf(counts.kept, counts.judged, shareEstimate(before.shares.keep)),
   }
   const keepers = keepersOf(now)
@@ -138,8 +191,14 @@ export function stemOf(story: CrossStory, before: CropYields, now: CropYields): 
   const inHand: Standing = { ...waiting, kept: counts.kept }
   return {
     stages: STAGES.map(stage => ({
-      stage, count: counts[stage], plan: plan[stage], rate: rates[stage],
-      loss: losses[stage].loss, lossWords: losses[stage].words, waiting: waiting[stage], waitingWords: waitingWords[stage],
+      stage,
+      count: counts[stage],
+      plan: plan[stage],
+      rate: rates[stage],
+      loss: losses[stage].loss,
+      lossWords: losses[stage].words,
+      waiting: waiting[stage],
+      waitingWords: waitingWords[stage],
     })),
     outlook: {
       wanted: cross.keepersWanted,
@@ -157,8 +216,13 @@ const MOST_FLOWERS = 400
 /** Chances of the wanted keepers from what stands at a stem, with as many flowers more, if its pair brings something else than was thought. */
 export function chancesWith({ stages, outlook: { wanted } }: Stem, yields: CropYields) {
   const keepers = keepersOf(yields)
-  const inHand = { ...nothing, ...Object.fromEntries(stages.map(({ stage, waiting }) => [stage, waiting])), kept: stages.at(-1)!.count } as Standing
-  const after = (flowers: number) => keepers.chance({ ...inHand, pollinated: inHand.pollinated + flowers }, wanted)
+  const inHand = {
+    ...nothing,
+    ...Object.fromEntries(stages.map(({ stage, waiting }) => [stage, waiting])),
+    kept: stages.at(-1)!.count,
+  } as Standing
+  const after = (flowers: number) =>
+    keepers.chance({ ...inHand, pollinated: inHand.pollinated + flowers }, wanted)
   return {
     after,
     /** flowers beyond `first` that bring the chance to `chance`; null where hundreds do not */
@@ -166,8 +230,8 @@ export function chancesWith({ stages, outlook: { wanted } }: Stem, yields: CropY
       if (after(first) >= chance) return 0
       let [low, high] = [first, Math.max(first * 2, first + 1)]
       while (after(high) < chance) {
-        if (high > MOST_FLOWERS) return null;
-        [low, high] = [high, high * 2]
+        if (high > MOST_FLOWERS) return null
+        ;[low, high] = [high, high * 2]
       }
       while (high - low > 1) {
         const middle = Math.floor((low + high) / 2)
@@ -183,13 +247,24 @@ export function chancesWith({ stages, outlook: { wanted } }: Stem, yields: CropY
 function meanPerFruit(lots: SeedLot[], fruits: number): Estimate {
   const seeds = sum(lots.map(l => l.seeds - l.empty))
   const half = 1.2816 * Math.sqrt(seeds)
-  return { median: seeds / fruits, low: Math.max(0, seeds - half) / fruits, high: (seeds + half) / fruits, origin: 'records', records: fruits }
+  return {
+    median: seeds / fruits,
+    low: Math.max(0, seeds - half) / fruits,
+    high: (seeds + half) / fruits,
+    origin: 'records',
+    records: fruits,
+  }
 }
 
 /** Sound seeds expected in a fruit: the seeds in it, less the share that is usually empty. */
 function soundPerFruit({ seedsPerFruit: { estimate }, shares }: CropYields): Estimate {
   const sound = shareEstimate(shares.sound).median
-  return { ...estimate, median: estimate.median * sound, low: estimate.low * sound, high: estimate.high * sound }
+  return {
+    ...estimate,
+    median: estimate.median * sound,
+    low: estimate.low * sound,
+    high: estimate.high * sound,
+  }
 }
 
 /** Where the counted rate falls furthest below the one expected, if its interval does not reach it. */
@@ -200,10 +275,12 @@ function worstStage(rates: Record<Stage, StemRate | null>, before: CropYields): 
     up: shareEstimate(before.shares.germination).median,
     judged: shareEstimate(before.shares.survival).median,
   }
-  const short = STAGES.flatMap((stage) => {
+  const short = STAGES.flatMap(stage => {
     const rate = rates[stage]
     const wanted = expected[stage]
-    return rate?.isCounted && wanted && rate.value.high < wanted ? [{ stage, ratio: rate.value.median / wanted }] : []
+    return rate?.isCounted && wanted && rate.value.high < wanted
+      ? [{ stage, ratio: rate.value.median / wanted }]
+      : []
   })
   return short.sort((a, b) => a.ratio - b.ratio)[0]?.stage ?? null
 }

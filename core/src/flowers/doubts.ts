@@ -3,7 +3,17 @@ import type { Flower } from './flower'
 import { hasStep, omissionOf } from './method'
 import type { FlowerStep } from './steps'
 
-const without = (step: FlowerStep): string => ({ emasculate: 'was not emasculated', wash: 'was not washed', lensCheck: 'was not looked over with a lens', isolate: 'was not isolated', cutSilks: 'silks were not cut back', coverAgain: 'was not closed again after pollination' } as Partial<Record<FlowerStep, string>>)[step]!
+const without = (step: FlowerStep): string =>
+  (
+    ({
+      emasculate: 'was not emasculated',
+      wash: 'was not washed',
+      lensCheck: 'was not looked over with a lens',
+      isolate: 'was not isolated',
+      cutSilks: 'silks were not cut back',
+      coverAgain: 'was not closed again after pollination',
+    }) as Partial<Record<FlowerStep, string>>
+  )[step]!
 
 /** The steps of its form that a pollinated flower went without. */
 function omitted(flower: Flower, guide: CropGuide): FlowerStep[] {
@@ -26,8 +36,11 @@ function omitted(flower: Flower, guide: CropGuide): FlowerStep[] {
  */
 export function doubtsAt(flower: Flower, guide: CropGuide): string[] {
   if (!flower.pollinations.length) return flower.doubts
-  return [...flower.doubts, ...omitted(flower, guide).flatMap((step) => {
-    const why = omissionOf(guide, step)
-    return why ? [`${without(step)}: ${why}`] : []
-  })]
+  return [
+    ...flower.doubts,
+    ...omitted(flower, guide).flatMap(step => {
+      const why = omissionOf(guide, step)
+      return why ? [`${without(step)}: ${why}`] : []
+    }),
+  ]
 }

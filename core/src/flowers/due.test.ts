@@ -23,37 +23,78 @@ describe('what is due at a flower', () => {
     expect(due(...steps.slice(0, 2))).toMatchObject({ step: 'lensCheck' })
     expect(due(...steps.slice(0, 3))).toMatchObject({ step: 'isolate' })
     // Guide: ready 0.6 to 2.6 days after it was covered.
-    expect(due(...steps.slice(0, 4))).toMatchObject({ step: 'look', from: '2026-06-02', until: '2026-06-04', estimate: { origin: 'guide' } })
-    expect(due(...steps.slice(0, 5))).toMatchObject({ step: 'pollinate', from: '2026-06-02', until: '2026-06-03' })
+    expect(due(...steps.slice(0, 4))).toMatchObject({
+      step: 'look',
+      from: '2026-06-02',
+      until: '2026-06-04',
+      estimate: { origin: 'guide' },
+    })
+    expect(due(...steps.slice(0, 5))).toMatchObject({
+      step: 'pollinate',
+      from: '2026-06-02',
+      until: '2026-06-03',
+    })
     // Guide: a take shows after 4 to 9 days.
     expect(due(...steps)).toMatchObject({ step: 'takeLook', from: '2026-06-06', until: '2026-06-11' })
     const taken = deed('2026-06-08', 'takeNoted', ids.flower, { take: 'taken', reason: null })
     expect(due(...steps, taken)).toMatchObject({ step: 'uncover', from: '2026-06-08', until: '2026-06-12' })
-    expect(due(...steps, taken, deed('2026-06-09', 'uncovered', ids.flower, {}))).toMatchObject({ step: 'harvest', from: '2026-07-17', until: '2026-08-16' })
+    expect(due(...steps, taken, deed('2026-06-09', 'uncovered', ids.flower, {}))).toMatchObject({
+      step: 'harvest',
+      from: '2026-07-17',
+      until: '2026-08-16',
+    })
   })
 
   it('asks again a day after "not yet"', () => {
     const look = due(...steps.slice(0, 4), deed('2026-06-04', 'looked', ids.flower, { look: 'notYet' }))
-    expect(look).toMatchObject({ step: 'look', from: '2026-06-05', because: 'Not ready on 4 June; look again a day later.' })
+    expect(look).toMatchObject({
+      step: 'look',
+      from: '2026-06-05',
+      because: 'Not ready on 4 June; look again a day later.',
+    })
   })
 
   it('keeps to the days that are the habit of the garden', () => {
     const guideWith = (step: 'timing' | 'harvest', school: string) => withCustoms(chilli, { [step]: school })
-    const at = (guide: CropGuide, ...deeds: LoggedDeed[]) => dueAt(fold('flower', ids.flower, deeds)!, guide, knowledge)
-    expect(at(guideWith('timing', 'atOnce'), ...steps.slice(0, 4))).toMatchObject({ step: 'look', from: '2026-06-01', because: 'Covered on 1 June; here it is pollinated at once.' })
+    const at = (guide: CropGuide, ...deeds: LoggedDeed[]) =>
+      dueAt(fold('flower', ids.flower, deeds)!, guide, knowledge)
+    expect(at(guideWith('timing', 'atOnce'), ...steps.slice(0, 4))).toMatchObject({
+      step: 'look',
+      from: '2026-06-01',
+      because: 'Covered on 1 June; here it is pollinated at once.',
+    })
     expect(at(guideWith('timing', 'receptive'), ...steps.slice(0, 4))).toMatchObject({ from: '2026-06-02' })
-    const ripening = [...steps, deed('2026-06-08', 'takeNoted', ids.flower, { take: 'taken', reason: null }), deed('2026-06-09', 'uncovered', ids.flower, {})]
-    expect(at(guideWith('harvest', 'days'), ...ripening)).toMatchObject({ step: 'harvest', from: '2026-07-30', until: '2026-08-16', because: 'Pollinated on 2 June; here it is harvested by days.' })
+    const ripening = [
+      ...steps,
+      deed('2026-06-08', 'takeNoted', ids.flower, { take: 'taken', reason: null }),
+      deed('2026-06-09', 'uncovered', ids.flower, {}),
+    ]
+    expect(at(guideWith('harvest', 'days'), ...ripening)).toMatchObject({
+      step: 'harvest',
+      from: '2026-07-30',
+      until: '2026-08-16',
+      because: 'Pollinated on 2 June; here it is harvested by days.',
+    })
   })
 
   it('is nothing at the end', () => {
-    for (const end of [deed('2026-06-08', 'flowerLost', ids.flower, { reason: 'eaten' }), harvest('2026-08-01', 3, 3, 0), deed('2026-06-08', 'takeNoted', ids.flower, { take: 'failed', reason: 'heat' })]) {
+    for (const end of [
+      deed('2026-06-08', 'flowerLost', ids.flower, { reason: 'eaten' }),
+      harvest('2026-08-01', 3, 3, 0),
+      deed('2026-06-08', 'takeNoted', ids.flower, { take: 'failed', reason: 'heat' }),
+    ]) {
       expect(due(...steps, end)).toBeNull()
     }
   })
 
   it('leaves out emasculation where the form needs none', () => {
-    expect(dueAt(fold('flower', ids.flower, [chosen('2026-06-11')])!, squash, cropKnowledge(squash, digestOf(nothing)))).toMatchObject({ step: 'isolate' })
+    expect(
+      dueAt(
+        fold('flower', ids.flower, [chosen('2026-06-11')])!,
+        squash,
+        cropKnowledge(squash, digestOf(nothing)),
+      ),
+    ).toMatchObject({ step: 'isolate' })
   })
 
   it('moves to the garden’s own days as records come in', () => {
@@ -61,7 +102,8 @@ describe('what is due at a flower', () => {
       const id = `00000000-0000-7000-8000-1${String(i).padStart(11, '0')}`
       return fold('flower', id, [
         ...upToPollination('2026-06-01', '2026-06-02', id),
-        deed('2026-06-13', 'takeNoted', id, { take: 'notYet', reason: null }), deed('2026-06-15', 'takeNoted', id, { take: 'taken', reason: null }),
+        deed('2026-06-13', 'takeNoted', id, { take: 'notYet', reason: null }),
+        deed('2026-06-15', 'takeNoted', id, { take: 'taken', reason: null }),
       ])!
     })
     const learnt = cropKnowledge(chilli, digestOf({ ...nothing, flowers: slow }))
@@ -70,7 +112,10 @@ describe('what is due at a flower', () => {
   })
 
   it('is overdue by whole days', () => {
-    expect([daysOverdue({ until: '2026-06-10' }, '2026-06-12'), daysOverdue({ until: '2026-06-12' }, '2026-06-12')]).toEqual([2, 0])
+    expect([
+      daysOverdue({ until: '2026-06-10' }, '2026-06-12'),
+      daysOverdue({ until: '2026-06-12' }, '2026-06-12'),
+    ]).toEqual([2, 0])
   })
 })
 
@@ -79,13 +124,17 @@ describe('the steps of other forms', () => {
     const guide = builtInGuide(crop)!
     return dueAt(fold('flower', ids.flower, deeds)!, guide, cropKnowledge(guide, digestOf(nothing)), rainOn)
   }
-  const pollinated = (day: string) => deed(day, 'pollinated', ids.flower, { pollenParentId: ids.pollenParent, selfMeant: false })
+  const pollinated = (day: string) =>
+    deed(day, 'pollinated', ids.flower, { pollenParentId: ids.pollenParent, selfMeant: false })
   const start = [chosen('2026-06-01')]
   const cut = [...start, deed('2026-06-01', 'emasculated', ids.flower, { school: 'wash', count: 15 })]
   const taken = (day: string) => deed(day, 'takeNoted', ids.flower, { take: 'taken', reason: null })
 
   it('wash a cut head as often as the guide says, then look it over', () => {
-    expect(at('lettuce', cut)).toMatchObject({ step: 'wash', because: expect.stringMatching(/Washing 1 of 3/) })
+    expect(at('lettuce', cut)).toMatchObject({
+      step: 'wash',
+      because: expect.stringMatching(/Washing 1 of 3/),
+    })
     const washed = Array.from({ length: 3 }, () => deed('2026-06-01', 'washed', ids.flower, {}))
     expect(at('lettuce', [...cut, ...washed.slice(0, 2)])).toMatchObject({ step: 'wash' })
     expect(at('lettuce', [...cut, ...washed])).toMatchObject({ step: 'lensCheck' })
@@ -94,38 +143,79 @@ describe('the steps of other forms', () => {
   it('cut the silks the day before they are looked at', () => {
     const shoot = [...start, deed('2026-06-01', 'isolated', ids.flower, { way: 'paper' })]
     expect(at('sweetcorn', shoot)).toMatchObject({ step: 'cutSilks', from: '2026-06-02' })
-    expect(at('sweetcorn', [...shoot, deed('2026-06-02', 'silksCut', ids.flower, {})])).toMatchObject({ step: 'look', from: '2026-06-03' })
+    expect(at('sweetcorn', [...shoot, deed('2026-06-02', 'silksCut', ids.flower, {})])).toMatchObject({
+      step: 'look',
+      from: '2026-06-03',
+    })
   })
 
   it('go on to the look where nothing is covered, and without emasculation where it was left', () => {
-    const column = [...start, deed('2026-06-03', 'emasculated', ids.flower, { school: 'pluck', count: 2 }), deed('2026-06-03', 'lensChecked', ids.flower, { found: 'clean' })]
-    expect(at('moth-orchid', column)).toMatchObject({ step: 'look', because: expect.stringMatching(/^Emasculated on 3 June/) })
-    expect(at('daylily', [...start, deed('2026-06-01', 'emasculated', ids.flower, { school: 'none' })])).toMatchObject({ step: 'isolate' })
+    const column = [
+      ...start,
+      deed('2026-06-03', 'emasculated', ids.flower, { school: 'pluck', count: 2 }),
+      deed('2026-06-03', 'lensChecked', ids.flower, { found: 'clean' }),
+    ]
+    expect(at('moth-orchid', column)).toMatchObject({
+      step: 'look',
+      because: expect.stringMatching(/^Emasculated on 3 June/),
+    })
+    expect(
+      at('daylily', [...start, deed('2026-06-01', 'emasculated', ids.flower, { school: 'none' })]),
+    ).toMatchObject({ step: 'isolate' })
   })
 
   it('do not come back to what was passed by', () => {
-    expect(at('chilli', [...start, deed('2026-06-01', 'isolated', ids.flower, { way: 'mesh' })])).toMatchObject({ step: 'look' })
+    expect(
+      at('chilli', [...start, deed('2026-06-01', 'isolated', ids.flower, { way: 'mesh' })]),
+    ).toMatchObject({ step: 'look' })
   })
 
   it('bring pollen again until the limit or the sign', () => {
     const passes = (...days: string[]) => at('dahlia', [...start, ...days.map(pollinated)])
-    expect(passes('2026-06-03')).toMatchObject({ step: 'pollinate', from: '2026-06-04', because: expect.stringMatching(/^Pass 2 of at most 6/) })
-    expect(passes('2026-06-03', '2026-06-04', '2026-06-05', '2026-06-06', '2026-06-07', '2026-06-08')).toMatchObject({ step: 'takeLook' })
-    expect(at('dahlia', [...start, pollinated('2026-06-03'), deed('2026-06-04', 'takeNoted', ids.flower, { take: 'notYet', reason: null })])).toMatchObject({ step: 'takeLook' })
+    expect(passes('2026-06-03')).toMatchObject({
+      step: 'pollinate',
+      from: '2026-06-04',
+      because: expect.stringMatching(/^Pass 2 of at most 6/),
+    })
+    expect(
+      passes('2026-06-03', '2026-06-04', '2026-06-05', '2026-06-06', '2026-06-07', '2026-06-08'),
+    ).toMatchObject({ step: 'takeLook' })
+    expect(
+      at('dahlia', [
+        ...start,
+        pollinated('2026-06-03'),
+        deed('2026-06-04', 'takeNoted', ids.flower, { take: 'notYet', reason: null }),
+      ]),
+    ).toMatchObject({ step: 'takeLook' })
     expect(at('chilli', [...start, pollinated('2026-06-03')])).toMatchObject({ step: 'takeLook' })
   })
 
   it('take the petals off before rain, where they were left on', () => {
-    const hellebore = [...start, deed('2026-06-01', 'emasculated', ids.flower, { school: 'pluck' }), ...['2026-06-03', '2026-06-04', '2026-06-05'].map(pollinated)]
-    expect(at('hellebore', hellebore, '2026-06-07')).toMatchObject({ step: 'petalsOff', until: '2026-06-07', because: expect.stringMatching(/^Rain is likely on 7 June/) })
-    expect(at('hellebore', [...hellebore, deed('2026-06-06', 'petalsOff', ids.flower, {})], '2026-06-07')).toMatchObject({ step: 'takeLook' })
+    const hellebore = [
+      ...start,
+      deed('2026-06-01', 'emasculated', ids.flower, { school: 'pluck' }),
+      ...['2026-06-03', '2026-06-04', '2026-06-05'].map(pollinated),
+    ]
+    expect(at('hellebore', hellebore, '2026-06-07')).toMatchObject({
+      step: 'petalsOff',
+      until: '2026-06-07',
+      because: expect.stringMatching(/^Rain is likely on 7 June/),
+    })
+    expect(
+      at('hellebore', [...hellebore, deed('2026-06-06', 'petalsOff', ids.flower, {})], '2026-06-07'),
+    ).toMatchObject({ step: 'takeLook' })
     expect(at('hellebore', hellebore)).toMatchObject({ step: 'takeLook' })
-    expect(at('tomato', [...start, pollinated('2026-06-03')], '2026-06-04')).toMatchObject({ step: 'takeLook' })
+    expect(at('tomato', [...start, pollinated('2026-06-03')], '2026-06-04')).toMatchObject({
+      step: 'takeLook',
+    })
   })
 
   it('net what splits before it is ripe', () => {
     const fruit = [...start, pollinated('2026-06-01'), taken('2026-06-20')]
     expect(at('hellebore', fruit)).toMatchObject({ step: 'net', from: '2026-08-10', until: '2026-08-20' })
-    expect(at('hellebore', [...fruit, deed('2026-08-12', 'fruitNetted', ids.flower, {})])).toMatchObject({ step: 'harvest', from: '2026-08-20' })
+    expect(at('hellebore', [...fruit, deed('2026-08-12', 'fruitNetted', ids.flower, {})])).toMatchObject({
+      step: 'harvest',
+      from: '2026-08-20',
+    })
   })
 })

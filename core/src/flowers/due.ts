@@ -21,7 +21,7 @@ export interface FlowerDue {
 }
 
 /** Whole days of an estimate: the first day worth a look, and the last. What comes within half a day comes on the same day. */
-function window(start: ISODate, { low, high }: Estimate): { from: ISODate, until: ISODate } {
+function window(start: ISODate, { low, high }: Estimate): { from: ISODate; until: ISODate } {
   // A guide's 9 days come back from the logarithm as 9.000000001.
   return { from: addDays(start, Math.round(low)), until: addDays(start, Math.max(1, Math.ceil(high - 1e-6))) }
 }
@@ -29,7 +29,8 @@ function window(start: ISODate, { low, high }: Estimate): { from: ISODate, until
 /** Before pollination: whether a step was done, or need not be. */
 const isDone: Partial<Record<FlowerStep, (flower: Flower, guide: CropGuide) => boolean>> = {
   emasculate: f => f.emasculatedOn !== null,
-  wash: (f, g) => f.emasculation?.school === 'none' || (g.emasculation.needed && f.washes.length >= g.emasculation.washes),
+  wash: (f, g) =>
+    f.emasculation?.school === 'none' || (g.emasculation.needed && f.washes.length >= g.emasculation.washes),
   lensCheck: f => f.lens !== null || f.emasculation?.school === 'none',
   isolate: f => f.isolation !== null,
   cutSilks: f => f.silksCutOn !== null,
@@ -38,7 +39,9 @@ const isDone: Partial<Record<FlowerStep, (flower: Flower, guide: CropGuide) => b
 /** The first step before the look that was not done and is not passed by already; null when it waits for its look. */
 function nextBeforeLook(flower: Flower, guide: CropGuide): FlowerStep | null {
   const steps = stepsOf(guide).filter(step => step in isDone)
-  const last = steps.findLastIndex(step => isDone[step]!(flower, guide) && (step !== 'wash' || flower.washes.length > 0))
+  const last = steps.findLastIndex(
+    step => isDone[step]!(flower, guide) && (step !== 'wash' || flower.washes.length > 0),
+  )
   return steps.find((step, i) => i > last && !isDone[step]!(flower, guide)) ?? null
 }
 
@@ -55,37 +58,64 @@ const UNCOVER_WITHIN = 4
  * @param knowledge what is expected of its crop
  * @param rainOn the next day on which rain is likely; null where none is foretold
  */
-export function dueAt(flower: Flower, guide: CropGuide, knowledge: CropKnowledge, rainOn: ISODate | null = null): FlowerDue | null {
+export function dueAt(
+  flower: Flower,
+  guide: CropGuide,
+  knowledge: CropKnowledge,
+  rainOn: ISODate | null = null,
+): FlowerDue | null {
   const due = nextAt(flower, guide, knowledge)
   if (due && rainOn && wantsPetalsOff(flower, guide) && (due.from > rainOn || due.step === 'takeLook')) {
-    return { step: 'petalsOff', from: flower.pollinations.at(-1)!.on, until: rainOn, estimate: null, because: `Rain is likely on ${dayInWords(rainOn)}; wet petals rot on the stigma.` }
+    return {
+      step: 'petalsOff',
+      from: flower.pollinations.at(-1)!.on,
+      until: rainOn,
+      estimate: null,
+      because: `Rain is likely on ${dayInWords(rainOn)}; wet petals rot on the stigma.`,
+    }
   }
   return due
 }
 
 /** A flower that was left its petals loses them before rain, once it is pollinated and unless paper keeps it dry. */
 const wantsPetalsOff = (flower: Flower, guide: CropGuide) =>
-  flower.status === 'pollinated' && !flower.petalsOffOn && flower.emasculation?.school !== 'strip' && flower.isolation?.way !== 'paper'
-  && stepsOf(guide).includes('petalsOff') && usualSchool(guide, 'petals') === 'on'
+  flower.status === 'pollinated' &&
+  !flower.petalsOffOn &&
+  flower.emasculation?.school !== 'strip' &&
+  flower.isolation?.way !== 'paper' &&
+  stepsOf(guide).includes('petalsOff') &&
+  usualSchool(guide, 'petals') === 'on'
 
 function nextAt(flower: Flower, guide: CropGuide, knowledge: CropKnowledge): FlowerDue | null {
   switch (flower.status) {
-    case 'chosen': case 'open': case 'waiting': {
+    case 'chosen':
+    case 'open':
+    case 'waiting': {
       const step = nextBeforeLook(flower, guide)
       return step ? preparation(step, flower, guide, knowledge) : lookDue(flower, guide, knowledge)
     }
     case 'ready': {
       const seen = flower.looks.at(-1)!.on
-      return { step: 'pollinate', from: seen, until: addDays(seen, Math.max(0, Math.floor(guide.receptive.lasts.low))), estimate: null, because: `Seen ready on ${dayInWords(seen)}.` }
+      return {
+        step: 'pollinate',
+        from: seen,
+        until: addDays(seen, Math.max(0, Math.floor(guide.receptive.lasts.low))),
+        estimate: null,
+        because: `Seen ready on ${dayInWords(seen)}.`,
+      }
     }
-    case 'pollinated': return nextPass(flower, guide, knowledge) ?? takeLookDue(flower, knowledge)
-    case 'taken': return fruitDue(flower, guide, knowledge)
-    default: return null
+    case 'pollinated':
+      return nextPass(flower, guide, knowledge) ?? takeLookDue(flower, knowledge)
+    case 'taken':
+      return fruitDue(flower, guide, knowledge)
+    default:
+      return null
   }
 }
 
 /** What was done about the anthers, as it was done: what was left in was not taken out. */
-const anthersInWords = ({ emasculation }: Flower) => emasculation?.school === 'none' ? 'Left with its anthers' : 'Emasculated'
+const anthersInWords = ({ emasculation }: Flower) =>
+  emasculation?.school === 'none' ? 'Left with its anthers' : 'Emasculated'
 
 /** What was done last before the look, as it was done. */
 function preparedInWords(flower: Flower): string {
@@ -94,20 +124,41 @@ function preparedInWords(flower: Flower): string {
 }
 
 /** A step before the look, on the day on which it became due. */
-function preparation(step: FlowerStep, flower: Flower, guide: CropGuide, knowledge: CropKnowledge): FlowerDue {
+function preparation(
+  step: FlowerStep,
+  flower: Flower,
+  guide: CropGuide,
+  knowledge: CropKnowledge,
+): FlowerDue {
   const { chosenOn, emasculatedOn, isolation, washes } = flower
-  const on = (day: ISODate, because: string, until = day): FlowerDue => ({ step, from: day, until, estimate: null, because })
+  const on = (day: ISODate, because: string, until = day): FlowerDue => ({
+    step,
+    from: day,
+    until,
+    estimate: null,
+    because,
+  })
   switch (step) {
-    case 'emasculate': return on(chosenOn, `Chosen on ${dayInWords(chosenOn)}; the anthers must be out before they shed.`)
-    case 'wash': return on(emasculatedOn ?? chosenOn, `Washing ${washes.length + 1} of ${guide.emasculation.needed ? guide.emasculation.washes : 1}; the styles must be clean when they part.`)
-    case 'lensCheck': return on(emasculatedOn!, 'One anther left behind would self the flower.')
+    case 'emasculate':
+      return on(chosenOn, `Chosen on ${dayInWords(chosenOn)}; the anthers must be out before they shed.`)
+    case 'wash':
+      return on(
+        emasculatedOn ?? chosenOn,
+        `Washing ${washes.length + 1} of ${guide.emasculation.needed ? guide.emasculation.washes : 1}; the styles must be clean when they part.`,
+      )
+    case 'lensCheck':
+      return on(emasculatedOn!, 'One anther left behind would self the flower.')
     case 'cutSilks': {
-      const from = addDays(isolation?.on ?? chosenOn, Math.max(0, Math.round(knowledge.days.toReceptive.low) - 1))
+      const from = addDays(
+        isolation?.on ?? chosenOn,
+        Math.max(0, Math.round(knowledge.days.toReceptive.low) - 1),
+      )
       return on(from, 'Cut the day before, silks grow an even brush.', addDays(from, 2))
     }
-    default: return emasculatedOn
-      ? on(emasculatedOn, `${anthersInWords(flower)} on ${dayInWords(emasculatedOn)} and not covered yet.`)
-      : on(chosenOn, `Chosen on ${dayInWords(chosenOn)}; it must be shut before it opens.`)
+    default:
+      return emasculatedOn
+        ? on(emasculatedOn, `${anthersInWords(flower)} on ${dayInWords(emasculatedOn)} and not covered yet.`)
+        : on(chosenOn, `Chosen on ${dayInWords(chosenOn)}; it must be shut before it opens.`)
   }
 }
 
@@ -118,12 +169,16 @@ function lookDue(flower: Flower, guide: CropGuide, knowledge: CropKnowledge): Fl
   const start = flower.isolation?.on ?? flower.emasculatedOn ?? flower.chosenOn
   const habit = habitAt(guide, 'timing')
   const fixed = habit && HABIT_DAYS[habit]
-  const expected = { ...window(start, knowledge.days.toReceptive), ...fixed === null ? {} : { from: addDays(start, fixed) } }
+  const expected = {
+    ...window(start, knowledge.days.toReceptive),
+    ...(fixed === null ? {} : { from: addDays(start, fixed) }),
+  }
   const lastLook = flower.looks.at(-1)
   const again = lastLook ? addDays(lastLook.on, 1) : expected.from
   const from = again > expected.from ? again : expected.from
   return {
-    step: 'look', from,
+    step: 'look',
+    from,
     // Looked at and not ready on the last expected day: it stays worth a look the day after.
     until: from > expected.until ? from : expected.until,
     estimate: knowledge.days.toReceptive,
@@ -143,7 +198,13 @@ function nextPass(flower: Flower, guide: CropGuide, knowledge: CropKnowledge): F
   const passesThatDay = pollinations.filter(p => p.on === last.on).length
   const from = addDays(last.on, school === 'twiceDaily' && passesThatDay < 2 ? 0 : 1)
   if (from >= window(last.on, knowledge.days.toTake).from) return null
-  return { step: 'pollinate', from, until: from, estimate: null, because: `Pass ${pollinations.length + 1} of at most ${limit}, until the sign shows; the last on ${dayInWords(last.on)}.` }
+  return {
+    step: 'pollinate',
+    from,
+    until: from,
+    estimate: null,
+    because: `Pass ${pollinations.length + 1} of at most ${limit}, until the sign shows; the last on ${dayInWords(last.on)}.`,
+  }
 }
 
 function takeLookDue(flower: Flower, knowledge: CropKnowledge): FlowerDue {
@@ -152,7 +213,10 @@ function takeLookDue(flower: Flower, knowledge: CropKnowledge): FlowerDue {
   const lastLook = flower.takeLooks.at(-1)
   const from = lastLook && addDays(lastLook, 2) > expected.from ? addDays(lastLook, 2) : expected.from
   return {
-    step: 'takeLook', from, until: from > expected.until ? from : expected.until, estimate: knowledge.days.toTake,
+    step: 'takeLook',
+    from,
+    until: from > expected.until ? from : expected.until,
+    estimate: knowledge.days.toTake,
     because: `Pollinated on ${dayInWords(start)}; a take shows from about ${dayInWords(expected.from)}.`,
   }
 }
@@ -162,19 +226,45 @@ function fruitDue(flower: Flower, guide: CropGuide, knowledge: CropKnowledge): F
   const start = flower.pollinations.at(-1)!.on
   const ripe = window(start, knowledge.days.toRipe)
   const steps = stepsOf(guide)
-  const isCovered = !flower.uncoveredOn && (flower.coveredAgainOn !== null || (flower.isolation !== null && flower.isolation.way !== 'none'))
+  const isCovered =
+    !flower.uncoveredOn &&
+    (flower.coveredAgainOn !== null || (flower.isolation !== null && flower.isolation.way !== 'none'))
   if (isCovered && steps.includes('uncover')) {
-    return { step: 'uncover', from: flower.takenOn!, until: addDays(flower.takenOn!, UNCOVER_WITHIN), estimate: null, because: 'It has taken; a bag or tie would hold the fruit back.' }
+    return {
+      step: 'uncover',
+      from: flower.takenOn!,
+      until: addDays(flower.takenOn!, UNCOVER_WITHIN),
+      estimate: null,
+      because: 'It has taken; a bag or tie would hold the fruit back.',
+    }
   }
   if (!flower.nettedOn && steps.includes('net')) {
     const from = addDays(ripe.from, -NET_AHEAD)
-    return { step: 'net', from: from > flower.takenOn! ? from : flower.takenOn!, until: ripe.from, estimate: knowledge.days.toRipe, because: `Ripe from about ${dayInWords(ripe.from)}; it splits and drops its seed.` }
+    return {
+      step: 'net',
+      from: from > flower.takenOn! ? from : flower.takenOn!,
+      until: ripe.from,
+      estimate: knowledge.days.toRipe,
+      because: `Ripe from about ${dayInWords(ripe.from)}; it splits and drops its seed.`,
+    }
   }
   // By days, a fruit is cut when half of them are ripe; by its colour or the first split it is looked at from the first on.
   return habitAt(guide, 'harvest') === 'days'
-    ? { step: 'harvest', from: addDays(start, Math.round(knowledge.days.toRipe.median)), until: ripe.until, estimate: knowledge.days.toRipe, because: `Pollinated on ${dayInWords(start)}; here it is harvested by days.` }
-    : { step: 'harvest', ...ripe, estimate: knowledge.days.toRipe, because: `Pollinated on ${dayInWords(start)}; look for ${habitAt(guide, 'harvest') === 'split' ? 'the first split' : 'the ripeness cue'}.` }
+    ? {
+        step: 'harvest',
+        from: addDays(start, Math.round(knowledge.days.toRipe.median)),
+        until: ripe.until,
+        estimate: knowledge.days.toRipe,
+        because: `Pollinated on ${dayInWords(start)}; here it is harvested by days.`,
+      }
+    : {
+        step: 'harvest',
+        ...ripe,
+        estimate: knowledge.days.toRipe,
+        because: `Pollinated on ${dayInWords(start)}; look for ${habitAt(guide, 'harvest') === 'split' ? 'the first split' : 'the ripeness cue'}.`,
+      }
 }
 
 /** How many days past its last day a work is on `today`; 0 while it is in time. */
-export const daysOverdue = (due: { until: ISODate }, today: ISODate): number => Math.max(0, daysBetween(due.until, today))
+export const daysOverdue = (due: { until: ISODate }, today: ISODate): number =>
+  Math.max(0, daysBetween(due.until, today))

@@ -9,7 +9,17 @@ import type { COVERS, GRAINS, LOOKS, STAGES } from './kinds'
 import type { School } from './schools'
 
 /** Where a flower stands. The last five are ends: no step at the flower follows. */
-export type FlowerStatus = 'chosen' | 'open' | 'waiting' | 'ready' | 'pollinated' | 'taken' | 'harvested' | 'failed' | 'missed' | 'lost'
+export type FlowerStatus =
+  | 'chosen'
+  | 'open'
+  | 'waiting'
+  | 'ready'
+  | 'pollinated'
+  | 'taken'
+  | 'harvested'
+  | 'failed'
+  | 'missed'
+  | 'lost'
 
 /** One pass of pollen. */
 export interface Pollination {
@@ -19,7 +29,7 @@ export interface Pollination {
   at: Instant | null
   tool: School<'transfer'> | null
   isToolClean: boolean | null
-  grains: typeof GRAINS[number] | null
+  grains: (typeof GRAINS)[number] | null
   source: School<'source'> | null
   /** of a cluster or head: how many of its flowers it reached, where that was counted */
   reached: number | null
@@ -28,7 +38,13 @@ export interface Pollination {
 }
 
 /** A note that does not go together with what was noted before it in the order of time; a person settles it. */
-export interface Conflict { entryId: string, on: ISODate, code: string, sentence: string, field: string | null }
+export interface Conflict {
+  entryId: string
+  on: ISODate
+  code: string
+  sentence: string
+  field: string | null
+}
 
 /** Whatever one tag is tied to, with all that was done to it. */
 export interface Flower {
@@ -39,19 +55,23 @@ export interface Flower {
   /** the pollen parent the cross was planned with */
   pollenParentId: string | null
   blooms: number
-  stage: typeof STAGES[number] | null
+  stage: (typeof STAGES)[number] | null
   chosenOn: ISODate
   chosenAt: Instant
   petalsOffOn: ISODate | null
   emasculatedOn: ISODate | null
-  emasculation: { school: School<'emasculation'> | null, count: number | null } | null
+  emasculation: { school: School<'emasculation'> | null; count: number | null } | null
   washes: Instant[]
   lens: 'clean' | 'anthersLeft' | null
   anthersLeft: number | null
   /** the cover it waited in for its pollen */
-  isolation: { way: typeof COVERS[number], on: ISODate } | null
+  isolation: { way: (typeof COVERS)[number]; on: ISODate } | null
   silksCutOn: ISODate | null
-  looks: { look: typeof LOOKS[number], on: ISODate, /** null: only the day is known */ at: Instant | null }[]
+  looks: {
+    look: (typeof LOOKS)[number]
+    on: ISODate
+    /** null: only the day is known */ at: Instant | null
+  }[]
   pollinations: Pollination[]
   coveredAgainOn: ISODate | null
   uncoveredOn: ISODate | null
@@ -61,9 +81,9 @@ export interface Flower {
   /** how many of a cluster took, where it was counted */
   fruits: number | null
   nettedOn: ISODate | null
-  failed: { on: ISODate, reason: string } | null
-  lost: { on: ISODate, reason: string } | null
-  harvest: { on: ISODate, lotId: string, fruits: number, cue: School<'harvest'> | null } | null
+  failed: { on: ISODate; reason: string } | null
+  lost: { on: ISODate; reason: string } | null
+  harvest: { on: ISODate; lotId: string; fruits: number; cue: School<'harvest'> | null } | null
   status: FlowerStatus
   /** what makes its seed doubtful, in words */
   doubts: string[]
@@ -78,24 +98,49 @@ export interface Flower {
 /** Refuses a step on a flower that has come to its end. */
 function checkStillOnPlant(flower: Flower, step: string): void {
   const { lost, failed, harvest, code } = flower
-  if (lost) throw new Refusal('flower-lost', `${code} was lost on ${dayInWords(lost.on)} (${lost.reason}), so it cannot be ${step}. Choose another flower, or undo the loss.`)
-  if (failed) throw new Refusal('flower-failed', `${code} failed on ${dayInWords(failed.on)} (${failed.reason}), so it cannot be ${step}. Choose another flower.`)
-  if (harvest) throw new Refusal('flower-harvested', `${code} was harvested on ${dayInWords(harvest.on)}, so it cannot be ${step}.`)
+  if (lost)
+    throw new Refusal(
+      'flower-lost',
+      `${code} was lost on ${dayInWords(lost.on)} (${lost.reason}), so it cannot be ${step}. Choose another flower, or undo the loss.`,
+    )
+  if (failed)
+    throw new Refusal(
+      'flower-failed',
+      `${code} failed on ${dayInWords(failed.on)} (${failed.reason}), so it cannot be ${step}. Choose another flower.`,
+    )
+  if (harvest)
+    throw new Refusal(
+      'flower-harvested',
+      `${code} was harvested on ${dayInWords(harvest.on)}, so it cannot be ${step}.`,
+    )
 }
 
 function checkNotPollinated(flower: Flower, step: string): void {
   checkStillOnPlant(flower, step)
   const first = flower.pollinations[0]
-  if (first) throw new Refusal('already-pollinated', `${flower.code} was pollinated on ${dayInWords(first.on)}; it can no longer be ${step}.`)
+  if (first)
+    throw new Refusal(
+      'already-pollinated',
+      `${flower.code} was pollinated on ${dayInWords(first.on)}; it can no longer be ${step}.`,
+    )
 }
 
 function checkPollinated(flower: Flower, step: string): void {
   checkStillOnPlant(flower, step)
-  if (!flower.pollinations.length) throw new Refusal('not-pollinated', `${flower.code} has not been pollinated yet, so it cannot be ${step}.`)
+  if (!flower.pollinations.length)
+    throw new Refusal(
+      'not-pollinated',
+      `${flower.code} has not been pollinated yet, so it cannot be ${step}.`,
+    )
 }
 
 function checkBlooms({ code, blooms }: Flower, count: number, what: string, field: string): void {
-  if (count > blooms) throw new Refusal('too-many-fruits', `${code} is tied to ${blooms === 1 ? 'one flower' : `${blooms} flowers`}, so it cannot ${what}.`, field)
+  if (count > blooms)
+    throw new Refusal(
+      'too-many-fruits',
+      `${code} is tied to ${blooms === 1 ? 'one flower' : `${blooms} flowers`}, so it cannot ${what}.`,
+      field,
+    )
 }
 
 /**
@@ -106,21 +151,59 @@ function checkBlooms({ code, blooms }: Flower, count: number, what: string, fiel
  */
 export function flowerAfter(flower: Flower | null, deed: LoggedDeed, id: string): Flower {
   if (!flower) {
-    if (deed.kind !== 'flowerChosen') throw new Refusal('unknown-flower', 'This flower has no tag yet; choose it first.')
+    if (deed.kind !== 'flowerChosen')
+      throw new Refusal('unknown-flower', 'This flower has no tag yet; choose it first.')
     return withStatus({
-      id, stage: null, ...deed.payload, chosenOn: deed.day, chosenAt: deed.happenedAt, petalsOffOn: null, emasculatedOn: null, emasculation: null, washes: [], lens: null, anthersLeft: null,
-      isolation: null, silksCutOn: null, looks: [], pollinations: [], coveredAgainOn: null, uncoveredOn: null, takeLooks: [], takenOn: null, fruits: null, nettedOn: null,
-      failed: null, lost: null, harvest: null, status: 'chosen', doubts: [], conflicts: [], settled: [], isMisdated: false,
+      id,
+      stage: null,
+      ...deed.payload,
+      chosenOn: deed.day,
+      chosenAt: deed.happenedAt,
+      petalsOffOn: null,
+      emasculatedOn: null,
+      emasculation: null,
+      washes: [],
+      lens: null,
+      anthersLeft: null,
+      isolation: null,
+      silksCutOn: null,
+      looks: [],
+      pollinations: [],
+      coveredAgainOn: null,
+      uncoveredOn: null,
+      takeLooks: [],
+      takenOn: null,
+      fruits: null,
+      nettedOn: null,
+      failed: null,
+      lost: null,
+      harvest: null,
+      status: 'chosen',
+      doubts: [],
+      conflicts: [],
+      settled: [],
+      isMisdated: false,
     })
   }
   const known = deed.happenedAt < flower.chosenAt ? { ...flower, isMisdated: true } : flower
   try {
     return withStatus(stepOn(known, deed))
-  }
-  catch (error) {
+  } catch (error) {
     if (!(error instanceof Refusal)) throw error
     if (known.settled.includes(deed.id)) return withStatus(known)
-    return withStatus({ ...known, conflicts: [...known.conflicts, { entryId: deed.id, on: deed.day, code: error.code, sentence: error.message, field: error.field ?? null }] })
+    return withStatus({
+      ...known,
+      conflicts: [
+        ...known.conflicts,
+        {
+          entryId: deed.id,
+          on: deed.day,
+          code: error.code,
+          sentence: error.message,
+          field: error.field ?? null,
+        },
+      ],
+    })
   }
 }
 
@@ -137,37 +220,89 @@ function stepOn(flower: Flower, deed: LoggedDeed): Flower {
       return { ...flower, petalsOffOn: flower.petalsOffOn ?? deed.day }
     case 'emasculated':
       checkNotPollinated(flower, 'emasculated')
-      return { ...flower, emasculatedOn: deed.day, emasculation: { school: deed.payload.school ?? null, count: deed.payload.count ?? null } }
+      return {
+        ...flower,
+        emasculatedOn: deed.day,
+        emasculation: { school: deed.payload.school ?? null, count: deed.payload.count ?? null },
+      }
     case 'washed':
       checkNotPollinated(flower, 'washed')
       return { ...flower, washes: [...flower.washes, deed.happenedAt] }
     case 'lensChecked':
       checkNotPollinated(flower, 'checked for anthers')
-      if (!flower.emasculatedOn) throw new Refusal('not-emasculated', `${flower.code} has not been emasculated yet; the lens check comes after.`)
+      if (!flower.emasculatedOn)
+        throw new Refusal(
+          'not-emasculated',
+          `${flower.code} has not been emasculated yet; the lens check comes after.`,
+        )
       return { ...flower, lens: deed.payload.found, anthersLeft: deed.payload.left ?? null }
     case 'isolated':
       checkStillOnPlant(flower, 'isolated')
-      return flower.pollinations.length ? { ...flower, coveredAgainOn: deed.payload.way === 'none' ? null : deed.day, uncoveredOn: null } : { ...flower, isolation: { way: deed.payload.way, on: deed.day } }
+      return flower.pollinations.length
+        ? { ...flower, coveredAgainOn: deed.payload.way === 'none' ? null : deed.day, uncoveredOn: null }
+        : { ...flower, isolation: { way: deed.payload.way, on: deed.day } }
     case 'silksCut':
       checkNotPollinated(flower, 'cut back')
       return { ...flower, silksCutOn: deed.day }
     case 'looked':
       checkNotPollinated(flower, 'looked at for readiness')
-      return { ...flower, looks: [...flower.looks, { look: deed.payload.look, on: deed.day, at: momentOf(deed) }] }
+      return {
+        ...flower,
+        looks: [...flower.looks, { look: deed.payload.look, on: deed.day, at: momentOf(deed) }],
+      }
     case 'pollinated': {
       checkStillOnPlant(flower, 'pollinated')
-      if (flower.looks.at(-1)?.look === 'tooLate') throw new Refusal('flower-missed', `${flower.code} was too late on ${dayInWords(flower.looks.at(-1)!.on)}; choose another flower.`)
-      if (flower.takenOn) throw new Refusal('already-taken', `${flower.code} took on ${dayInWords(flower.takenOn)}; more pollen would change nothing.`)
-      const { pollenParentId, selfMeant, tool = null, isToolClean = null, grains = null, source = null, reached = null, tubeId = null } = deed.payload
+      if (flower.looks.at(-1)?.look === 'tooLate')
+        throw new Refusal(
+          'flower-missed',
+          `${flower.code} was too late on ${dayInWords(flower.looks.at(-1)!.on)}; choose another flower.`,
+        )
+      if (flower.takenOn)
+        throw new Refusal(
+          'already-taken',
+          `${flower.code} took on ${dayInWords(flower.takenOn)}; more pollen would change nothing.`,
+        )
+      const {
+        pollenParentId,
+        selfMeant,
+        tool = null,
+        isToolClean = null,
+        grains = null,
+        source = null,
+        reached = null,
+        tubeId = null,
+      } = deed.payload
       if (reached) checkBlooms(flower, reached, `be pollinated at ${reached}`, 'reached')
       askIfSelf(flower.seedParentId, pollenParentId, selfMeant)
-      return { ...flower, coveredAgainOn: null, pollinations: [...flower.pollinations, { pollenParentId, on: deed.day, at: momentOf(deed), tool, isToolClean, grains, source, reached, tubeId }] }
+      return {
+        ...flower,
+        coveredAgainOn: null,
+        pollinations: [
+          ...flower.pollinations,
+          {
+            pollenParentId,
+            on: deed.day,
+            at: momentOf(deed),
+            tool,
+            isToolClean,
+            grains,
+            source,
+            reached,
+            tubeId,
+          },
+        ],
+      }
     }
     case 'takeNoted':
       checkPollinated(flower, 'looked at for its take')
       if (deed.payload.take === 'taken') {
-        if (deed.payload.fruits) checkBlooms(flower, deed.payload.fruits, `give ${counted(deed.payload.fruits, 'fruit')}`, 'fruits')
-        return { ...flower, takenOn: flower.takenOn ?? deed.day, fruits: deed.payload.fruits ?? flower.fruits }
+        if (deed.payload.fruits)
+          checkBlooms(flower, deed.payload.fruits, `give ${counted(deed.payload.fruits, 'fruit')}`, 'fruits')
+        return {
+          ...flower,
+          takenOn: flower.takenOn ?? deed.day,
+          fruits: deed.payload.fruits ?? flower.fruits,
+        }
       }
       if (deed.payload.take === 'notYet') return { ...flower, takeLooks: [...flower.takeLooks, deed.day] }
       return { ...flower, failed: { on: deed.day, reason: deed.payload.reason ?? 'no reason noted' } }
@@ -184,13 +319,22 @@ function stepOn(flower: Flower, deed: LoggedDeed): Flower {
       checkPollinated(flower, 'harvested')
       const { fruits } = deed.payload.flowers.find(f => f.flowerId === flower.id)!
       checkBlooms(flower, fruits, `give ${counted(fruits, 'fruit')}`, 'fruits')
-      return { ...flower, takenOn: flower.takenOn ?? deed.day, harvest: { on: deed.day, lotId: deed.subjectId, fruits, cue: deed.payload.cue ?? null } }
+      return {
+        ...flower,
+        takenOn: flower.takenOn ?? deed.day,
+        harvest: { on: deed.day, lotId: deed.subjectId, fruits, cue: deed.payload.cue ?? null },
+      }
     }
     case 'conflictSettled': {
       const { entryId } = deed.payload
-      return { ...flower, conflicts: flower.conflicts.filter(c => c.entryId !== entryId), settled: [...flower.settled, entryId] }
+      return {
+        ...flower,
+        conflicts: flower.conflicts.filter(c => c.entryId !== entryId),
+        settled: [...flower.settled, entryId],
+      }
     }
-    default: return flower
+    default:
+      return flower
   }
 }
 
@@ -198,7 +342,16 @@ function withStatus(flower: Flower): Flower {
   return { ...flower, status: statusOf(flower), doubts: doubtsOf(flower) }
 }
 
-function statusOf({ lost, failed, harvest, takenOn, pollinations, looks, isolation, emasculatedOn }: Flower): FlowerStatus {
+function statusOf({
+  lost,
+  failed,
+  harvest,
+  takenOn,
+  pollinations,
+  looks,
+  isolation,
+  emasculatedOn,
+}: Flower): FlowerStatus {
   if (lost) return 'lost'
   if (failed) return 'failed'
   if (harvest) return 'harvested'
@@ -212,18 +365,43 @@ function statusOf({ lost, failed, harvest, takenOn, pollinations, looks, isolati
 }
 
 /** Doubts that hold for every form; what a form's steps mean, {@link import('./doubts').doubtsAt} knows. */
-function doubtsOf({ stage, lens, anthersLeft, looks, pollinations, pollenParentId, isMisdated }: Flower): string[] {
+function doubtsOf({
+  stage,
+  lens,
+  anthersLeft,
+  looks,
+  pollinations,
+  pollenParentId,
+  isMisdated,
+}: Flower): string[] {
   const doubts: string[] = []
   if (stage === 'open') doubts.push('was open before it was covered: other pollen may have come first')
-  if (lens === 'anthersLeft') doubts.push(`${anthersLeft === 1 ? 'an anther was' : anthersLeft ? `${anthersLeft} anthers were` : 'anthers were'} left: some seed may be selfed`)
-  if (pollinations.length && looks.at(-1)?.look === 'notYet') doubts.push('was pollinated before it was ready')
-  if (pollinations.some(p => p.isToolClean === false)) doubts.push('was pollinated with a tool that was used before and not cleaned')
+  if (lens === 'anthersLeft')
+    doubts.push(
+      `${anthersLeft === 1 ? 'an anther was' : anthersLeft ? `${anthersLeft} anthers were` : 'anthers were'} left: some seed may be selfed`,
+    )
+  if (pollinations.length && looks.at(-1)?.look === 'notYet')
+    doubts.push('was pollinated before it was ready')
+  if (pollinations.some(p => p.isToolClean === false))
+    doubts.push('was pollinated with a tool that was used before and not cleaned')
   const fathers = new Set(pollinations.map(p => p.pollenParentId))
   if (fathers.size > 1) doubts.push('has pollen of more than one parent')
-  else if (fathers.size === 1 && pollenParentId && !fathers.has(pollenParentId)) doubts.push('has another pollen parent than planned')
+  else if (fathers.size === 1 && pollenParentId && !fathers.has(pollenParentId))
+    doubts.push('has another pollen parent than planned')
   if (isMisdated) doubts.push('has a step dated before its tag: a telephone’s clock may be wrong')
   return doubts
 }
 
 /** Refusals of what does not go together at a flower: what they say may be noted all the same, and then stands as a conflict until somebody settles it. */
-export const SETTLEABLE = ['flower-lost', 'flower-failed', 'flower-harvested', 'already-pollinated', 'not-pollinated', 'flower-missed', 'already-taken', 'not-emasculated', 'already-there', 'before-tag']
+export const SETTLEABLE = [
+  'flower-lost',
+  'flower-failed',
+  'flower-harvested',
+  'already-pollinated',
+  'not-pollinated',
+  'flower-missed',
+  'already-taken',
+  'not-emasculated',
+  'already-there',
+  'before-tag',
+]

@@ -10,65 +10,115 @@ export const GRAINS = ['none', 'some', 'many'] as const
 /** Ways of covering; `bag` and `net` stand in older entries. */
 export const COVERS = [...schoolsAt('cover'), 'bag', 'net'] as const
 
-const coverWords: Record<typeof COVERS[number], string> = { ...SCHOOLS.cover, mesh: 'covered with mesh', paper: 'covered with a paper bag', none: 'left open', bag: 'bagged', net: 'netted' }
+const coverWords: Record<(typeof COVERS)[number], string> = {
+  ...SCHOOLS.cover,
+  mesh: 'covered with mesh',
+  paper: 'covered with a paper bag',
+  none: 'left open',
+  bag: 'bagged',
+  net: 'netted',
+}
 const lookWords = { ready: 'ready', notYet: 'not yet ready', tooLate: 'too late' }
 const stageWords = { young: ', rather young', right: '', open: ', already open' }
 const grainWords = { none: 'no grains seen', some: 'some grains seen', many: 'many grains seen' }
 
 export const flowerKinds = {
-  flowerChosen: kind('flower', v.strictObject({
-    code: Code,
-    crossId: Id,
-    seedParentId: Id,
-    pollenParentId: v.nullable(Id),
-    /** single flowers under this tag */
-    blooms: amount(1, 200),
-    stage: v.optional(v.picklist(STAGES)),
-  }), p => `${p.blooms === 1 ? 'flower' : `cluster of ${p.blooms}`} chosen and tagged${stageWords[p.stage ?? 'right']}`, {
-    founds: true,
-    codes: p => [{ code: p.code }],
-    needs: p => [{ type: 'cross', id: p.crossId }, { type: 'plant', id: p.seedParentId }],
-  }),
+  flowerChosen: kind(
+    'flower',
+    v.strictObject({
+      code: Code,
+      crossId: Id,
+      seedParentId: Id,
+      pollenParentId: v.nullable(Id),
+      /** single flowers under this tag */
+      blooms: amount(1, 200),
+      stage: v.optional(v.picklist(STAGES)),
+    }),
+    p =>
+      `${p.blooms === 1 ? 'flower' : `cluster of ${p.blooms}`} chosen and tagged${stageWords[p.stage ?? 'right']}`,
+    {
+      founds: true,
+      codes: p => [{ code: p.code }],
+      needs: p => [
+        { type: 'cross', id: p.crossId },
+        { type: 'plant', id: p.seedParentId },
+      ],
+    },
+  ),
   flowerThinned: kind('flower', v.strictObject({ kept: amount(1, 200) }), p => `thinned to ${p.kept}`),
   petalsOff: kind('flower', v.strictObject({}), () => 'petals taken off'),
-  emasculated: kind('flower', v.strictObject({
-    school: v.optional(v.picklist(schoolsAt('emasculation'))),
-    /** anthers, florets or pollen masses that were taken out */
-    count: v.optional(amount(0, 2000)),
-  }), p => `${p.school ? p.school === 'none' ? 'left with its anthers' : `emasculated, ${schoolWords('emasculation', p.school)}` : 'emasculated'}${p.count === undefined ? '' : `: ${p.count}`}`),
+  emasculated: kind(
+    'flower',
+    v.strictObject({
+      school: v.optional(v.picklist(schoolsAt('emasculation'))),
+      /** anthers, florets or pollen masses that were taken out */
+      count: v.optional(amount(0, 2000)),
+    }),
+    p =>
+      `${p.school ? (p.school === 'none' ? 'left with its anthers' : `emasculated, ${schoolWords('emasculation', p.school)}`) : 'emasculated'}${p.count === undefined ? '' : `: ${p.count}`}`,
+  ),
   washed: kind('flower', v.strictObject({}), () => 'washed and blown dry'),
-  lensChecked: kind('flower', v.strictObject({ found: v.picklist(['clean', 'anthersLeft']), left: v.optional(amount(1, 500)) }),
-    p => p.found === 'clean' ? 'lens check: clean' : p.left ? `lens check: ${p.left} left` : 'lens check: anthers left'),
+  lensChecked: kind(
+    'flower',
+    v.strictObject({ found: v.picklist(['clean', 'anthersLeft']), left: v.optional(amount(1, 500)) }),
+    p =>
+      p.found === 'clean'
+        ? 'lens check: clean'
+        : p.left
+          ? `lens check: ${p.left} left`
+          : 'lens check: anthers left',
+  ),
   isolated: kind('flower', v.strictObject({ way: v.picklist(COVERS) }), p => coverWords[p.way]),
   silksCut: kind('flower', v.strictObject({}), () => 'silks cut back'),
   looked: kind('flower', v.strictObject({ look: v.picklist(LOOKS) }), p => `stigma ${lookWords[p.look]}`),
-  pollinated: kind('flower', v.strictObject({
-    pollenParentId: Id,
-    selfMeant: v.boolean(),
-    tool: v.optional(v.picklist(schoolsAt('transfer'))),
-    /** false: it was used for another pollen before, and not cleaned */
-    isToolClean: v.optional(v.boolean()),
-    grains: v.optional(v.picklist(GRAINS)),
-    /** for a self: which flower the pollen came from */
-    source: v.optional(v.picklist(schoolsAt('source'))),
-    /** of a cluster or head: how many of its flowers this pass reached */
-    reached: v.optional(amount(1, 200)),
-    /** the tube it came from, and how many flowers' worth it took; absent: fresh from the plant */
-    tubeId: v.optional(Id),
-    doses: v.optional(amount(1, 200)),
-  }), p => `pollinated${p.tubeId ? ' from a tube' : ''}${p.reached ? `, ${p.reached} of its flowers` : ''}${p.tool ? `, ${schoolWords('transfer', p.tool)}` : ''}${p.isToolClean === false ? ', tool not cleaned' : ''}${p.grains ? `, ${grainWords[p.grains]}` : ''}`, {
-    needs: p => [{ type: 'plant', id: p.pollenParentId }],
-    changes: p => p.tubeId ? [{ type: 'tube', id: p.tubeId }] : [],
-  }),
-  takeNoted: kind('flower', v.strictObject({
-    take: v.picklist(TAKES),
-    reason: v.nullable(words(200)),
-    /** of a cluster or head: how many took */
-    fruits: v.optional(amount(1, 200)),
-  }), p => p.take === 'taken' ? p.fruits ? `taken: ${p.fruits}` : 'taken' : p.take === 'notYet' ? 'cannot tell yet whether it took' : `failed: ${p.reason ?? 'no reason noted'}`),
+  pollinated: kind(
+    'flower',
+    v.strictObject({
+      pollenParentId: Id,
+      selfMeant: v.boolean(),
+      tool: v.optional(v.picklist(schoolsAt('transfer'))),
+      /** false: it was used for another pollen before, and not cleaned */
+      isToolClean: v.optional(v.boolean()),
+      grains: v.optional(v.picklist(GRAINS)),
+      /** for a self: which flower the pollen came from */
+      source: v.optional(v.picklist(schoolsAt('source'))),
+      /** of a cluster or head: how many of its flowers this pass reached */
+      reached: v.optional(amount(1, 200)),
+      /** the tube it came from, and how many flowers' worth it took; absent: fresh from the plant */
+      tubeId: v.optional(Id),
+      doses: v.optional(amount(1, 200)),
+    }),
+    p =>
+      `pollinated${p.tubeId ? ' from a tube' : ''}${p.reached ? `, ${p.reached} of its flowers` : ''}${p.tool ? `, ${schoolWords('transfer', p.tool)}` : ''}${p.isToolClean === false ? ', tool not cleaned' : ''}${p.grains ? `, ${grainWords[p.grains]}` : ''}`,
+    {
+      needs: p => [{ type: 'plant', id: p.pollenParentId }],
+      changes: p => (p.tubeId ? [{ type: 'tube', id: p.tubeId }] : []),
+    },
+  ),
+  takeNoted: kind(
+    'flower',
+    v.strictObject({
+      take: v.picklist(TAKES),
+      reason: v.nullable(words(200)),
+      /** of a cluster or head: how many took */
+      fruits: v.optional(amount(1, 200)),
+    }),
+    p =>
+      p.take === 'taken'
+        ? p.fruits
+          ? `taken: ${p.fruits}`
+          : 'taken'
+        : p.take === 'notYet'
+          ? 'cannot tell yet whether it took'
+          : `failed: ${p.reason ?? 'no reason noted'}`,
+  ),
   uncovered: kind('flower', v.strictObject({}), () => 'cover taken off'),
   fruitNetted: kind('flower', v.strictObject({}), () => 'fruit netted before it splits'),
   flowerLost: kind('flower', v.strictObject({ reason: words(200) }), p => `lost: ${p.reason}`),
   /** two notes that do not go together were looked at, and stay as they are */
-  conflictSettled: kind('flower', v.strictObject({ entryId: Id }), () => 'looked at what did not go together; it stays so'),
+  conflictSettled: kind(
+    'flower',
+    v.strictObject({ entryId: Id }),
+    () => 'looked at what did not go together; it stays so',
+  ),
 }

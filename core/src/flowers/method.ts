@@ -6,12 +6,19 @@ import type { FlowerStep } from './steps'
 export function stepsOf(guide: CropGuide): FlowerStep[] {
   const isLeftOut = (step: FlowerStep) => {
     switch (step) {
-      case 'thin': return guide.thin === null
-      case 'petalsOff': return !guide.schools.petals
-      case 'emasculate': case 'lensCheck': return !guide.emasculation.needed
-      case 'wash': return !guide.emasculation.needed || guide.emasculation.washes === 0
-      case 'net': return !guide.ripening.splits
-      default: return false
+      case 'thin':
+        return guide.thin === null
+      case 'petalsOff':
+        return !guide.schools.petals
+      case 'emasculate':
+      case 'lensCheck':
+        return !guide.emasculation.needed
+      case 'wash':
+        return !guide.emasculation.needed || guide.emasculation.washes === 0
+      case 'net':
+        return !guide.ripening.splits
+      default:
+        return false
     }
   }
   return flowerForms[guide.form].steps.filter(step => !isLeftOut(step))
@@ -21,4 +28,5 @@ export function stepsOf(guide: CropGuide): FlowerStep[] {
 export const hasStep = (guide: CropGuide, step: FlowerStep): boolean => stepsOf(guide).includes(step)
 
 /** What it means for the seed that a step of the form was left out; null where little is known of it. */
-export const omissionOf = (guide: CropGuide, step: FlowerStep): string | null => flowerForms[guide.form].omitted[step] ?? null
+export const omissionOf = (guide: CropGuide, step: FlowerStep): string | null =>
+  flowerForms[guide.form].omitted[step] ?? null

@@ -1,5 +1,19 @@
 /** Everything that is done at a flower, in the order of the work; a form has some of them. */
 export const FLOWER_STEPS = [
-  'choose', 'thin', 'petalsOff', 'emasculate', 'wash', 'lensCheck', 'isolate', 'cutSilks', 'look', 'pollinate', 'coverAgain', 'takeLook', 'uncover', 'net', 'harvest',
+  'choose',
+  'thin',
+  'petalsOff',
+  'emasculate',
+  'wash',
+  'lensCheck',
+  'isolate',
+  'cutSilks',
+  'look',
+  'pollinate',
+  'coverAgain',
+  'takeLook',
+  'uncover',
+  'net',
+  'harvest',
 ] as const
-export type FlowerStep = typeof FLOWER_STEPS[number]
+export type FlowerStep = (typeof FLOWER_STEPS)[number]

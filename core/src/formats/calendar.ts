@@ -10,7 +10,7 @@ export interface CalendarEvent {
   words: string
   place: string | null
   on: ISODate
-  between: { from: Instant, to: Instant } | null
+  between: { from: Instant; to: Instant } | null
 }
 
 /**
@@ -20,11 +20,22 @@ export interface CalendarEvent {
  * @param every hours after which a program that subscribed should look again
  */
 export function calendarFile(name: string, events: CalendarEvent[], stamp: Instant, every = 3): string {
-  const calendar = ical({ name, prodId: { company: 'Virgulta', product: 'round' }, method: ICalCalendarMethod.PUBLISH, ttl: every * 3600 })
+  const calendar = ical({
+    name,
+    prodId: { company: 'Virgulta', product: 'round' },
+    method: ICalCalendarMethod.PUBLISH,
+    ttl: every * 3600,
+  })
   for (const { id, title, words, place, on, between } of events) {
     calendar.createEvent({
-      id, summary: title, description: words, location: place, stamp: new Date(stamp),
-      ...between ? { start: new Date(between.from), end: new Date(between.to) } : { allDay: true, start: on, end: addDays(on, 1) },
+      id,
+      summary: title,
+      description: words,
+      location: place,
+      stamp: new Date(stamp),
+      ...(between
+        ? { start: new Date(between.from), end: new Date(between.to) }
+        : { allDay: true, start: on, end: addDays(on, 1) }),
     })
   }
   return calendar.toString()

@@ -1,10 +1,18 @@
 import Papa from 'papaparse'
 
 /** A line of a file that was not taken, and why; lines are counted from 1. */
-export interface LeftOut { line: number, text: string, why: string }
+export interface LeftOut {
+  line: number
+  text: string
+  why: string
+}
 
 /** A table as it stands in a file: its headings, and its rows with the lines they stand on. */
-export interface CsvTable { headings: string[], rows: { line: number, cells: string[], text: string }[], /** what separates the cells */ separator: string }
+export interface CsvTable {
+  headings: string[]
+  rows: { line: number; cells: string[]; text: string }[]
+  /** what separates the cells */ separator: string
+}
 
 /** What may separate cells, the commonest last: where cells are separated by semicolons, commas stand in numbers. */
 const SEPARATORS = [';', '\t', '|', ',']
@@ -13,13 +21,19 @@ const SEPARATORS = [';', '\t', '|', ',']
 function separatorOf(text: string): string {
   const lines = text.split(/\r?\n/, 60)
   const holding = (separator: string) => lines.filter(line => line.includes(separator)).length
-  return SEPARATORS.reduce((best, separator) => holding(separator) > holding(best) ? separator : best)
+  return SEPARATORS.reduce((best, separator) => (holding(separator) > holding(best) ? separator : best))
 }
 
 /** The first lines are no part of the table while they hold fewer cells than it: titles, stations, remarks. */
 function headingLine(lines: string[][]): number {
   const most = Math.max(0, ...lines.slice(0, 60).map(cells => cells.filter(c => c.trim()).length))
-  return Math.max(0, lines.findIndex(cells => cells.filter(c => c.trim()).length >= Math.min(most, 2) && cells.some(c => /[a-z]{2}/i.test(c))))
+  return Math.max(
+    0,
+    lines.findIndex(
+      cells =>
+        cells.filter(c => c.trim()).length >= Math.min(most, 2) && cells.some(c => /[a-z]{2}/i.test(c)),
+    ),
+  )
 }
 
 /**
@@ -29,10 +43,19 @@ function headingLine(lines: string[][]): number {
  */
 export function readTable(text: string): CsvTable {
   const separator = separatorOf(text)
-  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { delimiter: separator, skipEmptyLines: false })
+  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), {
+    delimiter: separator,
+    skipEmptyLines: false,
+  })
   const at = headingLine(data)
   const headings = (data[at] ?? []).map(cell => cell.trim())
-  const rows = data.slice(at + 1).map((cells, i) => ({ line: at + i + 2, cells: cells.map(cell => cell.trim()), text: cells.join(separator).slice(0, 120) }))
+  const rows = data
+    .slice(at + 1)
+    .map((cells, i) => ({
+      line: at + i + 2,
+      cells: cells.map(cell => cell.trim()),
+      text: cells.join(separator).slice(0, 120),
+    }))
     .filter(row => row.cells.some(cell => cell !== ''))
   return { headings, rows, separator }
 }

@@ -2,12 +2,24 @@ import { expect, it } from 'vitest'
 import type { Relation } from './kinship'
 import { kinshipOf } from './kinship'
 
-const plant = (id: string, seedParentId: string | null = null, pollenParentId: string | null = null, plantKind: Relation['plantKind'] = 'seedling'): Relation => ({ id, seedParentId, pollenParentId, plantKind })
+const plant = (
+  id: string,
+  seedParentId: string | null = null,
+  pollenParentId: string | null = null,
+  plantKind: Relation['plantKind'] = 'seedling',
+): Relation => ({ id, seedParentId, pollenParentId, plantKind })
 
 it('gives the textbook values', () => {
   const kin = kinshipOf([
-    plant('a'), plant('b'), plant('c'), plant('sib1', 'a', 'b'), plant('sib2', 'a', 'b'), plant('half', 'a', 'c'),
-    plant('self', 'a', 'a'), plant('selfself', 'self', 'self'), plant('inbred', 'sib1', 'sib2'),
+    plant('a'),
+    plant('b'),
+    plant('c'),
+    plant('sib1', 'a', 'b'),
+    plant('sib2', 'a', 'b'),
+    plant('half', 'a', 'c'),
+    plant('self', 'a', 'a'),
+    plant('selfself', 'self', 'self'),
+    plant('inbred', 'sib1', 'sib2'),
   ])
   expect(kin('a', 'a')).toBe(0.5)
   expect(kin('a', 'b')).toBe(0)
@@ -21,7 +33,11 @@ it('gives the textbook values', () => {
 })
 
 it('takes a line for nearly homozygous, and a population for many plants', () => {
-  const kin = kinshipOf([plant('line', null, null, 'line'), plant('bulk', null, null, 'population'), plant('child', 'line', 'bulk')])
+  const kin = kinshipOf([
+    plant('line', null, null, 'line'),
+    plant('bulk', null, null, 'population'),
+    plant('child', 'line', 'bulk'),
+  ])
   expect(kin('line', 'line')).toBeCloseTo(0.985, 10)
   expect(kin('bulk', 'bulk')).toBe(0)
   expect(kin('line', 'child')).toBeCloseTo(0.4925, 10)

@@ -29,7 +29,11 @@ export function kinshipOf(plants: Relation[]): (one: string, other: string) => n
     const plant = byId.get(id)
     if (!plant || path.has(id)) return 0
     path.add(id)
-    const found = 1 + Math.max(...[plant.seedParentId, plant.pollenParentId].map(parent => parent ? depth(parent, path) : 0))
+    const found =
+      1 +
+      Math.max(
+        ...[plant.seedParentId, plant.pollenParentId].map(parent => (parent ? depth(parent, path) : 0)),
+      )
     path.delete(id)
     depths.set(id, found)
     return found
@@ -38,16 +42,18 @@ export function kinshipOf(plants: Relation[]): (one: string, other: string) => n
   function kinship(one: string | null, other: string | null): number {
     if (!one || !other || !byId.has(one) || !byId.has(other)) return 0
     if (byId.get(one)!.plantKind === 'population' || byId.get(other)!.plantKind === 'population') return 0
-    const [younger, older] = depth(one) > depth(other) || (depth(one) === depth(other) && one > other) ? [one, other] : [other, one]
+    const [younger, older] =
+      depth(one) > depth(other) || (depth(one) === depth(other) && one > other) ? [one, other] : [other, one]
     const key = `${younger} ${older}`
     const kept = known.get(key)
     if (kept !== undefined) return kept
     // Met again before it is worked out, it lies on a loop.
     known.set(key, 0)
     const { seedParentId, pollenParentId } = byId.get(younger)!
-    const found = younger === older
-      ? (1 + inbreeding(younger)) / 2
-      : (kinship(seedParentId, older) + kinship(pollenParentId, older)) / 2
+    const found =
+      younger === older
+        ? (1 + inbreeding(younger)) / 2
+        : (kinship(seedParentId, older) + kinship(pollenParentId, older)) / 2
     known.set(key, found)
     return found
   }

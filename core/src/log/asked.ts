@@ -4,14 +4,31 @@ import { clockOf, dayInWords } from '../time/days'
 
 /** Steps that are done once to a flower or a plant; a second time is seldom meant. */
 const ONCE = new Set<Deed['kind']>([
-  'petalsOff', 'emasculated', 'lensChecked', 'silksCut', 'flowerThinned', 'uncovered', 'fruitNetted', 'potted', 'pollenTubed',
+  'petalsOff',
+  'emasculated',
+  'lensChecked',
+  'silksCut',
+  'flowerThinned',
+  'uncovered',
+  'fruitNetted',
+  'potted',
+  'pollenTubed',
 ])
 
 /** Steps that are done again and again, but seldom twice within so many minutes. */
-const AGAIN = new Set<Deed['kind']>(['pollinated', 'washed', 'looked', 'isolated', 'takeNoted', 'seedlingsUp', 'tubeThawed'])
+const AGAIN = new Set<Deed['kind']>([
+  'pollinated',
+  'washed',
+  'looked',
+  'isolated',
+  'takeNoted',
+  'seedlingsUp',
+  'tubeThawed',
+])
 const SOON_MINUTES = 20
 
-const isSame = (one: LoggedDeed, other: LoggedDeed) => one.kind === other.kind && JSON.stringify(one.payload) === JSON.stringify(other.payload)
+const isSame = (one: LoggedDeed, other: LoggedDeed) =>
+  one.kind === other.kind && JSON.stringify(one.payload) === JSON.stringify(other.payload)
 
 /**
  * Asks before the same deed is noted twice in a row on one subject: two people at one flower, two windows, a press too many.

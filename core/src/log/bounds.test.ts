@@ -23,19 +23,31 @@ const BOUNDS: Record<string, (actions: Set<string>) => boolean> = {
 }
 
 /** What is asked of a value, one after the other. */
-const actionsOf = (node: Node): string[] => (node.pipe ?? []).flatMap(part => part.kind === 'schema' ? actionsOf(part) : [part.type])
+const actionsOf = (node: Node): string[] =>
+  (node.pipe ?? []).flatMap(part => (part.kind === 'schema' ? actionsOf(part) : [part.type]))
 
 /** Where a schema takes values of any size. */
 function unbounded(node: Node, at: string): string[] {
   const actions = new Set(actionsOf(node))
   const own = BOUNDS[node.type]?.(actions) === false ? [`${at}: ${node.type}`] : []
   const parts: [string, Node | undefined][] = [
-    ...Object.entries(node.entries ?? {}), ['[]', node.item], ['key', node.key], ['value', node.type === 'record' ? node.value : undefined], ['', node.wrapped],
+    ...Object.entries(node.entries ?? {}),
+    ['[]', node.item],
+    ['key', node.key],
+    ['value', node.type === 'record' ? node.value : undefined],
+    ['', node.wrapped],
     ...(node.items ?? []).map((item, i): [string, Node] => [`[${i}]`, item]),
-    ...(['variant', 'union', 'intersect'].includes(node.type) ? node.options as Node[] : []).map((option, i): [string, Node] => [`|${i}`, option]),
-    ...(node.pipe ?? []).filter(part => part.kind === 'schema' && part.type !== node.type).map((part): [string, Node] => ['', part]),
+    ...(['variant', 'union', 'intersect'].includes(node.type) ? (node.options as Node[]) : []).map(
+      (option, i): [string, Node] => [`|${i}`, option],
+    ),
+    ...(node.pipe ?? [])
+      .filter(part => part.kind === 'schema' && part.type !== node.type)
+      .map((part): [string, Node] => ['', part]),
   ]
-  return [...own, ...parts.flatMap(([name, part]) => part ? unbounded(part, `${at}${name && '.'}${name}`) : [])]
+  return [
+    ...own,
+    ...parts.flatMap(([name, part]) => (part ? unbounded(part, `${at}${name && '.'}${name}`) : [])),
+  ]
 }
 
 describe('what an entry holds', () => {

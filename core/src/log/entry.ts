@@ -9,20 +9,27 @@ import { kinds } from './kinds'
 type PayloadOf<K extends KindName> = v.InferOutput<(typeof kinds)[K]['payload']>
 
 /** Something that was done, as the person who did it wrote it down. */
-export type Deed = { [K in KindName]: {
-  /** UUID version 7, made by the client: sent twice it counts once */
-  id: string
-  kind: K
-  subjectId: string
-  payload: PayloadOf<K>
-  /** for a day without an hour its last minute, so that it comes behind what was noted on that day */
-  happenedAt: Instant
-  /** only the day is known: the hour of `happenedAt` says nothing */
-  dayOnly?: true
-} }[KindName]
+export type Deed = {
+  [K in KindName]: {
+    /** UUID version 7, made by the client: sent twice it counts once */
+    id: string
+    kind: K
+    subjectId: string
+    payload: PayloadOf<K>
+    /** for a day without an hour its last minute, so that it comes behind what was noted on that day */
+    happenedAt: Instant
+    /** only the day is known: the hour of `happenedAt` says nothing */
+    dayOnly?: true
+  }
+}[KindName]
 
 /** An entry that takes back an earlier one. */
-export interface Voiding { id: string, kind: 'voided', voids: string, happenedAt: Instant }
+export interface Voiding {
+  id: string
+  kind: 'voided'
+  voids: string
+  happenedAt: Instant
+}
 
 export type Entry = Deed | Voiding
 
@@ -34,11 +41,18 @@ const common = { id: Id, happenedAt: Moment }
 /** What an entry of each kind holds. */
 const shapes = [
   { ...common, kind: v.literal('voided'), voids: Id },
-  ...Object.entries(kinds).map(([name, kind]) => ({ ...common, dayOnly: v.optional(v.literal(true)), kind: v.literal(name), subjectId: Id, payload: kind.payload })),
+  ...Object.entries(kinds).map(([name, kind]) => ({
+    ...common,
+    dayOnly: v.optional(v.literal(true)),
+    kind: v.literal(name),
+    subjectId: Id,
+    payload: kind.payload,
+  })),
 ]
 
 /** The schema of entries that carry something more: one variant for each kind. */
-export const entryWith = (more: v.ObjectEntries) => v.variant('kind', shapes.map(shape => v.strictObject({ ...shape, ...more })) as never)
+export const entryWith = (more: v.ObjectEntries) =>
+  v.variant('kind', shapes.map(shape => v.strictObject({ ...shape, ...more })) as never)
 
 /** The schema of an entry. */
 export const Entry = entryWith({}) as unknown as v.GenericSchema<Entry>
@@ -55,13 +69,16 @@ export function subjectsOf(deed: Deed): Subject[] {
 export const needsOf = (deed: Deed): Subject[] => kindOf(deed).needs(deed.payload)
 
 /** The tag codes that a deed gives out, with what each is tied to. */
-export function codesOf(deed: Deed): { code: string, subject: Subject }[] {
+export function codesOf(deed: Deed): { code: string; subject: Subject }[] {
   const own = subjectsOf(deed)[0]!
-  return kindOf(deed).codes(deed.payload).map(({ code, subject }) => ({ code, subject: subject ?? own }))
+  return kindOf(deed)
+    .codes(deed.payload)
+    .map(({ code, subject }) => ({ code, subject: subject ?? own }))
 }
 
 /** A deed as a line in the log, with the names that its crop gives to traits and loci. */
 export const wordsOf = (deed: Deed, names?: Names): string => kindOf(deed).words(deed.payload, names)
 
 /** The hour of a deed; null where only its day is known. */
-export const momentOf = ({ happenedAt, dayOnly }: Pick<Deed, 'happenedAt' | 'dayOnly'>): Instant | null => dayOnly ? null : happenedAt
+export const momentOf = ({ happenedAt, dayOnly }: Pick<Deed, 'happenedAt' | 'dayOnly'>): Instant | null =>
+  dayOnly ? null : happenedAt

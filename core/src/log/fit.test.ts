@@ -10,14 +10,36 @@ import { fold } from './fold'
 import type { SubjectType } from './kind'
 import { Refusal } from './refusal'
 
-const plant = (id: string, crop: string, ...more: LoggedDeed[]) => fold('plant', id, [
-  deed('2026-01-01', 'plantAdded', id, { code: '26-4RMX', name: `The ${crop}`, crop, plantKind: 'line', placeId: null, note: null, seedParentId: null, pollenParentId: null }), ...more,
-])!
+const plant = (id: string, crop: string, ...more: LoggedDeed[]) =>
+  fold('plant', id, [
+    deed('2026-01-01', 'plantAdded', id, {
+      code: '26-4RMX',
+      name: `The ${crop}`,
+      crop,
+      plantKind: 'line',
+      placeId: null,
+      note: null,
+      seedParentId: null,
+      pollenParentId: null,
+    }),
+    ...more,
+  ])!
 const planned = deed('2026-05-01', 'crossPlanned', ids.cross, {
-  code: '26-4RMX', crop: 'chilli', seedParentId: ids.seedParent, pollenParentId: ids.pollenParent, selfMeant: false, aim: 'low', flowersPlanned: 3, keepersWanted: 1,
+  code: '26-4RMX',
+  crop: 'chilli',
+  seedParentId: ids.seedParent,
+  pollenParentId: ids.pollenParent,
+  selfMeant: false,
+  aim: 'low',
+  flowersPlanned: 3,
+  keepersWanted: 1,
 })
 const state: Partial<Record<SubjectType, Record<string, unknown>>> = {
-  plant: { [ids.seedParent]: plant(ids.seedParent, 'chilli'), [ids.pollenParent]: plant(ids.pollenParent, 'chilli'), [ids.other]: plant(ids.other, 'squash') },
+  plant: {
+    [ids.seedParent]: plant(ids.seedParent, 'chilli'),
+    [ids.pollenParent]: plant(ids.pollenParent, 'chilli'),
+    [ids.other]: plant(ids.other, 'squash'),
+  },
   cross: { [ids.cross]: fold('cross', ids.cross, [planned]) },
   flower: { [ids.flower]: fold('flower', ids.flower, [chosen('2026-06-01')]) },
   seedLot: { [ids.lot]: { code: '26-5TWK', crossId: ids.cross } },
@@ -32,14 +54,14 @@ const around: Surroundings = {
 const refused = (made: LoggedDeed, changed: Partial<Surroundings> = {}) => {
   try {
     checkFit(made, { ...around, ...changed })
-  }
-  catch (error) {
+  } catch (error) {
     return error instanceof Refusal ? [error.code, error.field] : error
   }
   return null
 }
 /** The same deed with another payload. */
-const but = <T extends LoggedDeed>(made: T, payload: Partial<T['payload']>) => ({ ...made, payload: { ...made.payload, ...payload } }) as LoggedDeed
+const but = <T extends LoggedDeed>(made: T, payload: Partial<T['payload']>) =>
+  ({ ...made, payload: { ...made.payload, ...payload } }) as LoggedDeed
 
 describe('a deed among the things around it', () => {
   // Codes as the garden gives them out, so that only what is meant is wrong.
@@ -53,13 +75,32 @@ describe('a deed among the things around it', () => {
   })
 
   it('plans batches and work at plants of its crop that live', () => {
-    const batch = deed('2026-05-01', 'batchPlanned', newId(), { code: good, crop: 'chilli', plantId: ids.seedParent, on: '2026-06-01', why: 'stock' })
-    const task = deed('2026-05-01', 'taskPlanned', newId(), { does: 'holdBack', crop: 'chilli', plantId: ids.pollenParent, forId: null, from: '2026-06-01', until: '2026-06-02', why: 'to meet' })
+    const batch = deed('2026-05-01', 'batchPlanned', newId(), {
+      code: good,
+      crop: 'chilli',
+      plantId: ids.seedParent,
+      on: '2026-06-01',
+      why: 'stock',
+    })
+    const task = deed('2026-05-01', 'taskPlanned', newId(), {
+      does: 'holdBack',
+      crop: 'chilli',
+      plantId: ids.pollenParent,
+      forId: null,
+      from: '2026-06-01',
+      until: '2026-06-02',
+      why: 'to meet',
+    })
     expect([refused(batch), refused(task)]).toEqual([null, null])
     expect(refused(but(batch, { plantId: ids.other }))).toEqual(['other-crop', 'plantId'])
     expect(refused(but(task, { plantId: ids.other }))).toEqual(['other-crop', 'plantId'])
-    const lost = plant(ids.seedParent, 'chilli', deed('2026-04-01', 'plantLost', ids.seedParent, { reason: 'frost' }))
-    const find = <T extends SubjectType>(type: T, id: string) => (id === ids.seedParent ? lost : around.find(type, id)) as States[T] | undefined
+    const lost = plant(
+      ids.seedParent,
+      'chilli',
+      deed('2026-04-01', 'plantLost', ids.seedParent, { reason: 'frost' }),
+    )
+    const find = <T extends SubjectType>(type: T, id: string) =>
+      (id === ids.seedParent ? lost : around.find(type, id)) as States[T] | undefined
     expect(refused(batch, { find })).toEqual(['plant-lost', 'plantId'])
   })
 
@@ -68,62 +109,115 @@ describe('a deed among the things around it', () => {
   })
 
   it('stands at a place of the garden', () => {
-    expect(refused(but(sow('2026-09-01', 3), { code: good, placeId: 'elsewhere' }))).toEqual(['unknown-place', 'placeId'])
+    expect(refused(but(sow('2026-09-01', 3), { code: good, placeId: 'elsewhere' }))).toEqual([
+      'unknown-place',
+      'placeId',
+    ])
     expect(refused(but(sow('2026-09-01', 3), { code: good, placeId: 'here' }))).toBeNull()
   })
 
   it('joins parents of one crop that has a guide', () => {
-    expect(refused(but(planned, { code: good, pollenParentId: ids.other }))).toEqual(['wide-cross', 'pollenParentId'])
-    expect(refused(but(planned, { code: good, pollenParentId: ids.other, wideMeant: true } as never))).toBeNull()
-    expect(refused(but(planned, { code: good, seedParentId: ids.other }))).toEqual(['other-crop', 'seedParentId'])
+    expect(refused(but(planned, { code: good, pollenParentId: ids.other }))).toEqual([
+      'wide-cross',
+      'pollenParentId',
+    ])
+    expect(
+      refused(but(planned, { code: good, pollenParentId: ids.other, wideMeant: true } as never)),
+    ).toBeNull()
+    expect(refused(but(planned, { code: good, seedParentId: ids.other }))).toEqual([
+      'other-crop',
+      'seedParentId',
+    ])
     expect(refused(but(planned, { code: good, crop: 'moss' }))).toEqual(['unknown-crop', 'crop'])
   })
 
   it('joins crops of one genus without asking, and brings the pollen that was planned', () => {
     const guide = (crop: string) => ({ chilli, squash: { ...squash, botanical: 'Capsicum pubescens' } })[crop]
     expect(refused(but(planned, { code: good, pollenParentId: ids.other }), { guide })).toBeNull()
-    const pollinated = deed('2026-06-02', 'pollinated', ids.flower, { pollenParentId: ids.other, selfMeant: false })
+    const pollinated = deed('2026-06-02', 'pollinated', ids.flower, {
+      pollenParentId: ids.other,
+      selfMeant: false,
+    })
     expect(refused(pollinated)).toEqual(['other-crop', 'pollenParentId'])
-    const wide = { ...state.cross![ids.cross] as object, pollenParentId: ids.other }
-    const find = <T extends SubjectType>(type: T, id: string) => (type === 'cross' ? wide : around.find(type, id)) as States[T] | undefined
+    const wide = { ...(state.cross![ids.cross] as object), pollenParentId: ids.other }
+    const find = <T extends SubjectType>(type: T, id: string) =>
+      (type === 'cross' ? wide : around.find(type, id)) as States[T] | undefined
     expect(refused(pollinated, { find })).toBeNull()
   })
 
   it('makes no plant its own forebear when parents are corrected', () => {
     const child = plant(ids.other, 'chilli')
     const grandchild = { ...plant(ids.pollenParent, 'chilli'), seedParentId: ids.other }
-    const find = <T extends SubjectType>(type: T, id: string) => (type === 'plant' ? { [ids.other]: child, [ids.pollenParent]: grandchild }[id] : around.find(type, id)) as States[T] | undefined
-    const described = (seedParentId: string | null) => deed('2026-06-02', 'plantDescribed', ids.other, { name: 'Child', plantKind: 'line', placeId: null, note: null, seedParentId })
+    const find = <T extends SubjectType>(type: T, id: string) =>
+      (type === 'plant'
+        ? { [ids.other]: child, [ids.pollenParent]: grandchild }[id]
+        : around.find(type, id)) as States[T] | undefined
+    const described = (seedParentId: string | null) =>
+      deed('2026-06-02', 'plantDescribed', ids.other, {
+        name: 'Child',
+        plantKind: 'line',
+        placeId: null,
+        note: null,
+        seedParentId,
+      })
     expect(refused(described(ids.pollenParent), { find })).toEqual(['own-forebear', 'seedParentId'])
     expect(refused(described(ids.other), { find })).toEqual(['own-forebear', 'seedParentId'])
     expect(refused(described(null), { find })).toBeNull()
   })
 
   it('uses no plant that is lost', () => {
-    const lost = plant(ids.seedParent, 'chilli', deed('2026-02-01', 'plantLost', ids.seedParent, { reason: 'frost' }))
-    const find = <T extends SubjectType>(type: T, id: string) => id === ids.seedParent ? lost as States[T] : around.find(type, id)
-    expect(refused(but(chosen('2026-06-01'), { code: good }), { find })).toEqual(['plant-lost', 'seedParentId'])
+    const lost = plant(
+      ids.seedParent,
+      'chilli',
+      deed('2026-02-01', 'plantLost', ids.seedParent, { reason: 'frost' }),
+    )
+    const find = <T extends SubjectType>(type: T, id: string) =>
+      id === ids.seedParent ? (lost as States[T]) : around.find(type, id)
+    expect(refused(but(chosen('2026-06-01'), { code: good }), { find })).toEqual([
+      'plant-lost',
+      'seedParentId',
+    ])
   })
 
   it('chooses flowers on the seed parent of the cross only', () => {
-    expect(refused(but(chosen('2026-06-01'), { code: good, seedParentId: ids.pollenParent }))).toEqual(['other-seed-parent', 'seedParentId'])
+    expect(refused(but(chosen('2026-06-01'), { code: good, seedParentId: ids.pollenParent }))).toEqual([
+      'other-seed-parent',
+      'seedParentId',
+    ])
   })
 
   it('brings pollen of the same crop', () => {
-    expect(refused(deed('2026-06-02', 'pollinated', ids.flower, { pollenParentId: ids.other, selfMeant: false }))).toEqual(['other-crop', 'pollenParentId'])
+    expect(
+      refused(deed('2026-06-02', 'pollinated', ids.flower, { pollenParentId: ids.other, selfMeant: false })),
+    ).toEqual(['other-crop', 'pollenParentId'])
   })
 
   it('keeps seed, trays and seedlings with their cross', () => {
     const other = newId()
-    expect(refused(but(harvest('2026-08-01', 3, 3, 0), { code: good, crossId: other }))).toEqual(['other-cross', undefined])
-    expect(refused(but(sow('2026-09-01', 3), { code: good, crossId: other }))).toEqual(['other-cross', undefined])
-    const raised = (pollenParentId: string) => deed('2026-10-01', 'seedlingsRaised', ids.sowing, { plants: [{ id: newId(), code: good }], crop: 'chilli', crossId: ids.cross, seedParentId: ids.seedParent, pollenParentId, placeId: null })
+    expect(refused(but(harvest('2026-08-01', 3, 3, 0), { code: good, crossId: other }))).toEqual([
+      'other-cross',
+      undefined,
+    ])
+    expect(refused(but(sow('2026-09-01', 3), { code: good, crossId: other }))).toEqual([
+      'other-cross',
+      undefined,
+    ])
+    const raised = (pollenParentId: string) =>
+      deed('2026-10-01', 'seedlingsRaised', ids.sowing, {
+        plants: [{ id: newId(), code: good }],
+        crop: 'chilli',
+        crossId: ids.cross,
+        seedParentId: ids.seedParent,
+        pollenParentId,
+        placeId: null,
+      })
     expect(refused(raised(ids.pollenParent))).toBeNull()
     expect(refused(raised(ids.other))).toEqual(['other-cross', undefined])
   })
 
   it('scores a trait of the crop on its scale', () => {
-    const score = (trait: string, value: number) => deed('2026-07-01', 'scored', ids.seedParent, { trait, value })
+    const score = (trait: string, value: number) =>
+      deed('2026-07-01', 'scored', ids.seedParent, { trait, value })
     expect(refused(score('leaf-colour', 3))).toBeNull()
     expect(refused(score('leaf-colour', 4))).toEqual(['off-scale', 'value'])
     expect(refused(score('leaf-colour', 1.5))).toEqual(['off-scale', 'value'])

@@ -35,7 +35,11 @@ export function checkFit(deed: LoggedDeed, around: Surroundings, isAsked = true)
     if (!check.ok) throw new Refusal('bad-code', check.why, 'code')
   }
   if ('placeId' in deed.payload && deed.payload.placeId && !around.hasPlace(deed.payload.placeId)) {
-    throw new Refusal('unknown-place', 'This place is not in the garden; choose one of its places.', 'placeId')
+    throw new Refusal(
+      'unknown-place',
+      'This place is not in the garden; choose one of its places.',
+      'placeId',
+    )
   }
   switch (deed.kind) {
     case 'plantAdded':
@@ -47,13 +51,22 @@ export function checkFit(deed: LoggedDeed, around: Surroundings, isAsked = true)
     case 'crossPlanned': {
       guideOf(deed.payload.crop, around)
       checkPartner(deed.payload.crop, deed.payload.seedParentId, 'seedParentId', around)
-      checkWidePartner(deed.payload.crop, deed.payload.pollenParentId, deed.payload.wideMeant ?? false, around)
+      checkWidePartner(
+        deed.payload.crop,
+        deed.payload.pollenParentId,
+        deed.payload.wideMeant ?? false,
+        around,
+      )
       break
     }
     case 'flowerChosen': {
       const cross = around.find('cross', deed.payload.crossId)!
       if (cross.seedParentId !== deed.payload.seedParentId) {
-        throw new Refusal('other-seed-parent', 'The flower stands on another plant than the seed parent of this cross.', 'seedParentId')
+        throw new Refusal(
+          'other-seed-parent',
+          'The flower stands on another plant than the seed parent of this cross.',
+          'seedParentId',
+        )
       }
       checkPartner(cross.crop, cross.seedParentId, 'seedParentId', around)
       break
@@ -63,13 +76,24 @@ export function checkFit(deed: LoggedDeed, around: Surroundings, isAsked = true)
       const flower = around.find('flower', deed.subjectId)
       const donor = around.find('plant', deed.payload.pollenParentId)!
       const isPlanned = flower && around.find('cross', flower.crossId)?.pollenParentId === donor.id
-      if (flower && !isPlanned && !isOneGenus(around.find('plant', flower.seedParentId)!.crop, donor.crop, around)) checkSameCrop(around.find('plant', flower.seedParentId)!.crop, donor, 'pollenParentId')
+      if (
+        flower &&
+        !isPlanned &&
+        !isOneGenus(around.find('plant', flower.seedParentId)!.crop, donor.crop, around)
+      )
+        checkSameCrop(around.find('plant', flower.seedParentId)!.crop, donor, 'pollenParentId')
       const tube = deed.payload.tubeId && around.find('tube', deed.payload.tubeId)
-      if (tube && !tube.donors.includes(donor.id)) throw new Refusal('other-pollen', `Tube ${tube.code} holds no pollen of ${donor.name}; choose its own tube, or say whose pollen it was.`, 'tubeId')
+      if (tube && !tube.donors.includes(donor.id))
+        throw new Refusal(
+          'other-pollen',
+          `Tube ${tube.code} holds no pollen of ${donor.name}; choose its own tube, or say whose pollen it was.`,
+          'tubeId',
+        )
       break
     }
     case 'harvested':
-      for (const { flowerId } of deed.payload.flowers) checkSameCross(around.find('flower', flowerId), deed.payload.crossId, 'flower')
+      for (const { flowerId } of deed.payload.flowers)
+        checkSameCross(around.find('flower', flowerId), deed.payload.crossId, 'flower')
       break
     case 'sown':
       checkSameCross(around.find('seedLot', deed.payload.lotId), deed.payload.crossId, 'packet')
@@ -78,14 +102,21 @@ export function checkFit(deed: LoggedDeed, around: Surroundings, isAsked = true)
       checkSameCross(around.find('sowing', deed.subjectId), deed.payload.crossId, 'tray')
       const cross = around.find('cross', deed.payload.crossId)!
       const { crop, seedParentId, pollenParentId } = deed.payload
-      if (cross.crop !== crop || cross.seedParentId !== seedParentId || cross.pollenParentId !== pollenParentId) {
+      if (
+        cross.crop !== crop ||
+        cross.seedParentId !== seedParentId ||
+        cross.pollenParentId !== pollenParentId
+      ) {
         throw new Refusal('other-cross', 'The seedlings have the crop and the parents of their cross.')
       }
       break
     }
     case 'scored': {
       const { traits } = definitionFor(around.find('plant', deed.subjectId)!.crop, around)
-      checkScore(traits.find(t => t.id === deed.payload.trait), deed.payload.value)
+      checkScore(
+        traits.find(t => t.id === deed.payload.trait),
+        deed.payload.value,
+      )
       break
     }
     case 'genotypeNoted': {
@@ -93,10 +124,18 @@ export function checkFit(deed: LoggedDeed, around: Surroundings, isAsked = true)
       checkNoted(deed.payload, definitionFor(crop, around))
       break
     }
-    case 'traitAdded': case 'locusAdded': case 'ruleAdded': case 'inheritanceSet':
+    case 'traitAdded':
+    case 'locusAdded':
+    case 'ruleAdded':
+    case 'inheritanceSet':
       checkGenetics(definitionFor(deed.payload.crop, around))
       break
-    case 'traitChanged': case 'traitDropped': case 'locusChanged': case 'locusDropped': case 'ruleChanged': case 'ruleDropped': {
+    case 'traitChanged':
+    case 'traitDropped':
+    case 'locusChanged':
+    case 'locusDropped':
+    case 'ruleChanged':
+    case 'ruleDropped': {
       const type = deed.kind.startsWith('trait') ? 'trait' : deed.kind.startsWith('locus') ? 'locus' : 'rule'
       const { crop } = around.find(type, deed.subjectId)!
       checkGenetics(definitionFor(crop, around))
@@ -108,18 +147,25 @@ export function checkFit(deed: LoggedDeed, around: Surroundings, isAsked = true)
     case 'pollenCollected':
       for (const donor of deed.payload.donors) checkOfCrop(deed.payload.crop, donor, 'donors', around)
       break
-    case 'tubeSplit': case 'tubeToppedUp': {
+    case 'tubeSplit':
+    case 'tubeToppedUp': {
       const tube = around.find('tube', deed.subjectId)!
       const other = deed.kind === 'tubeToppedUp' ? around.find('tube', deed.payload.fromId)! : null
-      if (other && other.crop !== tube.crop) throw new Refusal('other-crop', `${other.code} is pollen of another crop.`, 'fromId')
+      if (other && other.crop !== tube.crop)
+        throw new Refusal('other-crop', `${other.code} is pollen of another crop.`, 'fromId')
       const donors = (other ?? tube).donors
-      if (deed.payload.donors.length !== donors.length || !deed.payload.donors.every(id => donors.includes(id))) throw new Refusal('other-donors', `The donors are not those of ${(other ?? tube).code}.`, 'donors')
+      if (
+        deed.payload.donors.length !== donors.length ||
+        !deed.payload.donors.every(id => donors.includes(id))
+      )
+        throw new Refusal('other-donors', `The donors are not those of ${(other ?? tube).code}.`, 'donors')
       break
     }
     case 'taskPlanned':
       checkOfCrop(deed.payload.crop, deed.payload.plantId, 'plantId', around)
       break
-    case 'aimSet': case 'aimChanged': {
+    case 'aimSet':
+    case 'aimChanged': {
       const { crop, wishes } = around.find('aim', deed.subjectId)!
       checkAim(wishes, definitionFor(crop, around).traits)
     }
@@ -129,7 +175,12 @@ export function checkFit(deed: LoggedDeed, around: Surroundings, isAsked = true)
 /** Asks about waits that can hardly be, by the guide of the crop. */
 function askIfLikely(deed: LoggedDeed, around: Surroundings): void {
   const cropOf = (crossId: string) => around.guide(around.find('cross', crossId)?.crop ?? '')
-  const flowers = deed.kind === 'harvested' ? deed.payload.flowers.map(f => f.flowerId) : deed.kind === 'takeNoted' || deed.kind === 'looked' ? [deed.subjectId] : []
+  const flowers =
+    deed.kind === 'harvested'
+      ? deed.payload.flowers.map(f => f.flowerId)
+      : deed.kind === 'takeNoted' || deed.kind === 'looked'
+        ? [deed.subjectId]
+        : []
   for (const flower of flowers.flatMap(id => around.find('flower', id) ?? [])) {
     const guide = cropOf(flower.crossId)
     if (guide) askAboutFlower(deed, flower, guide, deed.day)
@@ -139,29 +190,46 @@ function askIfLikely(deed: LoggedDeed, around: Surroundings): void {
   if (guide) askAboutSowing(deed, sowing, guide, deed.day)
 }
 
-const definitionFor = (crop: string, around: Surroundings) => definitionOf(guideOf(crop, around), around.own())
+const definitionFor = (crop: string, around: Surroundings) =>
+  definitionOf(guideOf(crop, around), around.own())
 
 function guideOf(crop: string, around: Surroundings): CropGuide {
   const guide = around.guide(crop)
-  if (!guide) throw new Refusal('unknown-crop', 'There is no guide for this crop in the garden; choose one of its crops.', 'crop')
+  if (!guide)
+    throw new Refusal(
+      'unknown-crop',
+      'There is no guide for this crop in the garden; choose one of its crops.',
+      'crop',
+    )
   return guide
 }
 
 function checkOfCrop(crop: string, id: string, field: string, around: Surroundings): void {
   const plant = around.find('plant', id)!
   if (plant.crop !== crop) throw new Refusal('other-crop', `${plant.name} is of another crop.`, field)
-  if (plant.lost) throw new Refusal('plant-lost', `${plant.name} was lost (${plant.lost.reason}); choose another plant.`, field)
+  if (plant.lost)
+    throw new Refusal(
+      'plant-lost',
+      `${plant.name} was lost (${plant.lost.reason}); choose another plant.`,
+      field,
+    )
 }
 
 function checkSameCrop(crop: string, plant: States['plant'], field: string): void {
-  if (plant.crop !== crop) throw new Refusal('other-crop', `${plant.name} is of another crop; both parents must be of one.`, field)
+  if (plant.crop !== crop)
+    throw new Refusal('other-crop', `${plant.name} is of another crop; both parents must be of one.`, field)
 }
 
 function checkPartner(crop: string, id: string | null, field: string, around: Surroundings): void {
   const plant = id && around.find('plant', id)
   if (!plant) return
   checkSameCrop(crop, plant, field)
-  if (plant.lost) throw new Refusal('plant-lost', `${plant.name} was lost (${plant.lost.reason}); choose another plant.`, field)
+  if (plant.lost)
+    throw new Refusal(
+      'plant-lost',
+      `${plant.name} was lost (${plant.lost.reason}); choose another plant.`,
+      field,
+    )
 }
 
 /** True for plants of one crop, and for crops of one genus, which may cross. */
@@ -176,7 +244,11 @@ function checkWidePartner(crop: string, id: string | null, isMeant: boolean, aro
   if (!plant) return
   const name = (of: string) => around.guide(of)?.name.toLowerCase() ?? of
   if (!isMeant && !isOneGenus(crop, plant.crop, around)) {
-    throw new Refusal('wide-cross', `${plant.name} is of another crop: ${name(plant.crop)}, not ${name(crop)}. Such a cross seldom sets seed. Is it meant? Say so, or choose another pollen parent.`, 'pollenParentId')
+    throw new Refusal(
+      'wide-cross',
+      `${plant.name} is of another crop: ${name(plant.crop)}, not ${name(crop)}. Such a cross seldom sets seed. Is it meant? Say so, or choose another pollen parent.`,
+      'pollenParentId',
+    )
   }
   checkPartner(plant.crop, id, 'pollenParentId', around)
 }
@@ -186,15 +258,27 @@ function checkNoOwnForebear(id: string, parents: (string | null | undefined)[], 
   const seen = new Set<string>()
   let generation = parents.filter(parent => parent !== null && parent !== undefined)
   while (generation.length) {
-    if (generation.includes(id)) throw new Refusal('own-forebear', 'This would make the plant its own forebear. Choose a parent that does not come from it.', 'seedParentId')
+    if (generation.includes(id))
+      throw new Refusal(
+        'own-forebear',
+        'This would make the plant its own forebear. Choose a parent that does not come from it.',
+        'seedParentId',
+      )
     generation.forEach(parent => seen.add(parent))
-    generation = generation.flatMap((parent) => {
+    generation = generation.flatMap(parent => {
       const plant = around.find('plant', parent)
-      return [plant?.seedParentId, plant?.pollenParentId].filter(next => next !== null && next !== undefined && !seen.has(next)) as string[]
+      return [plant?.seedParentId, plant?.pollenParentId].filter(
+        next => next !== null && next !== undefined && !seen.has(next),
+      ) as string[]
     })
   }
 }
 
-function checkSameCross(thing: { code: string, crossId: string } | undefined, crossId: string, what: string): void {
-  if (thing && thing.crossId !== crossId) throw new Refusal('other-cross', `The ${what} ${thing.code} belongs to another cross.`)
+function checkSameCross(
+  thing: { code: string; crossId: string } | undefined,
+  crossId: string,
+  what: string,
+): void {
+  if (thing && thing.crossId !== crossId)
+    throw new Refusal('other-cross', `The ${what} ${thing.code} belongs to another cross.`)
 }

@@ -80,7 +80,11 @@ const after: { [T in SubjectType]: (state: States[T] | null, deed: LoggedDeed, i
 /** Deeds in the order in which they happened, what founds the subject first; those of one moment in the order of their ids. */
 export function inOrder(deeds: LoggedDeed[]): LoggedDeed[] {
   const founds = (deed: LoggedDeed) => kinds[deed.kind].founds
-  return [...deeds].sort((a, b) => Number(founds(b)) - Number(founds(a)) || (a.happenedAt < b.happenedAt ? -1 : a.happenedAt > b.happenedAt ? 1 : a.id < b.id ? -1 : 1))
+  return [...deeds].sort(
+    (a, b) =>
+      Number(founds(b)) - Number(founds(a)) ||
+      (a.happenedAt < b.happenedAt ? -1 : a.happenedAt > b.happenedAt ? 1 : a.id < b.id ? -1 : 1),
+  )
 }
 
 /**

@@ -7,10 +7,25 @@ import './sentences'
 export type TaggedType = 'plant' | 'cross' | 'flower' | 'seedLot' | 'sowing' | 'batch' | 'tube'
 
 /** Whatever has a history of its own in the log. */
-export type SubjectType = TaggedType | 'trait' | 'locus' | 'rule' | 'inheritance' | 'aim' | 'task' | 'readings' | 'guide' | 'custom' | 'store' | 'storeReadings'
+export type SubjectType =
+  | TaggedType
+  | 'trait'
+  | 'locus'
+  | 'rule'
+  | 'inheritance'
+  | 'aim'
+  | 'task'
+  | 'readings'
+  | 'guide'
+  | 'custom'
+  | 'store'
+  | 'storeReadings'
 
 /** One subject, by type and id. */
-export interface Subject { type: SubjectType, id: string }
+export interface Subject {
+  type: SubjectType
+  id: string
+}
 
 type Schema = v.GenericSchema
 
@@ -34,7 +49,7 @@ export interface Kind<T extends SubjectType = SubjectType, S extends Schema = Sc
   /** it comes first whatever its date says: without it there is nothing that the others could be about */
   founds: boolean
   /** tag codes that the entry gives out */
-  codes: (payload: v.InferOutput<S>) => { code: string, subject?: Subject }[]
+  codes: (payload: v.InferOutput<S>) => { code: string; subject?: Subject }[]
 }
 
 /** Describes a kind of entry; what is left out is "none". */
@@ -44,7 +59,16 @@ export function kind<T extends SubjectType, S extends Schema>(
   words: Kind<T, S>['words'],
   more: Partial<Pick<Kind<T, S>, 'changes' | 'needs' | 'codes' | 'founds'>> = {},
 ): Kind<T, S> {
-  return { subject, payload, words, changes: () => [], needs: () => [], codes: () => [], founds: false, ...more }
+  return {
+    subject,
+    payload,
+    words,
+    changes: () => [],
+    needs: () => [],
+    codes: () => [],
+    founds: false,
+    ...more,
+  }
 }
 
 /** The id of a subject or an entry: a UUID, made where the entry is made. */
@@ -57,25 +81,35 @@ export const isId = (id: string): boolean => v.is(Id, id)
 export const isKeepable = (text: string): boolean => !/[\0\p{Surrogate}]/u.test(text)
 
 /** A sentence or a name that people typed: trimmed, not empty, of bearable length. */
-export const words = (most: number) => v.pipe(
-  v.string(), v.trim(),
-  v.nonEmpty('Write something here.'),
-  v.maxLength(most, `Use at most ${most} characters.`),
-  v.check(isKeepable, 'This holds a character that cannot be kept.'),
-)
+export const words = (most: number) =>
+  v.pipe(
+    v.string(),
+    v.trim(),
+    v.nonEmpty('Write something here.'),
+    v.maxLength(most, `Use at most ${most} characters.`),
+    v.check(isKeepable, 'This holds a character that cannot be kept.'),
+  )
 
 /** A name: words on one line, so that lists, labels and letters stay whole. */
-export const name = (most: number) => v.pipe(words(most), v.transform(text => text.replace(/[\p{Cc}\u2028\u2029]+/gu, ' ')))
+export const name = (most: number) =>
+  v.pipe(
+    words(most),
+    v.transform(text => text.replace(/[\p{Cc}\u2028\u2029]+/gu, ' ')),
+  )
 
 /** A whole number of things. */
-export const amount = (least: number, most: number) => v.pipe(
-  v.number('Give a number.'), v.integer('Give a whole number.'),
-  v.minValue(least, `Give at least ${least}.`), v.maxValue(most, `Give at most ${most}.`),
-)
+export const amount = (least: number, most: number) =>
+  v.pipe(
+    v.number('Give a number.'),
+    v.integer('Give a whole number.'),
+    v.minValue(least, `Give at least ${least}.`),
+    v.maxValue(most, `Give at most ${most}.`),
+  )
 
 /** A day that people gave. */
 export const Day = v.pipe(
-  v.string('Give a day as 2027-06-14.'), v.check(isDay, 'Give a day as 2027-06-14.'),
+  v.string('Give a day as 2027-06-14.'),
+  v.check(isDay, 'Give a day as 2027-06-14.'),
   v.check(day => day >= '1900' && day < '2200', 'Give a day between the years 1900 and 2200.'),
 )
 

@@ -11,6 +11,18 @@ import { seedKinds } from '../seed/kinds'
 import { weatherKinds } from '../weather/kinds'
 
 /** Every kind of entry. An area registers its kinds here and nowhere else. */
-export const kinds = { ...plantKinds, ...crossKinds, ...flowerKinds, ...seedKinds, ...offspringKinds, ...geneticKinds, ...aimKinds, ...bloomKinds, ...weatherKinds, ...cropKinds, ...pollenKinds }
+export const kinds = {
+  ...plantKinds,
+  ...crossKinds,
+  ...flowerKinds,
+  ...seedKinds,
+  ...offspringKinds,
+  ...geneticKinds,
+  ...aimKinds,
+  ...bloomKinds,
+  ...weatherKinds,
+  ...cropKinds,
+  ...pollenKinds,
+}
 
 export type KindName = keyof typeof kinds

@@ -3,7 +3,11 @@
  * person at the flower; `code` lets the interface offer a way on; `field` names the input concerned.
  */
 export class Refusal extends Error {
-  constructor(readonly code: string, sentence: string, readonly field?: string) {
+  constructor(
+    readonly code: string,
+    sentence: string,
+    readonly field?: string,
+  ) {
     super(sentence)
   }
 }

@@ -6,15 +6,26 @@ import * as v from 'valibot'
  */
 const listed = (options: readonly unknown[]) => options.map(String).join(', ')
 
-v.setSchemaMessage((issue) => {
+v.setSchemaMessage(issue => {
   switch (issue.type) {
-    case 'number': return 'Give a number.'
-    case 'string': return issue.received === 'undefined' ? 'This is missing.' : 'Give this as text.'
-    case 'boolean': return 'Say yes or no.'
-    case 'array': return 'Give this as a list.'
-    case 'picklist': case 'enum': return `Choose one of: ${listed((issue as unknown as { requirement?: unknown[] }).requirement ?? []) || 'what is offered'}.`
-    case 'object': case 'strict_object': return issue.expected === 'never' ? 'This is not asked for here; leave it out.' : 'Something is missing here.'
-    default: return 'This is not what is asked for here.'
+    case 'number':
+      return 'Give a number.'
+    case 'string':
+      return issue.received === 'undefined' ? 'This is missing.' : 'Give this as text.'
+    case 'boolean':
+      return 'Say yes or no.'
+    case 'array':
+      return 'Give this as a list.'
+    case 'picklist':
+    case 'enum':
+      return `Choose one of: ${listed((issue as unknown as { requirement?: unknown[] }).requirement ?? []) || 'what is offered'}.`
+    case 'object':
+    case 'strict_object':
+      return issue.expected === 'never'
+        ? 'This is not asked for here; leave it out.'
+        : 'Something is missing here.'
+    default:
+      return 'This is not what is asked for here.'
   }
 })
 v.setSpecificMessage(v.minValue, issue => `Give ${issue.requirement} or more.`)

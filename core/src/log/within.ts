@@ -1,6 +1,6 @@
 import * as v from 'valibot'
 
-type Issue = v.BaseIssue<unknown> & { requirement?: unknown, path?: { key: unknown }[] }
+type Issue = v.BaseIssue<unknown> & { requirement?: unknown; path?: { key: unknown }[] }
 
 /** What an issue's value becomes at the bound it is beyond; undefined where it is wrong in another way. */
 function atBound({ type, requirement, input }: Issue): unknown {
@@ -24,7 +24,10 @@ export function within<S extends v.GenericSchema>(schema: S, value: unknown): v.
     const keys = issue.path?.map(p => p.key as string) ?? []
     const last = keys.pop()
     if (bounded === undefined || last === undefined) continue
-    const holder = keys.reduce<Record<string, unknown> | undefined>((at, key) => at?.[key] as Record<string, unknown> | undefined, copy as Record<string, unknown>)
+    const holder = keys.reduce<Record<string, unknown> | undefined>(
+      (at, key) => at?.[key] as Record<string, unknown> | undefined,
+      copy as Record<string, unknown>,
+    )
     if (holder) holder[last] = bounded
   }
   return v.safeParse(schema, copy)

@@ -8,13 +8,17 @@ import { budgetStations, checkSteps, keepersFrom, nothingWaiting } from './budge
 import { plantsNeeded } from './plantsNeeded'
 
 const belief = (mean: number, strength: number) => ({ a: mean * strength, b: (1 - mean) * strength })
-const steps: BudgetSteps = { take: belief(0.6, 20), seedsPerFruit: { shape: 4, rate: 4 / 12 }, passes: [belief(0.7, 30), belief(0.8, 30), 1 / 16] }
+const steps: BudgetSteps = {
+  take: belief(0.6, 20),
+  seedsPerFruit: { shape: 4, rate: 4 / 12 },
+  passes: [belief(0.7, 30), belief(0.8, 30), 1 / 16],
+}
 const none = nothingWaiting(steps)
 
 /** Runs of every step by itself: independent of the sums in the budget. */
 function simulated({ take, seedsPerFruit, passes }: BudgetSteps, flowers: number, runs: number): number[] {
   const random = randomStream(99)
-  const share = (s: typeof take) => typeof s === 'number' ? () => s : random.shares(s)
+  const share = (s: typeof take) => (typeof s === 'number' ? () => s : random.shares(s))
   const mean = typeof seedsPerFruit === 'number' ? () => seedsPerFruit : random.means(seedsPerFruit)
   const [taking, passing] = [share(take), passes.map(share)]
   return Array.from({ length: runs }, () => {
@@ -27,22 +31,34 @@ const shareWith = (counts: number[], wanted: number) => counts.filter(c => c >= 
 
 describe('the flower budget', () => {
   it('cuts a belief into slices at its quantiles', () => {
-    for (const [a, b] of [[12, 8], [1.2, 15], [300, 100], [4, 0.8]] as const) {
+    for (const [a, b] of [
+      [12, 8],
+      [1.2, 15],
+      [300, 100],
+      [4, 0.8],
+    ] as const) {
       const strata = shareStrata({ a, b })
-      for (const slice of [0, 25, 128, 230, 255]) expect(strata[slice]).toBeCloseTo(betaQuantile((slice + 0.5) / STRATA, a, b), 4)
+      for (const slice of [0, 25, 128, 230, 255])
+        expect(strata[slice]).toBeCloseTo(betaQuantile((slice + 0.5) / STRATA, a, b), 4)
     }
   })
 
-  it.each([[10, 1], [25, 2], [40, 5]])('hopes from %d flowers for %d keepers as often as runs of every step bring them', (flowers, wanted) => {
+  it.each([
+    [10, 1],
+    [25, 2],
+    [40, 5],
+  ])('hopes from %d flowers for %d keepers as often as runs of every step bring them', (flowers, wanted) => {
     const runs = 60_000
     const expected = shareWith(simulated(steps, flowers, runs), wanted)
     const { chance, standardError } = keepersFrom(steps).chance({ ...none, flowers }, wanted)
-    expect(Math.abs(chance - expected)).toBeLessThan(4 * Math.sqrt(expected * (1 - expected) / runs + standardError ** 2))
+    expect(Math.abs(chance - expected)).toBeLessThan(
+      4 * Math.sqrt((expected * (1 - expected)) / runs + standardError ** 2),
+    )
   })
 
   it('is exact where every step is known', () => {
     const exact: BudgetSteps = { take: 0.6, seedsPerFruit: 12, passes: [0.7, 0.8, 1 / 16] }
-    const lambda = 12 * 0.7 * 0.8 / 16
+    const lambda = (12 * 0.7 * 0.8) / 16
     const { chance, standardError } = keepersFrom(exact).chance({ ...nothingWaiting(exact), flowers: 9 }, 1)
     expect(chance).toBeCloseTo(1 - (0.4 + 0.6 * Math.exp(-lambda)) ** 9, 12)
     expect(standardError).toBeLessThan(1e-12)
@@ -51,9 +67,15 @@ describe('the flower budget', () => {
   it('sums many keepers from few flowers over the takes, and draws beyond sixty, to the same chance', () => {
     const rich: BudgetSteps = { take: belief(0.5, 10), seedsPerFruit: 30, passes: [0.9] }
     const start = nothingWaiting(rich)
-    for (const [flowers, wanted] of [[3, 40], [5, 58], [5, 64]] as const) {
+    for (const [flowers, wanted] of [
+      [3, 40],
+      [5, 58],
+      [5, 64],
+    ] as const) {
       const expected = shareWith(simulated(rich, flowers, 40_000), wanted)
-      expect(Math.abs(keepersFrom(rich, 1, 16).chance({ ...start, flowers }, wanted).chance - expected)).toBeLessThan(0.02)
+      expect(
+        Math.abs(keepersFrom(rich, 1, 16).chance({ ...start, flowers }, wanted).chance - expected),
+      ).toBeLessThan(0.02)
     }
   })
 
@@ -89,7 +111,8 @@ describe('the flower budget', () => {
     const distribution = keepersFrom(steps).distribution({ ...none, flowers: 14 })
     const runs = simulated(steps, 14, 60_000)
     expect(distribution.reduce((sum, p) => sum + p, 0)).toBeCloseTo(1, 3)
-    for (const kept of [0, 1, 2, 5]) expect(distribution[kept]).toBeCloseTo(runs.filter(c => c === kept).length / runs.length, 2)
+    for (const kept of [0, 1, 2, 5])
+      expect(distribution[kept]).toBeCloseTo(runs.filter(c => c === kept).length / runs.length, 2)
   })
 
   it('says where most is lost, and what one more would do', () => {
@@ -102,10 +125,17 @@ describe('the flower budget', () => {
   })
 
   it.each([
-    [{ take: 0 }, /"take" is a share above 0 and up to 1, not 0/], [{ take: 1.4 }, /"take"/], [{ seedsPerFruit: 0 }, /"seedsPerFruit" is a number above 0/],
-    [{ passes: [0.5, 0, 1] }, /"survival"/], [{ take: { a: 2, b: 0 } }, /strength above 0/],
+    [{ take: 0 }, /"take" is a share above 0 and up to 1, not 0/],
+    [{ take: 1.4 }, /"take"/],
+    [{ seedsPerFruit: 0 }, /"seedsPerFruit" is a number above 0/],
+    [{ passes: [0.5, 0, 1] }, /"survival"/],
+    [{ take: { a: 2, b: 0 } }, /strength above 0/],
   ])('refuses %j', (wrong, sentence) => {
-    const check = () => checkSteps({ ...steps, ...wrong }, { take: 'take', seedsPerFruit: 'seedsPerFruit', passes: ['germination', 'survival', 'share'] })
+    const check = () =>
+      checkSteps(
+        { ...steps, ...wrong },
+        { take: 'take', seedsPerFruit: 'seedsPerFruit', passes: ['germination', 'survival', 'share'] },
+      )
     expect(check).toThrow(OutOfRange)
     expect(check).toThrow(sentence)
   })

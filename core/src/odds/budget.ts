@@ -41,7 +41,9 @@ const SUMMED = 60
 /** Draws of the steps, {@link REPEATS} × {@link STRATA}. */
 function draws({ take, seedsPerFruit, passes }: BudgetSteps, repeats: number, stream: Stream): Drawn[] {
   const fixed = (value: number) => new Float64Array(STRATA).fill(value)
-  const shares = [take, ...passes].map(share => typeof share === 'number' ? fixed(share) : shareStrata(share))
+  const shares = [take, ...passes].map(share =>
+    typeof share === 'number' ? fixed(share) : shareStrata(share),
+  )
   const means = typeof seedsPerFruit === 'number' ? fixed(seedsPerFruit) : meanStrata(seedsPerFruit)
   return Array.from({ length: repeats }, () => {
     const [takes, ...passed] = shares.map(strata => shuffled(strata, stream))
@@ -57,14 +59,15 @@ function draws({ take, seedsPerFruit, passes }: BudgetSteps, repeats: number, st
 /** Adds one more independent count: the first `counts.length` probabilities of the sum. */
 function plus(counts: Float64Array, others: Float64Array): Float64Array {
   const sum = new Float64Array(counts.length)
-  for (let i = 0; i < counts.length; i++) for (let j = 0; i + j < counts.length; j++) sum[i + j]! += counts[i]! * others[j]!
+  for (let i = 0; i < counts.length; i++)
+    for (let j = 0; i + j < counts.length; j++) sum[i + j]! += counts[i]! * others[j]!
   return sum
 }
 
 function poissonTo(most: number, mean: number): Float64Array {
   const p = new Float64Array(most)
   p[0] = Math.exp(-mean)
-  for (let k = 1; k < most; k++) p[k] = p[k - 1]! * mean / k
+  for (let k = 1; k < most; k++) p[k] = (p[k - 1]! * mean) / k
   return p
 }
 
@@ -75,7 +78,8 @@ function binomialTo(most: number, tries: number, share: number): Float64Array {
     return p
   }
   p[0] = (1 - share) ** tries
-  for (let k = 1; k < most && k <= tries; k++) p[k] = p[k - 1]! * (tries - k + 1) / k * share / (1 - share)
+  for (let k = 1; k < most && k <= tries; k++)
+    p[k] = (((p[k - 1]! * (tries - k + 1)) / k) * share) / (1 - share)
   return p
 }
 
@@ -113,16 +117,30 @@ function fromWaiting(most: number, { fruits, before }: Waiting, { fruit, from }:
   const none = new Float64Array(most)
   none[0] = 1
   const withFruits = fruits ? plus(none, poissonTo(most, fruits * fruit)) : none
-  return before.reduce((counts, waiting, pass) => waiting ? plus(counts, binomialTo(most, waiting, from[pass]!)) : counts, withFruits)
+  return before.reduce(
+    (counts, waiting, pass) => (waiting ? plus(counts, binomialTo(most, waiting, from[pass]!)) : counts),
+    withFruits,
+  )
 }
 
 /** A chance, with the standard error of the draws it is averaged over. */
-export interface Chance { chance: number, standardError: number }
+export interface Chance {
+  chance: number
+  standardError: number
+}
 
 function averaged(chances: number[], repeats: number): Chance {
-  const means = Array.from({ length: repeats }, (_, r) => chances.slice(r * STRATA, (r + 1) * STRATA).reduce((sum, c) => sum + c, 0) / STRATA)
+  const means = Array.from(
+    { length: repeats },
+    (_, r) => chances.slice(r * STRATA, (r + 1) * STRATA).reduce((sum, c) => sum + c, 0) / STRATA,
+  )
   const chance = means.reduce((sum, m) => sum + m, 0) / repeats
-  return { chance, standardError: Math.sqrt(means.reduce((sum, m) => sum + (m - chance) ** 2, 0) / Math.max(1, repeats - 1) / repeats) }
+  return {
+    chance,
+    standardError: Math.sqrt(
+      means.reduce((sum, m) => sum + (m - chance) ** 2, 0) / Math.max(1, repeats - 1) / repeats,
+    ),
+  }
 }
 
 /**
@@ -143,25 +161,38 @@ export function keepersFrom(steps: BudgetSteps, seed = 1, repeats = REPEATS) {
     if (needed <= 0) return () => ({ chance: 1, standardError: 0 })
     if (needed > SUMMED) return drawnChances(waiting, needed)
     // P(at most n from what waits), for n = 0 … needed − 1
-    const atMost = drawn.map((draw) => {
+    const atMost = drawn.map(draw => {
       const p = fromWaiting(needed, waiting, draw)
       for (let k = 1; k < needed; k++) p[k]! += p[k - 1]!
       return p
     })
-    return flowers => averaged(drawn.map((draw, i) => {
-      const own = fromFlowers(needed, flowers, draw)
-      let tooFew = 0
-      for (let k = 0; k < needed; k++) tooFew += own[k]! * atMost[i]![needed - 1 - k]!
-      return 1 - tooFew
-    }), repeats)
+    return flowers =>
+      averaged(
+        drawn.map((draw, i) => {
+          const own = fromFlowers(needed, flowers, draw)
+          let tooFew = 0
+          for (let k = 0; k < needed; k++) tooFew += own[k]! * atMost[i]![needed - 1 - k]!
+          return 1 - tooFew
+        }),
+        repeats,
+      )
   }
 
   function drawnChances({ fruits, before }: Waiting, needed: number): (flowers: number) => Chance {
     const luck = randomStream(seed + 1)
-    const inHand = drawn.map(({ fruit, from }) => luck.poisson(fruits * fruit) + before.reduce((sum, waiting, pass) => sum + luck.binomial(waiting, from[pass]!), 0))
-    return (flowers) => {
+    const inHand = drawn.map(
+      ({ fruit, from }) =>
+        luck.poisson(fruits * fruit) +
+        before.reduce((sum, waiting, pass) => sum + luck.binomial(waiting, from[pass]!), 0),
+    )
+    return flowers => {
       const luck = randomStream(seed + 2)
-      return averaged(drawn.map(({ take, fruit }, i) => inHand[i]! + luck.poisson(luck.binomial(flowers, take) * fruit) >= needed ? 1 : 0), repeats)
+      return averaged(
+        drawn.map(({ take, fruit }, i) =>
+          inHand[i]! + luck.poisson(luck.binomial(flowers, take) * fruit) >= needed ? 1 : 0,
+        ),
+        repeats,
+      )
     }
   }
 
@@ -196,22 +227,33 @@ export function keepersFrom(steps: BudgetSteps, seed = 1, repeats = REPEATS) {
   /** How likely each number of keepers is, from 0 on, until all but a ten-thousandth is told. */
   function distribution(waiting: Waiting): number[] {
     const luck = randomStream(seed + 3)
-    const expected = drawn.reduce((sum, { take, fruit, from }) => sum + (waiting.flowers * take + waiting.fruits) * fruit + waiting.before.reduce((s, n, pass) => s + n * from[pass]!, 0), 0) / drawn.length
+    const expected =
+      drawn.reduce(
+        (sum, { take, fruit, from }) =>
+          sum +
+          (waiting.flowers * take + waiting.fruits) * fruit +
+          waiting.before.reduce((s, n, pass) => s + n * from[pass]!, 0),
+        0,
+      ) / drawn.length
     const found: number[] = []
     if (expected <= SUMMED / 2) {
       let rest = 1
       for (let most = SUMMED; rest > 1e-4 && most <= 8 * SUMMED; most *= 2) {
         const sums = new Float64Array(most)
-        for (const draw of drawn) plus(fromWaiting(most, waiting, draw), fromFlowers(most, waiting.flowers, draw)).forEach((p, k) => sums[k]! += p / drawn.length)
+        for (const draw of drawn)
+          plus(fromWaiting(most, waiting, draw), fromFlowers(most, waiting.flowers, draw)).forEach(
+            (p, k) => (sums[k]! += p / drawn.length),
+          )
         found.splice(0, found.length, ...sums)
         rest = 1 - sums.reduce((sum, p) => sum + p, 0)
       }
-    }
-    else {
+    } else {
       const RUNS = 20
       for (const { take, fruit, from } of drawn) {
         for (let run = 0; run < RUNS; run++) {
-          const kept = luck.poisson((waiting.fruits + luck.binomial(waiting.flowers, take)) * fruit) + waiting.before.reduce((sum, n, pass) => sum + luck.binomial(n, from[pass]!), 0)
+          const kept =
+            luck.poisson((waiting.fruits + luck.binomial(waiting.flowers, take)) * fruit) +
+            waiting.before.reduce((sum, n, pass) => sum + luck.binomial(n, from[pass]!), 0)
           while (found.length <= kept) found.push(0)
           found[kept]! += 1 / drawn.length / RUNS
         }
@@ -227,11 +269,18 @@ export function keepersFrom(steps: BudgetSteps, seed = 1, repeats = REPEATS) {
 }
 
 /** Nothing is on the way yet. */
-export const nothingWaiting = ({ passes }: BudgetSteps): Waiting => ({ flowers: 0, fruits: 0, before: passes.map(() => 0), kept: 0 })
+export const nothingWaiting = ({ passes }: BudgetSteps): Waiting => ({
+  flowers: 0,
+  fruits: 0,
+  before: passes.map(() => 0),
+  kept: 0,
+})
 
 /** The mean of what is believed of a share. */
-export const meanShare = (share: ShareBelief | number): number => typeof share === 'number' ? share : share.a / (share.a + share.b)
-const meanCount = (count: MeanBelief | number): number => typeof count === 'number' ? count : count.shape / count.rate
+export const meanShare = (share: ShareBelief | number): number =>
+  typeof share === 'number' ? share : share.a / (share.a + share.b)
+const meanCount = (count: MeanBelief | number): number =>
+  typeof count === 'number' ? count : count.shape / count.rate
 
 /** A station on the way from flowers to keepers. */
 export interface BudgetStation {
@@ -249,33 +298,62 @@ export interface BudgetStation {
  * @param flowers how many are pollinated
  * @returns stations, and the index of the one before which the largest share is lost
  */
-export function budgetStations(steps: BudgetSteps, flowers: number, wanted: number, seed = 1): { stations: BudgetStation[], worst: number } {
+export function budgetStations(
+  steps: BudgetSteps,
+  flowers: number,
+  wanted: number,
+  seed = 1,
+): { stations: BudgetStation[]; worst: number } {
   const keepers = keepersFrom(steps, seed)
   const waiting = { ...nothingWaiting(steps), flowers }
   const now = keepers.chance(waiting, wanted).chance
   const gain = (more: Partial<Waiting>) => keepers.chance({ ...waiting, ...more }, wanted).chance - now
   const stations: BudgetStation[] = [
     { expected: flowers, lost: null, oneMore: gain({ flowers: flowers + 1 }) },
-    { expected: flowers * meanShare(steps.take), lost: 1 - meanShare(steps.take), oneMore: gain({ fruits: 1 }) },
-    { expected: flowers * meanShare(steps.take) * meanCount(steps.seedsPerFruit), lost: null, oneMore: gain({ before: steps.passes.map((_, i) => i === 0 ? 1 : 0) }) },
+    {
+      expected: flowers * meanShare(steps.take),
+      lost: 1 - meanShare(steps.take),
+      oneMore: gain({ fruits: 1 }),
+    },
+    {
+      expected: flowers * meanShare(steps.take) * meanCount(steps.seedsPerFruit),
+      lost: null,
+      oneMore: gain({ before: steps.passes.map((_, i) => (i === 0 ? 1 : 0)) }),
+    },
   ]
-  steps.passes.forEach((pass, i) => stations.push({
-    expected: stations.at(-1)!.expected * meanShare(pass),
-    lost: 1 - meanShare(pass),
-    oneMore: i + 1 < steps.passes.length ? gain({ before: steps.passes.map((_, j) => j === i + 1 ? 1 : 0) }) : gain({ kept: 1 }),
-  }))
-  const worst = stations.reduce((at, { lost }, i) => (lost ?? -1) > (stations[at]!.lost ?? -1) ? i : at, 1)
+  steps.passes.forEach((pass, i) =>
+    stations.push({
+      expected: stations.at(-1)!.expected * meanShare(pass),
+      lost: 1 - meanShare(pass),
+      oneMore:
+        i + 1 < steps.passes.length
+          ? gain({ before: steps.passes.map((_, j) => (j === i + 1 ? 1 : 0)) })
+          : gain({ kept: 1 }),
+    }),
+  )
+  const worst = stations.reduce((at, { lost }, i) => ((lost ?? -1) > (stations[at]!.lost ?? -1) ? i : at), 1)
   return { stations, worst }
 }
 
 /** @throws {OutOfRange} unless every step is a share above 0 and up to 1, or a count above 0 */
-export function checkSteps({ take, seedsPerFruit, passes }: BudgetSteps, names: { take: string, seedsPerFruit: string, passes: string[] }): void {
-  const shares: [string, ShareBelief | number][] = [[names.take, take], ...passes.map((pass, i): [string, ShareBelief | number] => [names.passes[i]!, pass])]
+export function checkSteps(
+  { take, seedsPerFruit, passes }: BudgetSteps,
+  names: { take: string; seedsPerFruit: string; passes: string[] },
+): void {
+  const shares: [string, ShareBelief | number][] = [
+    [names.take, take],
+    ...passes.map((pass, i): [string, ShareBelief | number] => [names.passes[i]!, pass]),
+  ]
   for (const [name, share] of shares) {
     const mean = meanShare(share)
-    if (!(mean > 0 && mean <= 1)) throw new OutOfRange(`"${name}" is a share above 0 and up to 1, not ${mean}.`)
-    if (typeof share !== 'number' && !(share.a > 0 && share.b > 0)) throw new OutOfRange(`"${name}" is in doubt, so its mean lies between 0 and 1 and its strength above 0; give a plain number for what is exactly known.`)
+    if (!(mean > 0 && mean <= 1))
+      throw new OutOfRange(`"${name}" is a share above 0 and up to 1, not ${mean}.`)
+    if (typeof share !== 'number' && !(share.a > 0 && share.b > 0))
+      throw new OutOfRange(
+        `"${name}" is in doubt, so its mean lies between 0 and 1 and its strength above 0; give a plain number for what is exactly known.`,
+      )
   }
   const seeds = meanCount(seedsPerFruit)
-  if (!(seeds > 0 && Number.isFinite(seeds))) throw new OutOfRange(`"${names.seedsPerFruit}" is a number above 0, not ${seeds}.`)
+  if (!(seeds > 0 && Number.isFinite(seeds)))
+    throw new OutOfRange(`"${names.seedsPerFruit}" is a number above 0, not ${seeds}.`)
 }

@@ -12,7 +12,7 @@ export interface Relative extends Relation {
 }
 
 /** What a plant may be at some loci. */
-export type Possible = { genotype: Genotype, probability: number }[]
+export type Possible = { genotype: Genotype; probability: number }[]
 
 /** What was worked out of all plants, at loci that are looked at together. Data only: it is worked out in a thread of its own. */
 export interface Worked {
@@ -33,13 +33,20 @@ const LEAST_TOLD = 1e-4
 /** The genotypes that a plant may have, the likeliest first. */
 export function possibleOf({ genotypes, beliefs, unknown }: Worked, plant: string): Possible {
   const chances = beliefs.get(plant) ?? unknown
-  const found = genotypes.map((genotype, state) => ({ genotype, probability: chances[state]! })).filter(p => p.probability > LEAST_TOLD)
+  const found = genotypes
+    .map((genotype, state) => ({ genotype, probability: chances[state]! }))
+    .filter(p => p.probability > LEAST_TOLD)
   const total = found.reduce((sum, p) => sum + p.probability, 0)
-  return found.map(p => ({ ...p, probability: p.probability / total })).sort((a, b) => b.probability - a.probability)
+  return found
+    .map(p => ({ ...p, probability: p.probability / total }))
+    .sort((a, b) => b.probability - a.probability)
 }
 
 /** How often a look is noted that the genes do not make, and a genotype that the plant does not have. */
-export interface Errors { look: number, genotype: number }
+export interface Errors {
+  look: number
+  genotype: number
+}
 const USUAL_ERRORS: Errors = { look: 0.01, genotype: 0.001 }
 
 /** Loci whose genotypes together come to more than this are looked at one by one. */
@@ -58,36 +65,59 @@ class Genotypes {
   private readonly passing: Vector[][]
   readonly priors: Record<'line' | 'other', Vector>
 
-  constructor(readonly genome: Genome, readonly loci: Genome['loci'], readonly rules: Rule[]) {
+  constructor(
+    readonly genome: Genome,
+    readonly loci: Genome['loci'],
+    readonly rules: Rule[],
+  ) {
     const each = loci.map(locus => multisets(locus.alleles.length, genome.ploidy))
-    this.all = each.reduce<number[][][]>((found, ofLocus) => found.flatMap(one => ofLocus.map(other => [...one, other])), [[]])
-    const gametes = loci.map((_, i) => new Map(each[i]!.map(alleles => [String(alleles), gametesOf(alleles, genome)])))
+    this.all = each.reduce<number[][][]>(
+      (found, ofLocus) => found.flatMap(one => ofLocus.map(other => [...one, other])),
+      [[]],
+    )
+    const gametes = loci.map(
+      (_, i) => new Map(each[i]!.map(alleles => [String(alleles), gametesOf(alleles, genome)])),
+    )
     const unknown = loci.map(locus => pool(locus.alleles.length, genome.ploidy / 2))
     const sizeOf = this.all.length
-    const fromParent = (state: number, locus: number) => state === sizeOf ? unknown[locus]! : gametes[locus]!.get(String(this.all[state]![locus]))!
+    const fromParent = (state: number, locus: number) =>
+      state === sizeOf ? unknown[locus]! : gametes[locus]!.get(String(this.all[state]![locus]))!
     const places = each.map((_, i) => each.slice(i + 1).reduce((product, later) => product * later.length, 1))
     const numbers = each.map(ofLocus => new Map(ofLocus.map((alleles, n) => [String(alleles), n])))
-    const joined = (one: number, other: number): Vector => loci.reduce<Vector>((found, _, locus) => {
-      const next = new Float64Array(sizeOf)
-      const child = new Map<number, number>()
-      for (const [a, p] of fromParent(one, locus)) {
-        for (const [b, q] of fromParent(other, locus)) {
-          const n = numbers[locus]!.get(String([...a, ...b].sort((x, y) => x - y)))!
-          child.set(n, (child.get(n) ?? 0) + p * q)
-        }
-      }
-      // States of the loci so far, with this one's digit added.
-      found.forEach((p, state) => {
-        if (p) for (const [n, q] of child) next[state + n * places[locus]!]! += p * q
-      })
-      return next
-    }, Float64Array.from({ length: sizeOf }, (_, i) => i === 0 ? 1 : 0))
-    this.passing = Array.from({ length: sizeOf + 1 }, (_, one) => Array.from({ length: sizeOf + 1 }, (_, other) => joined(one, other)))
-    const mixed = (homozygosity: number) => Float64Array.from(this.all, state => state.reduce((product, alleles, locus) => {
-      const kinds = loci[locus]!.alleles.length
-      const isUniform = alleles.every(a => a === alleles[0])
-      return product * ((1 - homozygosity) * arrangements(alleles) / kinds ** alleles.length + (isUniform ? homozygosity / kinds : 0))
-    }, 1))
+    const joined = (one: number, other: number): Vector =>
+      loci.reduce<Vector>(
+        (found, _, locus) => {
+          const next = new Float64Array(sizeOf)
+          const child = new Map<number, number>()
+          for (const [a, p] of fromParent(one, locus)) {
+            for (const [b, q] of fromParent(other, locus)) {
+              const n = numbers[locus]!.get(String([...a, ...b].sort((x, y) => x - y)))!
+              child.set(n, (child.get(n) ?? 0) + p * q)
+            }
+          }
+          // States of the loci so far, with this one's digit added.
+          found.forEach((p, state) => {
+            if (p) for (const [n, q] of child) next[state + n * places[locus]!]! += p * q
+          })
+          return next
+        },
+        Float64Array.from({ length: sizeOf }, (_, i) => (i === 0 ? 1 : 0)),
+      )
+    this.passing = Array.from({ length: sizeOf + 1 }, (_, one) =>
+      Array.from({ length: sizeOf + 1 }, (_, other) => joined(one, other)),
+    )
+    const mixed = (homozygosity: number) =>
+      Float64Array.from(this.all, state =>
+        state.reduce((product, alleles, locus) => {
+          const kinds = loci[locus]!.alleles.length
+          const isUniform = alleles.every(a => a === alleles[0])
+          return (
+            product *
+            (((1 - homozygosity) * arrangements(alleles)) / kinds ** alleles.length +
+              (isUniform ? homozygosity / kinds : 0))
+          )
+        }, 1),
+      )
     this.priors = { line: mixed(LINE_HOMOZYGOSITY), other: mixed(0) }
   }
 
@@ -98,15 +128,25 @@ class Genotypes {
   childOf = (one: number, other: number): Vector => this.passing[one]![other]!
 
   genotype(state: number): Genotype {
-    return Object.fromEntries(this.loci.map((locus, i) => [locus.name, this.all[state]![i]!.map(a => locus.alleles[a]!)]))
+    return Object.fromEntries(
+      this.loci.map((locus, i) => [locus.name, this.all[state]![i]!.map(a => locus.alleles[a]!)]),
+    )
   }
 
   /** How well each genotype goes with what was seen and noted of a plant. */
   evidence({ looks, noted }: Relative, errors: Errors): Vector {
-    const seen = Object.entries(looks).filter(([name]) => this.rules.some(r => r.name === name) || this.loci.some(l => l.name === name))
+    const seen = Object.entries(looks).filter(
+      ([name]) => this.rules.some(r => r.name === name) || this.loci.some(l => l.name === name),
+    )
     return Float64Array.from(this.all, (state, i) => {
-      const phenotype = withRules(Object.fromEntries(this.loci.map((locus, l) => [locus.name, lookOf(locus, state[l]!)])), this.rules)
-      const fitsLooks = seen.reduce((p, [name, look]) => p * (phenotype[name] === look ? 1 - errors.look : errors.look), 1)
+      const phenotype = withRules(
+        Object.fromEntries(this.loci.map((locus, l) => [locus.name, lookOf(locus, state[l]!)])),
+        this.rules,
+      )
+      const fitsLooks = seen.reduce(
+        (p, [name, look]) => p * (phenotype[name] === look ? 1 - errors.look : errors.look),
+        1,
+      )
       const genotype = this.genotype(i)
       return this.loci.reduce((p, { name }) => {
         const own = noted[name]
@@ -119,7 +159,8 @@ class Genotypes {
   isNoted = ({ noted }: Relative): boolean => this.loci.every(l => noted[l.name])
 }
 
-const sameAlleles = (one: string[], other: string[]) => [...one].sort().join('\n') === [...other].sort().join('\n')
+const sameAlleles = (one: string[], other: string[]) =>
+  [...one].sort().join('\n') === [...other].sort().join('\n')
 
 function factorial(n: number): number {
   return n < 2 ? 1 : n * factorial(n - 1)
@@ -158,7 +199,12 @@ function normalised(vector: Vector): Vector {
 }
 
 /** A family: two parents, one of whom may be unknown, and their children. */
-interface Family { parents: [number | null, number | null], children: number[], toParent: [Vector, Vector], toChild: Map<string, Vector> }
+interface Family {
+  parents: [number | null, number | null]
+  children: number[]
+  toParent: [Vector, Vector]
+  toChild: Map<string, Vector>
+}
 
 /**
  * What plants may be at some loci, from what was seen and noted of them and of all their relatives.
@@ -168,7 +214,11 @@ interface Family { parents: [number | null, number | null], children: number[], 
  *
  * @see Elston & Stewart (1971), Human Heredity 21:523; Pearl (1988), Probabilistic Reasoning in Intelligent Systems
  */
-function workOut(plants: Relative[], genotypes: Genotypes, errors: Errors): { isExact: boolean, beliefs: Map<string, Vector> } {
+function workOut(
+  plants: Relative[],
+  genotypes: Genotypes,
+  errors: Errors,
+): { isExact: boolean; beliefs: Map<string, Vector> } {
   const { size } = genotypes
   const index = new Map(plants.map((p, i) => [p.id, i]))
   const flat = () => new Float64Array(size).fill(1 / size)
@@ -179,17 +229,26 @@ function workOut(plants: Relative[], genotypes: Genotypes, errors: Errors): { is
   }
   const families = new Map<string, Family>()
   const bornIn: (Family | null)[] = plants.map(() => null)
-  const parentIn: { family: Family, side: 0 | 1 }[][] = plants.map(() => [])
+  const parentIn: { family: Family; side: 0 | 1 }[][] = plants.map(() => [])
   plants.forEach((plant, i) => {
-    const parents: [number | null, number | null] = [parentIndex(plant.seedParentId), parentIndex(plant.pollenParentId)]
+    const parents: [number | null, number | null] = [
+      parentIndex(plant.seedParentId),
+      parentIndex(plant.pollenParentId),
+    ]
     if (parents[0] === null && parents[1] === null) return
     const key = parents.join()
-    const family: Family = families.get(key) ?? { parents, children: [], toParent: [flat(), flat()], toChild: new Map() }
+    const family: Family = families.get(key) ?? {
+      parents,
+      children: [],
+      toParent: [flat(), flat()],
+      toChild: new Map(),
+    }
     if (!families.has(key)) {
       families.set(key, family)
       parents.forEach((parent, side) => {
         // Both parents of a self are one plant: it hears from the family once.
-        if (parent !== null && (side === 0 || parents[0] !== parent)) parentIn[parent]!.push({ family, side: side as 0 | 1 })
+        if (parent !== null && (side === 0 || parents[0] !== parent))
+          parentIn[parent]!.push({ family, side: side as 0 | 1 })
       })
     }
     family.children.push(i)
@@ -197,26 +256,35 @@ function workOut(plants: Relative[], genotypes: Genotypes, errors: Errors): { is
   })
   const own = plants.map((plant, i) => {
     const evidence = genotypes.evidence(plant, errors)
-    return bornIn[i] ? evidence : evidence.map((p, state) => p * genotypes.priors[plant.plantKind === 'line' ? 'line' : 'other'][state]!)
+    return bornIn[i]
+      ? evidence
+      : evidence.map(
+          (p, state) => p * genotypes.priors[plant.plantKind === 'line' ? 'line' : 'other'][state]!,
+        )
   })
 
   /** Children that go on to no family and look alike say the same: they are told apart by what they say. */
-  const sayings = plants.map((_, child) => parentIn[child]!.length ? `${child}` : own[child]!.join())
+  const sayings = plants.map((_, child) => (parentIn[child]!.length ? `${child}` : own[child]!.join()))
   const sayingOf = (child: number) => sayings[child]!
   /** What a plant says to a family it is a parent of, or, without one, to the family it was born in. */
-  const saying = (plant: number, to: Family | null): Vector => normalised(parentIn[plant]!.reduce<Vector>(
-    (product, { family, side }) => family === to ? product : product.map((p, s) => p * family.toParent[side]![s]!),
-    to && bornIn[plant] ? own[plant]!.map((p, s) => p * heardFromBirth(plant)[s]!) : own[plant]!,
-  ))
+  const saying = (plant: number, to: Family | null): Vector =>
+    normalised(
+      parentIn[plant]!.reduce<Vector>(
+        (product, { family, side }) =>
+          family === to ? product : product.map((p, s) => p * family.toParent[side]![s]!),
+        to && bornIn[plant] ? own[plant]!.map((p, s) => p * heardFromBirth(plant)[s]!) : own[plant]!,
+      ),
+    )
   const heardFromBirth = (plant: number): Vector => bornIn[plant]!.toChild.get(sayingOf(plant)) ?? flat()
 
   /** Renews what a family tells its parents and its children. @returns the largest change */
   function renew(family: Family): number {
     const [one, other] = family.parents
     const isSelf = one === other
-    const states = (parent: number | null) => parent === null ? [size] : Array.from({ length: size }, (_, s) => s)
-    const told = [one, other].map(parent => parent === null ? null : saying(parent, family))
-    const groups = new Map<string, { saying: Vector, times: number }>()
+    const states = (parent: number | null) =>
+      parent === null ? [size] : Array.from({ length: size }, (_, s) => s)
+    const told = [one, other].map(parent => (parent === null ? null : saying(parent, family)))
+    const groups = new Map<string, { saying: Vector; times: number }>()
     for (const child of family.children) {
       const key = sayingOf(child)
       const same = groups.get(key)
@@ -224,7 +292,7 @@ function workOut(plants: Relative[], genotypes: Genotypes, errors: Errors): { is
       else groups.set(key, { saying: saying(child, null), times: 1 })
     }
     const likelihoods = [...groups.values()].map(g => ({ ...g, of: new Map<number, number>() }))
-    const pairs: { a: number, b: number, log: number, zeros: number, prior: number }[] = []
+    const pairs: { a: number; b: number; log: number; zeros: number; prior: number }[] = []
     for (const a of states(one)) {
       for (const b of isSelf ? [a] : states(other)) {
         const child = genotypes.childOf(a, b)
@@ -236,11 +304,17 @@ function workOut(plants: Relative[], genotypes: Genotypes, errors: Errors): { is
           if (likelihood > 0) log += times * Math.log(likelihood)
           else zeros += times
         }
-        pairs.push({ a, b, log, zeros, prior: (told[0] ? told[0][a]! : 1) * (isSelf || !told[1] ? 1 : told[1][b]!) })
+        pairs.push({
+          a,
+          b,
+          log,
+          zeros,
+          prior: (told[0] ? told[0][a]! : 1) * (isSelf || !told[1] ? 1 : told[1][b]!),
+        })
       }
     }
     const highest = Math.max(...pairs.filter(p => !p.zeros).map(p => p.log), -1e300)
-    const weight = (p: typeof pairs[number]) => p.zeros ? 0 : Math.exp(p.log - highest)
+    const weight = (p: (typeof pairs)[number]) => (p.zeros ? 0 : Math.exp(p.log - highest))
     let change = 0
     const replace = (before: Vector, after: Vector) => {
       for (let s = 0; s < size; s++) change = Math.max(change, Math.abs(before[s]! - after[s]!))
@@ -250,7 +324,15 @@ function workOut(plants: Relative[], genotypes: Genotypes, errors: Errors): { is
       if (family.parents[side] === null || (side === 1 && isSelf)) continue
       const message = new Float64Array(size)
       for (const pair of pairs) {
-        const others = isSelf ? 1 : side === 0 ? (told[1] ? told[1][pair.b]! : 1) : (told[0] ? told[0][pair.a]! : 1)
+        const others = isSelf
+          ? 1
+          : side === 0
+            ? told[1]
+              ? told[1][pair.b]!
+              : 1
+            : told[0]
+              ? told[0][pair.a]!
+              : 1
         message[side === 0 ? pair.a : pair.b]! += weight(pair) * others
       }
       family.toParent[side] = replace(family.toParent[side], normalised(message))
@@ -261,7 +343,14 @@ function workOut(plants: Relative[], genotypes: Genotypes, errors: Errors): { is
       for (const pair of pairs) {
         const own = kept.get(pair.a * (size + 1) + pair.b)!
         // All siblings, but not the child itself.
-        const siblings = own > 0 ? (pair.zeros ? 0 : Math.exp(pair.log - highest - Math.log(own))) : pair.zeros === 1 ? Math.exp(pair.log - highest) : 0
+        const siblings =
+          own > 0
+            ? pair.zeros
+              ? 0
+              : Math.exp(pair.log - highest - Math.log(own))
+            : pair.zeros === 1
+              ? Math.exp(pair.log - highest)
+              : 0
         const child = genotypes.childOf(pair.a, pair.b)
         for (let s = 0; s < size; s++) message[s]! += pair.prior * siblings * child[s]!
       }
@@ -275,10 +364,20 @@ function workOut(plants: Relative[], genotypes: Genotypes, errors: Errors): { is
     const changes = [...[...downwards].reverse(), ...downwards].map(renew)
     if (Math.max(0, ...changes) < 1e-9) break
   }
-  const beliefs = new Map(plants.map((plant, i) => {
-    const fromBirth = bornIn[i] ? own[i]!.map((p, s) => p * heardFromBirth(i)[s]!) : own[i]!
-    return [plant.id, normalised(parentIn[i]!.reduce<Vector>((product, { family, side }) => product.map((p, s) => p * family.toParent[side]![s]!), fromBirth))]
-  }))
+  const beliefs = new Map(
+    plants.map((plant, i) => {
+      const fromBirth = bornIn[i] ? own[i]!.map((p, s) => p * heardFromBirth(i)[s]!) : own[i]!
+      return [
+        plant.id,
+        normalised(
+          parentIn[i]!.reduce<Vector>(
+            (product, { family, side }) => product.map((p, s) => p * family.toParent[side]![s]!),
+            fromBirth,
+          ),
+        ),
+      ]
+    }),
+  )
   return { isExact: isForest(plants, [...families.values()], genotypes), beliefs }
 }
 
@@ -290,7 +389,8 @@ function inOrder(families: Family[], plants: number): Family[] {
   const visit = (family: Family, path: Set<Family>) => {
     if (done.has(family) || path.has(family) || path.size > plants) return
     path.add(family)
-    for (const parent of family.parents) if (parent !== null && born.has(parent)) visit(born.get(parent)!, path)
+    for (const parent of family.parents)
+      if (parent !== null && born.has(parent)) visit(born.get(parent)!, path)
     path.delete(family)
     done.add(family)
     ordered.push(family)
@@ -302,22 +402,29 @@ function inOrder(families: Family[], plants: number): Family[] {
 /** True when no two ways lead from one plant to another, past plants whose genotype is known. */
 function isForest(plants: Relative[], families: Family[], genotypes: Genotypes): boolean {
   const root = Array.from({ length: plants.length + families.length }, (_, i) => i)
-  const find = (i: number): number => root[i] === i ? i : root[i] = find(root[i]!)
-  return families.every((family, f) => [...new Set([...family.parents, ...family.children])].every((member) => {
-    if (member === null || genotypes.isNoted(plants[member]!)) return true
-    const [a, b] = [find(member), find(plants.length + f)]
-    root[a] = b
-    return a !== b
-  }))
+  const find = (i: number): number => (root[i] === i ? i : (root[i] = find(root[i]!)))
+  return families.every((family, f) =>
+    [...new Set([...family.parents, ...family.children])].every(member => {
+      if (member === null || genotypes.isNoted(plants[member]!)) return true
+      const [a, b] = [find(member), find(plants.length + f)]
+      root[a] = b
+      return a !== b
+    }),
+  )
 }
 
 /** Loci that are looked at together: those that a rule asks for, while they are few. */
-function blocksOf(genome: Genome): { loci: Genome['loci'], rules: Rule[] }[] {
+function blocksOf(genome: Genome): { loci: Genome['loci']; rules: Rule[] }[] {
   const lociOf = (name: string): string[] => {
     const rule = genome.rules.find(r => r.name === name)
     return rule ? [...new Set(rule.cases.flatMap(c => Object.keys(c.when)).flatMap(lociOf))] : [name]
   }
-  const states = (names: string[]) => names.reduce((product, name) => product * multisets(genome.loci.find(l => l.name === name)!.alleles.length, genome.ploidy).length, 1)
+  const states = (names: string[]) =>
+    names.reduce(
+      (product, name) =>
+        product * multisets(genome.loci.find(l => l.name === name)!.alleles.length, genome.ploidy).length,
+      1,
+    )
   let sets = genome.loci.map(l => [l.name])
   for (const rule of genome.ordered) {
     const touching = sets.filter(set => set.some(name => lociOf(rule.name).includes(name)))
@@ -342,6 +449,12 @@ export function genotypesOf(plants: Relative[], genome: Genome, errors = USUAL_E
     const genotypes = new Genotypes(genome, loci, rules)
     const { isExact, beliefs } = workOut(plants, genotypes, errors)
     const unknown = normalised(genotypes.priors.other.slice())
-    return { loci: loci.map(l => l.name), isExact, genotypes: Array.from(unknown, (_, state) => genotypes.genotype(state)), beliefs, unknown }
+    return {
+      loci: loci.map(l => l.name),
+      isExact,
+      genotypes: Array.from(unknown, (_, state) => genotypes.genotype(state)),
+      beliefs,
+      unknown,
+    }
   })
 }

@@ -5,15 +5,28 @@ import type { LocusDescription, RuleDescription } from './described'
 import type { Inheritance } from './kinds'
 
 /** A locus, or a rule, that the garden added to a crop. */
-export interface OwnLocus extends LocusDescription { id: string, crop: string, droppedOn: ISODate | null }
-export interface OwnRule extends RuleDescription { id: string, crop: string, droppedOn: ISODate | null }
+export interface OwnLocus extends LocusDescription {
+  id: string
+  crop: string
+  droppedOn: ISODate | null
+}
+export interface OwnRule extends RuleDescription {
+  id: string
+  crop: string
+  droppedOn: ISODate | null
+}
 
 /** How a crop inherits, as the garden set it last. */
-export interface OwnInheritance extends Inheritance { id: string, crop: string, setAt: Instant }
+export interface OwnInheritance extends Inheritance {
+  id: string
+  crop: string
+  setAt: Instant
+}
 
 /** The inheritance after one more deed. @throws {Refusal} if it is set for another crop than before. */
 export function inheritanceAfter(own: OwnInheritance | null, deed: LoggedDeed, id: string): OwnInheritance {
-  if (deed.kind !== 'inheritanceSet') throw new Refusal('unknown-inheritance', 'Nothing is set of how this crop inherits.')
+  if (deed.kind !== 'inheritanceSet')
+    throw new Refusal('unknown-inheritance', 'Nothing is set of how this crop inherits.')
   if (own && own.crop !== deed.payload.crop) throw new Refusal('other-crop', 'This was set for another crop.')
   return { id, ...deed.payload, setAt: deed.happenedAt }
 }
@@ -28,7 +41,12 @@ export function locusAfter(locus: OwnLocus | null, deed: LoggedDeed, id: string)
   if (deed.kind === 'locusDropped') return { ...there, droppedOn: deed.day }
   if (deed.kind !== 'locusChanged') return there
   const gone = there.alleles.find(allele => !deed.payload.alleles.includes(allele))
-  if (gone !== undefined) throw new Refusal('allele-gone', `The allele ${gone} of ${there.name} may have been noted on plants: keep it. Others can be added, and the order changed.`, 'alleles')
+  if (gone !== undefined)
+    throw new Refusal(
+      'allele-gone',
+      `The allele ${gone} of ${there.name} may have been noted on plants: keep it. Others can be added, and the order changed.`,
+      'alleles',
+    )
   return { ...there, ...deed.payload }
 }
 
@@ -43,8 +61,9 @@ export function ruleAfter(rule: OwnRule | null, deed: LoggedDeed, id: string): O
   return deed.kind === 'ruleChanged' ? { ...there, ...deed.payload } : there
 }
 
-function living<T extends { name: string, droppedOn: ISODate | null }>(thing: T | null, what: string): T {
+function living<T extends { name: string; droppedOn: ISODate | null }>(thing: T | null, what: string): T {
   if (!thing) throw new Refusal(`unknown-${what}`, `This ${what} is not in the garden; add it first.`)
-  if (thing.droppedOn) throw new Refusal('dropped', `The ${what} ${thing.name} was dropped; nothing more can be noted on it.`)
+  if (thing.droppedOn)
+    throw new Refusal('dropped', `The ${what} ${thing.name} was dropped; nothing more can be noted on it.`)
   return thing
 }

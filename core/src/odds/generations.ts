@@ -11,7 +11,7 @@ import { isAmong } from './path'
  * What is known of a parent: parts of its genome, each with the genotypes it may have there. A plant whose genotype is
  * known has one part with one possibility; see {@link known}.
  */
-export type Parent = { possible: { genotype: Genotype, probability: number }[] }[]
+export type Parent = { possible: { genotype: Genotype; probability: number }[] }[]
 
 /** A parent whose genotype is known. */
 export const known = (genotype: Genotype): Parent => [{ possible: [{ genotype, probability: 1 }] }]
@@ -25,13 +25,26 @@ export interface ClassShare {
 }
 
 /** Loci whose looks hang together. What the parents may be is a mixture: one family of each kind, with its weight. */
-export interface Block { families: { weight: number, /** empty: the path came to its end in a family of this kind */ classes: ClassShare[] }[] }
+export interface Block {
+  families: {
+    weight: number
+    /** empty: the path came to its end in a family of this kind */ classes: ClassShare[]
+  }[]
+}
 
 /** The plants after one step of a path; what different blocks look like is independent. */
-export interface Generation { step: Step, blocks: Block[] }
+export interface Generation {
+  step: Step
+  blocks: Block[]
+}
 
 /** A family of one block while the path is followed; null: nothing was left to choose. */
-interface Family { weight: number, seedParent: number, pollenParent: number, plants: Chances | null }
+interface Family {
+  weight: number
+  seedParent: number
+  pollenParent: number
+  plants: Chances | null
+}
 
 /** Steps of work after which a path is simulated instead; about half a second. */
 export const MOST_EFFORT = 4_000_000
@@ -41,7 +54,10 @@ function joinedSets(lists: string[][]): string[][] {
   let sets: Set<string>[] = []
   for (const list of lists) {
     const touching = sets.filter(set => list.some(name => set.has(name)))
-    sets = [...sets.filter(set => !touching.includes(set)), new Set([...touching.flatMap(set => [...set]), ...list])]
+    sets = [
+      ...sets.filter(set => !touching.includes(set)),
+      new Set([...touching.flatMap(set => [...set]), ...list]),
+    ]
   }
   return sets.map(set => [...set])
 }
@@ -59,14 +75,25 @@ export function shownNames({ loci, rules }: Genome): string[] {
 }
 
 /** The genotypes that a parent may have at some loci, with their probabilities. */
-function possibilities(parent: Parent, loci: Set<string>): { genotype: Genotype, probability: number }[] {
-  return parent.filter(part => Object.keys(part.possible[0]!.genotype).some(name => loci.has(name)))
-    .reduce<{ genotype: Genotype, probability: number }[]>((found, part) => found.flatMap(one => part.possible.map(other => ({
-      genotype: { ...one.genotype, ...other.genotype }, probability: one.probability * other.probability,
-    }))), [{ genotype: {}, probability: 1 }])
+function possibilities(parent: Parent, loci: Set<string>): { genotype: Genotype; probability: number }[] {
+  return parent
+    .filter(part => Object.keys(part.possible[0]!.genotype).some(name => loci.has(name)))
+    .reduce<{ genotype: Genotype; probability: number }[]>(
+      (found, part) =>
+        found.flatMap(one =>
+          part.possible.map(other => ({
+            genotype: { ...one.genotype, ...other.genotype },
+            probability: one.probability * other.probability,
+          })),
+        ),
+      [{ genotype: {}, probability: 1 }],
+    )
 }
 
-const lookWords = (wanted: Wanted) => Object.entries(wanted).map(([name, looks]) => `${name} "${looks.join('" or "')}"`).join(' and ')
+const lookWords = (wanted: Wanted) =>
+  Object.entries(wanted)
+    .map(([name, looks]) => `${name} "${looks.join('" or "')}"`)
+    .join(' and ')
 
 /**
  * The generations along a path, exactly, by enumerating gametes. Linkage groups that nothing binds together are followed
@@ -78,20 +105,35 @@ const lookWords = (wanted: Wanted) => Object.entries(wanted).map(([name, looks])
  * @throws {OutOfRange} when a step leaves no plant
  */
 export function exactGenerations(
-  genome: Genome, seedParent: Parent, pollenParent: Parent, path: Step[], shown = shownNames(genome), mostEffort = MOST_EFFORT,
+  genome: Genome,
+  seedParent: Parent,
+  pollenParent: Parent,
+  path: Step[],
+  shown = shownNames(genome),
+  mostEffort = MOST_EFFORT,
 ): Generation[] {
   const effort = new Effort(mostEffort)
   const sets = joinedSets([
     ...genome.groups.map(g => g.loci.map(l => l.name)),
     ...genome.rules.map(r => lociOf(r.name, genome)),
-    ...[...seedParent, ...pollenParent].filter(part => part.possible.length > 1).map(part => Object.keys(part.possible[0]!.genotype)),
+    ...[...seedParent, ...pollenParent]
+      .filter(part => part.possible.length > 1)
+      .map(part => Object.keys(part.possible[0]!.genotype)),
   ])
-  const blocks = sets.map((names) => {
+  const blocks = sets.map(names => {
     const loci = new Set(names)
-    const inheritance = genome.groups.filter(g => loci.has(g.loci[0]!.name)).map(g => linkageGroup(g, genome, effort)).reduce((a, b) => together(a, b, effort))
-    const families = possibilities(seedParent, loci).flatMap(ofSeed => possibilities(pollenParent, loci).map((ofPollen): Family => ({
-      weight: ofSeed.probability * ofPollen.probability, seedParent: inheritance.plant(ofSeed.genotype), pollenParent: inheritance.plant(ofPollen.genotype), plants: new Map(),
-    })))
+    const inheritance = genome.groups
+      .filter(g => loci.has(g.loci[0]!.name))
+      .map(g => linkageGroup(g, genome, effort))
+      .reduce((a, b) => together(a, b, effort))
+    const families = possibilities(seedParent, loci).flatMap(ofSeed =>
+      possibilities(pollenParent, loci).map((ofPollen): Family => ({
+        weight: ofSeed.probability * ofPollen.probability,
+        seedParent: inheritance.plant(ofSeed.genotype),
+        pollenParent: inheritance.plant(ofPollen.genotype),
+        plants: new Map(),
+      })),
+    )
     const rules = genome.ordered.filter(r => lociOf(r.name, genome).every(name => loci.has(name)))
     const phenotypes = new Map<number, Phenotype>()
     const phenotypeOf = (plant: number) => {
@@ -107,10 +149,20 @@ export function exactGenerations(
         if (family.plants) family.plants = after(step, family, inheritance, effort, { names, phenotypeOf })
       }
       if (families.every(f => !f.plants)) {
-        throw new OutOfRange(`No plant of that generation looks ${lookWords((step as { select: Wanted }).select)}: step ${i + 1} of the path leaves nothing to go on with.`)
+        throw new OutOfRange(
+          `No plant of that generation looks ${lookWords((step as { select: Wanted }).select)}: step ${i + 1} of the path leaves nothing to go on with.`,
+        )
       }
     }
-    return { step, blocks: blocks.map(({ families, phenotypeOf }) => ({ families: families.map(({ weight, plants }) => ({ weight, classes: classesOf(plants ?? new Map(), phenotypeOf, shown) })) })) }
+    return {
+      step,
+      blocks: blocks.map(({ families, phenotypeOf }) => ({
+        families: families.map(({ weight, plants }) => ({
+          weight,
+          classes: classesOf(plants ?? new Map(), phenotypeOf, shown),
+        })),
+      })),
+    }
   })
 }
 
@@ -126,32 +178,47 @@ function poolOf(plants: Chances, { gametesOf }: Inheritance, effort: Effort): [n
 }
 
 /** Adds the offspring of two pools of gametes. */
-function mate(found: Chances, one: [number, number][], other: [number, number][], share: number, { joined }: Inheritance, effort: Effort): void {
+function mate(
+  found: Chances,
+  one: [number, number][],
+  other: [number, number][],
+  share: number,
+  { joined }: Inheritance,
+  effort: Effort,
+): void {
   effort.spend(one.length * other.length)
   for (const [a, p] of one) for (const [b, q] of other) add(found, joined(a, b), share * p * q)
 }
 
 function after(
-  step: Step, { seedParent, pollenParent, plants }: Family, inheritance: Inheritance, effort: Effort,
-  { names, phenotypeOf }: { names: string[], phenotypeOf: (plant: number) => Phenotype },
+  step: Step,
+  { seedParent, pollenParent, plants }: Family,
+  inheritance: Inheritance,
+  effort: Effort,
+  { names, phenotypeOf }: { names: string[]; phenotypeOf: (plant: number) => Phenotype },
 ): Chances | null {
   const found: Chances = new Map()
-  if (step === 'cross') mate(found, inheritance.gametesOf(seedParent), inheritance.gametesOf(pollenParent), 1, inheritance, effort)
+  if (step === 'cross')
+    mate(
+      found,
+      inheritance.gametesOf(seedParent),
+      inheritance.gametesOf(pollenParent),
+      1,
+      inheritance,
+      effort,
+    )
   else if (step === 'self') {
     for (const [plant, p] of plants!) {
       const gametes = inheritance.gametesOf(plant)
       mate(found, gametes, gametes, p, inheritance, effort)
     }
-  }
-  else if (step === 'sib') {
+  } else if (step === 'sib') {
     const pool = poolOf(plants!, inheritance, effort)
     mate(found, pool, pool, 1, inheritance, effort)
-  }
-  else if ('backcross' in step) {
+  } else if ('backcross' in step) {
     const parent = step.backcross === 'seedParent' ? seedParent : pollenParent
     mate(found, poolOf(plants!, inheritance, effort), inheritance.gametesOf(parent), 1, inheritance, effort)
-  }
-  else {
+  } else {
     const own = Object.fromEntries(Object.entries(step.select).filter(([name]) => names.includes(name)))
     const chosen = [...plants!].filter(([plant]) => isAmong(phenotypeOf(plant), own))
     const share = chosen.reduce((sum, [, p]) => sum + p, 0)
@@ -161,7 +228,11 @@ function after(
   return found
 }
 
-function classesOf(plants: Chances, phenotypeOf: (plant: number) => Phenotype, shown: string[]): ClassShare[] {
+function classesOf(
+  plants: Chances,
+  phenotypeOf: (plant: number) => Phenotype,
+  shown: string[],
+): ClassShare[] {
   const found = new Map<string, ClassShare>()
   for (const [plant, p] of plants) {
     const phenotype = phenotypeOf(plant)
@@ -169,7 +240,11 @@ function classesOf(plants: Chances, phenotypeOf: (plant: number) => Phenotype, s
     const key = own.map(name => phenotype[name]).join('\n')
     const known = found.get(key)
     if (known) known.probability += p
-    else found.set(key, { phenotype: Object.fromEntries(own.map(name => [name, phenotype[name]!])), probability: p })
+    else
+      found.set(key, {
+        phenotype: Object.fromEntries(own.map(name => [name, phenotype[name]!])),
+        probability: p,
+      })
   }
   return [...found.values()].sort((a, b) => b.probability - a.probability)
 }

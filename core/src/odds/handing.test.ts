@@ -7,7 +7,12 @@ import { genome, locus } from './testing'
 
 describe('handing on chromosomes', () => {
   /** Counts of gametes, written as the alleles of the one locus. */
-  function gametes(ploidy: 4 | 6, alleles: number[], doubleReduction = 0, draws = 40_000): Map<string, number> {
+  function gametes(
+    ploidy: 4 | 6,
+    alleles: number[],
+    doubleReduction = 0,
+    draws = 40_000,
+  ): Map<string, number> {
     const hand = handing(genome([locus('a')], { ploidy, doubleReduction }), randomStream(8))
     const found = new Map<string, number>()
     const offspring = new Uint8Array(ploidy)
@@ -38,7 +43,9 @@ describe('handing on chromosomes', () => {
 
 describe('looks by number', () => {
   it('name every plant as its alleles do', () => {
-    const on = genome([locus('a', { dominance: 'none' }), locus('b', { alleles: ['R', 'r', 'w'] })], { rules: [{ name: 'both', cases: [{ when: { a: 'AA', b: 'w' }, is: 'yes' }], otherwise: 'no' }] })
+    const on = genome([locus('a', { dominance: 'none' }), locus('b', { alleles: ['R', 'r', 'w'] })], {
+      rules: [{ name: 'both', cases: [{ when: { a: 'AA', b: 'w' }, is: 'yes' }], otherwise: 'no' }],
+    })
     const table = looksTable(on)
     expect(table.numbers).toBe(9)
     for (const a of multisets(2, 2)) {

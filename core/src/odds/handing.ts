@@ -14,10 +14,14 @@ const ALL = 4_294_967_296
 export const alongChromosomes = ({ groups }: Genome) => groups.flatMap(g => g.loci)
 
 /** The chance of a change of strand before each locus; a new chromosome begins with ½. */
-const walkOf = ({ groups }: Genome) => groups.flatMap(({ loci, recombination }) => loci.map((_, i) => ({ isFirst: i === 0, r: i === 0 ? 0.5 : recombination[i - 1]! })))
+const walkOf = ({ groups }: Genome) =>
+  groups.flatMap(({ loci, recombination }) =>
+    loci.map((_, i) => ({ isFirst: i === 0, r: i === 0 ? 0.5 : recombination[i - 1]! })),
+  )
 
 /** How a crop's plants hand on their chromosomes, by draws from a stream. */
-export const handing = (genome: Genome, stream: Stream): Hand => genome.ploidy === 2 ? handingOfDiploids(genome, stream) : handingOfPolyploids(genome, stream)
+export const handing = (genome: Genome, stream: Stream): Hand =>
+  genome.ploidy === 2 ? handingOfDiploids(genome, stream) : handingOfPolyploids(genome, stream)
 
 /**
  * One draw finds the next change of strand, however many loci lie before it: the chance of none up to a locus falls from
@@ -27,7 +31,7 @@ function handingOfDiploids(genome: Genome, { integer }: Stream): Hand {
   const walk = walkOf(genome)
   const L = walk.length
   const unchanged = new Float64Array(L)
-  walk.forEach(({ r }, s) => unchanged[s] = (s ? unchanged[s - 1]! : 1) * (1 - r))
+  walk.forEach(({ r }, s) => (unchanged[s] = (s ? unchanged[s - 1]! : 1) * (1 - r)))
   return (parents, from, offspring, to) => {
     let strand = from
     let limit = integer() / ALL
@@ -60,15 +64,15 @@ function handingOfPolyploids(genome: Genome, { integer }: Stream): Hand {
     for (const [at, { isFirst, r }] of walk.entries()) {
       if (isFirst) {
         for (let i = 0; i < ploidy; i++) chromosomes[i] = i
-        for (let i = ploidy - 1; i > 0; i--) swap(i, Math.floor(integer() / ALL * (i + 1)))
+        for (let i = ploidy - 1; i > 0; i--) swap(i, Math.floor((integer() / ALL) * (i + 1)))
         for (let k = 0; k < half; k++) copied[k] = k
         // Two of the strands are copies of one chromosome.
         if (doubled && integer() < doubled) copied[1] = 0
-      }
-      else {
+      } else {
         for (let k = 0; k < half; k++) if (integer() < r * ALL) swap(2 * k, 2 * k + 1)
       }
-      for (let k = 0; k < half; k++) offspring[to + k * L + at] = parents[from + chromosomes[2 * copied[k]!]! * L + at]!
+      for (let k = 0; k < half; k++)
+        offspring[to + k * L + at] = parents[from + chromosomes[2 * copied[k]!]! * L + at]!
     }
   }
 }

@@ -2,7 +2,7 @@ import { OutOfRange } from '../chance/estimate'
 
 /** How the alleles of a locus show: the first listed hides those behind it, or each genotype looks different. */
 export const DOMINANCES = ['complete', 'none'] as const
-export type Dominance = typeof DOMINANCES[number]
+export type Dominance = (typeof DOMINANCES)[number]
 
 /** A place in the genome with the forms it comes in. */
 export interface Locus {
@@ -22,7 +22,7 @@ export interface Locus {
  */
 export interface Rule {
   name: string
-  cases: { when: Record<string, string>, is: string }[]
+  cases: { when: Record<string, string>; is: string }[]
   otherwise: string
 }
 
@@ -45,15 +45,21 @@ export function checkLoci(loci: Locus[]): void {
     if (names.has(name)) throw new OutOfRange(`Two loci are called "${name}"; each needs a name of its own.`)
     names.add(name)
     if (alleles.length < 2) throw new OutOfRange(`The locus "${name}" needs at least two alleles.`)
-    if (new Set(alleles).size < alleles.length) throw new OutOfRange(`The alleles of "${name}" must differ from each other.`)
-    if (cM !== null && !(cM >= 0 && Number.isFinite(cM))) throw new OutOfRange(`The position of "${name}" is given in cM, 0 or more, not ${cM}.`)
+    if (new Set(alleles).size < alleles.length)
+      throw new OutOfRange(`The alleles of "${name}" must differ from each other.`)
+    if (cM !== null && !(cM >= 0 && Number.isFinite(cM)))
+      throw new OutOfRange(`The position of "${name}" is given in cM, 0 or more, not ${cM}.`)
     if (group === null) continue
     const before = lastOf.get(group)
     if (before && (before.cM === null || cM === null)) {
-      throw new OutOfRange(`"${before.name}" and "${name}" lie in one linkage group (${group}): both need a position in cM.`)
+      throw new OutOfRange(
+        `"${before.name}" and "${name}" lie in one linkage group (${group}): both need a position in cM.`,
+      )
     }
     if (before && before.cM! > cM!) {
-      throw new OutOfRange(`In linkage group ${group} the positions must rise in the order of the list: "${name}" at ${cM} cM comes behind "${before.name}" at ${before.cM} cM.`)
+      throw new OutOfRange(
+        `In linkage group ${group} the positions must rise in the order of the list: "${name}" at ${cM} cM comes behind "${before.name}" at ${before.cM} cM.`,
+      )
     }
     lastOf.set(group, locus)
   }
@@ -68,21 +74,33 @@ export function checkLoci(loci: Locus[]): void {
 export function orderRules(loci: Locus[], rules: Rule[], ploidy: number): Rule[] {
   const looks = new Map(loci.map(locus => [locus.name, looksOf(locus, ploidy)]))
   for (const { name, cases, otherwise } of rules) {
-    if (looks.has(name)) throw new OutOfRange(`"${name}" is the name of a locus or of another rule; the rule needs one of its own.`)
+    if (looks.has(name))
+      throw new OutOfRange(
+        `"${name}" is the name of a locus or of another rule; the rule needs one of its own.`,
+      )
     looks.set(name, [...new Set([...cases.map(c => c.is), otherwise])])
   }
   for (const rule of rules) {
     for (const [asked, look] of rule.cases.flatMap(c => Object.entries(c.when))) {
       const known = looks.get(asked)
-      if (!known) throw new OutOfRange(`The rule "${rule.name}" asks for "${asked}", which is neither a locus nor a rule.`)
-      if (!known.includes(look)) throw new OutOfRange(`The rule "${rule.name}" asks whether "${asked}" looks "${look}"; it can look: ${listed(known)}.`)
+      if (!known)
+        throw new OutOfRange(
+          `The rule "${rule.name}" asks for "${asked}", which is neither a locus nor a rule.`,
+        )
+      if (!known.includes(look))
+        throw new OutOfRange(
+          `The rule "${rule.name}" asks whether "${asked}" looks "${look}"; it can look: ${listed(known)}.`,
+        )
     }
   }
   const byName = new Map(rules.map(rule => [rule.name, rule]))
   const ordered: Rule[] = []
   const visit = (rule: Rule, path: string[]) => {
     if (ordered.includes(rule)) return
-    if (path.includes(rule.name)) throw new OutOfRange(`The rules go in a circle: ${[...path.slice(path.indexOf(rule.name)), rule.name].map(n => `"${n}"`).join(' asks for ')}. Take one of these out.`)
+    if (path.includes(rule.name))
+      throw new OutOfRange(
+        `The rules go in a circle: ${[...path.slice(path.indexOf(rule.name)), rule.name].map(n => `"${n}"`).join(' asks for ')}. Take one of these out.`,
+      )
     for (const asked of rule.cases.flatMap(c => Object.keys(c.when))) {
       const other = byName.get(asked)
       if (other) visit(other, [...path, rule.name])
@@ -96,7 +114,9 @@ export function orderRules(loci: Locus[], rules: Rule[], ploidy: number): Rule[]
 /** Every way of choosing `count` of the first `kinds` whole numbers with repetition, each in rising order. */
 export function multisets(kinds: number, count: number, from = 0): number[][] {
   if (count === 0) return [[]]
-  return Array.from({ length: kinds - from }, (_, i) => from + i).flatMap(first => multisets(kinds, count - 1, first).map(rest => [first, ...rest]))
+  return Array.from({ length: kinds - from }, (_, i) => from + i).flatMap(first =>
+    multisets(kinds, count - 1, first).map(rest => [first, ...rest]),
+  )
 }
 
 /** Index of a look among {@link looksOf}, for alleles given by their index. */
@@ -114,7 +134,9 @@ export function looksOf(locus: Locus, ploidy: number): string[] {
 export function withRules(phenotype: Phenotype, ordered: Rule[]): Phenotype {
   const all = { ...phenotype }
   for (const { name, cases, otherwise } of ordered) {
-    all[name] = cases.find(({ when }) => Object.entries(when).every(([asked, look]) => all[asked] === look))?.is ?? otherwise
+    all[name] =
+      cases.find(({ when }) => Object.entries(when).every(([asked, look]) => all[asked] === look))?.is ??
+      otherwise
   }
   return all
 }

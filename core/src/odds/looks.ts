@@ -18,7 +18,9 @@ export interface LooksTable {
 /** Every list of `count` allele numbers below `alleles`, in the order of the number they make as digits. */
 function lists(alleles: number, count: number): number[][] {
   if (count === 0) return [[]]
-  return Array.from({ length: alleles }, (_, first) => first).flatMap(first => lists(alleles, count - 1).map(rest => [first, ...rest]))
+  return Array.from({ length: alleles }, (_, first) => first).flatMap(first =>
+    lists(alleles, count - 1).map(rest => [first, ...rest]),
+  )
 }
 
 /** The table of a genome: each locus's looks are a digit, to the base of how many it has. */
@@ -29,8 +31,14 @@ export function looksTable(genome: Genome): LooksTable {
   const counts = Int32Array.from(words, w => w.length)
   const places = loci.map((_, i) => counts.slice(i + 1).reduce((product, count) => product * count, 1))
   // What each list of alleles adds to the number, locus after locus in one table.
-  const adds = Float64Array.from(loci.flatMap((locus, i) => lists(locus.alleles.length, ploidy).map(list => places[i]! * words[i]!.indexOf(lookOf(locus, list)))))
-  const starts = Int32Array.from(loci, (_, i) => loci.slice(0, i).reduce((sum, l) => sum + l.alleles.length ** ploidy, 0))
+  const adds = Float64Array.from(
+    loci.flatMap((locus, i) =>
+      lists(locus.alleles.length, ploidy).map(list => places[i]! * words[i]!.indexOf(lookOf(locus, list))),
+    ),
+  )
+  const starts = Int32Array.from(loci, (_, i) =>
+    loci.slice(0, i).reduce((sum, l) => sum + l.alleles.length ** ploidy, 0),
+  )
   const bases = Int32Array.from(loci, l => l.alleles.length)
   const L = loci.length
   const known = new Map<number, Phenotype>()

@@ -6,7 +6,8 @@ import { lookOf } from './locus'
 export type Chances = Map<number, number>
 
 /** Adds to a probability. */
-export const add = (chances: Chances, id: number, p: number): void => void chances.set(id, (chances.get(id) ?? 0) + p)
+export const add = (chances: Chances, id: number, p: number): void =>
+  void chances.set(id, (chances.get(id) ?? 0) + p)
 
 /** A computation that is not affordable; the caller simulates instead. */
 export class TooMuch extends Error {}
@@ -51,9 +52,9 @@ class Numbered<T> {
 /** Remembers what a function of one number said. */
 function kept<T>(work: (n: number) => T): (n: number) => T {
   const known = new Map<number, T>()
-  return (n) => {
+  return n => {
     let found = known.get(n)
-    if (found === undefined) known.set(n, found = work(n))
+    if (found === undefined) known.set(n, (found = work(n)))
     return found
   }
 }
@@ -64,7 +65,7 @@ function keptForTwo(work: (a: number, b: number) => number): (a: number, b: numb
   return (a, b) => {
     const key = a * 67_108_864 + b
     let found = known.get(key)
-    if (found === undefined) known.set(key, found = work(a, b))
+    if (found === undefined) known.set(key, (found = work(a, b)))
     return found
   }
 }
@@ -73,7 +74,12 @@ function keptForTwo(work: (a: number, b: number) => number): (a: number, b: numb
 function pairings(chromosomes: number[]): [number, number][][] {
   const [first, ...rest] = chromosomes
   if (first === undefined) return [[]]
-  return rest.flatMap((partner, i) => pairings(rest.filter((_, j) => j !== i)).map((others): [number, number][] => [[first, partner], ...others]))
+  return rest.flatMap((partner, i) =>
+    pairings(rest.filter((_, j) => j !== i)).map((others): [number, number][] => [
+      [first, partner],
+      ...others,
+    ]),
+  )
 }
 
 /** All ways of taking `count` of some things, in their order. */
@@ -92,7 +98,11 @@ const numerically = (a: number, b: number) => a - b
  *
  * @see Muller (1914), American Naturalist 48:508; Haldane (1930), Journal of Genetics 22:359
  */
-export function linkageGroup({ loci, recombination }: LinkageGroup, { ploidy, doubleReduction }: Pick<Genome, 'ploidy' | 'doubleReduction'>, effort: Effort): Inheritance {
+export function linkageGroup(
+  { loci, recombination }: LinkageGroup,
+  { ploidy, doubleReduction }: Pick<Genome, 'ploidy' | 'doubleReduction'>,
+  effort: Effort,
+): Inheritance {
   const bases = loci.map(l => l.alleles.length)
   const places = bases.map((_, i) => bases.slice(0, i).reduce((product, base) => product * base, 1))
   const allele = (haplotype: number, locus: number) => Math.floor(haplotype / places[locus]!) % bases[locus]!
@@ -133,9 +143,30 @@ export function linkageGroup({ loci, recombination }: LinkageGroup, { ploidy, do
     const places = haplotypes.map((_, i) => i)
     if (doubleReduction > 0) {
       const sets = choices(places, ploidy / 2)
-      for (const set of sets) add(found, numberOf(gametes, set.map(i => haplotypes[i]!)), (1 - doubleReduction) / sets.length)
-      const doubled = places.flatMap(twice => choices(places.filter(i => i !== twice), ploidy / 2 - 2).map(rest => [twice, twice, ...rest]))
-      for (const set of doubled) add(found, numberOf(gametes, set.map(i => haplotypes[i]!)), doubleReduction / doubled.length)
+      for (const set of sets)
+        add(
+          found,
+          numberOf(
+            gametes,
+            set.map(i => haplotypes[i]!),
+          ),
+          (1 - doubleReduction) / sets.length,
+        )
+      const doubled = places.flatMap(twice =>
+        choices(
+          places.filter(i => i !== twice),
+          ploidy / 2 - 2,
+        ).map(rest => [twice, twice, ...rest]),
+      )
+      for (const set of doubled)
+        add(
+          found,
+          numberOf(
+            gametes,
+            set.map(i => haplotypes[i]!),
+          ),
+          doubleReduction / doubled.length,
+        )
       return found
     }
     const ways = pairings(places)
@@ -144,7 +175,9 @@ export function linkageGroup({ loci, recombination }: LinkageGroup, { ploidy, do
       for (const [a, b] of way) {
         const strands = strandOf(haplotypes[a]!, haplotypes[b]!)
         effort.spend(built.length * strands.length)
-        built = built.flatMap(([set, p]) => strands.map(([strand, q]): [number[], number] => [[...set, strand], p * q]))
+        built = built.flatMap(([set, p]) =>
+          strands.map(([strand, q]): [number[], number] => [[...set, strand], p * q]),
+        )
       }
       for (const [set, p] of built) add(found, numberOf(gametes, set), p)
     }
@@ -152,27 +185,48 @@ export function linkageGroup({ loci, recombination }: LinkageGroup, { ploidy, do
   }
 
   return {
-    plant: genotype => numberOf(plants, Array.from({ length: ploidy }, (_, chromosome) =>
-      loci.reduce((haplotype, locus, i) => haplotype + places[i]! * locus.alleles.indexOf(genotype[locus.name]![chromosome]!), 0))),
-    gametesOf: kept((plant) => {
+    plant: genotype =>
+      numberOf(
+        plants,
+        Array.from({ length: ploidy }, (_, chromosome) =>
+          loci.reduce(
+            (haplotype, locus, i) =>
+              haplotype + places[i]! * locus.alleles.indexOf(genotype[locus.name]![chromosome]!),
+            0,
+          ),
+        ),
+      ),
+    gametesOf: kept(plant => {
       const haplotypes = plants.things[plant]!
       if (ploidy !== 2) return [...fromMany(haplotypes)]
       return strandOf(haplotypes[0]!, haplotypes[1]!).map(([strand, p]) => [numberOf(gametes, [strand]), p])
     }),
-    joined: keptForTwo((one, other) => numberOf(plants, [...gametes.things[one]!, ...gametes.things[other]!])),
-    looksOf: kept((plant) => {
+    joined: keptForTwo((one, other) =>
+      numberOf(plants, [...gametes.things[one]!, ...gametes.things[other]!]),
+    ),
+    looksOf: kept(plant => {
       const haplotypes = plants.things[plant]!
-      return Object.fromEntries(loci.map((locus, i) => [locus.name, lookOf(locus, haplotypes.map(h => allele(h, i)))]))
+      return Object.fromEntries(
+        loci.map((locus, i) => [
+          locus.name,
+          lookOf(
+            locus,
+            haplotypes.map(h => allele(h, i)),
+          ),
+        ]),
+      )
     }),
   }
 }
 
-function keptForTwoLists(work: (a: number, b: number) => [number, number][]): (a: number, b: number) => [number, number][] {
+function keptForTwoLists(
+  work: (a: number, b: number) => [number, number][],
+): (a: number, b: number) => [number, number][] {
   const known = new Map<string, [number, number][]>()
   return (a, b) => {
     const key = `${a} ${b}`
     let found = known.get(key)
-    if (!found) known.set(key, found = work(a, b))
+    if (!found) known.set(key, (found = work(a, b)))
     return found
   }
 }
@@ -181,21 +235,24 @@ function keptForTwoLists(work: (a: number, b: number) => [number, number][]): (a
 export function together(a: Inheritance, b: Inheritance, effort: Effort): Inheritance {
   const plants = new Numbered<[number, number]>()
   const gametes = new Numbered<[number, number]>()
-  const numberOf = (table: Numbered<[number, number]>, ofA: number, ofB: number) => table.of(`${ofA} ${ofB}`, [ofA, ofB])
+  const numberOf = (table: Numbered<[number, number]>, ofA: number, ofB: number) =>
+    table.of(`${ofA} ${ofB}`, [ofA, ofB])
   return {
     plant: genotype => numberOf(plants, a.plant(genotype), b.plant(genotype)),
-    gametesOf: kept((plant) => {
+    gametesOf: kept(plant => {
       const [ofA, ofB] = plants.things[plant]!
       const [fromA, fromB] = [a.gametesOf(ofA), b.gametesOf(ofB)]
       effort.spend(fromA.length * fromB.length)
-      return fromA.flatMap(([x, p]) => fromB.map(([y, q]): [number, number] => [numberOf(gametes, x, y), p * q]))
+      return fromA.flatMap(([x, p]) =>
+        fromB.map(([y, q]): [number, number] => [numberOf(gametes, x, y), p * q]),
+      )
     }),
     joined: keptForTwo((one, other) => {
       const [one1, one2] = gametes.things[one]!
       const [other1, other2] = gametes.things[other]!
       return numberOf(plants, a.joined(one1, other1), b.joined(one2, other2))
     }),
-    looksOf: kept((plant) => {
+    looksOf: kept(plant => {
       const [ofA, ofB] = plants.things[plant]!
       return { ...a.looksOf(ofA), ...b.looksOf(ofB) }
     }),

@@ -20,7 +20,13 @@ export interface Odds {
 /** More classes than these are not listed; the whole path is simulated then. */
 export const MOST_CLASSES = 65_536
 
-const classCount = ({ blocks }: Generation) => blocks.reduce((product, { families }) => product * Math.max(1, new Set(families.flatMap(f => f.classes.map(c => JSON.stringify(c.phenotype)))).size), 1)
+const classCount = ({ blocks }: Generation) =>
+  blocks.reduce(
+    (product, { families }) =>
+      product *
+      Math.max(1, new Set(families.flatMap(f => f.classes.map(c => JSON.stringify(c.phenotype)))).size),
+    1,
+  )
 
 /**
  * Odds of a cross and what follows it: exact where that is affordable, otherwise a seeded simulation.
@@ -31,18 +37,36 @@ const classCount = ({ blocks }: Generation) => blocks.reduce((product, { familie
  * @throws {OutOfRange} for a path that cannot be, or that leaves no plant
  */
 export function oddsOf(
-  genome: Genome, seedParent: Parent, pollenParent: Parent, path: Step[],
-  { shown = shownNames(genome), simulation = USUAL_SIMULATION, onProgress }: { shown?: string[], simulation?: Simulation, onProgress?: Progress } = {},
+  genome: Genome,
+  seedParent: Parent,
+  pollenParent: Parent,
+  path: Step[],
+  {
+    shown = shownNames(genome),
+    simulation = USUAL_SIMULATION,
+    onProgress,
+  }: { shown?: string[]; simulation?: Simulation; onProgress?: Progress } = {},
 ): Odds {
   checkPath(path, genome)
   try {
     const generations = exactGenerations(genome, seedParent, pollenParent, path, shown)
     if (generations.some(g => classCount(g) > MOST_CLASSES)) throw new TooMuch()
     return { exact: true, simulation: null, generations }
-  }
-  catch (error) {
+  } catch (error) {
     if (!(error instanceof TooMuch)) throw error
-    return { exact: false, simulation, generations: simulatedGenerations(genome, seedParent, pollenParent, path, shown, simulation, onProgress) }
+    return {
+      exact: false,
+      simulation,
+      generations: simulatedGenerations(
+        genome,
+        seedParent,
+        pollenParent,
+        path,
+        shown,
+        simulation,
+        onProgress,
+      ),
+    }
   }
 }
 
@@ -55,8 +79,8 @@ function mixed(block: Generation['blocks'][number]): ClassShare[] {
     for (const { phenotype, probability, ...error } of classes) {
       const key = Object.values(phenotype).join('\n')
       const same = found.get(key)
-      if (same) same.probability += probability * own / weight
-      else found.set(key, { phenotype, probability: probability * own / weight, ...error })
+      if (same) same.probability += (probability * own) / weight
+      else found.set(key, { phenotype, probability: (probability * own) / weight, ...error })
     }
   }
   return [...found.values()]
@@ -69,9 +93,20 @@ function mixed(block: Generation['blocks'][number]): ClassShare[] {
  */
 export function listClasses(generation: Generation, most = Infinity): ClassShare[] {
   const blocks = generation.blocks.map(block => mixed(block).sort((a, b) => b.probability - a.probability))
-  return blocks.reduce<ClassShare[]>((found, classes) => found.flatMap(one => classes.map(({ phenotype, probability, ...error }) => ({
-    phenotype: { ...one.phenotype, ...phenotype }, probability: one.probability * probability, ...error,
-  }))).sort((a, b) => b.probability - a.probability).slice(0, most), [{ phenotype: {}, probability: 1 }])
+  return blocks.reduce<ClassShare[]>(
+    (found, classes) =>
+      found
+        .flatMap(one =>
+          classes.map(({ phenotype, probability, ...error }) => ({
+            phenotype: { ...one.phenotype, ...phenotype },
+            probability: one.probability * probability,
+            ...error,
+          })),
+        )
+        .sort((a, b) => b.probability - a.probability)
+        .slice(0, most),
+    [{ phenotype: {}, probability: 1 }],
+  )
 }
 
 /**
@@ -80,17 +115,26 @@ export function listClasses(generation: Generation, most = Infinity): ClassShare
  * @param wanted names that were among those shown
  */
 export function shareOf(generation: Generation, wanted: Wanted): SharesInDoubt {
-  const fits = ({ phenotype }: ClassShare) => Object.entries(wanted).every(([name, looks]) => !(name in phenotype) || looks.includes(phenotype[name]!))
-  const all = generation.blocks.reduce<SharesInDoubt>((found, { families }) => merged(found.flatMap(one => families.map(family => ({
-    weight: one.weight * family.weight,
-    share: one.share * family.classes.filter(fits).reduce((sum, c) => sum + c.probability, 0),
-  })))), [{ weight: 1, share: 1 }])
+  const fits = ({ phenotype }: ClassShare) =>
+    Object.entries(wanted).every(([name, looks]) => !(name in phenotype) || looks.includes(phenotype[name]!))
+  const all = generation.blocks.reduce<SharesInDoubt>(
+    (found, { families }) =>
+      merged(
+        found.flatMap(one =>
+          families.map(family => ({
+            weight: one.weight * family.weight,
+            share: one.share * family.classes.filter(fits).reduce((sum, c) => sum + c.probability, 0),
+          })),
+        ),
+      ),
+    [{ weight: 1, share: 1 }],
+  )
   return all
 }
 
 /** Families whose shares are the same to the tenth digit, as one. */
 function merged(shares: SharesInDoubt): SharesInDoubt {
-  const found = new Map<string, { weight: number, share: number }>()
+  const found = new Map<string, { weight: number; share: number }>()
   for (const { weight, share } of shares) {
     const key = share.toFixed(10)
     const same = found.get(key)
@@ -102,6 +146,8 @@ function merged(shares: SharesInDoubt): SharesInDoubt {
 
 /** The standard error of a simulated share of plants that look as wanted; 0 for an exact one. */
 export function errorOfShare(generation: Generation, wanted: Wanted): number {
-  const fitting = generation.blocks.flatMap(b => b.families.flatMap(f => f.classes)).filter(c => isAmong(c.phenotype, wanted))
+  const fitting = generation.blocks
+    .flatMap(b => b.families.flatMap(f => f.classes))
+    .filter(c => isAmong(c.phenotype, wanted))
   return Math.sqrt(fitting.reduce((sum, c) => sum + (c.standardError ?? 0) ** 2, 0))
 }

@@ -9,18 +9,19 @@ export type ParentRole = 'seedParent' | 'pollenParent'
 export type Wanted = Record<string, string[]>
 
 /** True for a plant, or a class of plants, that looks as wanted. */
-export const isAmong = (phenotype: Phenotype, wanted: Wanted): boolean => Object.entries(wanted).every(([name, looks]) => looks.includes(phenotype[name]!))
+export const isAmong = (phenotype: Phenotype, wanted: Wanted): boolean =>
+  Object.entries(wanted).every(([name, looks]) => looks.includes(phenotype[name]!))
 
 /** One step of a path: a generation, or a choice among the plants of the last one. */
-export type Step
-  = | 'cross'
+export type Step =
+  | 'cross'
   /** every plant of the generation selfed, with equal shares */
-    | 'self'
+  | 'self'
   /** random mating within the generation */
-    | 'sib'
-    | { backcross: ParentRole }
+  | 'sib'
+  | { backcross: ParentRole }
   /** only plants that look so go on */
-    | { select: Wanted }
+  | { select: Wanted }
 
 /** True for steps that take a season and make seed; a choice among plants does not. */
 export const isGeneration = (step: Step): boolean => typeof step === 'string' || 'backcross' in step
@@ -36,15 +37,24 @@ const lookList = (looks: string[]) => looks.map(l => `"${l}"`).join(', ')
 export function checkWanted(wanted: Wanted, genome: Genome, what: string): void {
   const known = new Map([
     ...genome.loci.map((l): [string, string[]] => [l.name, looksOf(l, genome.ploidy)]),
-    ...genome.rules.map((r): [string, string[]] => [r.name, [...new Set([...r.cases.map(c => c.is), r.otherwise])]]),
+    ...genome.rules.map((r): [string, string[]] => [
+      r.name,
+      [...new Set([...r.cases.map(c => c.is), r.otherwise])],
+    ]),
   ])
-  if (!Object.keys(wanted).length) throw new OutOfRange(`${what} chooses nothing: name a locus and how it looks.`)
+  if (!Object.keys(wanted).length)
+    throw new OutOfRange(`${what} chooses nothing: name a locus and how it looks.`)
   for (const [name, looks] of Object.entries(wanted)) {
     const possible = known.get(name)
-    if (!possible) throw new OutOfRange(`${what} asks for "${name}", which is not among: ${[...known.keys()].join(', ')}.`)
-    if (!looks.length) throw new OutOfRange(`${what} chooses no look of "${name}"; it can look: ${lookList(possible)}.`)
+    if (!possible)
+      throw new OutOfRange(`${what} asks for "${name}", which is not among: ${[...known.keys()].join(', ')}.`)
+    if (!looks.length)
+      throw new OutOfRange(`${what} chooses no look of "${name}"; it can look: ${lookList(possible)}.`)
     const strange = looks.find(l => !possible.includes(l))
-    if (strange !== undefined) throw new OutOfRange(`${what} asks for "${name}" looking "${strange}"; it can look: ${lookList(possible)}.`)
+    if (strange !== undefined)
+      throw new OutOfRange(
+        `${what} asks for "${name}" looking "${strange}"; it can look: ${lookList(possible)}.`,
+      )
   }
 }
 
@@ -52,8 +62,12 @@ export function checkWanted(wanted: Wanted, genome: Genome, what: string): void 
 export function checkPath(path: Step[], genome: Genome): void {
   if (path[0] !== 'cross') throw new OutOfRange('A path begins with "cross".')
   const again = path.lastIndexOf('cross')
-  if (again > 0) throw new OutOfRange(`Step ${again + 1} of the path is "cross" again; after the first step come "self", "sib", a backcross or a choice.`)
+  if (again > 0)
+    throw new OutOfRange(
+      `Step ${again + 1} of the path is "cross" again; after the first step come "self", "sib", a backcross or a choice.`,
+    )
   path.forEach((step, i) => {
-    if (typeof step === 'object' && 'select' in step) checkWanted(step.select, genome, `Step ${i + 1} of the path`)
+    if (typeof step === 'object' && 'select' in step)
+      checkWanted(step.select, genome, `Step ${i + 1} of the path`)
   })
 }

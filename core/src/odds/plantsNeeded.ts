@@ -2,14 +2,16 @@ import { binomialUpperTail } from '../chance/distributions'
 import { OutOfRange } from '../chance/estimate'
 
 /** A share that is one of several, each with its weight: what an uncertain parent makes of it. */
-export type SharesInDoubt = { weight: number, share: number }[]
+export type SharesInDoubt = { weight: number; share: number }[]
 
 /** More plants than these nobody raises; the search ends here. */
 const MOST_PLANTS = 1e12
 
 function checkWanted(wanted: number, confidence: number): void {
-  if (!(Number.isInteger(wanted) && wanted >= 1)) throw new OutOfRange(`The number of plants wanted is a whole number from 1, not ${wanted}.`)
-  if (!(confidence > 0 && confidence < 1)) throw new OutOfRange(`The confidence lies between 0 and 1, not at ${confidence}.`)
+  if (!(Number.isInteger(wanted) && wanted >= 1))
+    throw new OutOfRange(`The number of plants wanted is a whole number from 1, not ${wanted}.`)
+  if (!(confidence > 0 && confidence < 1))
+    throw new OutOfRange(`The confidence lies between 0 and 1, not at ${confidence}.`)
 }
 
 /**
@@ -25,9 +27,11 @@ function checkWanted(wanted: number, confidence: number): void {
  * @see Sedcole (1977), Crop Science 17:667
  */
 export function plantsNeeded(share: number, wanted = 1, confidence = 0.95): number {
-  if (!(share > 0 && share <= 1)) throw new OutOfRange(`The share of the wanted plants lies above 0 and up to 1, not at ${share}.`)
+  if (!(share > 0 && share <= 1))
+    throw new OutOfRange(`The share of the wanted plants lies above 0 and up to 1, not at ${share}.`)
   const plants = plantsNeededInDoubt([{ weight: 1, share }], wanted, confidence)
-  if (plants === null) throw new OutOfRange(`A share of ${share} is too small: more than ${MOST_PLANTS} plants would be needed.`)
+  if (plants === null)
+    throw new OutOfRange(`A share of ${share} is too small: more than ${MOST_PLANTS} plants would be needed.`)
   return plants
 }
 

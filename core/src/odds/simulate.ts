@@ -12,7 +12,11 @@ import type { Step } from './path'
 import { isAmong } from './path'
 
 /** How a path is simulated: so many runs of so many plants in every generation. */
-export interface Simulation { plants: number, runs: number, seed: number }
+export interface Simulation {
+  plants: number
+  runs: number
+  seed: number
+}
 
 /** A million plants; from how much the runs differ follows the standard error. */
 export const USUAL_SIMULATION: Simulation = { plants: 50_000, runs: 20, seed: 1 }
@@ -28,17 +32,22 @@ function founder(parent: Parent, genome: Genome, { uniform }: Stream): () => Pla
   const loci = alongChromosomes(genome)
   const written = (genotype: Genotype) => {
     const chromosomes = genotype[loci[0]!.name]!.length
-    return Uint8Array.from(Array.from({ length: chromosomes }, (_, k) => loci.map(l => l.alleles.indexOf(genotype[l.name]![k]!))).flat())
+    return Uint8Array.from(
+      Array.from({ length: chromosomes }, (_, k) =>
+        loci.map(l => l.alleles.indexOf(genotype[l.name]![k]!)),
+      ).flat(),
+    )
   }
   const whole = (pick: (part: Parent[number]) => Genotype) => written(Object.assign({}, ...parent.map(pick)))
   if (parent.every(part => part.possible.length === 1)) {
     const one = whole(part => part.possible[0]!.genotype)
     return () => one
   }
-  return () => whole(({ possible }) => {
-    let left = uniform()
-    return (possible.find(p => (left -= p.probability) < 0) ?? possible[0]!).genotype
-  })
+  return () =>
+    whole(({ possible }) => {
+      let left = uniform()
+      return (possible.find(p => (left -= p.probability) < 0) ?? possible[0]!).genotype
+    })
 }
 
 /** Counts the classes of one generation, run after run. */
@@ -52,7 +61,10 @@ class Tally {
   private readonly classOf: Int32Array | Map<number, number>
   private runs = 0
 
-  constructor(private readonly looks: LooksTable, private readonly shown: string[]) {
+  constructor(
+    private readonly looks: LooksTable,
+    private readonly shown: string[],
+  ) {
     this.isWhole = shown.length === looks.names.length && looks.names.every((name, i) => shown[i] === name)
     this.classOf = looks.numbers <= COUNTED_IN_ARRAY ? new Int32Array(looks.numbers).fill(-1) : new Map()
   }
@@ -63,7 +75,10 @@ class Tally {
     const key = this.isWhole ? number : this.shown.map(name => phenotype[name]).join('\n')
     let id = this.classes.get(key)
     if (id === undefined) {
-      id = this.phenotypes.push(this.isWhole ? phenotype : Object.fromEntries(this.shown.map(name => [name, phenotype[name]!]))) - 1
+      id =
+        this.phenotypes.push(
+          this.isWhole ? phenotype : Object.fromEntries(this.shown.map(name => [name, phenotype[name]!])),
+        ) - 1
       this.classes.set(key, id)
       this.sums.push(0)
       this.squares.push(0)
@@ -75,11 +90,14 @@ class Tally {
 
   /** Counts the plants of one run. */
   count(plants: Plants, stride: number): void {
-    const { looks: { numberOf }, classOf } = this
+    const {
+      looks: { numberOf },
+      classOf,
+    } = this
     const counts: number[] = this.sums.map(() => 0)
     for (let at = 0; at < plants.length; at += stride) {
       const number = numberOf(plants, at)
-      let id = classOf instanceof Map ? classOf.get(number) ?? -1 : classOf[number]!
+      let id = classOf instanceof Map ? (classOf.get(number) ?? -1) : classOf[number]!
       if (id < 0) {
         id = this.newClass(number)
         while (counts.length <= id) counts.push(0)
@@ -97,11 +115,16 @@ class Tally {
   /** Means over the runs with their standard errors, the commonest class first; empty when no run had a plant. */
   shares(size: number): ClassShare[] {
     const n = this.runs
-    return this.phenotypes.map((phenotype, id) => {
-      const probability = this.sums[id]! / n
-      const variance = n > 1 ? Math.max(0, this.squares[id]! - n * probability ** 2) / (n - 1) / n : probability * (1 - probability) / size
-      return { phenotype, probability, standardError: Math.sqrt(variance) }
-    }).sort((a, b) => b.probability - a.probability)
+    return this.phenotypes
+      .map((phenotype, id) => {
+        const probability = this.sums[id]! / n
+        const variance =
+          n > 1
+            ? Math.max(0, this.squares[id]! - n * probability ** 2) / (n - 1) / n
+            : (probability * (1 - probability)) / size
+        return { phenotype, probability, standardError: Math.sqrt(variance) }
+      })
+      .sort((a, b) => b.probability - a.probability)
   }
 }
 
@@ -114,7 +137,13 @@ class Tally {
  * @throws {OutOfRange} when a step leaves no plant in any run
  */
 export function simulatedGenerations(
-  genome: Genome, seedParent: Parent, pollenParent: Parent, path: Step[], shown: string[], sim: Simulation = USUAL_SIMULATION, onProgress: Progress = () => {},
+  genome: Genome,
+  seedParent: Parent,
+  pollenParent: Parent,
+  path: Step[],
+  shown: string[],
+  sim: Simulation = USUAL_SIMULATION,
+  onProgress: Progress = () => {},
 ): Generation[] {
   const { plants: size, runs, seed } = sim
   const stream = randomStream(seed)
@@ -122,7 +151,10 @@ export function simulatedGenerations(
   const half = stride / 2
   const looks = looksTable(genome)
   const hand = handing(genome, stream)
-  const parents = { seedParent: founder(seedParent, genome, stream), pollenParent: founder(pollenParent, genome, stream) }
+  const parents = {
+    seedParent: founder(seedParent, genome, stream),
+    pollenParent: founder(pollenParent, genome, stream),
+  }
 
   function bred(plants: Plants, step: Exclude<Step, { select: unknown }>): Plants {
     const next = new Uint8Array(size * stride)
@@ -145,7 +177,8 @@ export function simulatedGenerations(
 
   function chosen(plants: Plants, wanted: Record<string, string[]>): Plants {
     const starts: number[] = []
-    for (let at = 0; at < plants.length; at += stride) if (isAmong(looks.phenotypeOf(looks.numberOf(plants, at)), wanted)) starts.push(at)
+    for (let at = 0; at < plants.length; at += stride)
+      if (isAmong(looks.phenotypeOf(looks.numberOf(plants, at)), wanted)) starts.push(at)
     const kept = new Uint8Array(starts.length * stride)
     starts.forEach((from, i) => kept.set(plants.subarray(from, from + stride), i * stride))
     return kept
@@ -163,7 +196,10 @@ export function simulatedGenerations(
   }
   return path.map((step, i) => {
     const classes = tallies[i]!.shares(size)
-    if (!classes.length) throw new OutOfRange(`In ${runs * size} simulated plants none was left after step ${i + 1} of the path: nothing goes on from there.`)
+    if (!classes.length)
+      throw new OutOfRange(
+        `In ${runs * size} simulated plants none was left after step ${i + 1} of the path: nothing goes on from there.`,
+      )
     return { step, blocks: [{ families: [{ weight: 1, classes }] }] }
   })
 }

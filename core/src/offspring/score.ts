@@ -5,14 +5,23 @@ import type { TraitDescription } from './trait'
 import { classNames } from './trait'
 
 /** One look at one trait: the number of the class (from 0), the count or the measure in the trait's unit; and where the plant stood. */
-export interface Score { trait: string, value: number, on: ISODate, placeId: string | null }
+export interface Score {
+  trait: string
+  value: number
+  on: ISODate
+  placeId: string | null
+}
 
 /** What was decided on an offspring, and why. */
-export interface Verdict { verdict: typeof VERDICTS[number], reason: string, on: ISODate }
+export interface Verdict {
+  verdict: (typeof VERDICTS)[number]
+  reason: string
+  on: ISODate
+}
 
 /** The latest look at a trait, or null while it has not been scored. */
 export function latestScore(scores: Score[], trait: string): Score | null {
-  return scores.filter(s => s.trait === trait).sort((a, b) => a.on < b.on ? 1 : -1)[0] ?? null
+  return scores.filter(s => s.trait === trait).sort((a, b) => (a.on < b.on ? 1 : -1))[0] ?? null
 }
 
 /** A score in the trait's words: "upright", "42 cm". */
@@ -28,12 +37,20 @@ export function scoreInWords(trait: TraitDescription, value: number): string {
  * @throws {Refusal} with what is allowed
  */
 export function checkScore(trait: TraitDescription | undefined, value: number): void {
-  if (!trait) throw new Refusal('unknown-trait', 'This trait is not scored on this crop; the crop lists the ones that are.', 'trait')
+  if (!trait)
+    throw new Refusal(
+      'unknown-trait',
+      'This trait is not scored on this crop; the crop lists the ones that are.',
+      'trait',
+    )
   const classes = classNames(trait)
   if (classes) {
-    if (!Number.isInteger(value) || value >= classes.length) throw new Refusal('off-scale', `${trait.name} is one of: ${classes.join(', ')}.`, 'value')
+    if (!Number.isInteger(value) || value >= classes.length)
+      throw new Refusal('off-scale', `${trait.name} is one of: ${classes.join(', ')}.`, 'value')
     return
   }
-  if (trait.scale === 'count' && !Number.isInteger(value)) throw new Refusal('off-scale', `${trait.name} is counted in whole numbers.`, 'value')
-  if ('most' in trait && value > trait.most) throw new Refusal('off-scale', `${trait.name} is at most ${scoreInWords(trait, trait.most)}.`, 'value')
+  if (trait.scale === 'count' && !Number.isInteger(value))
+    throw new Refusal('off-scale', `${trait.name} is counted in whole numbers.`, 'value')
+  if ('most' in trait && value > trait.most)
+    throw new Refusal('off-scale', `${trait.name} is at most ${scoreInWords(trait, trait.most)}.`, 'value')
 }

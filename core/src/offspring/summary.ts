@@ -19,7 +19,10 @@ export interface TraitSummary {
 }
 
 /** How much the looks at one plant differ from occasion to occasion, and how often that was seen. */
-export interface Within { variance: number, freedom: number }
+export interface Within {
+  variance: number
+  freedom: number
+}
 
 /** A look at a scale of steps hides up to half a step on either side: the variance of that. */
 const STEP_VARIANCE = 1 / 12
@@ -29,7 +32,9 @@ const POOL_FREEDOM = 4
 
 /** Means of the looks of each season and place: looks of one day under one sky are no two witnesses. */
 function occasionMeans(scores: Score[]): number[] {
-  return [...group(scores, s => `${s.on.slice(0, 4)} ${s.placeId}`).values()].map(together => mean(together, s => s.value)!)
+  return [...group(scores, s => `${s.on.slice(0, 4)} ${s.placeId}`).values()].map(together =>
+    mean(together, s => s.value)!,
+  )
 }
 
 const squares = (values: number[]) => {
@@ -54,19 +59,28 @@ export function withinPlants(plants: Score[][]): Within | null {
  * @param within of the crop, for this trait
  * @returns null for a plant that was not scored: missing stays missing
  */
-export function summaryOf(trait: TraitDescription, scores: Score[], within: Within | null): TraitSummary | null {
+export function summaryOf(
+  trait: TraitDescription,
+  scores: Score[],
+  within: Within | null,
+): TraitSummary | null {
   if (!scores.length) return null
   const classes = classNames(trait)
   const means = occasionMeans(scores)
-  const lastOn = scores.reduce((last, s) => s.on > last ? s.on : last, scores[0]!.on)
+  const lastOn = scores.reduce((last, s) => (s.on > last ? s.on : last), scores[0]!.on)
   const shares = classes && classes.map((_, i) => scores.filter(s => s.value === i).length / scores.length)
-  if (!isOrdered(trait)) return { n: scores.length, occasions: means.length, mean: null, standardError: null, shares, lastOn }
+  if (!isOrdered(trait))
+    return { n: scores.length, occasions: means.length, mean: null, standardError: null, shares, lastOn }
   const pool = within ? Math.min(POOL_FREEDOM, within.freedom) : 0
   const freedom = pool + means.length - 1
   const variance = freedom ? (pool * (within?.variance ?? 0) + squares(means)) / freedom : null
   const least = classes ? STEP_VARIANCE : 0
   return {
-    n: scores.length, occasions: means.length, mean: mean(means)!,
-    standardError: variance === null ? null : Math.sqrt(Math.max(variance, least) / means.length), shares, lastOn,
+    n: scores.length,
+    occasions: means.length,
+    mean: mean(means)!,
+    standardError: variance === null ? null : Math.sqrt(Math.max(variance, least) / means.length),
+    shares,
+    lastOn,
   }
 }

@@ -25,11 +25,24 @@ export interface FruitLoad {
  * @param takeRate share of pollinated flowers that take
  */
 export function fruitLoadOf(flowers: Flower[], guide: CropGuide, takeRate: number): FruitLoad {
-  const carries = sum(flowers.filter(f => f.status === 'taken'), f => f.fruits ?? 1)
-  const pending = sum(flowers.filter(f => f.status === 'pollinated'), f => f.blooms)
+  const carries = sum(
+    flowers.filter(f => f.status === 'taken'),
+    f => f.fruits ?? 1,
+  )
+  const pending = sum(
+    flowers.filter(f => f.status === 'pollinated'),
+    f => f.blooms,
+  )
   const expected = pending * takeRate
   const most = guide.fruitLoad?.high ?? Infinity
-  return { mayCarry: guide.fruitLoad, carries, pending, expected, tooMany: Math.max(0, carries - most), isFull: carries + expected >= most }
+  return {
+    mayCarry: guide.fruitLoad,
+    carries,
+    pending,
+    expected,
+    tooMany: Math.max(0, carries - most),
+    isFull: carries + expected >= most,
+  }
 }
 
 /** The load in a sentence: "carries 3, 2 more may take; 1–3 are borne without harm". */

@@ -14,50 +14,90 @@ const described = {
   note: v.nullable(words(2000)),
 }
 
-const parentsNeeded = (p: { seedParentId?: string | null, pollenParentId?: string | null }): Subject[] =>
-  [p.seedParentId, p.pollenParentId].flatMap(id => id ? [{ type: 'plant' as const, id }] : [])
+const parentsNeeded = (p: { seedParentId?: string | null; pollenParentId?: string | null }): Subject[] =>
+  [p.seedParentId, p.pollenParentId].flatMap(id => (id ? [{ type: 'plant' as const, id }] : []))
 
 export const plantKinds = {
-  plantAdded: kind('plant', v.strictObject({
-    ...described,
-    code: Code,
-    crop: words(40),
-    /** parents, where they are known */
-    seedParentId: v.nullable(Id),
-    pollenParentId: v.nullable(Id),
-  }), p => `added ${p.name}`, {
-    codes: p => [{ code: p.code }],
-    needs: parentsNeeded,
-  }),
-  plantDescribed: kind('plant', v.strictObject({
-    ...described,
-    /** parents, where they were corrected; absent: as they were */
-    seedParentId: v.optional(v.nullable(Id)),
-    pollenParentId: v.optional(v.nullable(Id)),
-  }), p => `described as ${p.name}`, { needs: parentsNeeded }),
+  plantAdded: kind(
+    'plant',
+    v.strictObject({
+      ...described,
+      code: Code,
+      crop: words(40),
+      /** parents, where they are known */
+      seedParentId: v.nullable(Id),
+      pollenParentId: v.nullable(Id),
+    }),
+    p => `added ${p.name}`,
+    {
+      codes: p => [{ code: p.code }],
+      needs: parentsNeeded,
+    },
+  ),
+  plantDescribed: kind(
+    'plant',
+    v.strictObject({
+      ...described,
+      /** parents, where they were corrected; absent: as they were */
+      seedParentId: v.optional(v.nullable(Id)),
+      pollenParentId: v.optional(v.nullable(Id)),
+    }),
+    p => `described as ${p.name}`,
+    { needs: parentsNeeded },
+  ),
   /** not to be a parent any more; it may stay in the garden */
   struckOff: kind('plant', v.strictObject({ reason: words(200) }), p => `struck off: ${p.reason}`),
   reinstated: kind('plant', v.strictObject({ reason: words(200) }), p => `a candidate again: ${p.reason}`),
-  setsCounted: kind('plant', v.strictObject({ sets: v.nullable(amount(1, 12)) }), p => p.sets ? `${p.sets} sets of chromosomes` : 'sets of chromosomes not known'),
+  setsCounted: kind('plant', v.strictObject({ sets: v.nullable(amount(1, 12)) }), p =>
+    p.sets ? `${p.sets} sets of chromosomes` : 'sets of chromosomes not known',
+  ),
   /** marks that stand for pollen parents on flowers too small for a tag */
-  marksSet: kind('plant', v.strictObject({
-    of: v.picklist(MARK_KINDS),
-    marks: v.pipe(
-      v.array(v.strictObject({ mark: v.pipe(v.string(), v.check(isMark, 'This is not a mark.')), pollenParentId: Id })), v.maxLength(40),
-      v.check(list => new Set(list.map(m => m.mark)).size === list.length, 'Two pollen parents have the same mark.'),
-      v.check(list => new Set(list.map(m => m.pollenParentId)).size === list.length, 'A pollen parent has two marks.'),
-    ),
-  }), p => `marks in ${p.of} for ${p.marks.length} pollen ${p.marks.length === 1 ? 'parent' : 'parents'}`, {
-    needs: p => p.marks.map(({ pollenParentId }) => ({ type: 'plant', id: pollenParentId })),
-  }),
+  marksSet: kind(
+    'plant',
+    v.strictObject({
+      of: v.picklist(MARK_KINDS),
+      marks: v.pipe(
+        v.array(
+          v.strictObject({
+            mark: v.pipe(v.string(), v.check(isMark, 'This is not a mark.')),
+            pollenParentId: Id,
+          }),
+        ),
+        v.maxLength(40),
+        v.check(
+          list => new Set(list.map(m => m.mark)).size === list.length,
+          'Two pollen parents have the same mark.',
+        ),
+        v.check(
+          list => new Set(list.map(m => m.pollenParentId)).size === list.length,
+          'A pollen parent has two marks.',
+        ),
+      ),
+    }),
+    p => `marks in ${p.of} for ${p.marks.length} pollen ${p.marks.length === 1 ? 'parent' : 'parents'}`,
+    {
+      needs: p => p.marks.map(({ pollenParentId }) => ({ type: 'plant', id: pollenParentId })),
+    },
+  ),
   plantLost: kind('plant', v.strictObject({ reason: words(200) }), p => `lost: ${p.reason}`),
 }
 
 /** Groups of crops whose plants are mostly multiplied by cuttings, grafts, bulbs or division. */
-const CLONED: readonly CropGuide['group'][] = ['bulb', 'orchid', 'succulent', 'carnivorous plant', 'fruit', 'tree or shrub']
+const CLONED: readonly CropGuide['group'][] = [
+  'bulb',
+  'orchid',
+  'succulent',
+  'carnivorous plant',
+  'fruit',
+  'tree or shrub',
+]
 
 /** What a plant of a crop usually is: a line where it selfs, a clone where it is multiplied as it is, else a population. */
-export function usualKind({ mating, group, seasons }: Pick<CropGuide, 'mating' | 'group' | 'seasons'>): typeof PLANT_KINDS[number] {
+export function usualKind({
+  mating,
+  group,
+  seasons,
+}: Pick<CropGuide, 'mating' | 'group' | 'seasons'>): (typeof PLANT_KINDS)[number] {
   if (CLONED.includes(group)) return 'clone'
   if (mating === 'selfing') return 'line'
   return seasons > 1 ? 'clone' : 'population'

@@ -9,30 +9,61 @@ import { deed, harvest, ids, newId } from '../testing/deeds'
 import * as v from 'valibot'
 
 const id = newId()
-const added = deed('2026-04-01', 'plantAdded', id, { code: '26-4RMX', name: 'Ember Row', crop: 'chilli', plantKind: 'line', placeId: null, note: null, seedParentId: null, pollenParentId: null })
+const added = deed('2026-04-01', 'plantAdded', id, {
+  code: '26-4RMX',
+  name: 'Ember Row',
+  crop: 'chilli',
+  plantKind: 'line',
+  placeId: null,
+  note: null,
+  seedParentId: null,
+  pollenParentId: null,
+})
 const plant = (...deeds: LoggedDeed[]) => fold('plant', id, [added, ...deeds])!
 const scored = (day: string, trait: string, value: number) => deed(day, 'scored', id, { trait, value })
 
 describe('a plant', () => {
   it('keeps its scores of several days; a second look on one day counts instead of the first', () => {
-    const { scores } = plant(scored('2026-07-01', 'height', 50), scored('2026-07-01', 'height', 52), scored('2026-08-01', 'height', 60))
+    const { scores } = plant(
+      scored('2026-07-01', 'height', 50),
+      scored('2026-07-01', 'height', 52),
+      scored('2026-08-01', 'height', 60),
+    )
     expect(scores.map(s => s.value)).toEqual([52, 60])
     expect(latestScore(scores, 'height')).toMatchObject({ value: 60, on: '2026-08-01' })
     expect(latestScore(scores, 'vigour')).toBeNull()
   })
 
   it('changes its verdict with its reason', () => {
-    const judged = (day: string, verdict: 'keep' | 'discard', reason: string) => deed(day, 'judged', id, { verdict, reason })
-    expect(plant(judged('2026-07-01', 'keep', 'compact'), judged('2026-08-01', 'discard', 'leggy')).verdict).toEqual({ verdict: 'discard', reason: 'leggy', on: '2026-08-01' })
+    const judged = (day: string, verdict: 'keep' | 'discard', reason: string) =>
+      deed(day, 'judged', id, { verdict, reason })
+    expect(
+      plant(judged('2026-07-01', 'keep', 'compact'), judged('2026-08-01', 'discard', 'leggy')).verdict,
+    ).toEqual({ verdict: 'discard', reason: 'leggy', on: '2026-08-01' })
   })
 
   it('that was lost takes no more notes', () => {
-    expect(() => plant(deed('2026-05-01', 'plantLost', id, { reason: 'dried up' }), scored('2026-06-01', 'height', 4))).toThrow('Ember Row was lost on 1 May')
+    expect(() =>
+      plant(deed('2026-05-01', 'plantLost', id, { reason: 'dried up' }), scored('2026-06-01', 'height', 4)),
+    ).toThrow('Ember Row was lost on 1 May')
   })
 
   it('raised from a tray has its family’s parents and its code for a name', () => {
-    const raised = deed('2026-05-01', 'seedlingsRaised', ids.sowing, { plants: [{ id, code: '26-7HNA' }], crop: 'chilli', crossId: ids.cross, seedParentId: ids.seedParent, pollenParentId: ids.pollenParent, placeId: null })
-    expect(fold('plant', id, [raised])).toMatchObject({ name: '26-7HNA', plantKind: 'seedling', crossId: ids.cross, sowingId: ids.sowing, seedParentId: ids.seedParent })
+    const raised = deed('2026-05-01', 'seedlingsRaised', ids.sowing, {
+      plants: [{ id, code: '26-7HNA' }],
+      crop: 'chilli',
+      crossId: ids.cross,
+      seedParentId: ids.seedParent,
+      pollenParentId: ids.pollenParent,
+      placeId: null,
+    })
+    expect(fold('plant', id, [raised])).toMatchObject({
+      name: '26-7HNA',
+      plantKind: 'seedling',
+      crossId: ids.cross,
+      sowingId: ids.sowing,
+      seedParentId: ids.seedParent,
+    })
   })
 })
 
@@ -54,7 +85,10 @@ describe('a score', () => {
 describe('an entry', () => {
   it('names what it changes, what it needs, its codes and its words', () => {
     const entry = harvest('2026-08-01', 30, 26, 4)
-    expect(subjectsOf(entry)).toEqual([{ type: 'seedLot', id: ids.lot }, { type: 'flower', id: ids.flower }])
+    expect(subjectsOf(entry)).toEqual([
+      { type: 'seedLot', id: ids.lot },
+      { type: 'flower', id: ids.flower },
+    ])
     expect(needsOf(entry)).toEqual([{ type: 'cross', id: ids.cross }])
     expect(codesOf(entry)).toEqual([{ code: '26-5TWK', subject: { type: 'seedLot', id: ids.lot } }])
     expect(wordsOf(entry)).toBe('harvested 30 seeds, 26 sound')
@@ -65,7 +99,11 @@ describe('an entry', () => {
     ['an unknown kind', { ...good, kind: 'sang' }, ''],
     ['a missing name', { ...good, payload: { ...added.payload, name: '  ' } }, 'Write something here.'],
     ['a zero byte', { ...good, payload: { ...added.payload, name: 'a\0b' } }, 'cannot be kept'],
-    ['a name without end', { ...good, payload: { ...added.payload, name: 'x'.repeat(81) } }, 'Use at most 80 characters.'],
+    [
+      'a name without end',
+      { ...good, payload: { ...added.payload, name: 'x'.repeat(81) } },
+      'Use at most 80 characters.',
+    ],
     ['a field nobody asked for', { ...good, payload: { ...added.payload, owner: 'me' } }, ''],
     ['the year 10000', { ...good, happenedAt: '+010000-01-01T00:00:00Z' }, ''],
     ['the year 0', { ...good, happenedAt: '0000-01-01T00:00:00Z' }, 'between the years 1900 and 2200'],
@@ -83,21 +121,55 @@ describe('an entry', () => {
 
 describe('a deed in its surroundings', () => {
   const other = { ...plant(), id: ids.other, crop: 'squash', name: 'Lake Bulk' }
-  const cross = { id: ids.cross, code: '26-5TWK', crop: 'chilli', seedParentId: id, pollenParentId: ids.pollenParent }
+  const cross = {
+    id: ids.cross,
+    code: '26-5TWK',
+    crop: 'chilli',
+    seedParentId: id,
+    pollenParentId: ids.pollenParent,
+  }
   const around = {
-    find: ((type: string, wanted: string) => type === 'plant' ? (wanted === ids.other ? other : plant()) : type === 'cross' ? cross : { code: '26-4RMX', crossId: ids.other, seedParentId: id }) as never,
-    guide: (crop: string) => crop === 'chilli' ? chilli : undefined,
+    find: ((type: string, wanted: string) =>
+      type === 'plant'
+        ? wanted === ids.other
+          ? other
+          : plant()
+        : type === 'cross'
+          ? cross
+          : { code: '26-4RMX', crossId: ids.other, seedParentId: id }) as never,
+    guide: (crop: string) => (crop === 'chilli' ? chilli : undefined),
     hasPlace: () => false,
     own: () => ({ traits: [], loci: [], rules: [], inheritances: [] }),
   }
   const fit = (d: LoggedDeed) => () => checkFit(d, around)
   // Codes that pass their check, since that is looked at first.
-  const plan = (crop: string, pollenParentId: string, code = '26-4RMX') => deed('2026-05-01', 'crossPlanned', ids.cross, { code, crop, seedParentId: id, pollenParentId, selfMeant: false, aim: 'a', flowersPlanned: 1, keepersWanted: 1 })
+  const plan = (crop: string, pollenParentId: string, code = '26-4RMX') =>
+    deed('2026-05-01', 'crossPlanned', ids.cross, {
+      code,
+      crop,
+      seedParentId: id,
+      pollenParentId,
+      selfMeant: false,
+      aim: 'a',
+      flowersPlanned: 1,
+      keepersWanted: 1,
+    })
 
   it('must fit its crop, its place, its cross and its trait', () => {
     expect(fit(scored('2026-07-01', 'height', 9000))).toThrow('at most 300 cm')
-    expect(fit(deed('2026-07-01', 'plantDescribed', id, { name: 'A', plantKind: 'line', placeId: ids.other, note: null }))).toThrow('This place is not in the garden')
-    expect(fit(deed('2026-07-01', 'pollinated', ids.flower, { pollenParentId: ids.other, selfMeant: false }))).toThrow('Lake Bulk is of another crop')
+    expect(
+      fit(
+        deed('2026-07-01', 'plantDescribed', id, {
+          name: 'A',
+          plantKind: 'line',
+          placeId: ids.other,
+          note: null,
+        }),
+      ),
+    ).toThrow('This place is not in the garden')
+    expect(
+      fit(deed('2026-07-01', 'pollinated', ids.flower, { pollenParentId: ids.other, selfMeant: false })),
+    ).toThrow('Lake Bulk is of another crop')
   })
 
   it('carries codes that pass their check', () => {

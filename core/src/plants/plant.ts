@@ -14,7 +14,7 @@ export interface Plant {
   code: string
   name: string
   crop: string
-  plantKind: typeof PLANT_KINDS[number]
+  plantKind: (typeof PLANT_KINDS)[number]
   placeId: string | null
   note: string | null
   seedParentId: string | null
@@ -26,72 +26,129 @@ export interface Plant {
   scores: Score[]
   verdict: Verdict | null
   /** set while it is not to be a parent */
-  struckOff: { on: ISODate, reason: string } | null
+  struckOff: { on: ISODate; reason: string } | null
   /** alleles that were noted, by locus */
-  genotype: Record<string, { alleles: string[], on: ISODate }>
+  genotype: Record<string, { alleles: string[]; on: ISODate }>
   /** sets of chromosomes that were counted; null: those of its crop */
   sets: number | null
   blooming: Blooming
   pottedOn: ISODate[]
   /** when it was held back in the cool; the last one may still go on */
-  holds: { from: ISODate, until: ISODate | null }[]
+  holds: { from: ISODate; until: ISODate | null }[]
   /** what its small flowers are marked with, and which mark means which pollen */
-  marks: { of: MarkKind, marks: { mark: string, pollenParentId: string }[] } | null
-  lost: { on: ISODate, reason: string } | null
+  marks: { of: MarkKind; marks: { mark: string; pollenParentId: string }[] } | null
+  lost: { on: ISODate; reason: string } | null
 }
 
 /** The plant after one more deed. @throws {Refusal} if the plant is not there or is lost. */
 export function plantAfter(plant: Plant | null, deed: LoggedDeed, id: string): Plant {
   if (deed.kind === 'plantAdded' || deed.kind === 'seedlingsRaised') {
     if (plant) throw new Refusal('already-there', `${plant.name} is in the garden already.`)
-    const empty = { id, scores: [], verdict: null, struckOff: null, genotype: {}, sets: null, blooming: neverSeen, pottedOn: [], holds: [], marks: null, lost: null, since: deed.day }
+    const empty = {
+      id,
+      scores: [],
+      verdict: null,
+      struckOff: null,
+      genotype: {},
+      sets: null,
+      blooming: neverSeen,
+      pottedOn: [],
+      holds: [],
+      marks: null,
+      lost: null,
+      since: deed.day,
+    }
     if (deed.kind === 'plantAdded') return { ...empty, ...deed.payload, crossId: null, sowingId: null }
     const { plants, ...from } = deed.payload
     const seedling = plants.find(p => p.id === id)!
     return {
-      ...empty, ...from, ...seedling, name: seedling.code, plantKind: 'seedling', note: null, sowingId: deed.subjectId,
+      ...empty,
+      ...from,
+      ...seedling,
+      name: seedling.code,
+      plantKind: 'seedling',
+      note: null,
+      sowingId: deed.subjectId,
     }
   }
   if (!plant) throw new Refusal('unknown-plant', 'This plant is not in the garden; add it first.')
-  if (plant.lost) throw new Refusal('plant-lost', `${plant.name} was lost on ${dayInWords(plant.lost.on)}; nothing more can be noted on it.`)
+  if (plant.lost)
+    throw new Refusal(
+      'plant-lost',
+      `${plant.name} was lost on ${dayInWords(plant.lost.on)}; nothing more can be noted on it.`,
+    )
   switch (deed.kind) {
     case 'plantDescribed': {
-      const { seedParentId = plant.seedParentId, pollenParentId = plant.pollenParentId, ...described } = deed.payload
+      const {
+        seedParentId = plant.seedParentId,
+        pollenParentId = plant.pollenParentId,
+        ...described
+      } = deed.payload
       if (plant.crossId && (seedParentId !== plant.seedParentId || pollenParentId !== plant.pollenParentId)) {
-        throw new Refusal('of-a-cross', `${plant.name} came of a cross of this garden, whose parents are its own. Correct the cross instead.`, 'seedParentId')
+        throw new Refusal(
+          'of-a-cross',
+          `${plant.name} came of a cross of this garden, whose parents are its own. Correct the cross instead.`,
+          'seedParentId',
+        )
       }
       return { ...plant, ...described, seedParentId, pollenParentId }
     }
-    case 'plantLost': return { ...plant, lost: { on: deed.day, reason: deed.payload.reason } }
-    case 'scored': return {
-      ...plant,
-      // Looked at twice on one day, the later look counts; other days are kept beside each other.
-      scores: [...plant.scores.filter(s => s.trait !== deed.payload.trait || s.on !== deed.day), { ...deed.payload, on: deed.day, placeId: plant.placeId }],
-    }
-    case 'judged': return { ...plant, verdict: { ...deed.payload, on: deed.day } }
-    case 'struckOff': return { ...plant, struckOff: { on: deed.day, reason: deed.payload.reason } }
+    case 'plantLost':
+      return { ...plant, lost: { on: deed.day, reason: deed.payload.reason } }
+    case 'scored':
+      return {
+        ...plant,
+        // Looked at twice on one day, the later look counts; other days are kept beside each other.
+        scores: [
+          ...plant.scores.filter(s => s.trait !== deed.payload.trait || s.on !== deed.day),
+          { ...deed.payload, on: deed.day, placeId: plant.placeId },
+        ],
+      }
+    case 'judged':
+      return { ...plant, verdict: { ...deed.payload, on: deed.day } }
+    case 'struckOff':
+      return { ...plant, struckOff: { on: deed.day, reason: deed.payload.reason } }
     case 'reinstated':
       if (!plant.struckOff) throw new Refusal('not-struck-off', `${plant.name} is not struck off.`)
       return { ...plant, struckOff: null }
-    case 'marksSet': return { ...plant, marks: deed.payload }
-    case 'setsCounted': return { ...plant, sets: deed.payload.sets }
-    case 'bloomSeen': return { ...plant, blooming: withBloomNote(plant.blooming, deed.payload, plant.name, deed.day) }
-    case 'potted': return { ...plant, pottedOn: [...plant.pottedOn, deed.day] }
+    case 'marksSet':
+      return { ...plant, marks: deed.payload }
+    case 'setsCounted':
+      return { ...plant, sets: deed.payload.sets }
+    case 'bloomSeen':
+      return { ...plant, blooming: withBloomNote(plant.blooming, deed.payload, plant.name, deed.day) }
+    case 'potted':
+      return { ...plant, pottedOn: [...plant.pottedOn, deed.day] }
     case 'heldBack':
-      if (isHeldBack(plant)) throw new Refusal('held-back', `${plant.name} is in the cool since ${dayInWords(plant.holds.at(-1)!.from)}.`)
+      if (isHeldBack(plant))
+        throw new Refusal(
+          'held-back',
+          `${plant.name} is in the cool since ${dayInWords(plant.holds.at(-1)!.from)}.`,
+        )
       return { ...plant, holds: [...plant.holds, { from: deed.day, until: null }] }
     case 'broughtBack':
       if (!isHeldBack(plant)) throw new Refusal('not-held-back', `${plant.name} is not in the cool.`)
-      return { ...plant, holds: plant.holds.map((hold, i) => i === plant.holds.length - 1 ? { ...hold, until: deed.day } : hold) }
-    case 'genotypeNoted': return { ...plant, genotype: noted(plant.genotype, deed.payload, deed.day) }
-    default: return plant
+      return {
+        ...plant,
+        holds: plant.holds.map((hold, i) =>
+          i === plant.holds.length - 1 ? { ...hold, until: deed.day } : hold,
+        ),
+      }
+    case 'genotypeNoted':
+      return { ...plant, genotype: noted(plant.genotype, deed.payload, deed.day) }
+    default:
+      return plant
   }
 }
 
 /** True while it is held back in the cool. */
 export const isHeldBack = ({ holds }: Pick<Plant, 'holds'>): boolean => holds.at(-1)?.until === null
 
-function noted(genotype: Plant['genotype'], { locus, alleles }: { locus: string, alleles: string[] | null }, on: ISODate): Plant['genotype'] {
+function noted(
+  genotype: Plant['genotype'],
+  { locus, alleles }: { locus: string; alleles: string[] | null },
+  on: ISODate,
+): Plant['genotype'] {
   const others = Object.fromEntries(Object.entries(genotype).filter(([id]) => id !== locus))
   return alleles ? { ...others, [locus]: { alleles, on } } : others
 }

@@ -9,7 +9,7 @@ import type { Plant } from './plant'
 /** Plants at most in one table; they are noted in one go. */
 export const MOST_PLANTS = 2000
 
-type Kind = typeof PLANT_KINDS[number]
+type Kind = (typeof PLANT_KINDS)[number]
 
 /** A parent as a table names it: a plant that is there, or another row of the table. */
 export type ParentOf = { plantId: string } | { row: number } | null
@@ -32,12 +32,16 @@ export interface TableRow {
 }
 
 /** What could be read of a table of plants, parents before their children; nothing of it is noted yet. */
-export interface PlantTable { rows: TableRow[], newPlaces: string[], leftOut: LeftOut[] }
+export interface PlantTable {
+  rows: TableRow[]
+  newPlaces: string[]
+  leftOut: LeftOut[]
+}
 
 /** What the garden knows, for the names in a table. */
 export interface TableGround {
   plants: Pick<Plant, 'id' | 'name' | 'code' | 'crop'>[]
-  places: { id: string, name: string }[]
+  places: { id: string; name: string }[]
   guides: Pick<CropGuide, 'id' | 'name' | 'botanical'>[]
   usualKind: (crop: string) => Kind
   /** for rows that name no crop; null: they are left out */
@@ -60,17 +64,22 @@ type Head = keyof typeof HEADS
 /** Which column is which; each head takes one column, the more special heads first. */
 function columnsOf(headings: string[]): Partial<Record<Head, number>> {
   const free = new Set(headings.keys())
-  return Object.fromEntries((Object.keys(HEADS) as Head[]).flatMap((head) => {
-    const at = [...free].find(i => HEADS[head].test(headings[i]!.trim()))
-    if (at === undefined) return []
-    free.delete(at)
-    return [[head, at]]
-  }))
+  return Object.fromEntries(
+    (Object.keys(HEADS) as Head[]).flatMap(head => {
+      const at = [...free].find(i => HEADS[head].test(headings[i]!.trim()))
+      if (at === undefined) return []
+      free.delete(at)
+      return [[head, at]]
+    }),
+  )
 }
 
 /** Words that people use for the kinds of material. */
 const KIND_WORDS: Record<Kind, RegExp> = {
-  clone: /^(clone|cultivar|cutting|graft|bulb|tuber)/i, line: /^(line|inbred|selfed|pure)/i, population: /^(population|mix|landrace|open|strain)/i, seedling: /^(seedling|offspring)/i,
+  clone: /^(clone|cultivar|cutting|graft|bulb|tuber)/i,
+  line: /^(line|inbred|selfed|pure)/i,
+  population: /^(population|mix|landrace|open|strain)/i,
+  seedling: /^(seedling|offspring)/i,
 }
 
 const same = (text: string) => text.trim().toLowerCase()
@@ -84,10 +93,15 @@ const same = (text: string) => text.trim().toLowerCase()
 export function readPlantTable(text: string, ground: TableGround): PlantTable | { why: string } {
   const { headings, rows } = readTable(text)
   const at = columnsOf(headings)
-  if (at.name === undefined) return { why: 'The first line names the columns: name, and perhaps code, crop, kind, place, seed parent, pollen parent, note. At least the name is needed.' }
-  if (rows.length > MOST_PLANTS) return { why: `The table has ${rows.length} rows; at most ${MOST_PLANTS} are read at once. Divide it.` }
+  if (at.name === undefined)
+    return {
+      why: 'The first line names the columns: name, and perhaps code, crop, kind, place, seed parent, pollen parent, note. At least the name is needed.',
+    }
+  if (rows.length > MOST_PLANTS)
+    return { why: `The table has ${rows.length} rows; at most ${MOST_PLANTS} are read at once. Divide it.` }
   const leftOut: LeftOut[] = []
-  const cellOf = (cells: string[], head: Head) => at[head] === undefined ? '' : (cells[at[head]] ?? '').trim()
+  const cellOf = (cells: string[], head: Head) =>
+    at[head] === undefined ? '' : (cells[at[head]] ?? '').trim()
   const byName = namedBy(ground.plants)
   const firstLine = new Map<string, number>()
   /** Places to be made, as they are written first. */
@@ -108,8 +122,15 @@ export function readPlantTable(text: string, ground: TableGround): PlantTable | 
     const twin = firstLine.get(same(name))
     if (twin !== undefined) return leave(`“${name}” stands in line ${twin} already.`)
     const crop = cropOf(cell('crop'), ground)
-    if (!crop) return leave(cell('crop') ? `No guide knows the crop “${cell('crop')}”; begin one for it first, or write it as in the guides.` : 'It names no crop.')
-    const kind = cell('kind') ? (Object.keys(KIND_WORDS) as Kind[]).find(k => KIND_WORDS[k].test(cell('kind'))) : ground.usualKind(crop)
+    if (!crop)
+      return leave(
+        cell('crop')
+          ? `No guide knows the crop “${cell('crop')}”; begin one for it first, or write it as in the guides.`
+          : 'It names no crop.',
+      )
+    const kind = cell('kind')
+      ? (Object.keys(KIND_WORDS) as Kind[]).find(k => KIND_WORDS[k].test(cell('kind')))
+      : ground.usualKind(crop)
     if (!kind) return leave(`“${cell('kind')}” is no kind; it is one of: ${PLANT_KINDS.join(', ')}.`)
     firstLine.set(same(name), row.line)
     const written = cell('code')
@@ -120,38 +141,64 @@ export function readPlantTable(text: string, ground: TableGround): PlantTable | 
     const place = cell('place')
     if (place.length > 60) return leave('The name of its place has more than 60 characters.')
     const known = ground.places.find(p => same(p.name) === same(place))
-    return [{
-      line: row.line, text: row.text, name, crop, kind, code: isFree ? tag.code : null, note: note || null,
-      place: place ? known ? { id: known.id } : { name: newPlaces.get(same(place)) ?? fresh(place) } : null,
-      parents: [cell('seedParent'), cell('pollenParent')], keys: [same(name), same(written)].filter(Boolean),
-      remarks: byName.has(same(name)) ? [`A plant called ${name} is in the garden already.`] : [],
-    }]
+    return [
+      {
+        line: row.line,
+        text: row.text,
+        name,
+        crop,
+        kind,
+        code: isFree ? tag.code : null,
+        note: note || null,
+        place: place
+          ? known
+            ? { id: known.id }
+            : { name: newPlaces.get(same(place)) ?? fresh(place) }
+          : null,
+        parents: [cell('seedParent'), cell('pollenParent')],
+        keys: [same(name), same(written)].filter(Boolean),
+        remarks: byName.has(same(name)) ? [`A plant called ${name} is in the garden already.`] : [],
+      },
+    ]
   })
   const { ordered, ...rest } = inOrderOfDescent(read, byName)
   leftOut.push(...rest.leftOut)
-  return { rows: ordered, newPlaces: [...new Set(ordered.flatMap(r => r.place && 'name' in r.place ? [r.place.name] : []))], leftOut: leftOut.sort((a, b) => a.line - b.line) }
+  return {
+    rows: ordered,
+    newPlaces: [...new Set(ordered.flatMap(r => (r.place && 'name' in r.place ? [r.place.name] : [])))],
+    leftOut: leftOut.sort((a, b) => a.line - b.line),
+  }
 }
 
 /** A row before its parents are found. */
-interface Draft extends Omit<TableRow, 'seedParent' | 'pollenParent'> { text: string, parents: string[], keys: string[] }
+interface Draft extends Omit<TableRow, 'seedParent' | 'pollenParent'> {
+  text: string
+  parents: string[]
+  keys: string[]
+}
 
 type Named = Map<string, { id: string }[]>
 
 function namedBy(plants: TableGround['plants']): Named {
   const byName: Named = new Map()
-  for (const plant of plants) for (const key of new Set([same(plant.name), same(plant.code)])) byName.set(key, [...byName.get(key) ?? [], plant])
+  for (const plant of plants)
+    for (const key of new Set([same(plant.name), same(plant.code)]))
+      byName.set(key, [...(byName.get(key) ?? []), plant])
   return byName
 }
 
 function cropOf(written: string, { guides, crop }: TableGround): string | null {
   if (!written) return crop
   const key = same(written)
-  const found = guides.find(g => [g.id, g.name, g.botanical].some(word => same(word) === key)) ?? guides.find(g => genusOf(g) === key) ?? guides.find(g => `${same(g.name)}s` === key)
+  const found =
+    guides.find(g => [g.id, g.name, g.botanical].some(word => same(word) === key)) ??
+    guides.find(g => genusOf(g) === key) ??
+    guides.find(g => `${same(g.name)}s` === key)
   return found?.id ?? null
 }
 
 /** The rows with their parents, each behind those it comes from; rows whose parents cannot be found, or that go in a circle, are left out. */
-function inOrderOfDescent(read: Draft[], byName: Named): { ordered: TableRow[], leftOut: LeftOut[] } {
+function inOrderOfDescent(read: Draft[], byName: Named): { ordered: TableRow[]; leftOut: LeftOut[] } {
   const rowOf = new Map(read.flatMap(draft => draft.keys.map((key): [string, Draft] => [key, draft])))
   const placed = new Map<Draft, number>()
   const ordered: TableRow[] = []
@@ -187,10 +234,15 @@ function inOrderOfDescent(read: Draft[], byName: Named): { ordered: TableRow[], 
   function parentOf(written: string, draft: Draft, path: Draft[]): ParentOf | string {
     if (!written || /^(\?|-|unknown|op|open)$/i.test(written)) return null
     const row = rowOf.get(same(written))
-    if (row) return place(row, [...path, draft]) ? { row: placed.get(row)! } : `Its parent “${written}” was left out (line ${row.line}).`
+    if (row)
+      return place(row, [...path, draft])
+        ? { row: placed.get(row)! }
+        : `Its parent “${written}” was left out (line ${row.line}).`
     const plants = byName.get(same(written)) ?? []
     if (plants.length === 1) return { plantId: plants[0]!.id }
-    return plants.length ? `${plants.length} plants are called “${written}”; use the tag code.` : `Its parent “${written}” is neither in the garden nor in the table.`
+    return plants.length
+      ? `${plants.length} plants are called “${written}”; use the tag code.`
+      : `Its parent “${written}” is neither in the garden nor in the table.`
   }
   for (const draft of read) place(draft, [])
   return { ordered, leftOut }

@@ -3,7 +3,10 @@ import { OutOfRange } from '../chance/estimate'
 import { speedAt } from './loss'
 
 /** A temperature from a moment on, until the next one. */
-export interface Reading { at: number, celsius: number }
+export interface Reading {
+  at: number
+  celsius: number
+}
 
 /** How pollen aged in one place: days at the reference temperature that the time there comes to. */
 export interface Aging {
@@ -30,12 +33,13 @@ export function agingIn(readings: Reading[], reference: number, q10: number): Ag
   /** aging from the first reading to each of them */
   const summed = new Float64Array(n)
   for (let i = 1; i < n; i++) {
-    if (!(times[i]! > times[i - 1]!)) throw new OutOfRange('The readings of a temperature history go forward in time.')
-    summed[i] = summed[i - 1]! + (times[i]! - times[i - 1]!) / DAY_MS * speeds[i - 1]!
+    if (!(times[i]! > times[i - 1]!))
+      throw new OutOfRange('The readings of a temperature history go forward in time.')
+    summed[i] = summed[i - 1]! + ((times[i]! - times[i - 1]!) / DAY_MS) * speeds[i - 1]!
   }
   const at = (moment: number): number => {
     const i = Math.max(0, bisectRight(times, moment) - 1)
-    return summed[i]! + (moment - times[i]!) / DAY_MS * speeds[i]!
+    return summed[i]! + ((moment - times[i]!) / DAY_MS) * speeds[i]!
   }
-  return { between: (from, to) => to > from ? at(to) - at(from) : 0 }
+  return { between: (from, to) => (to > from ? at(to) - at(from) : 0) }
 }

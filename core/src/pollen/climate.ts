@@ -6,7 +6,14 @@ import { POLLEN_CELSIUS, POLLEN_Q10 } from './prior'
 import type { Store } from './store'
 
 /** A time in which a store was warmer or colder than is good for what stands in it. */
-export interface Excursion { from: number, to: number, /** °C farthest out */ peak: number, side: 'warm' | 'cold', /** it thawed what was frozen */ isThaw: boolean, cause: 'door' | 'power' }
+export interface Excursion {
+  from: number
+  to: number
+  /** °C farthest out */ peak: number
+  side: 'warm' | 'cold'
+  /** it thawed what was frozen */ isThaw: boolean
+  cause: 'door' | 'power'
+}
 
 /** What a store was like, summed up once for all tubes that stood in it. */
 export interface StoreClimate {
@@ -19,7 +26,7 @@ export interface StoreClimate {
   thaws: number[]
   excursions: Excursion[]
   /** times without a reading, in which it counts as it was before */
-  gaps: { from: number, to: number }[]
+  gaps: { from: number; to: number }[]
   readings: Reading[]
 }
 
@@ -39,14 +46,23 @@ export function climateOf(store: Store, readings: Reading[], now: number): Store
   const late = past.filter(r => r.at > now - DAYS_OF_LATE * 24 * HOUR_MS)
   const typical = median(late, r => r.celsius) ?? store.celsius
   const first = past[0]
-  const known = [...first && first.at > 0 ? [{ at: 0, celsius: store.celsius }] : [], ...past, ...past.length ? [] : [{ at: 0, celsius: store.celsius }]]
+  const known = [
+    ...(first && first.at > 0 ? [{ at: 0, celsius: store.celsius }] : []),
+    ...past,
+    ...(past.length ? [] : [{ at: 0, celsius: store.celsius }]),
+  ]
   if (known.at(-1)!.at < now) known.push({ at: now, celsius: typical })
   return {
-    store, typical, readings: past, isFreezing: typical < FROZEN,
+    store,
+    typical,
+    readings: past,
+    isFreezing: typical < FROZEN,
     aging: agingIn(known, POLLEN_CELSIUS, POLLEN_Q10),
     thaws: thawsIn(past),
     excursions: excursionsIn(past, STORE_KINDS[store.keeps].good),
-    gaps: past.flatMap(({ at }, i) => i > 0 && at - past[i - 1]!.at > GAP_HOURS * HOUR_MS ? [{ from: past[i - 1]!.at, to: at }] : []),
+    gaps: past.flatMap(({ at }, i) =>
+      i > 0 && at - past[i - 1]!.at > GAP_HOURS * HOUR_MS ? [{ from: past[i - 1]!.at, to: at }] : [],
+    ),
   }
 }
 
@@ -64,13 +80,14 @@ function thawsIn(readings: Reading[]): number[] {
   return thaws
 }
 
-function excursionsIn(readings: Reading[], good: { low: number, high: number }): Excursion[] {
+function excursionsIn(readings: Reading[], good: { low: number; high: number }): Excursion[] {
   const all: Excursion[] = []
   let open: Excursion | null = null
   const close = (at: number) => {
     if (!open) return
     const hours = (at - open.from) / HOUR_MS
-    if (hours >= SHORTEST_EXCURSION) all.push({ ...open, to: at, cause: hours < DOOR_HOURS ? 'door' : 'power' })
+    if (hours >= SHORTEST_EXCURSION)
+      all.push({ ...open, to: at, cause: hours < DOOR_HOURS ? 'door' : 'power' })
     open = null
   }
   const startsFrozen = good.high < FROZEN

@@ -6,7 +6,12 @@ import { TUBE_DOUBTS } from './kinds'
 import type { Tube } from './tube'
 
 /** Work that pollen asks for. */
-export interface PollenDue { step: 'collectPollen' | 'tubePollen' | 'testPollen', from: ISODate, until: ISODate, because: string }
+export interface PollenDue {
+  step: 'collectPollen' | 'tubePollen' | 'testPollen'
+  from: ISODate
+  until: ISODate
+  because: string
+}
 
 /** Days that pollen dries at least and at most; days after which a tube is tested before it is counted on, and before the day it is wanted. */
 const [DRIES_FROM, DRIES_UNTIL, TEST_AFTER, TEST_AHEAD] = [1, 2, 30, 10]
@@ -19,37 +24,59 @@ const [DRIES_FROM, DRIES_UNTIL, TEST_AFTER, TEST_AHEAD] = [1, 2, 30, 10]
 export function tubeDue(tube: Tube, wantedOn: ISODate | null, today: ISODate): PollenDue | null {
   if (tube.ended) return null
   if (!tube.tubed) {
-    return { step: 'tubePollen', from: addDays(tube.collectedOn, DRIES_FROM), until: addDays(tube.collectedOn, DRIES_UNTIL), because: `Collected on ${dayInWords(tube.collectedOn)}; dry it sheds by now, and longer in the open it dies.` }
+    return {
+      step: 'tubePollen',
+      from: addDays(tube.collectedOn, DRIES_FROM),
+      until: addDays(tube.collectedOn, DRIES_UNTIL),
+      because: `Collected on ${dayInWords(tube.collectedOn)}; dry it sheds by now, and longer in the open it dies.`,
+    }
   }
   if (!wantedOn || tube.left <= 0) return null
   const known = tube.tests.at(-1)?.on ?? tube.collectedOn
   if (daysBetween(known, wantedOn) <= TEST_AFTER) return null
   const from = addDays(wantedOn, -TEST_AHEAD)
   return {
-    step: 'testPollen', from: from > today ? from : today, until: wantedOn > today ? wantedOn : today,
+    step: 'testPollen',
+    from: from > today ? from : today,
+    until: wantedOn > today ? wantedOn : today,
     because: `${tube.tests.length ? `Tested last on ${dayInWords(known)}` : `Collected on ${dayInWords(known)} and never tested`}; it is counted on from ${dayInWords(wantedOn)}.`,
   }
 }
 
 /** The work of collecting for a cross; null where nothing has to be, or can be. */
 export function collectDue({ collect, need, short }: PollenAnswer): PollenDue | null {
-  return collect && { step: 'collectPollen', from: collect.from, until: collect.until, because: `${need.code} lacks pollen for ${counted(short, 'touch', 'touches')}; its flowers are open from ${dayInWords(need.from)}.` }
+  return (
+    collect && {
+      step: 'collectPollen',
+      from: collect.from,
+      until: collect.until,
+      because: `${need.code} lacks pollen for ${counted(short, 'touch', 'touches')}; its flowers are open from ${dayInWords(need.from)}.`,
+    }
+  )
 }
 
 /** What a tube leaves open about the father of the seed it made, in words. */
 export const fatherDoubts = ({ doubts, donors }: Tube): string[] => [
-  ...donors.length > 1 ? ['its pollen was a mixture: its father is not known'] : [],
-  ...doubts.filter(doubt => doubt === 'usedTool' || (doubt === 'mixed' && donors.length === 1)).map(doubt => `its pollen: ${TUBE_DOUBTS[doubt]}`),
+  ...(donors.length > 1 ? ['its pollen was a mixture: its father is not known'] : []),
+  ...doubts
+    .filter(doubt => doubt === 'usedTool' || (doubt === 'mixed' && donors.length === 1))
+    .map(doubt => `its pollen: ${TUBE_DOUBTS[doubt]}`),
 ]
 
 /** What makes a tube doubtful, in words: what people saw, and what follows from how it was treated. */
-export function tubeDoubts(tube: Tube, thaws: number, lostDonors: { name: string, reason: string }[] = []): string[] {
+export function tubeDoubts(
+  tube: Tube,
+  thaws: number,
+  lostDonors: { name: string; reason: string }[] = [],
+): string[] {
   const taken = tube.uses.reduce((sum, use) => sum + use.doses, 0)
   return [
     ...tube.doubts.map(doubt => TUBE_DOUBTS[doubt]),
-    ...tube.tubed?.drying === 'none' && !tube.tubed.hasDesiccant ? ['never dried: it dies faster'] : [],
-    ...thaws > 1 ? [`thawed ${thaws} times`] : [],
-    ...taken > tube.doses && tube.doses ? [`${taken} touches were taken, it was filled for about ${tube.doses}: how much is left is a guess`] : [],
+    ...(tube.tubed?.drying === 'none' && !tube.tubed.hasDesiccant ? ['never dried: it dies faster'] : []),
+    ...(thaws > 1 ? [`thawed ${thaws} times`] : []),
+    ...(taken > tube.doses && tube.doses
+      ? [`${taken} touches were taken, it was filled for about ${tube.doses}: how much is left is a guess`]
+      : []),
     ...lostDonors.map(({ name, reason }) => `${name} is struck off (${reason}): no more of it can be had`),
   ]
 }

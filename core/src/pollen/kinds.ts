@@ -6,15 +6,33 @@ import { Celsius } from '../weather/kinds'
 
 /** How pollen is won. */
 export const COLLECTING = {
-  buds: 'anthers out of buds', ripe: 'ripe anthers', warmed: 'whole anthers, warmed until they split', wand: 'shaken out with a vibrating rod',
-  bag: 'tassel or catkin, bagged for a day', flowers: 'whole flowers',
+  buds: 'anthers out of buds',
+  ripe: 'ripe anthers',
+  warmed: 'whole anthers, warmed until they split',
+  wand: 'shaken out with a vibrating rod',
+  bag: 'tassel or catkin, bagged for a day',
+  flowers: 'whole flowers',
 } as const
 /** How far the flowers were that it came from. */
-export const COLLECTED_AT = { bud: 'in bud', eve: 'on the eve of opening', open: 'open', shedding: 'shedding' } as const
+export const COLLECTED_AT = {
+  bud: 'in bud',
+  eve: 'on the eve of opening',
+  open: 'open',
+  shedding: 'shedding',
+} as const
 /** How it was dried until it went into its tube. */
-export const DRYING = { shade: 'dried still in the shade', agent: 'dried over a drying agent', none: 'not dried' } as const
+export const DRYING = {
+  shade: 'dried still in the shade',
+  agent: 'dried over a drying agent',
+  none: 'not dried',
+} as const
 /** What makes a tube doubtful, as people see it happen. */
-export const TUBE_DOUBTS = { mixed: 'other pollen came into it', damp: 'it got damp', sun: 'it lay in the sun', usedTool: 'a tool that was used before touched it' } as const
+export const TUBE_DOUBTS = {
+  mixed: 'other pollen came into it',
+  damp: 'it got damp',
+  sun: 'it lay in the sun',
+  usedTool: 'a tool that was used before touched it',
+} as const
 /** How it was tested. */
 export const TESTING = { germinated: 'germinated on a medium', stained: 'stained' } as const
 /** Whether a test goes before or after its time in the freezer. */
@@ -31,7 +49,9 @@ export type StoreKind = keyof typeof STORE_KINDS
 const keysOf = <T extends object>(of: T) => Object.keys(of) as [keyof T & string, ...(keyof T & string)[]]
 
 const Donors = v.pipe(
-  v.array(Id), v.minLength(1, 'Say which plant it comes from.'), v.maxLength(500),
+  v.array(Id),
+  v.minLength(1, 'Say which plant it comes from.'),
+  v.maxLength(500),
   v.check(ids => new Set(ids).size === ids.length, 'Each plant is named once.'),
 )
 const Doses = amount(1, 10_000)
@@ -39,65 +59,130 @@ const Doses = amount(1, 10_000)
 /** What was counted in one field of view. */
 export const TestField = v.pipe(
   v.strictObject({ alive: amount(0, 100_000), seen: amount(1, 100_000) }),
-  v.check(({ alive, seen }) => alive <= seen, 'More were counted alive than were seen; count this field again, or correct how many there are.'),
+  v.check(
+    ({ alive, seen }) => alive <= seen,
+    'More were counted alive than were seen; count this field again, or correct how many there are.',
+  ),
 )
 
 /** A reading of a logger: moment (UTC), °C. */
 export const StoreRow = v.strictTuple([Moment, Celsius])
 
 export const pollenKinds = {
-  storeSet: kind('store', v.strictObject({ name: name(60), keeps: v.picklist(keysOf(STORE_KINDS)), /** °C that it is set to */ celsius: Celsius, /** a logger stands in it */ isLogged: v.boolean() }),
-    p => `${p.name}: ${STORE_KINDS[p.keeps].words}, set to ${p.celsius} °C`),
-  storeRead: kind('storeReadings', v.strictObject({ storeId: Id, source: words(120), rows: v.pipe(v.array(StoreRow), v.minLength(1, 'There is no reading in it.'), v.maxLength(800)) }),
-    p => `read ${p.rows.length} temperatures of a store from ${p.source}`, { needs: p => [{ type: 'store', id: p.storeId }] }),
+  storeSet: kind(
+    'store',
+    v.strictObject({
+      name: name(60),
+      keeps: v.picklist(keysOf(STORE_KINDS)),
+      /** °C that it is set to */ celsius: Celsius,
+      /** a logger stands in it */ isLogged: v.boolean(),
+    }),
+    p => `${p.name}: ${STORE_KINDS[p.keeps].words}, set to ${p.celsius} °C`,
+  ),
+  storeRead: kind(
+    'storeReadings',
+    v.strictObject({
+      storeId: Id,
+      source: words(120),
+      rows: v.pipe(v.array(StoreRow), v.minLength(1, 'There is no reading in it.'), v.maxLength(800)),
+    }),
+    p => `read ${p.rows.length} temperatures of a store from ${p.source}`,
+    { needs: p => [{ type: 'store', id: p.storeId }] },
+  ),
 
-  pollenCollected: kind('tube', v.strictObject({
-    code: Code,
-    crop: words(40),
-    /** several: mixed on purpose */
-    donors: Donors,
-    way: v.picklist(keysOf(COLLECTING)),
-    stage: v.picklist(keysOf(COLLECTED_AT)),
-    /** flowers, tassels or catkins it was taken from, where they were counted */
-    flowers: v.optional(amount(1, 10_000)),
-  }), p => `pollen collected: ${COLLECTING[p.way]}, ${COLLECTED_AT[p.stage]}${p.donors.length > 1 ? `, a bulk of ${p.donors.length} plants` : ''}`, {
-    founds: true,
-    codes: p => [{ code: p.code }],
-    needs: p => p.donors.map(id => ({ type: 'plant', id })),
-  }),
+  pollenCollected: kind(
+    'tube',
+    v.strictObject({
+      code: Code,
+      crop: words(40),
+      /** several: mixed on purpose */
+      donors: Donors,
+      way: v.picklist(keysOf(COLLECTING)),
+      stage: v.picklist(keysOf(COLLECTED_AT)),
+      /** flowers, tassels or catkins it was taken from, where they were counted */
+      flowers: v.optional(amount(1, 10_000)),
+    }),
+    p =>
+      `pollen collected: ${COLLECTING[p.way]}, ${COLLECTED_AT[p.stage]}${p.donors.length > 1 ? `, a bulk of ${p.donors.length} plants` : ''}`,
+    {
+      founds: true,
+      codes: p => [{ code: p.code }],
+      needs: p => p.donors.map(id => ({ type: 'plant', id })),
+    },
+  ),
   /** drying ends: it is in its tube, and stands in a store */
-  pollenTubed: kind('tube', v.strictObject({ drying: v.picklist(keysOf(DRYING)), /** flowers it will serve, by eye */ doses: Doses, hasDesiccant: v.boolean(), storeId: v.nullable(Id) }),
-    p => `${DRYING[p.drying]}, put into its tube for about ${counted(p.doses, 'flower')}${p.hasDesiccant ? ', with a drying agent' : ''}`, { needs: p => p.storeId ? [{ type: 'store', id: p.storeId }] : [] }),
-  tubeMoved: kind('tube', v.strictObject({
-    /** null: taken out, in the hand */
-    toId: v.nullable(Id),
-    /** where it was thought to be; absent: nobody looked */
-    fromId: v.optional(v.nullable(Id)),
-  }), p => p.toId ? 'put into another store' : 'taken out', { needs: p => p.toId ? [{ type: 'store', id: p.toId }] : [] }),
+  pollenTubed: kind(
+    'tube',
+    v.strictObject({
+      drying: v.picklist(keysOf(DRYING)),
+      /** flowers it will serve, by eye */ doses: Doses,
+      hasDesiccant: v.boolean(),
+      storeId: v.nullable(Id),
+    }),
+    p =>
+      `${DRYING[p.drying]}, put into its tube for about ${counted(p.doses, 'flower')}${p.hasDesiccant ? ', with a drying agent' : ''}`,
+    { needs: p => (p.storeId ? [{ type: 'store', id: p.storeId }] : []) },
+  ),
+  tubeMoved: kind(
+    'tube',
+    v.strictObject({
+      /** null: taken out, in the hand */
+      toId: v.nullable(Id),
+      /** where it was thought to be; absent: nobody looked */
+      fromId: v.optional(v.nullable(Id)),
+    }),
+    p => (p.toId ? 'put into another store' : 'taken out'),
+    { needs: p => (p.toId ? [{ type: 'store', id: p.toId }] : []) },
+  ),
   tubeThawed: kind('tube', v.strictObject({}), () => 'thawed, and no logger saw it'),
-  tubeSplit: kind('tube', v.strictObject({
-    into: v.pipe(v.array(v.strictObject({ id: Id, code: Code, doses: Doses })), v.minLength(1, 'Say into which tubes.'), v.maxLength(40)),
-    crop: words(40),
-    donors: Donors,
-  }), p => `split: ${p.into.map(t => `about ${counted(t.doses, 'flower')} into ${t.code}`).join(', ')}`, {
-    codes: p => p.into.map(({ id, code }) => ({ code, subject: { type: 'tube', id } })),
-    changes: p => p.into.map(({ id }) => ({ type: 'tube', id })),
-  }),
-  tubeToppedUp: kind('tube', v.strictObject({ fromId: Id, /** donors of what is poured in */ donors: Donors, doses: Doses }), p => `topped up for about ${counted(p.doses, 'flower')} from another tube`, {
-    changes: p => [{ type: 'tube', id: p.fromId }],
-  }),
-  tubeDoubted: kind('tube', v.strictObject({ doubt: v.picklist(keysOf(TUBE_DOUBTS)) }), p => `doubtful: ${TUBE_DOUBTS[p.doubt]}`),
-  tubeTested: kind('tube', v.strictObject({
-    method: v.picklist(keysOf(TESTING)),
-    fields: v.pipe(v.array(TestField), v.minLength(1, 'Count one field at least.'), v.maxLength(60)),
-    phase: v.optional(v.picklist(keysOf(TEST_PHASES))),
-  }), (p) => {
-    const { alive, seen } = together(p.fields)
-    return `tested${p.phase ? ` ${TEST_PHASES[p.phase]}` : ''}: ${alive} of ${seen} ${TESTING[p.method]}`
-  }),
+  tubeSplit: kind(
+    'tube',
+    v.strictObject({
+      into: v.pipe(
+        v.array(v.strictObject({ id: Id, code: Code, doses: Doses })),
+        v.minLength(1, 'Say into which tubes.'),
+        v.maxLength(40),
+      ),
+      crop: words(40),
+      donors: Donors,
+    }),
+    p => `split: ${p.into.map(t => `about ${counted(t.doses, 'flower')} into ${t.code}`).join(', ')}`,
+    {
+      codes: p => p.into.map(({ id, code }) => ({ code, subject: { type: 'tube', id } })),
+      changes: p => p.into.map(({ id }) => ({ type: 'tube', id })),
+    },
+  ),
+  tubeToppedUp: kind(
+    'tube',
+    v.strictObject({ fromId: Id, /** donors of what is poured in */ donors: Donors, doses: Doses }),
+    p => `topped up for about ${counted(p.doses, 'flower')} from another tube`,
+    {
+      changes: p => [{ type: 'tube', id: p.fromId }],
+    },
+  ),
+  tubeDoubted: kind(
+    'tube',
+    v.strictObject({ doubt: v.picklist(keysOf(TUBE_DOUBTS)) }),
+    p => `doubtful: ${TUBE_DOUBTS[p.doubt]}`,
+  ),
+  tubeTested: kind(
+    'tube',
+    v.strictObject({
+      method: v.picklist(keysOf(TESTING)),
+      fields: v.pipe(v.array(TestField), v.minLength(1, 'Count one field at least.'), v.maxLength(60)),
+      phase: v.optional(v.picklist(keysOf(TEST_PHASES))),
+    }),
+    p => {
+      const { alive, seen } = together(p.fields)
+      return `tested${p.phase ? ` ${TEST_PHASES[p.phase]}` : ''}: ${alive} of ${seen} ${TESTING[p.method]}`
+    },
+  ),
   tubeEnded: kind('tube', v.strictObject({ reason: words(200) }), p => `thrown away: ${p.reason}`),
 }
 
 /** All fields of a test together. */
-export const together = (fields: { alive: number, seen: number }[]): { alive: number, seen: number } =>
-  fields.reduce((all, field) => ({ alive: all.alive + field.alive, seen: all.seen + field.seen }), { alive: 0, seen: 0 })
+export const together = (fields: { alive: number; seen: number }[]): { alive: number; seen: number } =>
+  fields.reduce((all, field) => ({ alive: all.alive + field.alive, seen: all.seen + field.seen }), {
+    alive: 0,
+    seen: 0,
+  })

@@ -12,7 +12,7 @@ export const ROOM_CELSIUS = 20
  * What is generally known of pollen before any of it is tested, by class: ranges in which four cases in five lie. Rules of thumb,
  * wide on purpose; the garden's own tests narrow them.
  */
-export const POLLEN_PRIORS: Record<typeof POLLEN_CLASSES[number], PollenPrior> = {
+export const POLLEN_PRIORS: Record<(typeof POLLEN_CLASSES)[number], PollenPrior> = {
   long: { start: { low: 0.55, high: 0.9 }, halfLifeDays: { low: 40, high: 160 }, thawLoss: 0.08 },
   medium: { start: { low: 0.5, high: 0.88 }, halfLifeDays: { low: 7, high: 28 }, thawLoss: 0.15 },
   short: { start: { low: 0.45, high: 0.88 }, halfLifeDays: { low: 0.15, high: 0.8 }, thawLoss: 0.35 },

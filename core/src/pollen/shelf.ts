@@ -47,8 +47,19 @@ export function shelfOf(ground: PollenGround, classOf: (crop: string) => PollenC
   const kind = (tube: Tube) => `${tube.crop} ${rootOf(tube).way} ${[...tube.donors].sort().join()}`
   const priorOf = (tube: Tube) => POLLEN_PRIORS[classOf(tube.crop)]
   const tested = [...ground.tubes.values()].filter(tube => tube.tests.length)
-  const told = tested.map(tube => ({ tube, surface: surfaceOf(priorOf(tube), tube.tests.map(({ alive, seen, at }) => ({ alive, seen, ...lifeOf(tube, ground, Date.parse(at)) }))) }))
-  const surfacesBy = (key: (tube: Tube) => string) => rollup(told, all => joinedSurface(all.map(t => t.surface)), t => key(t.tube))
+  const told = tested.map(tube => ({
+    tube,
+    surface: surfaceOf(
+      priorOf(tube),
+      tube.tests.map(({ alive, seen, at }) => ({ alive, seen, ...lifeOf(tube, ground, Date.parse(at)) })),
+    ),
+  }))
+  const surfacesBy = (key: (tube: Tube) => string) =>
+    rollup(
+      told,
+      all => joinedSurface(all.map(t => t.surface)),
+      t => key(t.tube),
+    )
   const [ofKind, ofRoot] = [surfacesBy(kind), surfacesBy(tube => rootOf(tube).id)]
   const beliefs = new Map<string, PollenBelief>()
   const beliefOf = (tube: Tube): PollenBelief => {
@@ -56,7 +67,14 @@ export function shelfOf(ground: PollenGround, classOf: (crop: string) => PollenC
     const [others, own] = [ofKind.get(kindKey), ofRoot.get(rootId)]
     const key = own ? rootId : others ? kindKey : classOf(tube.crop)
     // Tests of the same pollen are among those of its kind.
-    if (!beliefs.has(key)) beliefs.set(key, believeSurfaces(priorOf(tube), [...others ? [{ surface: others, weight: OF_ANOTHER }] : [], ...own ? [{ surface: { ...own, tests: 0 }, weight: 1 - OF_ANOTHER }] : []]))
+    if (!beliefs.has(key))
+      beliefs.set(
+        key,
+        believeSurfaces(priorOf(tube), [
+          ...(others ? [{ surface: others, weight: OF_ANOTHER }] : []),
+          ...(own ? [{ surface: { ...own, tests: 0 }, weight: 1 - OF_ANOTHER }] : []),
+        ]),
+      )
     return beliefs.get(key)!
   }
   const lasting = new Map<PollenBelief, Map<number, number>>()
@@ -76,7 +94,8 @@ export function shelfOf(ground: PollenGround, classOf: (crop: string) => PollenC
     return known.get(thaws)!
   }
   const life = (tube: Tube, at: number) => lifeOf(tube, ground, at)
-  const after = (tube: Tube, { agingDays, thaws }: PollenLife) => viabilityOf(beliefOf(tube), agingDays, thaws)
+  const after = (tube: Tube, { agingDays, thaws }: PollenLife) =>
+    viabilityOf(beliefOf(tube), agingDays, thaws)
   return {
     life,
     viability: (tube, at) => after(tube, life(tube, at)),
@@ -91,18 +110,39 @@ export function shelfOf(ground: PollenGround, classOf: (crop: string) => PollenC
 }
 
 /** What an excursion of a store cost a tube that stood in it: alive at its end, and what would be had it stayed as usual; null where it did not stand there. */
-export function costOf(excursion: Excursion, climate: StoreClimate, tube: Tube, shelf: Shelf, ground: PollenGround): { alive: Estimate, without: Estimate } | null {
-  const stood = tube.stays.some((stay, i) => stay.storeId === climate.store.id && Date.parse(stay.from) < excursion.to && Date.parse(tube.stays[i + 1]?.from ?? '9999') > excursion.from)
+export function costOf(
+  excursion: Excursion,
+  climate: StoreClimate,
+  tube: Tube,
+  shelf: Shelf,
+  ground: PollenGround,
+): { alive: Estimate; without: Estimate } | null {
+  const stood = tube.stays.some(
+    (stay, i) =>
+      stay.storeId === climate.store.id &&
+      Date.parse(stay.from) < excursion.to &&
+      Date.parse(tube.stays[i + 1]?.from ?? '9999') > excursion.from,
+  )
   if (!stood) return null
   const usual = speedAt(climate.typical, POLLEN_CELSIUS, POLLEN_Q10)
   const calm: StoreClimate = {
     ...climate,
-    aging: { between: (from, to) => {
-      const [begin, end] = [Math.max(from, excursion.from), Math.min(to, excursion.to)]
-      return begin >= end ? climate.aging.between(from, to) : climate.aging.between(from, to) - climate.aging.between(begin, end) + (end - begin) / DAY_MS * usual
-    } },
+    aging: {
+      between: (from, to) => {
+        const [begin, end] = [Math.max(from, excursion.from), Math.min(to, excursion.to)]
+        return begin >= end
+          ? climate.aging.between(from, to)
+          : climate.aging.between(from, to) -
+              climate.aging.between(begin, end) +
+              ((end - begin) / DAY_MS) * usual
+      },
+    },
     thaws: climate.thaws.filter(at => at < excursion.from || at > excursion.to),
   }
-  const quiet = lifeOf(tube, { ...ground, climates: new Map([...ground.climates, [climate.store.id, calm]]) }, excursion.to)
+  const quiet = lifeOf(
+    tube,
+    { ...ground, climates: new Map([...ground.climates, [climate.store.id, calm]]) },
+    excursion.to,
+  )
   return { alive: shelf.viability(tube, excursion.to), without: shelf.viabilityAfter(tube, quiet) }
 }

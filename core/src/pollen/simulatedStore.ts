@@ -28,7 +28,11 @@ export function simulatedReadings(store: Store, from: number, to: number): Readi
       const at = day * DAY_MS + hour * HOUR_MS
       if (at < from || at > to) continue
       const opened = isPowered && hour === doorAt ? door : 0
-      const celsius = store.celsius + (drawn(hour) - 0.5) * (isPowered ? 1.2 : 4) + opened + (isPowered ? afterCut(store, at) : 0)
+      const celsius =
+        store.celsius +
+        (drawn(hour) - 0.5) * (isPowered ? 1.2 : 4) +
+        opened +
+        (isPowered ? afterCut(store, at) : 0)
       readings.push({ at, celsius: Math.round(celsius * 10) / 10 })
     }
   }

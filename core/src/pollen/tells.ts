@@ -27,5 +27,11 @@ export function testVerdict(alive: number, seen: number, limit: number): TestVer
   }
   let total = seen
   while (!tells(total) && total < MOST_MORE) total = Math.ceil(total * 1.1)
-  return { share, low, high, says: low > limit ? 'enough' : high < limit ? 'tooFew' : 'unclear', more: total === seen ? 0 : total < MOST_MORE ? total - seen : null }
+  return {
+    share,
+    low,
+    high,
+    says: low > limit ? 'enough' : high < limit ? 'tooFew' : 'unclear',
+    more: total === seen ? 0 : total < MOST_MORE ? total - seen : null,
+  }
 }

@@ -13,7 +13,8 @@ export const WEAK = 0.35
  *
  * @param alive share of live grains, 0 to 1
  */
-export const takeKept = (alive: number): number => Math.min(1, (1 - Math.exp(-alive / ENOUGH)) / (1 - Math.exp(-FRESH / ENOUGH)))
+export const takeKept = (alive: number): number =>
+  Math.min(1, (1 - Math.exp(-alive / ENOUGH)) / (1 - Math.exp(-FRESH / ENOUGH)))
 
 /** The chance that a flower takes after some touches, each with that chance. */
 export const afterPasses = (rate: number, passes: number): number => 1 - (1 - rate) ** passes
@@ -21,8 +22,11 @@ export const afterPasses = (rate: number, passes: number): number => 1 - (1 - ra
 /** What is expected of a pair when its flowers take less often by a factor. */
 export function withTake(yields: CropYields, factor: number): CropYields {
   const { a, b, records } = yields.shares.take
-  const [weight, mean] = [a + b, Math.min(0.99, a / (a + b) * factor)]
-  return { ...yields, shares: { ...yields.shares, take: { a: mean * weight, b: (1 - mean) * weight, records } } }
+  const [weight, mean] = [a + b, Math.min(0.99, (a / (a + b)) * factor)]
+  return {
+    ...yields,
+    shares: { ...yields.shares, take: { a: mean * weight, b: (1 - mean) * weight, records } },
+  }
 }
 
 /** What can be done about weak pollen, with what it makes of the take of a flower. */

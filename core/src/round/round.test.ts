@@ -12,22 +12,40 @@ import type { BloomDue } from '../bloom/due'
 import type { PlantWork, CropOnRound } from './round'
 import { carryList, merged, roundUntil } from './round'
 
-const none = { crosses: [], flowers: [] as Flower[], lots: [] as SeedLot[], sowings: [] as Sowing[], offspring: [] }
+const none = {
+  crosses: [],
+  flowers: [] as Flower[],
+  lots: [] as SeedLot[],
+  sowings: [] as Sowing[],
+  offspring: [],
+}
 /** What stands, crop by crop, and nothing of the others. */
 const standing = (of: Record<string, Partial<typeof none>>) =>
-  builtInGuides.map(guide => ({ guide, knowledge: cropKnowledge(guide, digestOf(none)), history: { ...none, ...of[guide.id] } as CropOnRound['history'] }))
+  builtInGuides.map(guide => ({
+    guide,
+    knowledge: cropKnowledge(guide, digestOf(none)),
+    history: { ...none, ...of[guide.id] } as CropOnRound['history'],
+  }))
 const at = (placeId: string, state: Flower): Flower => ({ ...state, seedParentId: `plant at ${placeId}` })
 const placeOf = (plantId: string) => plantId.replace('plant at ', '')
 const ground = { today: '2026-06-12', placeOf }
-const waiting = (placeId: string, id = newId()) => at(placeId, fold('flower', id, upToPollination('2026-06-11', '2026-06-12', id).slice(0, 4))!)
+const waiting = (placeId: string, id = newId()) =>
+  at(placeId, fold('flower', id, upToPollination('2026-06-11', '2026-06-12', id).slice(0, 4))!)
 const fresh = (placeId: string, id = newId()) => at(placeId, fold('flower', id, [chosen('2026-06-12', id)])!)
 
 describe('the round', () => {
   it('begins with what closes first, then goes place by place', () => {
-    const crops = standing({ chilli: { flowers: [fresh('b'), waiting('b'), waiting('a'), waiting('b')] }, squash: { flowers: [waiting('a')] } })
+    const crops = standing({
+      chilli: { flowers: [fresh('b'), waiting('b'), waiting('a'), waiting('b')] },
+      squash: { flowers: [waiting('a')] },
+    })
     const stops = roundUntil(crops, ground)
     expect(stops.map(s => [s.crop, s.step, s.placeId])).toEqual([
-      ['squash', 'look', 'a'], ['chilli', 'look', 'a'], ['chilli', 'look', 'b'], ['chilli', 'look', 'b'], ['chilli', 'emasculate', 'b'],
+      ['squash', 'look', 'a'],
+      ['chilli', 'look', 'a'],
+      ['chilli', 'look', 'b'],
+      ['chilli', 'look', 'b'],
+      ['chilli', 'emasculate', 'b'],
     ])
     expect(stops[0]!.hours).toEqual({ from: 5, to: 9, weather: null })
     expect(stops.at(-1)!.hours).toBeNull()
@@ -35,32 +53,89 @@ describe('the round', () => {
 
   it('is walked at the hours that are the habit of the garden, where the flower allows them', () => {
     const crops = standing({ chilli: { flowers: [waiting('a')] } })
-    const withHabit = (hour: string) => crops.map(crop => ({ ...crop, guide: withCustoms(crop.guide, { hour }) }))
-    expect(roundUntil(withHabit('lateMorning'), ground)[0]!.hours).toEqual({ from: 9, to: 10.5, weather: null })
-    const early = crops.map(crop => ({ ...crop, guide: withCustoms({ ...crop.guide, receptive: { ...crop.guide.receptive, hours: { from: 13, to: 15 } } }, { hour: 'lateMorning' }) }))
-    expect(roundUntil(early, ground)[0]!.hours).toEqual({ from: 13, to: 15, weather: 'Not in the late morning, as is the habit here: the flower is not ready then.' })
+    const withHabit = (hour: string) =>
+      crops.map(crop => ({ ...crop, guide: withCustoms(crop.guide, { hour }) }))
+    expect(roundUntil(withHabit('lateMorning'), ground)[0]!.hours).toEqual({
+      from: 9,
+      to: 10.5,
+      weather: null,
+    })
+    const early = crops.map(crop => ({
+      ...crop,
+      guide: withCustoms(
+        { ...crop.guide, receptive: { ...crop.guide.receptive, hours: { from: 13, to: 15 } } },
+        { hour: 'lateMorning' },
+      ),
+    }))
+    expect(roundUntil(early, ground)[0]!.hours).toEqual({
+      from: 13,
+      to: 15,
+      weather: 'Not in the late morning, as is the habit here: the flower is not ready then.',
+    })
   })
 
   it('asks for flowers while their own plant is foretold to bloom', () => {
-    const cross = fold('cross', ids.cross, [deed('2026-06-01', 'crossPlanned', ids.cross, {
-      code: '26-4RMX', crop: 'chilli', seedParentId: ids.seedParent, pollenParentId: ids.pollenParent, selfMeant: false, aim: 'low', flowersPlanned: 3, keepersWanted: 1,
-    })])!
+    const cross = fold('cross', ids.cross, [
+      deed('2026-06-01', 'crossPlanned', ids.cross, {
+        code: '26-4RMX',
+        crop: 'chilli',
+        seedParentId: ids.seedParent,
+        pollenParentId: ids.pollenParent,
+        selfMeant: false,
+        aim: 'low',
+        flowersPlanned: 3,
+        keepersWanted: 1,
+      }),
+    ])!
     const crops = standing({ chilli: { crosses: [cross] } as never })
-    const from = (bloom: string) => roundUntil(crops, { ...ground, bloomOf: () => ({ from: bloom, to: '2026-08-01', over: '2026-08-10' }) }).map(s => s.step)
+    const from = (bloom: string) =>
+      roundUntil(crops, {
+        ...ground,
+        bloomOf: () => ({ from: bloom, to: '2026-08-01', over: '2026-08-10' }),
+      }).map(s => s.step)
     expect([from('2026-06-10'), from('2026-06-14')]).toEqual([['choose'], []])
   })
 
   it('takes in the work that blooms ask for, at the place of the plant, with its tools', () => {
-    const work = (step: BloomDue['step'], from: string, plantId: string): PlantWork => ({ subject: { type: 'task', id: newId() }, code: '26-4RMX', crossId: null, parents: null, plantId, due: { step, from, until: from, because: 'to meet' } })
-    const crops = standing({}).map(crop => crop.guide.id === 'chilli' ? { ...crop, work: [work('sowBatch', '2026-06-12', 'plant at b'), work('collectPollen', '2026-06-10', 'plant at a'), work('holdBack', '2026-06-20', 'plant at a')] } : crop)
+    const work = (step: BloomDue['step'], from: string, plantId: string): PlantWork => ({
+      subject: { type: 'task', id: newId() },
+      code: '26-4RMX',
+      crossId: null,
+      parents: null,
+      plantId,
+      due: { step, from, until: from, because: 'to meet' },
+    })
+    const crops = standing({}).map(crop =>
+      crop.guide.id === 'chilli'
+        ? {
+            ...crop,
+            work: [
+              work('sowBatch', '2026-06-12', 'plant at b'),
+              work('collectPollen', '2026-06-10', 'plant at a'),
+              work('holdBack', '2026-06-20', 'plant at a'),
+            ],
+          }
+        : crop,
+    )
     const stops = roundUntil(crops, ground)
-    expect(stops.map(s => [s.step, s.placeId, s.overdue])).toEqual([['collectPollen', 'a', 2], ['sowBatch', 'b', 0]])
-    expect(carryList(stops)).toEqual(expect.arrayContaining([{ what: 'dishes or bags', count: null }, { what: 'trays', count: null }]))
+    expect(stops.map(s => [s.step, s.placeId, s.overdue])).toEqual([
+      ['collectPollen', 'a', 2],
+      ['sowBatch', 'b', 0],
+    ])
+    expect(carryList(stops)).toEqual(
+      expect.arrayContaining([
+        { what: 'dishes or bags', count: null },
+        { what: 'trays', count: null },
+      ]),
+    )
   })
 
   it('holds flowers, packets and trays that are due, and nothing that is not', () => {
     const lot = fold('seedLot', ids.lot, [harvest('2026-06-10', 20, 20, 0)])!
-    const sowing = fold('sowing', ids.sowing, [sow('2026-06-01', 20), deed('2026-06-11', 'seedlingsUp', ids.sowing, { count: 2 })])!
+    const sowing = fold('sowing', ids.sowing, [
+      sow('2026-06-01', 20),
+      deed('2026-06-11', 'seedlingsUp', ids.sowing, { count: 2 }),
+    ])!
     const crops = standing({ hellebore: { lots: [lot] }, chilli: { sowings: [sowing] } })
     const stops = (until: string) => roundUntil(crops, ground, until).map(s => s.step)
     expect(stops('2026-06-12')).toEqual(['sow'])
@@ -68,33 +143,70 @@ describe('the round', () => {
   })
 
   it('says how late a stop is and what to take along', () => {
-    const stops = roundUntil(standing({ chilli: { flowers: [fresh('a')] } }), { ...ground, today: '2026-06-15' })
+    const stops = roundUntil(standing({ chilli: { flowers: [fresh('a')] } }), {
+      ...ground,
+      today: '2026-06-15',
+    })
     expect(stops[0]!.overdue).toBe(3)
-    expect(carryList(stops)).toEqual(['fine forceps', 'spirit and wipes', 'lens'].map(what => ({ what, count: null })))
+    expect(carryList(stops)).toEqual(
+      ['fine forceps', 'spirit and wipes', 'lens'].map(what => ({ what, count: null })),
+    )
   })
 
   it('goes through the places as they are walked, first what cannot wait, and takes like work together', () => {
     const [first, second] = [waiting('z'), waiting('z')]
     const crops = standing({ chilli: { flowers: [waiting('a'), first, fresh('z'), second] } })
     const stops = roundUntil(crops, { ...ground, places: ['z', 'a'] })
-    expect(stops.map(s => [s.step, s.placeId])).toEqual([['look', 'z'], ['look', 'z'], ['look', 'a'], ['emasculate', 'z']])
+    expect(stops.map(s => [s.step, s.placeId])).toEqual([
+      ['look', 'z'],
+      ['look', 'z'],
+      ['look', 'a'],
+      ['emasculate', 'z'],
+    ])
     expect(merged(stops).map(row => row.length)).toEqual([2, 1, 1])
     expect(stops.map(s => s.canWait)).toEqual([true, true, true, false])
   })
 
   it('keeps to the hours that the weather makes, and says so', () => {
     const late = { usual: 8, at: 9.5, low: 9, high: 10, until: 12.4, because: ['overcast until 9:00'] }
-    const crops = standing({ chilli: { flowers: [waiting('a')] } }).map(crop => ({ ...crop, hours: { opens: late, receptive: late, sheds: late } }))
-    expect(roundUntil(crops, ground)[0]!.hours).toEqual({ from: 9, to: 12.4, weather: 'overcast until 9:00: stigmas are ready about 9:30, not 8:00' })
+    const crops = standing({ chilli: { flowers: [waiting('a')] } }).map(crop => ({
+      ...crop,
+      hours: { opens: late, receptive: late, sheds: late },
+    }))
+    expect(roundUntil(crops, ground)[0]!.hours).toEqual({
+      from: 9,
+      to: 12.4,
+      weather: 'overcast until 9:00: stigmas are ready about 9:30, not 8:00',
+    })
     const never = { ...late, at: null, low: null, high: null, until: null }
-    expect(roundUntil(crops.map(crop => ({ ...crop, hours: { opens: never, receptive: never, sheds: never } })), ground)[0]!.hours).toEqual({ from: 7, to: 10.5, weather: 'overcast until 9:00: stigmas are not ready on this day' })
+    expect(
+      roundUntil(
+        crops.map(crop => ({ ...crop, hours: { opens: never, receptive: never, sheds: never } })),
+        ground,
+      )[0]!.hours,
+    ).toEqual({ from: 7, to: 10.5, weather: 'overcast until 9:00: stigmas are not ready on this day' })
   })
 
   it('advises to thin a plant that carries too much', () => {
-    const taken = (id = newId()) => at('a', fold('flower', id, [...upToPollination('2026-06-01', '2026-06-02', id), deed('2026-06-08', 'takeNoted', id, { take: 'taken', reason: null }), deed('2026-06-09', 'uncovered', id, {})])!)
-    const crops = (fruits: number) => standing({ squash: { flowers: Array.from({ length: fruits }, () => taken()) } })
+    const taken = (id = newId()) =>
+      at(
+        'a',
+        fold('flower', id, [
+          ...upToPollination('2026-06-01', '2026-06-02', id),
+          deed('2026-06-08', 'takeNoted', id, { take: 'taken', reason: null }),
+          deed('2026-06-09', 'uncovered', id, {}),
+        ])!,
+      )
+    const crops = (fruits: number) =>
+      standing({ squash: { flowers: Array.from({ length: fruits }, () => taken()) } })
     const plantOf = () => ({ code: '26-4RMX', name: 'Lake Bulk' })
-    expect(roundUntil(crops(5), { ...ground, plantOf })).toEqual([expect.objectContaining({ step: 'thinFruit', plantId: 'plant at a', because: expect.stringMatching(/carries 5; 1–3 are borne without harm. Take 2 off/) })])
+    expect(roundUntil(crops(5), { ...ground, plantOf })).toEqual([
+      expect.objectContaining({
+        step: 'thinFruit',
+        plantId: 'plant at a',
+        because: expect.stringMatching(/carries 5; 1–3 are borne without harm. Take 2 off/),
+      }),
+    ])
     expect(roundUntil(crops(3), { ...ground, plantOf })).toEqual([])
   })
 })

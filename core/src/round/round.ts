@@ -25,7 +25,10 @@ import type { ISODate } from '../time/days'
 export type RoundStep = FlowerStep | 'thinFruit' | 'sow' | 'countUp' | BloomDue['step'] | PollenDue['step']
 
 /** Which two plants something is done for. */
-export interface Parents { seedParentId: string, pollenParentId: string | null }
+export interface Parents {
+  seedParentId: string
+  pollenParentId: string | null
+}
 
 /** One thing to do at one tag. */
 export interface Stop {
@@ -44,7 +47,7 @@ export interface Stop {
   until: ISODate
   overdue: number
   /** hours of the day in which it should be done, and what the weather made of them; null when any hour will do */
-  hours: { from: number, to: number, weather: string | null } | null
+  hours: { from: number; to: number; weather: string | null } | null
   /** false where a window closes today */
   canWait: boolean
   estimate: Estimate | null
@@ -55,7 +58,11 @@ export interface Stop {
 }
 
 /** Work at a plant, a batch or a tube of its pollen that follows from its bloom; indoors it has no place in the walk. */
-export interface PlantWork extends Pick<Stop, 'subject' | 'code' | 'crossId' | 'parents'> { plantId: string, isIndoors?: boolean, due: BloomDue | PollenDue }
+export interface PlantWork extends Pick<Stop, 'subject' | 'code' | 'crossId' | 'parents'> {
+  plantId: string
+  isIndoors?: boolean
+  due: BloomDue | PollenDue
+}
 
 /** What a crop brings to the round: what stands of it, what is expected of it, and what its bloom and its pollen ask for. */
 export interface CropOnRound {
@@ -75,14 +82,15 @@ export interface RoundGround {
   /** the places in the order of the walk; absent: by their ids */
   places?: string[]
   /** code and name of a plant, for work at the plant itself */
-  plantOf?: (plantId: string) => { code: string, name: string } | null
+  plantOf?: (plantId: string) => { code: string; name: string } | null
   /** when a plant is foretold to flower this season; absent, or null where nothing is foretold: as its crop usually does */
   bloomOf?: (plantId: string) => ParentBloom | null
   /** the next day on which rain is likely */
   rainOn?: ISODate | null
 }
 
-const parentsOf = (cross: Cross | undefined): Parents | null => cross ? { seedParentId: cross.seedParentId, pollenParentId: cross.pollenParentId } : null
+const parentsOf = (cross: Cross | undefined): Parents | null =>
+  cross ? { seedParentId: cross.seedParentId, pollenParentId: cross.pollenParentId } : null
 
 /** Steps that the flower's own hours decide; the others can be done at any. */
 const byTheFlower = new Set<RoundStep>(['look', 'pollinate'])
@@ -95,110 +103,236 @@ function hoursFor(step: RoundStep, crop: CropOnRound, isToday: boolean): Stop['h
   const { from, to } = SCHOOL_HOURS[habit]
   // The night's work is begun in the evening.
   const kept = { from: Math.max(hours.from, from), to: Math.min(hours.to, to < from ? 24 : to) }
-  return kept.from < kept.to ? { ...hours, ...kept } : { ...hours, weather: [hours.weather, `Not ${SCHOOLS.hour[habit].replace(/^(?!at )/, 'in the ')}, as is the habit here: the flower is not ready then.`].filter(Boolean).join(' ') }
+  return kept.from < kept.to
+    ? { ...hours, ...kept }
+    : {
+        ...hours,
+        weather: [
+          hours.weather,
+          `Not ${SCHOOLS.hour[habit].replace(/^(?!at )/, 'in the ')}, as is the habit here: the flower is not ready then.`,
+        ]
+          .filter(Boolean)
+          .join(' '),
+      }
 }
 
 /** Hours in which a flower can be worked: the guide's, or where the weather is known those that it makes of them. */
 function flowerHoursFor(step: RoundStep, { guide, hours }: CropOnRound, isToday: boolean): Stop['hours'] {
   if (!byTheFlower.has(step)) return null
   const receptive = hours?.receptive
-  if (!isToday || !receptive || receptive.low === null || receptive.until === null) return { ...guide.receptive.hours, weather: receptive && isToday && receptive.at === null ? hoursInWords('receptive', receptive) : null }
-  return { from: receptive.low, to: receptive.until, weather: receptive.because.length ? hoursInWords('receptive', receptive) : null }
+  if (!isToday || !receptive || receptive.low === null || receptive.until === null)
+    return {
+      ...guide.receptive.hours,
+      weather: receptive && isToday && receptive.at === null ? hoursInWords('receptive', receptive) : null,
+    }
+  return {
+    from: receptive.low,
+    to: receptive.until,
+    weather: receptive.because.length ? hoursInWords('receptive', receptive) : null,
+  }
 }
 
-const coverTools: Record<string, string[]> = { mesh: ['mesh bags'], paper: ['paper bags'], tie: ['soft tape'], clip: ['clips'], none: [] }
+const coverTools: Record<string, string[]> = {
+  mesh: ['mesh bags'],
+  paper: ['paper bags'],
+  tie: ['soft tape'],
+  clip: ['clips'],
+  none: [],
+}
 
 /** What a step takes along, for one stop. */
 function toolsFor(step: RoundStep, guide: CropGuide): string[] {
   const cover = () => coverTools[usualSchool(guide, 'cover') ?? guide.isolation.ways[0]!]!
   switch (step) {
-    case 'emasculate': case 'lensCheck': case 'wash': return guide.emasculation.needed ? guide.emasculation.tools : []
-    case 'isolate': return cover()
-    case 'cutSilks': return ['scissors', ...cover()]
-    case 'look': return ['lens']
-    case 'pollinate': return [...new Set([...guide.pollination.tools.filter(tool => tool !== 'tags'), ...cover(), 'spirit and wipes'])]
-    case 'choose': return ['tags', 'pencil']
-    case 'net': return ['nets']
-    case 'thinFruit': case 'petalsOff': case 'thin': return ['scissors']
-    case 'harvest': return ['packets', 'pencil']
-    case 'sow': case 'sowBatch': return ['trays', 'labels']
-    case 'collectPollen': return ['dishes or bags', 'labels']
-    case 'tubePollen': return ['pollen tubes', 'drying agent', 'labels']
-    case 'testPollen': return ['lens', 'slides and medium']
-    default: return []
+    case 'emasculate':
+    case 'lensCheck':
+    case 'wash':
+      return guide.emasculation.needed ? guide.emasculation.tools : []
+    case 'isolate':
+      return cover()
+    case 'cutSilks':
+      return ['scissors', ...cover()]
+    case 'look':
+      return ['lens']
+    case 'pollinate':
+      return [
+        ...new Set([
+          ...guide.pollination.tools.filter(tool => tool !== 'tags'),
+          ...cover(),
+          'spirit and wipes',
+        ]),
+      ]
+    case 'choose':
+      return ['tags', 'pencil']
+    case 'net':
+      return ['nets']
+    case 'thinFruit':
+    case 'petalsOff':
+    case 'thin':
+      return ['scissors']
+    case 'harvest':
+      return ['packets', 'pencil']
+    case 'sow':
+    case 'sowBatch':
+      return ['trays', 'labels']
+    case 'collectPollen':
+      return ['dishes or bags', 'labels']
+    case 'tubePollen':
+      return ['pollen tubes', 'drying agent', 'labels']
+    case 'testPollen':
+      return ['lens', 'slides and medium']
+    default:
+      return []
   }
 }
 
-type Due = { step: RoundStep, from: ISODate, until: ISODate, estimate?: Estimate | null, because: string, missing?: number } | null
+type Due = {
+  step: RoundStep
+  from: ISODate
+  until: ISODate
+  estimate?: Estimate | null
+  because: string
+  missing?: number
+} | null
 
 /**
  * All work that is due by `until`, in the order of the round: first what an hour decides, by the hour at which it must be done; the
  * rest behind it; in each by the places as they are walked, and there first what cannot wait.
  */
-export function roundUntil(crops: Iterable<CropOnRound>, { today, placeOf, places = [], plantOf = () => null, bloomOf = () => null, rainOn = null }: RoundGround, until: ISODate = today): Stop[] {
+export function roundUntil(
+  crops: Iterable<CropOnRound>,
+  { today, placeOf, places = [], plantOf = () => null, bloomOf = () => null, rainOn = null }: RoundGround,
+  until: ISODate = today,
+): Stop[] {
   const stops: Stop[] = []
   for (const crop of crops) {
     const { guide, knowledge, history, work = [] } = crop
     const crosses = new Map(history.crosses.map(cross => [cross.id, cross]))
-    const add = (at: Pick<Stop, 'subject' | 'code' | 'crossId' | 'parents' | 'plantId' | 'placeId'>, due: Due) => {
+    const add = (
+      at: Pick<Stop, 'subject' | 'code' | 'crossId' | 'parents' | 'plantId' | 'placeId'>,
+      due: Due,
+    ) => {
       if (!due || due.from > until) return
       stops.push({
-        ...at, crop: guide.id, estimate: null, ...due, overdue: daysOverdue(due, today), canWait: due.until > today,
-        hours: hoursFor(due.step, crop, due.from <= today), tools: toolsFor(due.step, guide),
+        ...at,
+        crop: guide.id,
+        estimate: null,
+        ...due,
+        overdue: daysOverdue(due, today),
+        canWait: due.until > today,
+        hours: hoursFor(due.step, crop, due.from <= today),
+        tools: toolsFor(due.step, guide),
       })
     }
-    const addTagged = (type: Subject['type'], { id, code, crossId }: { id: string, code: string, crossId: string }, seedParentId: string | null, due: Due) =>
-      add({ subject: { type, id }, code, crossId, parents: parentsOf(crosses.get(crossId)), plantId: null, placeId: seedParentId && placeOf(seedParentId) }, due)
+    const addTagged = (
+      type: Subject['type'],
+      { id, code, crossId }: { id: string; code: string; crossId: string },
+      seedParentId: string | null,
+      due: Due,
+    ) =>
+      add(
+        {
+          subject: { type, id },
+          code,
+          crossId,
+          parents: parentsOf(crosses.get(crossId)),
+          plantId: null,
+          placeId: seedParentId && placeOf(seedParentId),
+        },
+        due,
+      )
     const flowersOf = group(history.flowers, flower => flower.crossId)
     const loads = loadsOf(history.flowers, guide, knowledge)
     for (const cross of history.crosses) {
       const due = crossDue(cross, flowersOf.get(cross.id) ?? [], guide, today, bloomOf(cross.seedParentId))
       const load = loads.get(cross.seedParentId)
-      addTagged('cross', { ...cross, crossId: cross.id }, cross.seedParentId, due && load?.isFull ? { ...due, because: `${due.because} But its plant ${loadInWords(load)}: more would cost the fruits it has.` } : due)
+      addTagged(
+        'cross',
+        { ...cross, crossId: cross.id },
+        cross.seedParentId,
+        due && load?.isFull
+          ? {
+              ...due,
+              because: `${due.because} But its plant ${loadInWords(load)}: more would cost the fruits it has.`,
+            }
+          : due,
+      )
     }
-    for (const flower of history.flowers) addTagged('flower', flower, flower.seedParentId, dueAt(flower, guide, knowledge, rainOn))
+    for (const flower of history.flowers)
+      addTagged('flower', flower, flower.seedParentId, dueAt(flower, guide, knowledge, rainOn))
     for (const [plantId, load] of loads) {
       const plant = plantOf(plantId)
       const due = thinFruitDue(load, today)
-      if (plant && due) add({ subject: { type: 'plant', id: plantId }, code: plant.code, crossId: null, parents: null, plantId, placeId: placeOf(plantId) }, due)
+      if (plant && due)
+        add(
+          {
+            subject: { type: 'plant', id: plantId },
+            code: plant.code,
+            crossId: null,
+            parents: null,
+            plantId,
+            placeId: placeOf(plantId),
+          },
+          due,
+        )
     }
     for (const lot of history.lots) addTagged('seedLot', lot, null, lotDue(lot, guide))
     for (const sowing of history.sowings) addTagged('sowing', sowing, null, sowingDue(sowing, knowledge))
-    for (const { due, isIndoors, ...at } of work) add({ ...at, placeId: isIndoors ? null : placeOf(at.plantId) }, due)
+    for (const { due, isIndoors, ...at } of work)
+      add({ ...at, placeId: isIndoors ? null : placeOf(at.plantId) }, due)
   }
   const walked = new Map(places.map((id, i) => [id, i]))
   const order = (stop: Stop) => walked.get(stop.placeId ?? '') ?? places.length
   // Windows that close within one hour are one: nobody walks the garden twice for minutes.
   const latest = (stop: Stop) => Math.ceil(stop.hours?.to ?? 24)
-  return stops.sort((a, b) =>
-    latest(a) - latest(b)
-    || order(a) - order(b)
-    || (a.placeId ?? '~').localeCompare(b.placeId ?? '~')
-    || Number(a.canWait) - Number(b.canWait)
-    || a.until.localeCompare(b.until)
-    || a.step.localeCompare(b.step)
-    || (a.crossId ?? '').localeCompare(b.crossId ?? '')
-    || a.code.localeCompare(b.code))
+  return stops.sort(
+    (a, b) =>
+      latest(a) - latest(b) ||
+      order(a) - order(b) ||
+      (a.placeId ?? '~').localeCompare(b.placeId ?? '~') ||
+      Number(a.canWait) - Number(b.canWait) ||
+      a.until.localeCompare(b.until) ||
+      a.step.localeCompare(b.step) ||
+      (a.crossId ?? '').localeCompare(b.crossId ?? '') ||
+      a.code.localeCompare(b.code),
+  )
 }
 
 /** What each plant carries that has fruits, or flowers that may become some. */
 function loadsOf(flowers: Flower[], guide: CropGuide, knowledge: CropKnowledge): Map<string, FruitLoad> {
-  const fruiting = group(flowers.filter(f => f.status === 'taken' || f.status === 'pollinated'), flower => flower.seedParentId)
+  const fruiting = group(
+    flowers.filter(f => f.status === 'taken' || f.status === 'pollinated'),
+    flower => flower.seedParentId,
+  )
   const takeRate = fruiting.size ? shareEstimate(knowledge.shares.take).median : 0
   return new Map([...fruiting].map(([plantId, own]) => [plantId, fruitLoadOf(own, guide, takeRate)]))
 }
 
 /** The advice to take fruits off a plant that carries more than it may; null while it does not. */
-const thinFruitDue = (load: FruitLoad, today: ISODate): Due => load.tooMany > 0
-  ? { step: 'thinFruit', from: today, until: today, because: `It ${loadInWords(load)}. Take ${load.tooMany} off, the youngest first.` }
-  : null
+const thinFruitDue = (load: FruitLoad, today: ISODate): Due =>
+  load.tooMany > 0
+    ? {
+        step: 'thinFruit',
+        from: today,
+        until: today,
+        because: `It ${loadInWords(load)}. Take ${load.tooMany} off, the youngest first.`,
+      }
+    : null
 
 /** Stops that are one: the same step, for the same cross, at the same place, one after the other. */
 export function merged<S extends Stop>(stops: S[]): S[][] {
   const groups: S[][] = []
   for (const stop of stops) {
     const last = groups.at(-1)?.[0]
-    if (last && last.subject.type === 'flower' && stop.subject.type === 'flower' && last.step === stop.step && last.crossId === stop.crossId && last.placeId === stop.placeId) groups.at(-1)!.push(stop)
+    if (
+      last &&
+      last.subject.type === 'flower' &&
+      stop.subject.type === 'flower' &&
+      last.step === stop.step &&
+      last.crossId === stop.crossId &&
+      last.placeId === stop.placeId
+    )
+      groups.at(-1)!.push(stop)
     else groups.push([stop])
   }
   return groups
@@ -208,13 +342,17 @@ export function merged<S extends Stop>(stops: S[]): S[][] {
 const usedUp = new Set(['tags', 'mesh bags', 'paper bags', 'clips', 'packets', 'pollen tubes', 'nets'])
 
 /** What to take along for some stops: each thing once, the most used first, with how many of what is used up. */
-export function carryList(stops: (Pick<Stop, 'tools' | 'step'> & { missing?: number })[]): { what: string, count: number | null }[] {
-  const uses = new Map<string, { stops: number, count: number }>()
+export function carryList(
+  stops: (Pick<Stop, 'tools' | 'step'> & { missing?: number })[],
+): { what: string; count: number | null }[] {
+  const uses = new Map<string, { stops: number; count: number }>()
   for (const { tools, missing = 1 } of stops) {
     for (const tool of tools) {
       const known = uses.get(tool) ?? { stops: 0, count: 0 }
       uses.set(tool, { stops: known.stops + 1, count: known.count + missing })
     }
   }
-  return [...uses].sort((a, b) => b[1].stops - a[1].stops).map(([what, { count }]) => ({ what, count: usedUp.has(what) ? count : null }))
+  return [...uses]
+    .sort((a, b) => b[1].stops - a[1].stops)
+    .map(([what, { count }]) => ({ what, count: usedUp.has(what) ? count : null }))
 }

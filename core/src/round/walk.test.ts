@@ -2,8 +2,19 @@ import { describe, expect, it } from 'vitest'
 import type { Stop } from './round'
 import { walkOn } from './walk'
 
-const stop = (id: string, placeId: string | null, from?: number) => ({ subject: { type: 'flower' as const, id }, placeId, hours: from === undefined ? null : { from, to: from + 3, weather: null } }) satisfies Pick<Stop, 'subject' | 'placeId' | 'hours'>
-const stops = [stop('a', 'bench', 10.4), stop('b', 'bench', 7), stop('c', 'plot'), stop('d', 'bench'), stop('e', 'plot', 7)]
+const stop = (id: string, placeId: string | null, from?: number) =>
+  ({
+    subject: { type: 'flower' as const, id },
+    placeId,
+    hours: from === undefined ? null : { from, to: from + 3, weather: null },
+  }) satisfies Pick<Stop, 'subject' | 'placeId' | 'hours'>
+const stops = [
+  stop('a', 'bench', 10.4),
+  stop('b', 'bench', 7),
+  stop('c', 'plot'),
+  stop('d', 'bench'),
+  stop('e', 'plot', 7),
+]
 const at = (hour: number, placeId?: string | null) => {
   const { next, waiting } = walkOn(stops, hour, placeId)
   return [next?.subject.id ?? null, waiting.map(s => s.subject.id)]
@@ -25,6 +36,9 @@ describe('the walk', () => {
   it('waits a quarter of an hour, no longer, and says who waits by the hour', () => {
     expect(at(6.74)[0]).toBe('c')
     expect(at(6.75)[0]).toBe('b')
-    expect(walkOn([stop('a', 'bench', 20)], 6, 'bench')).toMatchObject({ next: null, waiting: [{ subject: { id: 'a' } }] })
+    expect(walkOn([stop('a', 'bench', 20)], 6, 'bench')).toMatchObject({
+      next: null,
+      waiting: [{ subject: { id: 'a' } }],
+    })
   })
 })

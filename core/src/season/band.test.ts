@@ -19,13 +19,20 @@ describe('the season', () => {
   })
 
   it('shows a bloom over New Year at both ends', () => {
-    expect(bloomIn(2026, { from: '12-10', to: '04-10' })).toEqual([{ from: '2026-01-01', to: '2026-04-10' }, { from: '2026-12-10', to: '2026-12-31' }])
+    expect(bloomIn(2026, { from: '12-10', to: '04-10' })).toEqual([
+      { from: '2026-01-01', to: '2026-04-10' },
+      { from: '2026-12-10', to: '2026-12-31' },
+    ])
     expect(bloomIn(2026, { from: '05-20', to: '09-25' })).toEqual([{ from: '2026-05-20', to: '2026-09-25' }])
   })
 
   it('knows the days on which a crop blooms', () => {
     const winter = { from: '12-10', to: '04-10' }
-    expect(['2026-01-01', '2026-04-10', '2026-12-10'].map(day => isInBloom(day, winter))).toEqual([true, true, true])
+    expect(['2026-01-01', '2026-04-10', '2026-12-10'].map(day => isInBloom(day, winter))).toEqual([
+      true,
+      true,
+      true,
+    ])
     expect(['2026-04-11', '2026-12-09'].map(day => isInBloom(day, winter))).toEqual([false, false])
   })
 

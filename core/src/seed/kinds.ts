@@ -7,62 +7,103 @@ const CONTAINERS = ['tray', 'pots', 'bed'] as const
 
 /** What else becomes of seed. */
 export const SEED_ENDS = ['usedUp', 'givenAway', 'thrownAway', 'lost'] as const
-export const seedEndWords: Record<typeof SEED_ENDS[number], string> = { usedUp: 'used up', givenAway: 'given away', thrownAway: 'thrown away', lost: 'lost' }
+export const seedEndWords: Record<(typeof SEED_ENDS)[number], string> = {
+  usedUp: 'used up',
+  givenAway: 'given away',
+  thrownAway: 'thrown away',
+  lost: 'lost',
+}
 
 export const seedKinds = {
-  harvested: kind('seedLot', v.strictObject({
-    code: Code,
-    crossId: Id,
-    flowers: v.pipe(
-      v.array(v.strictObject({ flowerId: Id, fruits: amount(1, 200) })),
-      v.minLength(1, 'Choose the flowers that were harvested.'), v.maxLength(500),
-      v.check(list => new Set(list.map(f => f.flowerId)).size === list.length, 'Each flower can be harvested once.'),
-    ),
-    /** all seeds that were counted, with those that are neither sound nor empty */
-    seeds: amount(0, 1_000_000),
-    sound: amount(0, 1_000_000),
-    empty: amount(0, 1_000_000),
-    /** by what it was told to be ripe */
-    cue: v.optional(v.picklist(schoolsAt('harvest'))),
-  }), p => `harvested ${counted(p.seeds, 'seed')}, ${p.sound} sound`, {
-    codes: p => [{ code: p.code }],
-    changes: p => p.flowers.map(f => ({ type: 'flower', id: f.flowerId })),
-    needs: p => [{ type: 'cross', id: p.crossId }],
-  }),
+  harvested: kind(
+    'seedLot',
+    v.strictObject({
+      code: Code,
+      crossId: Id,
+      flowers: v.pipe(
+        v.array(v.strictObject({ flowerId: Id, fruits: amount(1, 200) })),
+        v.minLength(1, 'Choose the flowers that were harvested.'),
+        v.maxLength(500),
+        v.check(
+          list => new Set(list.map(f => f.flowerId)).size === list.length,
+          'Each flower can be harvested once.',
+        ),
+      ),
+      /** all seeds that were counted, with those that are neither sound nor empty */
+      seeds: amount(0, 1_000_000),
+      sound: amount(0, 1_000_000),
+      empty: amount(0, 1_000_000),
+      /** by what it was told to be ripe */
+      cue: v.optional(v.picklist(schoolsAt('harvest'))),
+    }),
+    p => `harvested ${counted(p.seeds, 'seed')}, ${p.sound} sound`,
+    {
+      codes: p => [{ code: p.code }],
+      changes: p => p.flowers.map(f => ({ type: 'flower', id: f.flowerId })),
+      needs: p => [{ type: 'cross', id: p.crossId }],
+    },
+  ),
   /** seeds that left the packet without being sown here */
-  seedsGone: kind('seedLot', v.strictObject({
-    how: v.picklist(SEED_ENDS, 'Say whether it was used up, given away, thrown away or lost.'),
-    seeds: amount(1, 1_000_000),
-    /** to whom, or why */
-    note: v.optional(v.nullable(words(200))),
-  }), p => `${counted(p.seeds, 'seed')} ${seedEndWords[p.how]}${p.note ? `: ${p.note}` : ''}`),
+  seedsGone: kind(
+    'seedLot',
+    v.strictObject({
+      how: v.picklist(SEED_ENDS, 'Say whether it was used up, given away, thrown away or lost.'),
+      seeds: amount(1, 1_000_000),
+      /** to whom, or why */
+      note: v.optional(v.nullable(words(200))),
+    }),
+    p => `${counted(p.seeds, 'seed')} ${seedEndWords[p.how]}${p.note ? `: ${p.note}` : ''}`,
+  ),
   /** stays in the drawer, and is not asked to be sown */
   keptAsReserve: kind('seedLot', v.strictObject({}), () => 'kept as a reserve'),
-  sown: kind('sowing', v.strictObject({
-    code: Code,
-    lotId: Id,
-    crossId: Id,
-    seeds: amount(1, 1_000_000),
-    container: v.picklist(CONTAINERS),
-    placeId: v.nullable(Id),
-  }), p => `sowed ${counted(p.seeds, 'seed')}`, {
-    codes: p => [{ code: p.code }],
-    changes: p => [{ type: 'seedLot', id: p.lotId }],
-    needs: p => [{ type: 'cross', id: p.crossId }],
-  }),
-  seedlingsUp: kind('sowing', v.strictObject({ count: amount(0, 1_000_000) }), p => p.count ? `${p.count} more up` : 'looked, no more up'),
-  seedlingsLost: kind('sowing', v.strictObject({ count: amount(1, 1_000_000), reason: words(200) }), p => `${p.count} lost: ${p.reason}`),
-  seedlingsRaised: kind('sowing', v.strictObject({
-    plants: v.pipe(v.array(v.strictObject({ id: Id, code: Code })), v.minLength(1, 'Raise at least one seedling.'), v.maxLength(2000, 'Raise at most 2000 seedlings at a time.')),
-    crop: words(40),
-    crossId: Id,
-    seedParentId: Id,
-    pollenParentId: v.nullable(Id),
-    placeId: v.nullable(Id),
-  }), p => p.plants.length === 1 ? 'a seedling got its code and became a plant of the family' : `${p.plants.length} seedlings got codes and became plants of the family`, {
-    codes: p => p.plants.map(({ id, code }) => ({ code, subject: { type: 'plant', id } })),
-    changes: p => p.plants.map(({ id }) => ({ type: 'plant', id })),
-    needs: p => [{ type: 'cross', id: p.crossId }],
-  }),
+  sown: kind(
+    'sowing',
+    v.strictObject({
+      code: Code,
+      lotId: Id,
+      crossId: Id,
+      seeds: amount(1, 1_000_000),
+      container: v.picklist(CONTAINERS),
+      placeId: v.nullable(Id),
+    }),
+    p => `sowed ${counted(p.seeds, 'seed')}`,
+    {
+      codes: p => [{ code: p.code }],
+      changes: p => [{ type: 'seedLot', id: p.lotId }],
+      needs: p => [{ type: 'cross', id: p.crossId }],
+    },
+  ),
+  seedlingsUp: kind('sowing', v.strictObject({ count: amount(0, 1_000_000) }), p =>
+    p.count ? `${p.count} more up` : 'looked, no more up',
+  ),
+  seedlingsLost: kind(
+    'sowing',
+    v.strictObject({ count: amount(1, 1_000_000), reason: words(200) }),
+    p => `${p.count} lost: ${p.reason}`,
+  ),
+  seedlingsRaised: kind(
+    'sowing',
+    v.strictObject({
+      plants: v.pipe(
+        v.array(v.strictObject({ id: Id, code: Code })),
+        v.minLength(1, 'Raise at least one seedling.'),
+        v.maxLength(2000, 'Raise at most 2000 seedlings at a time.'),
+      ),
+      crop: words(40),
+      crossId: Id,
+      seedParentId: Id,
+      pollenParentId: v.nullable(Id),
+      placeId: v.nullable(Id),
+    }),
+    p =>
+      p.plants.length === 1
+        ? 'a seedling got its code and became a plant of the family'
+        : `${p.plants.length} seedlings got codes and became plants of the family`,
+    {
+      codes: p => p.plants.map(({ id, code }) => ({ code, subject: { type: 'plant', id } })),
+      changes: p => p.plants.map(({ id }) => ({ type: 'plant', id })),
+      needs: p => [{ type: 'cross', id: p.crossId }],
+    },
+  ),
   sowingEnded: kind('sowing', v.strictObject({ reason: words(200) }), p => `given up: ${p.reason}`),
 }

@@ -20,7 +20,7 @@ export interface SeedLot {
   /** what the packet still holds; empty seeds were thrown out */
   left: number
   /** seeds that left it otherwise */
-  gone: { on: ISODate, how: typeof SEED_ENDS[number], seeds: number, note: string | null }[]
+  gone: { on: ISODate; how: (typeof SEED_ENDS)[number]; seeds: number; note: string | null }[]
   /** since when it is a reserve, which nobody asks to sow; a sowing from it ends that */
   reserveSince: ISODate | null
 }
@@ -31,18 +31,38 @@ export function seedLotAfter(lot: SeedLot | null, deed: LoggedDeed, id: string):
     if (lot) throw new Refusal('already-there', `Packet ${lot.code} is filled already.`)
     const { code, crossId, flowers, seeds, sound, empty } = deed.payload
     if (sound + empty > seeds) {
-      throw new Refusal('more-than-counted', `${counted(seeds, 'seed was', 'seeds were')} counted, but ${sound} sound and ${empty} empty make ${sound + empty}. Count again, or correct the total.`, 'seeds')
+      throw new Refusal(
+        'more-than-counted',
+        `${counted(seeds, 'seed was', 'seeds were')} counted, but ${sound} sound and ${empty} empty make ${sound + empty}. Count again, or correct the total.`,
+        'seeds',
+      )
     }
     return {
-      id, code, crossId, flowerIds: flowers.map(f => f.flowerId), fruits: flowers.reduce((sum, f) => sum + f.fruits, 0),
-      seeds, sound, empty, harvestedOn: deed.day, sown: 0, left: seeds - empty, gone: [], reserveSince: null,
+      id,
+      code,
+      crossId,
+      flowerIds: flowers.map(f => f.flowerId),
+      fruits: flowers.reduce((sum, f) => sum + f.fruits, 0),
+      seeds,
+      sound,
+      empty,
+      harvestedOn: deed.day,
+      sown: 0,
+      left: seeds - empty,
+      gone: [],
+      reserveSince: null,
     }
   }
   if (!lot) throw new Refusal('unknown-lot', 'This packet does not exist; harvest a flower first.')
   switch (deed.kind) {
     case 'sown':
       checkHolds(lot, deed.payload.seeds, 'be sown from it')
-      return { ...lot, sown: lot.sown + deed.payload.seeds, left: lot.left - deed.payload.seeds, reserveSince: null }
+      return {
+        ...lot,
+        sown: lot.sown + deed.payload.seeds,
+        left: lot.left - deed.payload.seeds,
+        reserveSince: null,
+      }
     case 'seedsGone': {
       const { how, seeds, note = null } = deed.payload
       checkHolds(lot, seeds, 'leave it')
@@ -51,10 +71,16 @@ export function seedLotAfter(lot: SeedLot | null, deed: LoggedDeed, id: string):
     case 'keptAsReserve':
       checkHolds(lot, 1, 'be kept')
       return { ...lot, reserveSince: deed.day }
-    default: return lot
+    default:
+      return lot
   }
 }
 
 function checkHolds({ code, left }: SeedLot, seeds: number, what: string): void {
-  if (seeds > left) throw new Refusal('packet-too-small', `Packet ${code} holds ${counted(left, 'seed')}, so ${seeds} cannot ${what}.`, 'seeds')
+  if (seeds > left)
+    throw new Refusal(
+      'packet-too-small',
+      `Packet ${code} holds ${counted(left, 'seed')}, so ${seeds} cannot ${what}.`,
+      'seeds',
+    )
 }

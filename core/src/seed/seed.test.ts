@@ -12,27 +12,50 @@ import { lotDue, sowingDue } from './due'
 const lot = (...deeds: LoggedDeed[]) => fold('seedLot', ids.lot, deeds)!
 const tray = (...deeds: LoggedDeed[]) => fold('sowing', ids.sowing, deeds)!
 const up = (day: string, count: number) => deed(day, 'seedlingsUp', ids.sowing, { count })
-const lost = (day: string, count: number) => deed(day, 'seedlingsLost', ids.sowing, { count, reason: 'damped off' })
-const raise = (day: string, count: number) => deed(day, 'seedlingsRaised', ids.sowing, {
-  plants: Array.from({ length: count }, () => ({ id: newId(), code: '26-7HNA' })), crop: 'chilli', crossId: ids.cross, seedParentId: ids.seedParent, pollenParentId: ids.pollenParent, placeId: null,
-})
-const knowledge = cropKnowledge(chilli, digestOf({ crosses: [], flowers: [], lots: [], sowings: [], offspring: [] }))
+const lost = (day: string, count: number) =>
+  deed(day, 'seedlingsLost', ids.sowing, { count, reason: 'damped off' })
+const raise = (day: string, count: number) =>
+  deed(day, 'seedlingsRaised', ids.sowing, {
+    plants: Array.from({ length: count }, () => ({ id: newId(), code: '26-7HNA' })),
+    crop: 'chilli',
+    crossId: ids.cross,
+    seedParentId: ids.seedParent,
+    pollenParentId: ids.pollenParent,
+    placeId: null,
+  })
+const knowledge = cropKnowledge(
+  chilli,
+  digestOf({ crosses: [], flowers: [], lots: [], sowings: [], offspring: [] }),
+)
 
 describe('a packet', () => {
   it('holds what was counted less the empty and the sown', () => {
-    expect(lot(harvest('2026-08-01', 30, 24, 4), sow('2026-08-05', 10))).toMatchObject({ seeds: 30, sound: 24, empty: 4, sown: 10, left: 16, fruits: 1 })
+    expect(lot(harvest('2026-08-01', 30, 24, 4), sow('2026-08-05', 10))).toMatchObject({
+      seeds: 30,
+      sound: 24,
+      empty: 4,
+      sown: 10,
+      left: 16,
+      fruits: 1,
+    })
   })
 
   it('refuses more sound and empty seeds than were counted', () => {
-    expect(() => lot(harvest('2026-08-01', 40, 30, 15))).toThrow('40 seeds were counted, but 30 sound and 15 empty make 45.')
+    expect(() => lot(harvest('2026-08-01', 40, 30, 15))).toThrow(
+      '40 seeds were counted, but 30 sound and 15 empty make 45.',
+    )
   })
 
   it('refuses to sow more than it holds', () => {
-    expect(() => lot(harvest('2026-08-01', 20, 20, 0), sow('2026-08-05', 21))).toThrow('holds 20 seeds, so 21 cannot be sown')
+    expect(() => lot(harvest('2026-08-01', 20, 20, 0), sow('2026-08-05', 21))).toThrow(
+      'holds 20 seeds, so 21 cannot be sown',
+    )
   })
 
   it('refuses to be sown before it was harvested', () => {
-    expect(() => lot(harvest('2026-08-05', 20, 20, 0), sow('2026-08-01', 2))).toThrow('harvest a flower first')
+    expect(() => lot(harvest('2026-08-05', 20, 20, 0), sow('2026-08-01', 2))).toThrow(
+      'harvest a flower first',
+    )
   })
 
   it('of seed that does not keep is due at once, of seed that keeps never', () => {
@@ -45,8 +68,15 @@ describe('a packet', () => {
 
 describe('a tray', () => {
   it('counts what came up, was lost and was potted up', () => {
-    expect(tray(sow('2026-02-01', 40), up('2026-02-10', 12), lost('2026-02-12', 2), up('2026-02-14', 9), raise('2026-03-01', 15)))
-      .toMatchObject({ up: 21, lost: 2, raised: 15, standing: 4, raisedOn: '2026-03-01' })
+    expect(
+      tray(
+        sow('2026-02-01', 40),
+        up('2026-02-10', 12),
+        lost('2026-02-12', 2),
+        up('2026-02-14', 9),
+        raise('2026-03-01', 15),
+      ),
+    ).toMatchObject({ up: 21, lost: 2, raised: 15, standing: 4, raisedOn: '2026-03-01' })
   })
 
   it('never has more seedlings than seeds, nor less than none', () => {
@@ -55,32 +85,61 @@ describe('a tray', () => {
       fc.integer({ min: 1, max: 30 }).map(n => lost('2026-02-10', n)),
       fc.integer({ min: 1, max: 30 }).map(n => raise('2026-02-10', n)),
     )
-    fc.assert(fc.property(fc.array(step, { maxLength: 12 }), (steps) => {
-      const kept: LoggedDeed[] = [sow('2026-02-01', 40)]
-      for (const next of steps) {
-        try {
-          tray(...kept, next)
-          kept.push(next)
+    fc.assert(
+      fc.property(fc.array(step, { maxLength: 12 }), steps => {
+        const kept: LoggedDeed[] = [sow('2026-02-01', 40)]
+        for (const next of steps) {
+          try {
+            tray(...kept, next)
+            kept.push(next)
+          } catch {
+            /* refused: the log stays as it was */
+          }
         }
-        catch { /* refused: the log stays as it was */ }
-      }
-      const { up, standing, lost, raised, seeds } = tray(...kept)
-      expect(up <= seeds && standing >= 0 && standing + lost + raised === up).toBe(true)
-    }))
+        const { up, standing, lost, raised, seeds } = tray(...kept)
+        expect(up <= seeds && standing >= 0 && standing + lost + raised === up).toBe(true)
+      }),
+    )
   })
 
   it.each<[string, LoggedDeed[], string]>([
-    ['more up than sown', [sow('2026-02-01', 24), up('2026-02-10', 20), up('2026-02-12', 5)], '24 seeds were sown in 26-7HNA and 20 are up already, so 5 more cannot come up.'],
-    ['more lost than stand', [sow('2026-02-01', 24), up('2026-02-10', 3), lost('2026-02-12', 4)], '3 seedlings stand in 26-7HNA, so 4 cannot be lost.'],
-    ['more potted up than stand', [sow('2026-02-01', 24), up('2026-02-10', 3), raise('2026-02-12', 4)], 'so 4 cannot be raised.'],
-    ['a count after it was given up', [sow('2026-02-01', 24), deed('2026-04-01', 'sowingEnded', ids.sowing, { reason: 'nothing came' }), up('2026-04-02', 1)], 'was given up on 1 April'],
+    [
+      'more up than sown',
+      [sow('2026-02-01', 24), up('2026-02-10', 20), up('2026-02-12', 5)],
+      '24 seeds were sown in 26-7HNA and 20 are up already, so 5 more cannot come up.',
+    ],
+    [
+      'more lost than stand',
+      [sow('2026-02-01', 24), up('2026-02-10', 3), lost('2026-02-12', 4)],
+      '3 seedlings stand in 26-7HNA, so 4 cannot be lost.',
+    ],
+    [
+      'more potted up than stand',
+      [sow('2026-02-01', 24), up('2026-02-10', 3), raise('2026-02-12', 4)],
+      'so 4 cannot be raised.',
+    ],
+    [
+      'a count after it was given up',
+      [
+        sow('2026-02-01', 24),
+        deed('2026-04-01', 'sowingEnded', ids.sowing, { reason: 'nothing came' }),
+        up('2026-04-02', 1),
+      ],
+      'was given up on 1 April',
+    ],
   ])('refuses %s', (_, deeds, sentence) => {
     expect(() => tray(...deeds)).toThrow(sentence)
   })
 
   it('is due for a count from the first day of the guide until all are up', () => {
-    expect(sowingDue(tray(sow('2026-02-01', 10)), knowledge)).toMatchObject({ step: 'countUp', from: '2026-02-08' })
-    expect(sowingDue(tray(sow('2026-02-01', 10), up('2026-02-09', 4)), knowledge)).toMatchObject({ from: '2026-02-11', because: 'Last counted on 9 February.' })
+    expect(sowingDue(tray(sow('2026-02-01', 10)), knowledge)).toMatchObject({
+      step: 'countUp',
+      from: '2026-02-08',
+    })
+    expect(sowingDue(tray(sow('2026-02-01', 10), up('2026-02-09', 4)), knowledge)).toMatchObject({
+      from: '2026-02-11',
+      because: 'Last counted on 9 February.',
+    })
     expect(sowingDue(tray(sow('2026-02-01', 10), up('2026-02-09', 10)), knowledge)).toBeNull()
     // Long after the usual wait nobody is asked to count any more.
     expect(sowingDue(tray(sow('2026-02-01', 10), up('2026-04-20', 0)), knowledge)).toBeNull()

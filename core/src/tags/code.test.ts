@@ -3,15 +3,20 @@ import { describe, expect, it } from 'vitest'
 import { SERIALS_PER_YEAR, checkTagCode, codeInWords, tagCode, tagCodes } from './code'
 
 const serial = () => fc.integer({ min: 0, max: SERIALS_PER_YEAR - 1 })
-const code = () => fc.tuple(fc.integer({ min: 2020, max: 2060 }), serial())
-  .map(([year, n]) => tagCode(year, n)).filter(c => c !== null)
+const code = () =>
+  fc
+    .tuple(fc.integer({ min: 2020, max: 2060 }), serial())
+    .map(([year, n]) => tagCode(year, n))
+    .filter(c => c !== null)
 
 describe('tag codes', () => {
   it('pass their own check and show their year', () => {
-    fc.assert(fc.property(fc.integer({ min: 2020, max: 2060 }), serial(), (year, n) => {
-      const made = tagCode(year, n)
-      if (made) expect(checkTagCode(made)).toEqual({ ok: true, code: made, year })
-    }))
+    fc.assert(
+      fc.property(fc.integer({ min: 2020, max: 2060 }), serial(), (year, n) => {
+        const made = tagCode(year, n)
+        if (made) expect(checkTagCode(made)).toEqual({ ok: true, code: made, year })
+      }),
+    )
   })
 
   it('are all different within a year', () => {
@@ -24,22 +29,28 @@ describe('tag codes', () => {
   })
 
   it('catch every single wrong character', () => {
-    fc.assert(fc.property(code(), fc.nat(), fc.constantFrom(...'0123456789ACEFHJKMNPRTWXY'), (right, at, wrong) => {
-      const plain = right.replace('-', '')
-      const place = at % plain.length
-      fc.pre(plain[place] !== wrong)
-      expect(checkTagCode(plain.slice(0, place) + wrong + plain.slice(place + 1)).ok).toBe(false)
-    }), { numRuns: 2000 })
+    fc.assert(
+      fc.property(code(), fc.nat(), fc.constantFrom(...'0123456789ACEFHJKMNPRTWXY'), (right, at, wrong) => {
+        const plain = right.replace('-', '')
+        const place = at % plain.length
+        fc.pre(plain[place] !== wrong)
+        expect(checkTagCode(plain.slice(0, place) + wrong + plain.slice(place + 1)).ok).toBe(false)
+      }),
+      { numRuns: 2000 },
+    )
   })
 
   it('catch every swap of neighbours', () => {
-    fc.assert(fc.property(code(), fc.nat(), (right, at) => {
-      const plain = right.replace('-', '')
-      const place = at % (plain.length - 1)
-      fc.pre(plain[place] !== plain[place + 1])
-      const swapped = plain.slice(0, place) + plain[place + 1] + plain[place] + plain.slice(place + 2)
-      expect(checkTagCode(swapped).ok).toBe(false)
-    }), { numRuns: 2000 })
+    fc.assert(
+      fc.property(code(), fc.nat(), (right, at) => {
+        const plain = right.replace('-', '')
+        const place = at % (plain.length - 1)
+        fc.pre(plain[place] !== plain[place + 1])
+        const swapped = plain.slice(0, place) + plain[place + 1] + plain[place] + plain.slice(place + 2)
+        expect(checkTagCode(swapped).ok).toBe(false)
+      }),
+      { numRuns: 2000 },
+    )
   })
 
   it('are read with small letters, blanks and without the hyphen', () => {
@@ -49,7 +60,11 @@ describe('tag codes', () => {
     }
   })
 
-  it.each([['hello', /two digits of the year/], ['26-4RB2', /“B” is not used/], ['', /two digits/]])('say what is wrong with %j', (typed, why) => {
+  it.each([
+    ['hello', /two digits of the year/],
+    ['26-4RB2', /“B” is not used/],
+    ['', /two digits/],
+  ])('say what is wrong with %j', (typed, why) => {
     expect(checkTagCode(typed)).toMatchObject({ ok: false, why: expect.stringMatching(why) })
   })
 

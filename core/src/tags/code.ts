@@ -17,8 +17,21 @@ const MODULUS = 29
 
 /** Words for reading a code aloud, one for each letter. */
 const WORDS: Record<string, string> = {
-  A: 'Apple', C: 'Clover', E: 'Elm', F: 'Fern', H: 'Hazel', J: 'Juniper', K: 'Kale', M: 'Mint', N: 'Nettle',
-  P: 'Plum', R: 'Rose', T: 'Thyme', W: 'Willow', X: 'Xylem', Y: 'Yew',
+  A: 'Apple',
+  C: 'Clover',
+  E: 'Elm',
+  F: 'Fern',
+  H: 'Hazel',
+  J: 'Juniper',
+  K: 'Kale',
+  M: 'Mint',
+  N: 'Nettle',
+  P: 'Plum',
+  R: 'Rose',
+  T: 'Thyme',
+  W: 'Willow',
+  X: 'Xylem',
+  Y: 'Yew',
 }
 
 /** Highest serial that has a code of its own within one year. */
@@ -27,7 +40,7 @@ export const SERIALS_PER_YEAR = BODY.length ** 4
 /** The check character of year and body, or null when its value has no character that may be written. */
 function checkCharacter(yearAndBody: string): string | null {
   const sum = [...yearAndBody].reduce((total, character, i) => total + (i + 2) * VALUES.indexOf(character), 0)
-  const check = VALUES[(MODULUS - sum % MODULUS) % MODULUS]
+  const check = VALUES[(MODULUS - (sum % MODULUS)) % MODULUS]
   return check && BODY.includes(check) ? check : null
 }
 
@@ -59,7 +72,7 @@ export function tagCode(year: number, serial: number): string | null {
 }
 
 /** `count` codes of a year from `serial` on, with the serial that comes next. */
-export function tagCodes(year: number, serial: number, count: number): { codes: string[], next: number } {
+export function tagCodes(year: number, serial: number, count: number): { codes: string[]; next: number } {
   const codes: string[] = []
   let next = serial
   while (codes.length < count) {
@@ -70,7 +83,7 @@ export function tagCodes(year: number, serial: number, count: number): { codes: 
 }
 
 /** What is wrong with a code, in words; or the code as it is written. */
-export type CodeCheck = { ok: true, code: string, year: number } | { ok: false, why: string }
+export type CodeCheck = { ok: true; code: string; year: number } | { ok: false; why: string }
 
 /**
  * Reads a code as people type it (small letters, with or without the hyphen, blanks) and checks it. Catches every
@@ -79,10 +92,14 @@ export type CodeCheck = { ok: true, code: string, year: number } | { ok: false, 
 export function checkTagCode(typed: string): CodeCheck {
   const plain = typed.toUpperCase().replace(/[\s-]/g, '')
   if (!/^\d\d.{4,5}$/.test(plain)) {
-    return { ok: false, why: 'A tag code is two digits of the year and four or five characters, such as 26-4RMX.' }
+    return {
+      ok: false,
+      why: 'A tag code is two digits of the year and four or five characters, such as 26-4RMX.',
+    }
   }
   const strange = [...plain.slice(2)].find(character => !BODY.includes(character))
-  if (strange) return { ok: false, why: `“${strange}” is not used in tag codes; they hold ${BODY.split('').join(' ')}.` }
+  if (strange)
+    return { ok: false, why: `“${strange}” is not used in tag codes; they hold ${BODY.split('').join(' ')}.` }
   if (checkCharacter(plain.slice(0, -1)) !== plain.at(-1)) {
     return { ok: false, why: 'The check character does not fit: one character is wrong or two are swapped.' }
   }

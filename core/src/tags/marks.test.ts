@@ -16,12 +16,14 @@ describe('marks for flowers too small for a tag', () => {
   })
 
   it('are given out one after the other, no two the same, until there is none left', () => {
-    fc.assert(fc.property(fc.integer({ min: 1, max: MARKS.length }), (fathers) => {
-      const given: string[] = []
-      for (let i = 0; i < fathers; i++) given.push(freeMark(given)!)
-      expect(new Set(given).size).toBe(fathers)
-      expect(given.every(isMark)).toBe(true)
-    }))
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: MARKS.length }), fathers => {
+        const given: string[] = []
+        for (let i = 0; i < fathers; i++) given.push(freeMark(given)!)
+        expect(new Set(given).size).toBe(fathers)
+        expect(given.every(isMark)).toBe(true)
+      }),
+    )
     expect(freeMark(MARKS.map(markCode))).toBeNull()
   })
 

@@ -2,7 +2,7 @@ import { sum } from 'd3-array'
 
 /** What marks are made of: beads on the tie, or strokes of ink on the stalk. */
 export const MARK_KINDS = ['beads', 'strokes'] as const
-export type MarkKind = typeof MARK_KINDS[number]
+export type MarkKind = (typeof MARK_KINDS)[number]
 
 /**
  * A mark for a flower that is too small for a tag: groups of beads or strokes with a gap between, read from the flower down. Two
@@ -19,14 +19,18 @@ const isMirrored = (mark: Mark) => mark.every((group, i) => group === mark[mark.
  * All marks, the easiest to read first: fewest pieces, then fewest gaps. Those that read the same from either end come before
  * those that do not.
  */
-export const MARKS: Mark[] = Array.from({ length: MOST }, (_, i) => i + 1).flatMap(total => compositions(total)
-  .filter(groups => groups.length <= 3 && groups.every(group => group <= 4))
-  .sort((a, b) => a.length - b.length || Number(isMirrored(b)) - Number(isMirrored(a))))
+export const MARKS: Mark[] = Array.from({ length: MOST }, (_, i) => i + 1).flatMap(total =>
+  compositions(total)
+    .filter(groups => groups.length <= 3 && groups.every(group => group <= 4))
+    .sort((a, b) => a.length - b.length || Number(isMirrored(b)) - Number(isMirrored(a))),
+)
 
 /** Ways of writing a number as groups in order. */
 function compositions(total: number): Mark[] {
   if (total === 0) return [[]]
-  return Array.from({ length: total }, (_, i) => i + 1).flatMap(first => compositions(total - first).map(rest => [first, ...rest]))
+  return Array.from({ length: total }, (_, i) => i + 1).flatMap(first =>
+    compositions(total - first).map(rest => [first, ...rest]),
+  )
 }
 
 /** A mark as it is written: `2-1`. */

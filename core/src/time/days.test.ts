@@ -23,7 +23,12 @@ describe('days', () => {
   })
 
   it('are told from what is no day', () => {
-    expect([isDay('2026-06-12'), isDay('2026-02-30'), isDay('12.6.2026'), isDay('')]).toEqual([true, false, false, false])
+    expect([isDay('2026-06-12'), isDay('2026-02-30'), isDay('12.6.2026'), isDay('')]).toEqual([
+      true,
+      false,
+      false,
+      false,
+    ])
   })
 
   it('have words, weeks and places in the year', () => {

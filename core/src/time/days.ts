@@ -38,7 +38,9 @@ export const clockOf = (instant: Instant, zone: string): string => format(new TZ
 export function instantAt(day: ISODate, hour: number, zone: string): Instant {
   const [year, month, date] = day.split('-').map(Number) as [number, number, number]
   const minutes = Math.round(hour * 60)
-  return new Date(new TZDate(year, month - 1, date, Math.floor(minutes / 60), minutes % 60, zone).getTime()).toISOString()
+  return new Date(
+    new TZDate(year, month - 1, date, Math.floor(minutes / 60), minutes % 60, zone).getTime(),
+  ).toISOString()
 }
 
 /** ISO week number, 1–53. */

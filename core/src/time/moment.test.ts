@@ -28,13 +28,19 @@ describe('a moment', () => {
   ])('%s is refused: %s', (text, sentence) => expect(sentenceOf(text)).toBe(sentence))
 
   it('is the same however it is written, and taken again as it was kept', () => {
-    fc.assert(fc.property(fc.date({ min: new Date('1900-01-02'), max: new Date('2199-12-30'), noInvalidDate: true }), fc.integer({ min: -14 * 60, max: 14 * 60 }), (date, offset) => {
-      const local = new Date(date.getTime() + offset * 60_000).toISOString().slice(0, -1)
-      const two = (n: number) => String(n).padStart(2, '0')
-      const text = `${local}${offset < 0 ? '-' : '+'}${two(Math.floor(Math.abs(offset) / 60))}:${two(Math.abs(offset) % 60)}`
-      expect(v.parse(Moment, text)).toBe(date.toISOString())
-      expect(v.parse(Moment, v.parse(Moment, text))).toBe(date.toISOString())
-    }))
+    fc.assert(
+      fc.property(
+        fc.date({ min: new Date('1900-01-02'), max: new Date('2199-12-30'), noInvalidDate: true }),
+        fc.integer({ min: -14 * 60, max: 14 * 60 }),
+        (date, offset) => {
+          const local = new Date(date.getTime() + offset * 60_000).toISOString().slice(0, -1)
+          const two = (n: number) => String(n).padStart(2, '0')
+          const text = `${local}${offset < 0 ? '-' : '+'}${two(Math.floor(Math.abs(offset) / 60))}:${two(Math.abs(offset) % 60)}`
+          expect(v.parse(Moment, text)).toBe(date.toISOString())
+          expect(v.parse(Moment, v.parse(Moment, text))).toBe(date.toISOString())
+        },
+      ),
+    )
   })
 })
 

@@ -10,7 +10,8 @@ const LAST = Date.UTC(2200, 0, 1) - 1
 export const isWithinYears = (ms: number): boolean => ms >= FIRST && ms <= LAST
 
 /** The moment within the years that count that is nearest. */
-export const nearestMoment = (ms: number): Instant => new Date(Math.min(Math.max(ms, FIRST), LAST)).toISOString()
+export const nearestMoment = (ms: number): Instant =>
+  new Date(Math.min(Math.max(ms, FIRST), LAST)).toISOString()
 
 /**
  * The milliseconds of a moment as it was written, with an offset of hours or of hours and minutes and as many fractions of a second
@@ -22,7 +23,8 @@ const written = 'Give the moment as 2027-06-14T05:40:00Z.'
 
 /** A moment that people or programs gave: in any offset, kept in UTC to the millisecond, so that it is the same however it is written. */
 export const Moment = v.pipe(
-  v.string(written), v.isoTimestamp(written),
+  v.string(written),
+  v.isoTimestamp(written),
   v.check(text => !Number.isNaN(millisecondsOf(text)), written),
   v.check(text => isWithinYears(millisecondsOf(text)), 'Give a moment between the years 1900 and 2200.'),
   v.transform((text): Instant => new Date(millisecondsOf(text)).toISOString()),

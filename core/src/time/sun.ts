@@ -3,7 +3,10 @@ import { getPosition, getTimes } from 'suncalc'
 import type { ISODate, Instant } from './days'
 
 /** Where on the earth, in degrees; north and east are positive. */
-export interface Site { latitude: number, longitude: number }
+export interface Site {
+  latitude: number
+  longitude: number
+}
 
 /** The longitude at which a zone's winter clock shows the sun's time: a first guess for a garden that did not say where it lies. */
 export function longitudeOf(zone: string): number {
@@ -35,13 +38,20 @@ export interface SunDay {
  * @param day calendar day; the solar day whose noon falls on it at the site
  */
 export function sunDay(day: ISODate, { latitude, longitude }: Site): SunDay {
-  const { sunrise, sunset, solarNoon, alwaysUp, alwaysDown } = getTimes(new Date(`${day}T12:00:00Z`), latitude, longitude)
+  const { sunrise, sunset, solarNoon, alwaysUp, alwaysDown } = getTimes(
+    new Date(`${day}T12:00:00Z`),
+    latitude,
+    longitude,
+  )
   const moment = (at: Date | null) => at && at.toISOString()
   return {
-    sunrise: moment(sunrise), sunset: moment(sunset), noon: solarNoon.toISOString(),
+    sunrise: moment(sunrise),
+    sunset: moment(sunset),
+    noon: solarNoon.toISOString(),
     kind: alwaysUp ? 'polarDay' : alwaysDown ? 'polarNight' : 'usual',
   }
 }
 
 /** Height of the sun above the horizon in degrees, negative below it. */
-export const sunHeight = (at: Instant, { latitude, longitude }: Site): number => getPosition(new Date(at), latitude, longitude).altitude
+export const sunHeight = (at: Instant, { latitude, longitude }: Site): number =>
+  getPosition(new Date(at), latitude, longitude).altitude

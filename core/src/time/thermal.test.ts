@@ -14,21 +14,36 @@ describe('degree days', () => {
     ['mostly below it, worked by hand', 6, 12, 10, 0.5085],
   ])('%s', (_, tmin, tmax, base, sum) => expect(degreeDays(tmin, tmax, base)).toBeCloseTo(sum, 3))
 
-  it('never fall with warmth, and never with a lower base', () => fc.assert(fc.property(
-    fc.double({ min: -20, max: 30, noNaN: true }), fc.double({ min: 0, max: 20, noNaN: true }), fc.double({ min: 0, max: 15, noNaN: true }), fc.double({ min: 0, max: 5, noNaN: true }),
-    (tmin, swing, base, more) => {
-      const plain = degreeDays(tmin, tmin + swing, base)
-      expect(degreeDays(tmin + more, tmin + swing + more, base)).toBeGreaterThanOrEqual(plain - 1e-9)
-      expect(degreeDays(tmin, tmin + swing, base - more)).toBeGreaterThanOrEqual(plain - 1e-9)
-    },
-  )))
+  it('never fall with warmth, and never with a lower base', () =>
+    fc.assert(
+      fc.property(
+        fc.double({ min: -20, max: 30, noNaN: true }),
+        fc.double({ min: 0, max: 20, noNaN: true }),
+        fc.double({ min: 0, max: 15, noNaN: true }),
+        fc.double({ min: 0, max: 5, noNaN: true }),
+        (tmin, swing, base, more) => {
+          const plain = degreeDays(tmin, tmin + swing, base)
+          expect(degreeDays(tmin + more, tmin + swing + more, base)).toBeGreaterThanOrEqual(plain - 1e-9)
+          expect(degreeDays(tmin, tmin + swing, base - more)).toBeGreaterThanOrEqual(plain - 1e-9)
+        },
+      ),
+    ))
 
-  it('refuse a day whose lowest lies above its highest', () => expect(() => degreeDays(12, 8, 10)).toThrow('The lowest temperature of a day'))
+  it('refuse a day whose lowest lies above its highest', () =>
+    expect(() => degreeDays(12, 8, 10)).toThrow('The lowest temperature of a day'))
 
   it('are summed in order, and days without readings are named', () => {
-    const days = [{ day: '2026-03-05', tmin: 10, tmax: 20 }, { day: '2026-03-01', tmin: 12, tmax: 16 }, { day: '2026-03-02', tmin: 12, tmax: 20 }]
+    const days = [
+      { day: '2026-03-05', tmin: 10, tmax: 20 },
+      { day: '2026-03-01', tmin: 12, tmax: 16 },
+      { day: '2026-03-02', tmin: 12, tmax: 20 },
+    ]
     expect(warmthSums(days, 10)).toEqual({
-      days: [{ date: '2026-03-01', degreeDays: 4, sum: 4 }, { date: '2026-03-02', degreeDays: 6, sum: 10 }, { date: '2026-03-05', degreeDays: 5, sum: 15 }],
+      days: [
+        { date: '2026-03-01', degreeDays: 4, sum: 4 },
+        { date: '2026-03-02', degreeDays: 6, sum: 10 },
+        { date: '2026-03-05', degreeDays: 5, sum: 15 },
+      ],
       missing: ['2026-03-03', '2026-03-04'],
     })
   })

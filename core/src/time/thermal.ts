@@ -3,7 +3,11 @@ import type { ISODate } from './days'
 import { addDays, daysBetween } from './days'
 
 /** The coldest and the warmest of a day, °C. */
-export interface DayWarmth { day: ISODate, tmin: number, tmax: number }
+export interface DayWarmth {
+  day: ISODate
+  tmin: number
+  tmax: number
+}
 
 /**
  * Degree days of one day above a base: the area between the base and a sine curve through the day's lowest and highest
@@ -17,7 +21,10 @@ export interface DayWarmth { day: ISODate, tmin: number, tmax: number }
  * @see Baskerville & Emin (1969), Ecology 50:514
  */
 export function degreeDays(tmin: number, tmax: number, base: number): number {
-  if (!(Number.isFinite(tmin) && Number.isFinite(tmax) && tmin <= tmax)) throw new OutOfRange(`The lowest temperature of a day lies at or below the highest; not ${tmin} and ${tmax}.`)
+  if (!(Number.isFinite(tmin) && Number.isFinite(tmax) && tmin <= tmax))
+    throw new OutOfRange(
+      `The lowest temperature of a day lies at or below the highest; not ${tmin} and ${tmax}.`,
+    )
   const mean = (tmin + tmax) / 2
   if (tmax <= base) return 0
   if (tmin >= base) return mean - base
@@ -27,7 +34,10 @@ export function degreeDays(tmin: number, tmax: number, base: number): number {
 }
 
 /** Degree days of each day with their running sum; days without readings between the first and the last. */
-export interface WarmthSums { days: { date: ISODate, degreeDays: number, sum: number }[], missing: ISODate[] }
+export interface WarmthSums {
+  days: { date: ISODate; degreeDays: number; sum: number }[]
+  missing: ISODate[]
+}
 
 /**
  * Degree days day by day, and summed. A day without readings adds nothing and is named.

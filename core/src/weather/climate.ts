@@ -22,7 +22,14 @@ export function inYear(day: ISODate, year: number): ISODate {
  * @param base °C above which warmth counts
  * @returns one curve for each year, equal up to `knownUntil`; none where no year is known
  */
-export function warmthCurves(dayAt: (day: ISODate) => DayWarmth | null, first: ISODate, knownUntil: ISODate, until: ISODate, years: number[], base: number): WarmthCurve[] {
+export function warmthCurves(
+  dayAt: (day: ISODate) => DayWarmth | null,
+  first: ISODate,
+  knownUntil: ISODate,
+  until: ISODate,
+  years: number[],
+  base: number,
+): WarmthCurve[] {
   const [from, known, to] = [dayNumber(first), dayNumber(knownUntil), dayNumber(until)]
   const gained = (day: ISODate) => {
     const weather = dayAt(day)
@@ -44,17 +51,30 @@ export function warmthCurves(dayAt: (day: ISODate) => DayWarmth | null, first: I
 }
 
 /** What a week of the year is usually like, from some years. */
-export interface Normal { day: ISODate, tmin: number, tmax: number }
+export interface Normal {
+  day: ISODate
+  tmin: number
+  tmax: number
+}
 
 /** Means of lowest and highest over some years, around each day of a span. */
-export function normalsFor(dayAt: (day: ISODate) => DayWarmth | null, from: ISODate, to: ISODate, years: number[], everyDays = 7): Normal[] {
+export function normalsFor(
+  dayAt: (day: ISODate) => DayWarmth | null,
+  from: ISODate,
+  to: ISODate,
+  years: number[],
+  everyDays = 7,
+): Normal[] {
   const normals: Normal[] = []
   if (!years.length) return normals
   for (let number = dayNumber(from); number <= dayNumber(to); number += everyDays) {
     const day = dayOfNumber(number)
-    const around = years.flatMap(year => [-6, -3, 0, 3, 6].map(off => dayAt(dayOfNumber(dayNumber(inYear(day, year)) + off)))).filter(d => d !== null)
+    const around = years
+      .flatMap(year => [-6, -3, 0, 3, 6].map(off => dayAt(dayOfNumber(dayNumber(inYear(day, year)) + off))))
+      .filter(d => d !== null)
     if (!around.length) continue
-    const mean = (of: (d: DayWarmth) => number) => Math.round(around.reduce((sum, d) => sum + of(d), 0) / around.length * 10) / 10
+    const mean = (of: (d: DayWarmth) => number) =>
+      Math.round((around.reduce((sum, d) => sum + of(d), 0) / around.length) * 10) / 10
     normals.push({ day, tmin: mean(d => d.tmin), tmax: mean(d => d.tmax) })
   }
   return normals

@@ -1,5 +1,11 @@
 import { AimQuery } from '../../../shared/aims'
 import { aimPage } from '../../db/queries/aims'
 
-export default gardenRoute('guest', { does: 'An aim with its candidates: their scores, what they may be, how they are related', query: AimQuery },
-  async ({ event, query, db, garden }) => await aimPage(db, garden, idOf(event), query) ?? notFound())
+export default gardenRoute(
+  'guest',
+  {
+    does: 'An aim with its candidates: their scores, what they may be, how they are related',
+    query: AimQuery,
+  },
+  async ({ event, query, db, garden }) => (await aimPage(db, garden, idOf(event), query)) ?? notFound(),
+)

@@ -1,4 +1,11 @@
 import { BloomQuery } from '../../../shared/bloom'
 import { bloomPage } from '../../db/queries/bloom'
 
-export default gardenRoute('guest', { does: 'Who flowers when in a part of the year, with chances, and the weather beneath', query: BloomQuery }, ({ query, db, garden }) => bloomPage(db, garden, query))
+export default gardenRoute(
+  'guest',
+  {
+    does: 'Who flowers when in a part of the year, with chances, and the weather beneath',
+    query: BloomQuery,
+  },
+  ({ query, db, garden }) => bloomPage(db, garden, query),
+)

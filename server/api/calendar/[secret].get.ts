@@ -3,14 +3,20 @@ import { calendarOf } from '../../db/queries/calendar'
 import { gardenFor } from '../../db/queries/garden'
 import { tokenHolder } from '../../db/queries/tokens'
 
-export default openRoute({ does: 'The work ahead as an iCalendar file, for programs that subscribed; the address is the secret', tries: 'calendar' }, async ({ event, db }) => {
-  const secret = (getRouterParam(event, 'secret') ?? '').replace(/\.ics$/, '')
-  const holder = /^[\w-]{43}$/.test(secret) ? await tokenHolder(db, secret, ['calendar']) : null
-  if (!holder) return notFound()
-  return inGarden(database(), holder.gardenId, async (tx) => {
-    const access = await gardenFor(tx, holder.gardenId, holder.personId, holder.seal) ?? notFound()
-    refuseShut(access.garden)
-    setHeader(event, 'content-type', 'text/calendar; charset=utf-8')
-    return calendarOf(tx, access.garden)
-  })
-})
+export default openRoute(
+  {
+    does: 'The work ahead as an iCalendar file, for programs that subscribed; the address is the secret',
+    tries: 'calendar',
+  },
+  async ({ event, db }) => {
+    const secret = (getRouterParam(event, 'secret') ?? '').replace(/\.ics$/, '')
+    const holder = /^[\w-]{43}$/.test(secret) ? await tokenHolder(db, secret, ['calendar']) : null
+    if (!holder) return notFound()
+    return inGarden(database(), holder.gardenId, async tx => {
+      const access = (await gardenFor(tx, holder.gardenId, holder.personId, holder.seal)) ?? notFound()
+      refuseShut(access.garden)
+      setHeader(event, 'content-type', 'text/calendar; charset=utf-8')
+      return calendarOf(tx, access.garden)
+    })
+  },
+)

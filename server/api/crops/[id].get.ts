@@ -1,5 +1,9 @@
 import { RecordsQuery } from '../../../shared/crops'
 import { cropPage } from '../../db/queries/crops'
 
-export default gardenRoute('guest', { does: 'What the guide says of a crop, the records of the garden, and what follows', query: RecordsQuery },
-  async ({ event, query, db, garden }) => await cropPage(db, garden, getRouterParam(event, 'id')!, query.of, query.cross) ?? notFound())
+export default gardenRoute(
+  'guest',
+  { does: 'What the guide says of a crop, the records of the garden, and what follows', query: RecordsQuery },
+  async ({ event, query, db, garden }) =>
+    (await cropPage(db, garden, getRouterParam(event, 'id')!, query.of, query.cross)) ?? notFound(),
+)

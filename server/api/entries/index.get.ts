@@ -1,4 +1,8 @@
 import { LogQuery } from '../../../shared/entries'
 import { logPage } from '../../db/queries/lines'
 
-export default gardenRoute('guest', { does: 'A page of the log, the latest first', query: LogQuery }, ({ query, db, garden }) => logPage(db, garden, query.page, query.size, query.code))
+export default gardenRoute(
+  'guest',
+  { does: 'A page of the log, the latest first', query: LogQuery },
+  ({ query, db, garden }) => logPage(db, garden, query.page, query.size, query.code),
+)

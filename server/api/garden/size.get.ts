@@ -1,3 +1,7 @@
 import { sizeOf } from '../../db/queries/log'
 
-export default gardenRoute('keeper', { does: 'What the garden’s log holds, and what it may', evenShut: true }, ({ db, garden }) => sizeOf(db, garden))
+export default gardenRoute(
+  'keeper',
+  { does: 'What the garden’s log holds, and what it may', evenShut: true },
+  ({ db, garden }) => sizeOf(db, garden),
+)

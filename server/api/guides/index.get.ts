@@ -1,7 +1,11 @@
 import type { OwnGuides } from '../../../shared/crops'
 import { customGuides } from '../../db/queries/garden'
 
-export default gardenRoute('guest', { does: 'What the garden changed of the built-in crop guides, and what it does its own way' }, async ({ db, garden }): Promise<OwnGuides> => {
-  const { own, customs } = await customGuides(db, garden)
-  return { own, customs }
-})
+export default gardenRoute(
+  'guest',
+  { does: 'What the garden changed of the built-in crop guides, and what it does its own way' },
+  async ({ db, garden }): Promise<OwnGuides> => {
+    const { own, customs } = await customGuides(db, garden)
+    return { own, customs }
+  },
+)

@@ -1,3 +1,5 @@
 import { invitationsOf } from '../../db/queries/members'
 
-export default gardenRoute('keeper', { does: 'The invitations that are still open' }, ({ db, garden }) => invitationsOf(db, garden))
+export default gardenRoute('keeper', { does: 'The invitations that are still open' }, ({ db, garden }) =>
+  invitationsOf(db, garden),
+)

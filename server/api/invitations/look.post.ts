@@ -1,4 +1,7 @@
 import { InvitationSecret } from '../../../shared/people'
 import { offerBehind } from '../../db/queries/members'
 
-export default openRoute({ does: 'What the invitation behind a link offers', body: InvitationSecret, tries: 'link' }, ({ body, db }) => offerBehind(db, body.secret))
+export default openRoute(
+  { does: 'What the invitation behind a link offers', body: InvitationSecret, tries: 'link' },
+  ({ body, db }) => offerBehind(db, body.secret),
+)

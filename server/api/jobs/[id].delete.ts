@@ -1,3 +1,7 @@
 import { cancelJob } from '../../db/queries/jobs'
 
-export default personRoute({ does: 'Stops a long work; nothing of it stays' }, async ({ event, db, personId }) => await cancelJob(db, personId, idOf(event)) ? { ok: true } : notFound())
+export default personRoute(
+  { does: 'Stops a long work; nothing of it stays' },
+  async ({ event, db, personId }) =>
+    (await cancelJob(db, personId, idOf(event))) ? { ok: true } : notFound(),
+)

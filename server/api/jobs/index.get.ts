@@ -1,3 +1,6 @@
 import { jobsOf } from '../../db/queries/jobs'
 
-export default personRoute({ does: 'The person’s long works, the latest first, as far as each has come' }, ({ db, personId }) => jobsOf(db, personId))
+export default personRoute(
+  { does: 'The person’s long works, the latest first, as far as each has come' },
+  ({ db, personId }) => jobsOf(db, personId),
+)

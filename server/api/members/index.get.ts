@@ -1,3 +1,5 @@
 import { membersOf } from '../../db/queries/members'
 
-export default gardenRoute('guest', { does: 'Who is in the garden' }, ({ db, garden, personId }) => membersOf(db, garden, personId))
+export default gardenRoute('guest', { does: 'Who is in the garden' }, ({ db, garden, personId }) =>
+  membersOf(db, garden, personId),
+)

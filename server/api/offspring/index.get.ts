@@ -1,3 +1,5 @@
 import { families } from '../../db/queries/offspring'
 
-export default gardenRoute('guest', { does: 'All families of offspring' }, ({ db, garden }) => families(db, garden))
+export default gardenRoute('guest', { does: 'All families of offspring' }, ({ db, garden }) =>
+  families(db, garden),
+)

@@ -1,4 +1,8 @@
 import { PlantQuery } from '../../../shared/plants'
 import { plantPage } from '../../db/queries/plants'
 
-export default gardenRoute('guest', { does: 'A page of the plants, filtered and sorted', query: PlantQuery }, ({ query, db, garden }) => plantPage(db, garden, query))
+export default gardenRoute(
+  'guest',
+  { does: 'A page of the plants, filtered and sorted', query: PlantQuery },
+  ({ query, db, garden }) => plantPage(db, garden, query),
+)

@@ -1,3 +1,7 @@
 import { tubePage } from '../../db/queries/pollen'
 
-export default gardenRoute('guest', { does: 'One tube of pollen with its history, tests and uses' }, async ({ event, db, garden }) => await tubePage(db, garden, idOf(event)) ?? notFound())
+export default gardenRoute(
+  'guest',
+  { does: 'One tube of pollen with its history, tests and uses' },
+  async ({ event, db, garden }) => (await tubePage(db, garden, idOf(event))) ?? notFound(),
+)

@@ -1,3 +1,7 @@
 import { pollenShelf } from '../../db/queries/pollen'
 
-export default gardenRoute('guest', { does: 'All tubes of pollen with what is alive in them, and what power cuts cost' }, ({ db, garden }) => pollenShelf(db, garden))
+export default gardenRoute(
+  'guest',
+  { does: 'All tubes of pollen with what is alive in them, and what power cuts cost' },
+  ({ db, garden }) => pollenShelf(db, garden),
+)

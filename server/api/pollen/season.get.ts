@@ -1,3 +1,7 @@
 import { pollenSeason } from '../../db/queries/pollen'
 
-export default gardenRoute('guest', { does: 'Where the pollen of each cross of the season comes from' }, ({ db, garden }) => pollenSeason(db, garden))
+export default gardenRoute(
+  'guest',
+  { does: 'Where the pollen of each cross of the season comes from' },
+  ({ db, garden }) => pollenSeason(db, garden),
+)

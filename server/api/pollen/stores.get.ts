@@ -1,3 +1,7 @@
 import { pollenStores } from '../../db/queries/pollen'
 
-export default gardenRoute('guest', { does: 'The stores of pollen with their temperatures and excursions' }, ({ db, garden }) => pollenStores(db, garden))
+export default gardenRoute(
+  'guest',
+  { does: 'The stores of pollen with their temperatures and excursions' },
+  ({ db, garden }) => pollenStores(db, garden),
+)

@@ -1,5 +1,8 @@
 import { RoundQuery } from '../../../shared/round'
 import { roundOn } from '../../db/queries/round'
 
-export default gardenRoute('guest', { does: 'The round of a day: what is due, where and why, and the week ahead', query: RoundQuery },
-  ({ query, db, garden }) => roundOn(db, garden, query.on ?? garden.today, query.most))
+export default gardenRoute(
+  'guest',
+  { does: 'The round of a day: what is due, where and why, and the week ahead', query: RoundQuery },
+  ({ query, db, garden }) => roundOn(db, garden, query.on ?? garden.today, query.most),
+)

@@ -1,10 +1,27 @@
 import { clearExpired, copyDemo, hasRoomForDemo } from '../../db/queries/garden'
 
-export default openRoute({ does: 'Opens a copy of the demo garden, for this visitor alone', tries: 'demo' }, async ({ event, db }) => {
-  if (!isDoorOpen(event, 'demo')) refuse(403, { code: 'no-demo', sentence: 'The demo garden is closed on this server; sign in to a garden of your own.' })
-  await clearExpired(db)
-  if (!await hasRoomForDemo(db)) refuse(503, { code: 'demo-full', sentence: 'The demo garden has as many visitors as fit; try again tomorrow, or start a garden of your own.' })
-  const copy = await copyDemo(db) ?? refuse(404, { code: 'no-demo', sentence: 'The demo garden was not loaded; start Virgulta without --empty.' })
-  await seal(event, { ...copy, seal: 0 })
-  return { ok: true }
-})
+export default openRoute(
+  { does: 'Opens a copy of the demo garden, for this visitor alone', tries: 'demo' },
+  async ({ event, db }) => {
+    if (!isDoorOpen(event, 'demo'))
+      refuse(403, {
+        code: 'no-demo',
+        sentence: 'The demo garden is closed on this server; sign in to a garden of your own.',
+      })
+    await clearExpired(db)
+    if (!(await hasRoomForDemo(db)))
+      refuse(503, {
+        code: 'demo-full',
+        sentence:
+          'The demo garden has as many visitors as fit; try again tomorrow, or start a garden of your own.',
+      })
+    const copy =
+      (await copyDemo(db)) ??
+      refuse(404, {
+        code: 'no-demo',
+        sentence: 'The demo garden was not loaded; start Virgulta without --empty.',
+      })
+    await seal(event, { ...copy, seal: 0 })
+    return { ok: true }
+  },
+)

@@ -3,17 +3,31 @@ import { inGarden, knowing } from '../../db/connection'
 import { gardenFor, hasDemo } from '../../db/queries/garden'
 import { gardensOf, personOf } from '../../db/queries/people'
 
-export default openRoute({ does: 'Who is signed in, to which gardens they belong, and which one is open' }, async ({ event, db }): Promise<Session> => {
-  const doors = { hasDemo: isDoorOpen(event, 'demo') && await hasDemo(db), hasMailTray: isDoorOpen(event, 'mail-tray'), signsUpAtOnce: signsUpAtOnce() }
-  const nobody = { person: null, gardens: [], gardenId: null, ...doors }
-  const asker = await askerOf(event)
-  if (!asker) return nobody
-  const { personId, gardenId, seal, program } = asker
-  const [person, gardens] = await knowing(db, { person: personId }, async tx => [await personOf(tx, personId), await gardensOf(tx, personId)] as const)
-  if (!person || person.seal !== seal) return nobody
-  const shut = gardens.some(g => g.id === gardenId && g.fault !== null)
-  const open = gardenId && !shut ? await inGarden(db, gardenId, tx => gardenFor(tx, gardenId, personId, seal)) : null
-  // A program knows its garden and nothing else of the person.
-  const known = program ? { person: { name: person.name, email: null }, gardens: gardens.filter(g => g.id === gardenId) } : { person: { name: person.name, email: person.email }, gardens }
-  return { ...known, gardenId: open?.garden.id ?? null, ...doors }
-})
+export default openRoute(
+  { does: 'Who is signed in, to which gardens they belong, and which one is open' },
+  async ({ event, db }): Promise<Session> => {
+    const doors = {
+      hasDemo: isDoorOpen(event, 'demo') && (await hasDemo(db)),
+      hasMailTray: isDoorOpen(event, 'mail-tray'),
+      signsUpAtOnce: signsUpAtOnce(),
+    }
+    const nobody = { person: null, gardens: [], gardenId: null, ...doors }
+    const asker = await askerOf(event)
+    if (!asker) return nobody
+    const { personId, gardenId, seal, program } = asker
+    const [person, gardens] = await knowing(
+      db,
+      { person: personId },
+      async tx => [await personOf(tx, personId), await gardensOf(tx, personId)] as const,
+    )
+    if (!person || person.seal !== seal) return nobody
+    const shut = gardens.some(g => g.id === gardenId && g.fault !== null)
+    const open =
+      gardenId && !shut ? await inGarden(db, gardenId, tx => gardenFor(tx, gardenId, personId, seal)) : null
+    // A program knows its garden and nothing else of the person.
+    const known = program
+      ? { person: { name: person.name, email: null }, gardens: gardens.filter(g => g.id === gardenId) }
+      : { person: { name: person.name, email: person.email }, gardens }
+    return { ...known, gardenId: open?.garden.id ?? null, ...doors }
+  },
+)

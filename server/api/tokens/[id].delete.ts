@@ -1,3 +1,8 @@
 import { revokeToken } from '../../db/queries/tokens'
 
-export default gardenRoute('guest', { does: 'Revokes an access token', byPersonOnly: true }, async ({ event, db, garden, personId }) => await revokeToken(db, garden, personId, idOf(event)) ? { ok: true } : notFound())
+export default gardenRoute(
+  'guest',
+  { does: 'Revokes an access token', byPersonOnly: true },
+  async ({ event, db, garden, personId }) =>
+    (await revokeToken(db, garden, personId, idOf(event))) ? { ok: true } : notFound(),
+)

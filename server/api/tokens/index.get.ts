@@ -1,3 +1,7 @@
 import { tokensOf } from '../../db/queries/tokens'
 
-export default gardenRoute('guest', { does: 'The person’s access tokens for this garden', byPersonOnly: true }, ({ db, garden, personId }) => tokensOf(db, garden, personId))
+export default gardenRoute(
+  'guest',
+  { does: 'The person’s access tokens for this garden', byPersonOnly: true },
+  ({ db, garden, personId }) => tokensOf(db, garden, personId),
+)

@@ -1,3 +1,7 @@
 import { weatherPage } from '../../db/queries/weather'
 
-export default gardenRoute('guest', { does: 'The weather of the garden: its station, what was read in, the last months in days' }, ({ db, garden }) => weatherPage(db, garden))
+export default gardenRoute(
+  'guest',
+  { does: 'The weather of the garden: its station, what was read in, the last months in days' },
+  ({ db, garden }) => weatherPage(db, garden),
+)

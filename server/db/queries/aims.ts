@@ -28,12 +28,16 @@ const isChosen = ({ name, code, verdict }: Stock) => name !== code || verdict?.v
 /** All aims of the garden, the latest first. */
 export async function aimRows(db: Database, garden: Garden): Promise<AimRow[]> {
   const crops = await learntCrops(db, garden)
-  const candidates = await remembered({ ...garden, today: '' }, 'candidates', () => candidateCounts(db, garden))
+  const candidates = await remembered({ ...garden, today: '' }, 'candidates', () =>
+    candidateCounts(db, garden),
+  )
   const rows = (await allStates(db, garden.id, 'aim')).map((aim): AimRow => {
     const crop = crops.get(aim.crop)
     const own = crop?.history.crosses.filter(c => c.aimId === aim.id) ?? []
     return {
-      aim, crosses: own.length, candidates: candidates.get(aim.crop) ?? 0,
+      aim,
+      crosses: own.length,
+      candidates: candidates.get(aim.crop) ?? 0,
       kept: sum(own, c => crop!.ofCross(c.id).offspring.filter(p => p.verdict?.verdict === 'keep').length),
     }
   })
@@ -42,8 +46,17 @@ export async function aimRows(db: Database, garden: Garden): Promise<AimRow[]> {
 
 /** How many plants of each crop are {@link isChosen} and not struck off, counted in the database. */
 async function candidateCounts(db: Database, garden: Garden): Promise<Map<string, number>> {
-  const rows = await db.select({ crop: plants.crop, count: sql<number>`count(*)::int` }).from(plants)
-    .where(and(eq(plants.gardenId, garden.id), sql`(name <> code or verdict = 'keep')`, sql`state ->> 'lost' is null and state ->> 'struckOff' is null`)).groupBy(plants.crop)
+  const rows = await db
+    .select({ crop: plants.crop, count: sql<number>`count(*)::int` })
+    .from(plants)
+    .where(
+      and(
+        eq(plants.gardenId, garden.id),
+        sql`(name <> code or verdict = 'keep')`,
+        sql`state ->> 'lost' is null and state ->> 'struckOff' is null`,
+      ),
+    )
+    .groupBy(plants.crop)
   return new Map(rows.map(row => [row.crop, row.count]))
 }
 
@@ -53,16 +66,26 @@ const CARRIED = new Set(['chosen', 'open', 'waiting', 'ready', 'pollinated', 'ta
 
 function carriedBy({ flowers }: CropHistory, today: string): Map<string, number> {
   const since = addDays(today, -CARRIED_DAYS)
-  return rollup(flowers.filter(f => CARRIED.has(f.status) && f.chosenOn >= since), found => found.length, f => f.seedParentId)
+  return rollup(
+    flowers.filter(f => CARRIED.has(f.status) && f.chosenOn >= since),
+    found => found.length,
+    f => f.seedParentId,
+  )
 }
 
 function triedPairs({ ofCross, history }: LearntCrop): Tried[] {
-  const pairs = group(history.crosses.filter(c => c.pollenParentId), c => `${c.seedParentId} ${c.pollenParentId}`)
-  return [...pairs.values()].map((crosses) => {
+  const pairs = group(
+    history.crosses.filter(c => c.pollenParentId),
+    c => `${c.seedParentId} ${c.pollenParentId}`,
+  )
+  return [...pairs.values()].map(crosses => {
     const flowers = crosses.flatMap(c => ofCross(c.id).flowers)
     return {
-      seedParentId: crosses[0]!.seedParentId, pollenParentId: crosses[0]!.pollenParentId!, crosses: crosses.length,
-      pollinated: flowers.filter(f => f.pollinations.length).length, taken: flowers.filter(f => f.takenOn).length,
+      seedParentId: crosses[0]!.seedParentId,
+      pollenParentId: crosses[0]!.pollenParentId!,
+      crosses: crosses.length,
+      pollinated: flowers.filter(f => f.pollinations.length).length,
+      taken: flowers.filter(f => f.takenOn).length,
     }
   })
 }
@@ -81,62 +104,145 @@ function withAncestors(ids: string[], plants: Map<string, Stock>): Stock[] {
   return [...found.values()]
 }
 
-function tableOf(crop: LearntCrop, { definition, genome, plants, summaries, worked }: CropStock, ids: string[], wishes: PairTable['wishes'], today: string): PairTable {
+function tableOf(
+  crop: LearntCrop,
+  { definition, genome, plants, summaries, worked }: CropStock,
+  ids: string[],
+  wishes: PairTable['wishes'],
+  today: string,
+): PairTable {
   const { guide, history, digest } = crop
   const carried = carriedBy(history, today)
-  const takes = rollup(digest.takes, of => ({ successes: sum(of, t => t.successes), tries: sum(of, t => t.tries) }), t => t.seedParentId)
+  const takes = rollup(
+    digest.takes,
+    of => ({ successes: sum(of, t => t.successes), tries: sum(of, t => t.tries) }),
+    t => t.seedParentId,
+  )
   return {
     wishes: wishes.filter(w => definition.traits.some(t => t.id === w.trait)),
-    traits: definition.traits, mating: definition.inheritance.mating, fruitLoad: guide.fruitLoad?.high ?? null,
-    genetics: { ploidy: genome.ploidy, map: genome.map, doubleReduction: genome.doubleReduction, loci: genome.loci, rules: genome.rules },
-    makes: definition.rules.flatMap(r => r.trait === null ? [] : [{ rule: r.id, trait: r.trait }]),
+    traits: definition.traits,
+    mating: definition.inheritance.mating,
+    fruitLoad: guide.fruitLoad?.high ?? null,
+    genetics: {
+      ploidy: genome.ploidy,
+      map: genome.map,
+      doubleReduction: genome.doubleReduction,
+      loci: genome.loci,
+      rules: genome.rules,
+    },
+    makes: definition.rules.flatMap(r => (r.trait === null ? [] : [{ rule: r.id, trait: r.trait }])),
     blocks: worked.map(w => w.loci),
     candidates: ids.map((id): Candidate => {
       const { name, plantKind, sets, struckOff } = plants.get(id)!
       return {
-        id, name, plantKind, sets: sets ?? genome.ploidy, summaries: summaries.get(id)!, possible: worked.map(known => possibleOf(known, id)),
-        struckOff: struckOff?.reason ?? null, carrying: carried.get(id) ?? 0, takes: takes.get(id) ?? { successes: 0, tries: 0 },
+        id,
+        name,
+        plantKind,
+        sets: sets ?? genome.ploidy,
+        summaries: summaries.get(id)!,
+        possible: worked.map(known => possibleOf(known, id)),
+        struckOff: struckOff?.reason ?? null,
+        carrying: carried.get(id) ?? 0,
+        takes: takes.get(id) ?? { successes: 0, tries: 0 },
       }
     }),
-    relations: withAncestors(ids, plants).map(({ id, seedParentId, pollenParentId, plantKind }) => ({ id, seedParentId, pollenParentId, plantKind })),
+    relations: withAncestors(ids, plants).map(({ id, seedParentId, pollenParentId, plantKind }) => ({
+      id,
+      seedParentId,
+      pollenParentId,
+      plantKind,
+    })),
     tried: triedPairs(crop),
-    spreads: familySpreads([...plants.values()].map(p => ({ crossId: p.crossId, summaries: summaries.get(p.id)! })), definition.traits),
+    spreads: familySpreads(
+      [...plants.values()].map(p => ({ crossId: p.crossId, summaries: summaries.get(p.id)! })),
+      definition.traits,
+    ),
   }
 }
 
 /** An aim with its candidates; null when it is not in the garden. */
-export async function aimPage(db: Database, garden: Garden, id: string, { who, also }: AimQuery): Promise<AimPage | null> {
+export async function aimPage(
+  db: Database,
+  garden: Garden,
+  id: string,
+  { who, also }: AimQuery,
+): Promise<AimPage | null> {
   const aim = (await statesOf(db, garden.id, 'aim', [id])).get(id)
   const crop = aim && (await learntCrops(db, garden)).get(aim.crop)
   if (!crop) return null
   const stock = await stockOf(db, garden, crop.guide)
   const living = [...stock.plants.values()].filter(p => !p.lost)
-  const candidates = [...living.filter(p => also.includes(p.id)), ...living.filter(p => !also.includes(p.id) && (who === 'all' || isChosen(p)))].slice(0, MOST_CANDIDATES)
+  const candidates = [
+    ...living.filter(p => also.includes(p.id)),
+    ...living.filter(p => !also.includes(p.id) && (who === 'all' || isChosen(p))),
+  ].slice(0, MOST_CANDIDATES)
   const crosses = crop.history.crosses.filter(c => c.aimId === id)
-  const parents = await parentsOf(db, garden, crosses.flatMap(c => [c.seedParentId, c.pollenParentId]))
+  const parents = await parentsOf(
+    db,
+    garden,
+    crosses.flatMap(c => [c.seedParentId, c.pollenParentId]),
+  )
   return {
-    aim, living: living.length,
-    plants: candidates.map(({ id, code, name, plantKind, placeId, struckOff, verdict, crossId }) => ({ id, code, name, plantKind, placeId, struckOff, verdict: verdict?.verdict ?? null, crossId })),
-    table: tableOf(crop, stock, candidates.map(p => p.id), aim.wishes, garden.today),
-    crosses: crosses.map(c => ({ id: c.id, code: c.code, seedParent: parents.get(c.seedParentId)!, pollenParent: parents.get(c.pollenParentId ?? '') ?? null })),
+    aim,
+    living: living.length,
+    plants: candidates.map(({ id, code, name, plantKind, placeId, struckOff, verdict, crossId }) => ({
+      id,
+      code,
+      name,
+      plantKind,
+      placeId,
+      struckOff,
+      verdict: verdict?.verdict ?? null,
+      crossId,
+    })),
+    table: tableOf(
+      crop,
+      stock,
+      candidates.map(p => p.id),
+      aim.wishes,
+      garden.today,
+    ),
+    crosses: crosses.map(c => ({
+      id: c.id,
+      code: c.code,
+      seedParent: parents.get(c.seedParentId)!,
+      pollenParent: parents.get(c.pollenParentId ?? '') ?? null,
+    })),
   }
 }
 
 /** What the odds of two plants start from; null unless both are plants of one crop. */
-export async function oddsPage(db: Database, garden: Garden, seedParentId: string, pollenParentId: string): Promise<OddsPage | null> {
+export async function oddsPage(
+  db: Database,
+  garden: Garden,
+  seedParentId: string,
+  pollenParentId: string,
+): Promise<OddsPage | null> {
   const plants = await statesOf(db, garden.id, 'plant', [seedParentId, pollenParentId])
   const [seedParent, pollenParent] = [plants.get(seedParentId), plants.get(pollenParentId)]
   const crop = seedParent && (await learntCrops(db, garden)).get(seedParent.crop)
   if (!crop || !pollenParent || pollenParent.crop !== seedParent.crop) return null
   const { genome, worked } = await stockOf(db, garden, crop.guide)
   const yields = cropYields(crop.guide, crop.digest, { seedParentId, pollenParentId })
-  const parent = (plant: typeof seedParent) => parentFrom(plant.id, [plant.seedParentId, plant.pollenParentId], worked, genome)
+  const parent = (plant: typeof seedParent) =>
+    parentFrom(plant.id, [plant.seedParentId, plant.pollenParentId], worked, genome)
   const brief = ({ id, name, code }: typeof seedParent) => ({ id, name, code })
   return {
-    crop: seedParent.crop, seedParent: brief(seedParent), pollenParent: brief(pollenParent), isSelf: seedParentId === pollenParentId,
-    genetics: { ploidy: genome.ploidy, map: genome.map, doubleReduction: genome.doubleReduction, loci: genome.loci, rules: genome.rules },
+    crop: seedParent.crop,
+    seedParent: brief(seedParent),
+    pollenParent: brief(pollenParent),
+    isSelf: seedParentId === pollenParentId,
+    genetics: {
+      ploidy: genome.ploidy,
+      map: genome.map,
+      doubleReduction: genome.doubleReduction,
+      loci: genome.loci,
+      rules: genome.rules,
+    },
     parents: { seedParent: parent(seedParent), pollenParent: parent(pollenParent) },
     approximate: worked.filter(w => !w.isExact).flatMap(w => w.loci),
-    yields, takeRecords: yields.shares.take.records, seasons: crop.guide.seasons,
+    yields,
+    takeRecords: yields.shares.take.records,
+    seasons: crop.guide.seasons,
   }
 }

@@ -2,7 +2,15 @@ import { createHash } from 'node:crypto'
 import type { Batch } from '@virgulta/core/bloom/batch'
 import { moved } from '@virgulta/core/bloom/chances'
 import type { CropSeasons, WarmthCurve } from '@virgulta/core/bloom/predict'
-import { SOWN, bloomWindow, cropSeasons, lengthChances, predictorOf, startChances, whyPredicted } from '@virgulta/core/bloom/predict'
+import {
+  SOWN,
+  bloomWindow,
+  cropSeasons,
+  lengthChances,
+  predictorOf,
+  startChances,
+  whyPredicted,
+} from '@virgulta/core/bloom/predict'
 import type { BloomRecord } from '@virgulta/core/bloom/season'
 import { bloomRecords, seasonOf, seasonStart } from '@virgulta/core/bloom/season'
 import type { CropGuide } from '@virgulta/core/crops/guide'
@@ -28,7 +36,10 @@ import type { Weather } from './weather'
 import { weatherOf } from './weather'
 
 /** A plant as far as its bloom concerns. */
-export type Bloomer = Pick<Plant, 'id' | 'code' | 'name' | 'crop' | 'plantKind' | 'placeId' | 'blooming' | 'pottedOn' | 'holds'>
+export type Bloomer = Pick<
+  Plant,
+  'id' | 'code' | 'name' | 'crop' | 'plantKind' | 'placeId' | 'blooming' | 'pottedOn' | 'holds'
+>
 
 /** Crosses that are not older than this are in play. */
 const IN_PLAY_DAYS = 300
@@ -38,7 +49,11 @@ const DAYS_AHEAD = 800
 export const RAISED_DAYS = 330
 
 /** A crop with its seasons, and what the days to come may be like. */
-export interface CropBloom { crop: LearntCrop, seasons: CropSeasons, curves: WarmthCurve[] }
+export interface CropBloom {
+  crop: LearntCrop
+  seasons: CropSeasons
+  curves: WarmthCurve[]
+}
 
 /** All that is foretold from: plants, batches, crops with their seasons, weather. */
 export interface BloomGround {
@@ -51,7 +66,11 @@ export interface BloomGround {
 }
 
 /** The plants that may flower as a parent, and all batches, as they were at one revision of the log. */
-interface Gathered { revision: number, plants: Map<string, Bloomer>, batches: Map<string, Batch> }
+interface Gathered {
+  revision: number
+  plants: Map<string, Bloomer>
+  batches: Map<string, Batch>
+}
 const nothingYet: Gathered = { revision: -1, plants: new Map(), batches: new Map() }
 
 /** What was gathered of a garden last; the next revision is gathered from what changed since. */
@@ -60,41 +79,100 @@ const latest = new LRUCache<string, Gathered>({ max: 20 })
 /** Plants with a name, kept ones, and those that are a parent already; all batches. */
 async function gathered(db: Database, garden: Garden, parentIds: string[]): Promise<Gathered> {
   const kept = latest.get(garden.id)
-  const before = kept && kept.revision >= garden.removedAt && kept.revision <= garden.revision ? kept : nothingYet
+  const before =
+    kept && kept.revision >= garden.removedAt && kept.revision <= garden.revision ? kept : nothingYet
   const isChosen = sql<boolean>`(name <> code or verdict is not distinct from 'keep')`
   const wanted = new Set(parentIds)
-  const part = <K extends keyof Bloomer>(name: K) => sql<Bloomer[K]>`${plants.state} -> ${sql.raw(`'${name}'`)}`
-  const read = (filter: SQL | undefined) => db.select({
-    id: plants.id, code: plants.code, name: plants.name, crop: plants.crop, placeId: plants.placeId, plantKind: part('plantKind'), blooming: part('blooming'), pottedOn: part('pottedOn'), holds: part('holds'),
-    isLost: sql<boolean>`${plants.state} ->> 'lost' is not null`, isChosen,
-  }).from(plants).where(and(eq(plants.gardenId, garden.id), filter, sound('plant')))
+  const part = <K extends keyof Bloomer>(name: K) =>
+    sql<Bloomer[K]>`${plants.state} -> ${sql.raw(`'${name}'`)}`
+  const read = (filter: SQL | undefined) =>
+    db
+      .select({
+        id: plants.id,
+        code: plants.code,
+        name: plants.name,
+        crop: plants.crop,
+        placeId: plants.placeId,
+        plantKind: part('plantKind'),
+        blooming: part('blooming'),
+        pottedOn: part('pottedOn'),
+        holds: part('holds'),
+        isLost: sql<boolean>`${plants.state} ->> 'lost' is not null`,
+        isChosen,
+      })
+      .from(plants)
+      .where(and(eq(plants.gardenId, garden.id), filter, sound('plant')))
   const all = new Map(before.plants)
-  const take = (rows: (Bloomer & { isLost: boolean, isChosen: boolean })[]) => {
+  const take = (rows: (Bloomer & { isLost: boolean; isChosen: boolean })[]) => {
     for (const { isLost, isChosen, ...plant } of rows) {
       if (isLost || !(isChosen || wanted.has(plant.id))) all.delete(plant.id)
       else all.set(plant.id, plant)
     }
   }
   if (before === nothingYet) take(await read(isChosen))
-  else take((await read(and(gt(plants.revision, before.revision), or(isChosen, among(plants.id, [...new Set([...before.plants.keys(), ...wanted])]))))))
+  else
+    take(
+      await read(
+        and(
+          gt(plants.revision, before.revision),
+          or(isChosen, among(plants.id, [...new Set([...before.plants.keys(), ...wanted])])),
+        ),
+      ),
+    )
   const missing = [...wanted].filter(id => !all.has(id))
   if (missing.length) take(await read(among(plants.id, missing)))
-  const changed = await db.select({ id: batches.id, state: batches.state }).from(batches).where(and(eq(batches.gardenId, garden.id), gt(batches.revision, before.revision), sound('batch')))
-  const now = { revision: garden.revision, plants: all, batches: changed.length ? new Map([...before.batches, ...changed.map((row): [string, Batch] => [row.id, row.state])]) : before.batches }
+  const changed = await db
+    .select({ id: batches.id, state: batches.state })
+    .from(batches)
+    .where(and(eq(batches.gardenId, garden.id), gt(batches.revision, before.revision), sound('batch')))
+  const now = {
+    revision: garden.revision,
+    plants: all,
+    batches: changed.length
+      ? new Map([...before.batches, ...changed.map((row): [string, Batch] => [row.id, row.state])])
+      : before.batches,
+  }
   if ((latest.get(garden.id)?.revision ?? -1) < garden.revision) latest.set(garden.id, now)
   return now
 }
 
 /** Seasons and warmth of a crop are worked out anew only when they, the day or the place have changed, not with every entry. */
-const workedOut = new LRUCache<string, { seasons: CropSeasons, curves: WarmthCurve[] }>({ max: 200 })
+const workedOut = new LRUCache<string, { seasons: CropSeasons; curves: WarmthCurve[] }>({ max: 200 })
 
-function seasonsOf(garden: Garden, guide: CropGuide, records: BloomRecord[], weather: Weather, readKey: string): { seasons: CropSeasons, curves: WarmthCurve[] } {
+function seasonsOf(
+  garden: Garden,
+  guide: CropGuide,
+  records: BloomRecord[],
+  weather: Weather,
+  readKey: string,
+): { seasons: CropSeasons; curves: WarmthCurve[] } {
   const { bloom } = guide
-  const key = createHash('sha256').update(JSON.stringify([garden.id, garden.site, garden.hasStation, garden.now.slice(0, 13), readKey, bloom, records])).digest('hex')
+  const key = createHash('sha256')
+    .update(
+      JSON.stringify([
+        garden.id,
+        garden.site,
+        garden.hasStation,
+        garden.now.slice(0, 13),
+        readKey,
+        bloom,
+        records,
+      ]),
+    )
+    .digest('hex')
   const known = workedOut.get(key)
   if (known) return known
-  const first = records.reduce((earliest, r) => r.first < earliest ? r.first : earliest, garden.today)
-  const curves = bloom.warmth ? warmthCurves(weather.dayAt, addDays(first, -400), weather.knownUntil, addDays(garden.today, DAYS_AHEAD), weather.years, bloom.warmth.base) : []
+  const first = records.reduce((earliest, r) => (r.first < earliest ? r.first : earliest), garden.today)
+  const curves = bloom.warmth
+    ? warmthCurves(
+        weather.dayAt,
+        addDays(first, -400),
+        weather.knownUntil,
+        addDays(garden.today, DAYS_AHEAD),
+        weather.years,
+        bloom.warmth.base,
+      )
+    : []
   const made = { seasons: cropSeasons(bloom, records, curves[0]), curves }
   workedOut.set(key, made)
   return made
@@ -103,24 +181,39 @@ function seasonsOf(garden: Garden, guide: CropGuide, records: BloomRecord[], wea
 export function groundOf(db: Database, garden: Garden): Promise<BloomGround> {
   return remembered(garden, `bloom ${garden.now.slice(0, 13)}`, async () => {
     const grown = await grownCrops(db, garden)
-    const learnt = new Map([...await learntCrops(db, garden)].filter(([id]) => grown.has(id)))
-    const parentIds = [...new Set([...learnt.values()].flatMap(c => c.history.crosses.flatMap(x => x.pollenParentId ? [x.seedParentId, x.pollenParentId] : [x.seedParentId])))]
+    const learnt = new Map([...(await learntCrops(db, garden))].filter(([id]) => grown.has(id)))
+    const parentIds = [
+      ...new Set(
+        [...learnt.values()].flatMap(c =>
+          c.history.crosses.flatMap(x =>
+            x.pollenParentId ? [x.seedParentId, x.pollenParentId] : [x.seedParentId],
+          ),
+        ),
+      ),
+    ]
     const { plants, batches } = await gathered(db, garden, parentIds)
     const weather = await weatherOf(db, garden)
     const readKey = (await allStates(db, garden.id, 'readings')).map(r => r.id).join()
     const ofCrop = group(plants.values(), p => p.crop)
     const batchesOf = group(batches.values(), b => b.plantId)
-    const crops = new Map([...learnt].map(([id, crop]): [string, CropBloom] => {
-      const { bloom } = crop.guide
-      const records = [
-        ...(ofCrop.get(id) ?? []).flatMap(plant => [
-          ...bloomRecords(plant.id, plant.blooming, bloom).map(r => ({ ...r, sownOn: pottedFor(plant, r.season, bloom) })),
-          ...(batchesOf.get(plant.id) ?? []).flatMap(b => bloomRecords(plant.id, b.blooming, bloom, b.sownOn)),
-        ]),
-        ...crop.history.sowings.flatMap(s => bloomRecords(s.id, s.blooming, bloom, s.sownOn)),
-      ]
-      return [id, { crop, ...seasonsOf(garden, crop.guide, records, weather, readKey) }]
-    }))
+    const crops = new Map(
+      [...learnt].map(([id, crop]): [string, CropBloom] => {
+        const { bloom } = crop.guide
+        const records = [
+          ...(ofCrop.get(id) ?? []).flatMap(plant => [
+            ...bloomRecords(plant.id, plant.blooming, bloom).map(r => ({
+              ...r,
+              sownOn: pottedFor(plant, r.season, bloom),
+            })),
+            ...(batchesOf.get(plant.id) ?? []).flatMap(b =>
+              bloomRecords(plant.id, b.blooming, bloom, b.sownOn),
+            ),
+          ]),
+          ...crop.history.sowings.flatMap(s => bloomRecords(s.id, s.blooming, bloom, s.sownOn)),
+        ]
+        return [id, { crop, ...seasonsOf(garden, crop.guide, records, weather, readKey) }]
+      }),
+    )
     return { plants, batchesOf, crops, weather, windows: new Map() }
   })
 }
@@ -138,7 +231,10 @@ function seasonOfBatch({ sownOn, plannedFor }: Batch, { bloom }: CropGuide): num
 }
 
 function heldDaysIn({ holds }: Bloomer, season: number, bloom: CropGuide['bloom'], today: ISODate): number {
-  return sum(holds.filter(h => seasonOf(h.from, bloom) === season), h => daysBetween(h.from, h.until ?? today))
+  return sum(
+    holds.filter(h => seasonOf(h.from, bloom) === season),
+    h => daysBetween(h.from, h.until ?? today),
+  )
 }
 
 /** The windows of a plant in a season: one for each of its batches, else one for itself. */
@@ -152,31 +248,63 @@ export function windowsIn(ground: BloomGround, garden: Garden, plant: Bloomer, s
 }
 
 function foretell(ground: BloomGround, garden: Garden, plant: Bloomer, season: number): WindowView[] {
-  const { crop: { guide }, seasons, curves } = ground.crops.get(plant.crop)!
+  const {
+    crop: { guide },
+    seasons,
+    curves,
+  } = ground.crops.get(plant.crop)!
   const { bloom } = guide
-  const batches = (ground.batchesOf.get(plant.id) ?? []).filter(b => seasonOfBatch(b, guide) === season && !(b.ended && !b.blooming.blooms.length))
+  const batches = (ground.batchesOf.get(plant.id) ?? []).filter(
+    b => seasonOfBatch(b, guide) === season && !(b.ended && !b.blooming.blooms.length),
+  )
   const own = plant.blooming.blooms.find(b => seasonOf(b.first ?? b.seen, bloom) === season) ?? null
   const view = (batch: Batch | null): WindowView => {
-    const sownOn = batch ? batch.sownOn ?? batch.plannedFor : pottedFor(plant, season, bloom)
-    const predictor = predictorOf(seasons, plant.id, { season, sownOn }, batch && !batch.sownOn ? SOWN : undefined)
+    const sownOn = batch ? (batch.sownOn ?? batch.plannedFor) : pottedFor(plant, season, bloom)
+    const predictor = predictorOf(
+      seasons,
+      plant.id,
+      { season, sownOn },
+      batch && !batch.sownOn ? SOWN : undefined,
+    )
     const blooming = batch?.blooming ?? plant.blooming
-    const seen = batch ? batch.blooming.blooms.at(-1) ?? null : own
-    const notYetOn = blooming.notYetOn && seasonOf(blooming.notYetOn, bloom) === season ? blooming.notYetOn : null
+    const seen = batch ? (batch.blooming.blooms.at(-1) ?? null) : own
+    const notYetOn =
+      blooming.notYetOn && seasonOf(blooming.notYetOn, bloom) === season ? blooming.notYetOn : null
     const heldDays = seen ? 0 : heldDaysIn(plant, season, bloom, garden.today)
-    const foretold = { start: moved(startChances(predictor, { season, sownOn }, bloom, curves), heldDays), length: lengthChances(predictor) }
+    const foretold = {
+      start: moved(startChances(predictor, { season, sownOn }, bloom, curves), heldDays),
+      length: lengthChances(predictor),
+    }
     return {
-      season, batch: batch && { id: batch.id, code: batch.code, plannedFor: batch.plannedFor, sownOn: batch.sownOn, why: batch.why },
-      ...bloomWindow(foretold, seen, notYetOn), seen, notYetOn, heldDays,
-      why: whyPredicted(predictor), records: predictor.records, chosenBy: predictor.chosenBy,
+      season,
+      batch: batch && {
+        id: batch.id,
+        code: batch.code,
+        plannedFor: batch.plannedFor,
+        sownOn: batch.sownOn,
+        why: batch.why,
+      },
+      ...bloomWindow(foretold, seen, notYetOn),
+      seen,
+      notYetOn,
+      heldDays,
+      why: whyPredicted(predictor),
+      records: predictor.records,
+      chosenBy: predictor.chosenBy,
     }
   }
-  return batches.length ? [...batches.map(view), ...own ? [view(null)] : []] : [view(null)]
+  return batches.length ? [...batches.map(view), ...(own ? [view(null)] : [])] : [view(null)]
 }
 
 /** Parents of the crosses that are in play, by plant. */
 export function inPlay({ crops, batchesOf }: BloomGround, today: ISODate): Set<string> {
   const since = addDays(today, -IN_PLAY_DAYS)
-  const recent = [...crops.values()].flatMap(({ crop }) => crop.history.crosses.filter(x => x.plannedOn >= since))
+  const recent = [...crops.values()].flatMap(({ crop }) =>
+    crop.history.crosses.filter(x => x.plannedOn >= since),
+  )
   const raised = [...batchesOf.values()].flat().filter(b => (b.sownOn ?? b.plannedFor) >= since && !b.ended)
-  return new Set([...recent.flatMap(x => [x.seedParentId, x.pollenParentId ?? '']), ...raised.map(b => b.plantId)])
+  return new Set([
+    ...recent.flatMap(x => [x.seedParentId, x.pollenParentId ?? '']),
+    ...raised.map(b => b.plantId),
+  ])
 }

@@ -18,22 +18,59 @@ const MOST_CODES = 12
 /** The work of the coming weeks as an iCalendar file: what is late stands on today, like work of one day and cross in one event. */
 export async function calendarOf(db: Database, garden: Garden): Promise<string> {
   const stops = await stopsUntil(db, garden, addDays(garden.today, DAYS_AHEAD))
-  const plants = await parentsOf(db, garden, stops.flatMap(s => [s.parents?.seedParentId ?? null, s.parents?.pollenParentId ?? null, s.plantId]))
+  const plants = await parentsOf(
+    db,
+    garden,
+    stops.flatMap(s => [s.parents?.seedParentId ?? null, s.parents?.pollenParentId ?? null, s.plantId]),
+  )
   const placeNames = new Map((await placesOf(db, garden)).map(place => [place.id, place.name]))
   const name = (id: string | null | undefined) => plants.get(id ?? '')?.name
-  const on = (stop: Stop) => stop.from < garden.today ? garden.today : stop.from
-  const events = [...group(stops, stop => [on(stop), stop.step, stop.crossId ?? stop.subject.id, stop.placeId].join(' '))].map(([key, same]): CalendarEvent => {
+  const on = (stop: Stop) => (stop.from < garden.today ? garden.today : stop.from)
+  const events = [
+    ...group(stops, stop => [on(stop), stop.step, stop.crossId ?? stop.subject.id, stop.placeId].join(' ')),
+  ].map(([key, same]): CalendarEvent => {
     const first = same[0]!
-    const pair = first.parents ? [name(first.parents.seedParentId), name(first.parents.pollenParentId) ?? 'open'].join(' × ') : name(first.plantId) ?? ''
+    const pair = first.parents
+      ? [name(first.parents.seedParentId), name(first.parents.pollenParentId) ?? 'open'].join(' × ')
+      : (name(first.plantId) ?? '')
     const many = same.length > 1 ? `, ${same.length} tags` : ''
     return {
-      id: `${key.replaceAll(' ', '-')}@virgulta`, on: on(first), place: placeNames.get(first.placeId ?? '') ?? null,
+      id: `${key.replaceAll(' ', '-')}@virgulta`,
+      on: on(first),
+      place: placeNames.get(first.placeId ?? '') ?? null,
       title: `${stepWords[first.step][0]!.toUpperCase()}${stepWords[first.step].slice(1)}${many}: ${pair}`,
-      words: [first.because, `Tags: ${same.slice(0, MOST_CODES).map(s => s.code).join(', ')}${same.length > MOST_CODES ? ' …' : ''}`, `Until ${max(same, s => s.until)}`].join('\n'),
-      between: first.hours ? { from: instantAt(on(first), min(same, s => s.hours!.from)!, garden.zone), to: instantAt(on(first), max(same, s => s.hours!.to)!, garden.zone) } : null,
+      words: [
+        first.because,
+        `Tags: ${same
+          .slice(0, MOST_CODES)
+          .map(s => s.code)
+          .join(', ')}${same.length > MOST_CODES ? ' …' : ''}`,
+        `Until ${max(same, s => s.until)}`,
+      ].join('\n'),
+      between: first.hours
+        ? {
+            from: instantAt(
+              on(first),
+              min(same, s => s.hours!.from)!,
+              garden.zone,
+            ),
+            to: instantAt(
+              on(first),
+              max(same, s => s.hours!.to)!,
+              garden.zone,
+            ),
+          }
+        : null,
     }
   })
   // A calendar without an entry is none, and programs refuse it.
-  const nothing: CalendarEvent = { id: `nothing-${garden.today}@virgulta`, on: garden.today, between: null, place: null, title: 'Nothing is foreseen', words: `No work is foreseen for the next ${DAYS_AHEAD} days.` }
+  const nothing: CalendarEvent = {
+    id: `nothing-${garden.today}@virgulta`,
+    on: garden.today,
+    between: null,
+    place: null,
+    title: 'Nothing is foreseen',
+    words: `No work is foreseen for the next ${DAYS_AHEAD} days.`,
+  }
   return calendarFile(garden.name, events.length ? events : [nothing], garden.now)
 }

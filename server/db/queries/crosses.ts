@@ -37,33 +37,46 @@ function countsOf({ flowers, lots, sowings, offspring }: CropHistory): Record<St
 /** All crosses of the garden, or those of one plant. */
 export async function crossRows(db: Database, garden: Garden, ofPlant?: string): Promise<CrossRow[]> {
   const rows = await remembered(garden, 'crosses', () => allRows(db, garden))
-  return ofPlant ? rows.filter(({ cross }) => cross.seedParentId === ofPlant || cross.pollenParentId === ofPlant) : rows
+  return ofPlant
+    ? rows.filter(({ cross }) => cross.seedParentId === ofPlant || cross.pollenParentId === ofPlant)
+    : rows
 }
 
 async function allRows(db: Database, garden: Garden): Promise<CrossRow[]> {
   const crops = [...(await learntCrops(db, garden)).values()]
-  const parents = await parentsOf(db, garden, crops.flatMap(c => c.history.crosses).flatMap(c => [c.seedParentId, c.pollenParentId]))
+  const parents = await parentsOf(
+    db,
+    garden,
+    crops.flatMap(c => c.history.crosses).flatMap(c => [c.seedParentId, c.pollenParentId]),
+  )
   const blooms = await parentBlooms(db, garden)
-  const rows = crops.flatMap(({ guide, history, ofCross, knowledge }) => history.crosses.map((cross): CrossRow => {
-    const own = ofCross(cross.id)
-    return {
-      cross,
-      seedParent: parents.get(cross.seedParentId)!,
-      pollenParent: parents.get(cross.pollenParentId ?? '') ?? null,
-      counts: countsOf(own),
-      progress: progressOf(cross, own.flowers, guide, garden.today, blooms.get(cross.seedParentId)),
-      due: own.flowers.filter((f) => {
-        const due = dueAt(f, guide, knowledge)
-        return due && due.from <= garden.today
-      }).length,
-    }
-  }))
-  return rows.sort((a, b) => b.cross.plannedOn.localeCompare(a.cross.plannedOn) || b.cross.code.localeCompare(a.cross.code))
+  const rows = crops.flatMap(({ guide, history, ofCross, knowledge }) =>
+    history.crosses.map((cross): CrossRow => {
+      const own = ofCross(cross.id)
+      return {
+        cross,
+        seedParent: parents.get(cross.seedParentId)!,
+        pollenParent: parents.get(cross.pollenParentId ?? '') ?? null,
+        counts: countsOf(own),
+        progress: progressOf(cross, own.flowers, guide, garden.today, blooms.get(cross.seedParentId)),
+        due: own.flowers.filter(f => {
+          const due = dueAt(f, guide, knowledge)
+          return due && due.from <= garden.today
+        }).length,
+      }
+    }),
+  )
+  return rows.sort(
+    (a, b) => b.cross.plannedOn.localeCompare(a.cross.plannedOn) || b.cross.code.localeCompare(a.cross.code),
+  )
 }
 
 /** One cross; null when it is not in the garden. */
 export async function crossById(db: Database, garden: Garden, id: string): Promise<Cross | null> {
-  const [row] = await db.select({ state: crosses.state }).from(crosses).where(and(eq(crosses.gardenId, garden.id), eq(crosses.id, id)))
+  const [row] = await db
+    .select({ state: crosses.state })
+    .from(crosses)
+    .where(and(eq(crosses.gardenId, garden.id), eq(crosses.id, id)))
   return row?.state ?? null
 }
 
@@ -75,7 +88,9 @@ export function crossPage(db: Database, garden: Garden, id: string): Promise<Cro
 async function pageOf(db: Database, garden: Garden, id: string): Promise<CrossPage | null> {
   const cross = await crossById(db, garden, id)
   if (!cross) return null
-  const { guide, digest, digests, knowledge, history, ofCross } = (await learntCrops(db, garden)).get(cross.crop)!
+  const { guide, digest, digests, knowledge, history, ofCross } = (await learntCrops(db, garden)).get(
+    cross.crop,
+  )!
   const own = ofCross(id)
   const rainOn = await rainAhead(db, garden)
   const parents = await parentsOf(db, garden, [cross.seedParentId, cross.pollenParentId])
@@ -85,21 +100,44 @@ async function pageOf(db: Database, garden: Garden, id: string): Promise<CrossPa
     seedParent: parents.get(cross.seedParentId)!,
     pollenParent: parents.get(cross.pollenParentId ?? '') ?? null,
     stem: stemOf({ cross, ...own }, planned, cropYields(guide, digest, cross)),
-    progress: progressOf(cross, own.flowers, guide, garden.today, (await parentBlooms(db, garden)).get(cross.seedParentId)),
-    load: fruitLoadOf(history.flowers.filter(f => f.seedParentId === cross.seedParentId), guide, shareEstimate(knowledge.shares.take).median),
+    progress: progressOf(
+      cross,
+      own.flowers,
+      guide,
+      garden.today,
+      (await parentBlooms(db, garden)).get(cross.seedParentId),
+    ),
+    load: fruitLoadOf(
+      history.flowers.filter(f => f.seedParentId === cross.seedParentId),
+      guide,
+      shareEstimate(knowledge.shares.take).median,
+    ),
     flowers: own.flowers.map(flower => ({ flower, due: dueAt(flower, guide, knowledge, rainOn) })),
     pollen: await pollenAt(db, garden, own.flowers),
     tubes: (await tubesAtHand(db, garden)).get(cross.pollenParentId ?? '') ?? [],
     lots: own.lots,
     sowings: own.sowings,
     offspring: own.offspring.length,
-    log: await linesOn(db, garden, [id, ...own.flowers.map(f => f.id), ...own.lots.map(l => l.id), ...own.sowings.map(s => s.id)]),
+    log: await linesOn(db, garden, [
+      id,
+      ...own.flowers.map(f => f.id),
+      ...own.lots.map(l => l.id),
+      ...own.sowings.map(s => s.id),
+    ]),
   }
 }
 
 /** What so many flowers of a pair should lead to; null for a crop without a guide. */
 export async function planAnswer(
-  db: Database, garden: Garden, plan: { crop: string, seedParentId: string, pollenParentId: string | null, flowers: number, wantedShare: number | null },
+  db: Database,
+  garden: Garden,
+  plan: {
+    crop: string
+    seedParentId: string
+    pollenParentId: string | null
+    flowers: number
+    wantedShare: number | null
+  },
 ): Promise<PlanAnswer | null> {
   const crop = (await learntCrops(db, garden)).get(plan.crop)
   if (!crop) return null

@@ -44,7 +44,22 @@ export interface Garden {
 function gardenOf(row: typeof gardens.$inferSelect): Garden {
   const clockAt = row.clockAt && new Date(row.clockAt).toISOString()
   const now = clockAt ?? new Date().toISOString()
-  return { id: row.id, name: row.name, zone: row.zone, site: { latitude: row.latitude, longitude: row.longitude ?? longitudeOf(row.zone) }, isSited: row.isDemo || row.siteTold, hasStation: row.isDemo || row.stationOn, isDemo: row.isDemo, expiresAt: row.expiresAt, revision: row.revision, removedAt: row.removedAt, fault: row.fault, clockAt, now, today: dayOf(now, row.zone) }
+  return {
+    id: row.id,
+    name: row.name,
+    zone: row.zone,
+    site: { latitude: row.latitude, longitude: row.longitude ?? longitudeOf(row.zone) },
+    isSited: row.isDemo || row.siteTold,
+    hasStation: row.isDemo || row.stationOn,
+    isDemo: row.isDemo,
+    expiresAt: row.expiresAt,
+    revision: row.revision,
+    removedAt: row.removedAt,
+    fault: row.fault,
+    clockAt,
+    now,
+    today: dayOf(now, row.zone),
+  }
 }
 
 /**
@@ -53,11 +68,18 @@ function gardenOf(row: typeof gardens.$inferSelect): Garden {
  * @param seal of the person's session; null where a token stands for itself
  */
 export async function gardenFor(db: Database, gardenId: string, personId: string, seal: number | null) {
-  const [row] = await db.select({ garden: gardens, person: people.name, seal: people.seal, role: members.role }).from(gardens)
-    .innerJoin(members, and(eq(members.gardenId, gardens.id), eq(members.personId, personId), isNull(members.leftAt)))
+  const [row] = await db
+    .select({ garden: gardens, person: people.name, seal: people.seal, role: members.role })
+    .from(gardens)
+    .innerJoin(
+      members,
+      and(eq(members.gardenId, gardens.id), eq(members.personId, personId), isNull(members.leftAt)),
+    )
     .innerJoin(people, eq(people.id, members.personId))
     .where(eq(gardens.id, gardenId))
-  return row && (seal === null || row.seal === seal) ? { garden: gardenOf(row.garden), person: row.person, role: row.role } : null
+  return row && (seal === null || row.seal === seal)
+    ? { garden: gardenOf(row.garden), person: row.person, role: row.role }
+    : null
 }
 
 /** A garden by its id; null when there is none. */
@@ -84,15 +106,18 @@ const DEMO_STAYS = '7 days'
  *
  * @returns null where the demo garden was not loaded
  */
-export async function copyDemo(db: Database): Promise<{ gardenId: string, personId: string } | null> {
+export async function copyDemo(db: Database): Promise<{ gardenId: string; personId: string } | null> {
   const [gardenId, personId] = [randomUUID(), randomUUID()]
-  const [row] = await rowsOf<{ made: boolean }>(db, sql`select copy_demo(${gardenId}, ${personId}, 'A visitor', ${DEMO_STAYS}::interval) as made`)
+  const [row] = await rowsOf<{ made: boolean }>(
+    db,
+    sql`select copy_demo(${gardenId}, ${personId}, 'A visitor', ${DEMO_STAYS}::interval) as made`,
+  )
   return row!.made ? { gardenId, personId } : null
 }
 
 /** Clears away what is past its time: visitors' gardens, links, letters. However many there are: no request waits for it. */
 export async function clearExpired(db: Database): Promise<void> {
-  await db.transaction(async (tx) => {
+  await db.transaction(async tx => {
     await tx.execute(sql`set local statement_timeout = 0`)
     await tx.execute(sql`select clear_expired()`)
   })
@@ -112,21 +137,59 @@ const MOST_GARDENS = 40
 
 /** @throws {Refusal} when the person keeps as many gardens as one may */
 export async function checkRoomForGarden(db: Database, personId: string): Promise<void> {
-  const kept = await db.select({ id: members.gardenId }).from(members).where(and(eq(members.personId, personId), eq(members.role, 'keeper'), isNull(members.leftAt)))
-  if (kept.length >= MOST_GARDENS) throw new Refusal('too-many-gardens', `You keep ${kept.length} gardens, as many as one person may; delete one that is no longer needed, or hand it on.`)
+  const kept = await db
+    .select({ id: members.gardenId })
+    .from(members)
+    .where(and(eq(members.personId, personId), eq(members.role, 'keeper'), isNull(members.leftAt)))
+  if (kept.length >= MOST_GARDENS)
+    throw new Refusal(
+      'too-many-gardens',
+      `You keep ${kept.length} gardens, as many as one person may; delete one that is no longer needed, or hand it on.`,
+    )
 }
 
 /** Makes a garden with its first keeper and its places. @returns its id */
 export async function createGarden(
-  db: Database, keeperId: string,
-  wish: { name: string, zone: string, site?: Site | null, isDemo?: boolean, isTemplate?: boolean, clockAt?: Instant, placeNames?: string[] },
+  db: Database,
+  keeperId: string,
+  wish: {
+    name: string
+    zone: string
+    site?: Site | null
+    isDemo?: boolean
+    isTemplate?: boolean
+    clockAt?: Instant
+    placeNames?: string[]
+  },
 ): Promise<string> {
-  const { name, zone, site = null, isDemo = false, isTemplate = false, clockAt = null, placeNames = ['First bench'] } = wish
+  const {
+    name,
+    zone,
+    site = null,
+    isDemo = false,
+    isTemplate = false,
+    clockAt = null,
+    placeNames = ['First bench'],
+  } = wish
   const gardenId = randomUUID()
-  await inGarden(db, gardenId, async (tx) => {
-    await tx.insert(gardens).values({ id: gardenId, name, zone, latitude: site?.latitude ?? latitudeOf(zone), longitude: site?.longitude ?? null, siteTold: site !== null, isDemo, isTemplate, clockAt })
+  await inGarden(db, gardenId, async tx => {
+    await tx
+      .insert(gardens)
+      .values({
+        id: gardenId,
+        name,
+        zone,
+        latitude: site?.latitude ?? latitudeOf(zone),
+        longitude: site?.longitude ?? null,
+        siteTold: site !== null,
+        isDemo,
+        isTemplate,
+        clockAt,
+      })
     await tx.insert(members).values({ gardenId, personId: keeperId, role: 'keeper' })
-    await tx.insert(places).values(placeNames.map((place, position) => ({ gardenId, id: randomUUID(), name: place, position })))
+    await tx
+      .insert(places)
+      .values(placeNames.map((place, position) => ({ gardenId, id: randomUUID(), name: place, position })))
   })
   return gardenId
 }
@@ -136,19 +199,43 @@ export async function deleteGarden(db: Database, garden: Garden): Promise<void> 
   await db.delete(gardens).where(eq(gardens.id, garden.id))
 }
 
-const placeColumns = { id: places.id, name: places.name, position: places.position, isClosed: places.isClosed, mergedInto: places.mergedInto }
+const placeColumns = {
+  id: places.id,
+  name: places.name,
+  position: places.position,
+  isClosed: places.isClosed,
+  mergedInto: places.mergedInto,
+}
 
 /** The places of a garden in the order of the walk; those that were merged into another and closed ones too. */
 export async function placesOf(db: Database, garden: Garden): Promise<Place[]> {
-  return db.select(placeColumns).from(places).where(eq(places.gardenId, garden.id)).orderBy(asc(places.position))
+  return db
+    .select(placeColumns)
+    .from(places)
+    .where(eq(places.gardenId, garden.id))
+    .orderBy(asc(places.position))
 }
 
 /** Adds places at the end of the walk, in their order; those that are there already, sent twice, stay as they are. @returns those that are new */
-export async function addPlaces(db: Database, garden: Garden, fresh: { id: string, name: string }[]): Promise<Place[]> {
+export async function addPlaces(
+  db: Database,
+  garden: Garden,
+  fresh: { id: string; name: string }[],
+): Promise<Place[]> {
   if (!fresh.length) return []
   const last = sql`(select coalesce(max(position), -1) from places where garden_id = ${garden.id})`
-  return db.insert(places).values(fresh.map(({ id, name }, i) => ({ gardenId: garden.id, id, name, position: sql`${last} + ${i + 1}::int` as never })))
-    .onConflictDoNothing().returning(placeColumns)
+  return db
+    .insert(places)
+    .values(
+      fresh.map(({ id, name }, i) => ({
+        gardenId: garden.id,
+        id,
+        name,
+        position: sql`${last} + ${i + 1}::int` as never,
+      })),
+    )
+    .onConflictDoNothing()
+    .returning(placeColumns)
 }
 
 /** What is seen of the garden has changed without an entry: what was worked out is worked out anew. */
@@ -159,15 +246,30 @@ const touched = { revision: sql`${gardens.revision} + 1` }
  *
  * @throws {Refusal} for a place that would become part of itself
  */
-export async function changePlace(db: Database, garden: Garden, id: string, change: PlaceChange): Promise<Place | null> {
+export async function changePlace(
+  db: Database,
+  garden: Garden,
+  id: string,
+  change: PlaceChange,
+): Promise<Place | null> {
   if (change.mergedInto) {
     const all = await placesOf(db, garden)
     const into = resolvedPlace(all, change.mergedInto)
-    if (!all.some(place => place.id === into)) throw new Refusal('unknown-place', 'This place is not in the garden; choose one of its places.', 'mergedInto')
-    if (into === id) throw new Refusal('own-part', 'A place cannot become part of itself; choose another one.', 'mergedInto')
+    if (!all.some(place => place.id === into))
+      throw new Refusal(
+        'unknown-place',
+        'This place is not in the garden; choose one of its places.',
+        'mergedInto',
+      )
+    if (into === id)
+      throw new Refusal('own-part', 'A place cannot become part of itself; choose another one.', 'mergedInto')
     change = { ...change, mergedInto: into }
   }
-  const [place] = await db.update(places).set(change).where(and(eq(places.gardenId, garden.id), eq(places.id, id))).returning(placeColumns)
+  const [place] = await db
+    .update(places)
+    .set(change)
+    .where(and(eq(places.gardenId, garden.id), eq(places.id, id)))
+    .returning(placeColumns)
   if (place) await db.update(gardens).set(touched).where(eq(gardens.id, garden.id))
   return place ?? null
 }
@@ -175,9 +277,13 @@ export async function changePlace(db: Database, garden: Garden, id: string, chan
 /** Puts the places in another order of the walk; those that are not named come behind. */
 export async function orderPlaces(db: Database, garden: Garden, ids: string[]): Promise<Place[]> {
   const all = await placesOf(db, garden)
-  const rank = (place: Place) => ids.includes(place.id) ? ids.indexOf(place.id) : ids.length + place.position
+  const rank = (place: Place) =>
+    ids.includes(place.id) ? ids.indexOf(place.id) : ids.length + place.position
   for (const [position, place] of [...all].sort((a, b) => rank(a) - rank(b)).entries()) {
-    await db.update(places).set({ position }).where(and(eq(places.gardenId, garden.id), eq(places.id, place.id)))
+    await db
+      .update(places)
+      .set({ position })
+      .where(and(eq(places.gardenId, garden.id), eq(places.id, place.id)))
   }
   await db.update(gardens).set(touched).where(eq(gardens.id, garden.id))
   return placesOf(db, garden)
@@ -204,23 +310,33 @@ export async function setClock(db: Database, garden: Garden, at: Instant): Promi
 
 /** Says where the garden lies: sun and climate follow from it, so that what was worked out before is worked out anew. */
 export async function setSite(db: Database, garden: Garden, { latitude, longitude }: Site): Promise<void> {
-  await db.update(gardens).set({ latitude, longitude, siteTold: true, ...touched }).where(eq(gardens.id, garden.id))
+  await db
+    .update(gardens)
+    .set({ latitude, longitude, siteTold: true, ...touched })
+    .where(eq(gardens.id, garden.id))
 }
 
 /** Switches the simulated weather station on, to try, or off. */
 export async function setStation(db: Database, garden: Garden, isOn: boolean): Promise<void> {
-  await db.update(gardens).set({ stationOn: isOn, ...touched }).where(eq(gardens.id, garden.id))
+  await db
+    .update(gardens)
+    .set({ stationOn: isOn, ...touched })
+    .where(eq(gardens.id, garden.id))
 }
 
 /** Takes fresh tag codes of the garden's year out of the row; a code is never given out twice, even when it stays unused. */
 export async function freshCodes(db: Database, garden: Garden, count: number): Promise<string[]> {
   const year = Number(garden.today.slice(0, 4))
-  return db.transaction(async (tx) => {
+  return db.transaction(async tx => {
     await tx.insert(tagSerials).values({ gardenId: garden.id, year, next: 0 }).onConflictDoNothing()
     const mine = and(eq(tagSerials.gardenId, garden.id), eq(tagSerials.year, year))
     const [row] = await tx.select().from(tagSerials).where(mine).for('update')
     const { codes, next } = tagCodes(year, row!.next, count)
-    if (next >= SERIALS_PER_YEAR) throw new Refusal('no-codes', `All tag codes of ${year} are given out; tag what is left next year, or start another garden.`)
+    if (next >= SERIALS_PER_YEAR)
+      throw new Refusal(
+        'no-codes',
+        `All tag codes of ${year} are given out; tag what is left next year, or start another garden.`,
+      )
     await tx.update(tagSerials).set({ next }).where(mine)
     return codes
   })

@@ -21,13 +21,31 @@ import type { Garden } from './garden'
 /** What the garden added to its crops. */
 export function ownDefinitions(db: Database, garden: Garden): Promise<OwnDefinitions> {
   return remembered({ ...garden, today: '' }, 'definitions', async () => ({
-    traits: await allStates(db, garden.id, 'trait'), loci: await allStates(db, garden.id, 'locus'), rules: await allStates(db, garden.id, 'rule'),
+    traits: await allStates(db, garden.id, 'trait'),
+    loci: await allStates(db, garden.id, 'locus'),
+    rules: await allStates(db, garden.id, 'rule'),
     inheritances: await allStates(db, garden.id, 'inheritance'),
   }))
 }
 
 /** A plant as far as it is a parent: what was seen and noted of it, where it comes from. */
-export type Stock = Pick<Plant, 'id' | 'code' | 'name' | 'plantKind' | 'placeId' | 'seedParentId' | 'pollenParentId' | 'crossId' | 'scores' | 'struckOff' | 'genotype' | 'sets' | 'lost' | 'verdict'>
+export type Stock = Pick<
+  Plant,
+  | 'id'
+  | 'code'
+  | 'name'
+  | 'plantKind'
+  | 'placeId'
+  | 'seedParentId'
+  | 'pollenParentId'
+  | 'crossId'
+  | 'scores'
+  | 'struckOff'
+  | 'genotype'
+  | 'sets'
+  | 'lost'
+  | 'verdict'
+>
 
 /** A crop with all its plants, and what was worked out of them. */
 export interface CropStock {
@@ -44,25 +62,51 @@ export function stockOf(db: Database, garden: Garden, guide: CropGuide): Promise
     const definition = definitionOf(guide, await ownDefinitions(db, garden))
     const genome = genomeOf(geneticsOf(definition))
     const part = <K extends keyof Stock>(name: K) => sql<Stock[K]>`${plants.state} -> ${sql.raw(`'${name}'`)}`
-    const rows = await db.select({
-      id: plants.id, code: plants.code, name: plants.name, placeId: plants.placeId, crossId: plants.crossId, plantKind: part('plantKind'),
-      seedParentId: part('seedParentId'), pollenParentId: part('pollenParentId'), scores: part('scores'), struckOff: part('struckOff'),
-      genotype: part('genotype'), sets: part('sets'), lost: part('lost'), verdict: part('verdict'),
-    }).from(plants).where(and(eq(plants.gardenId, garden.id), eq(plants.crop, guide.id), sound('plant')))
+    const rows = await db
+      .select({
+        id: plants.id,
+        code: plants.code,
+        name: plants.name,
+        placeId: plants.placeId,
+        crossId: plants.crossId,
+        plantKind: part('plantKind'),
+        seedParentId: part('seedParentId'),
+        pollenParentId: part('pollenParentId'),
+        scores: part('scores'),
+        struckOff: part('struckOff'),
+        genotype: part('genotype'),
+        sets: part('sets'),
+        lost: part('lost'),
+        verdict: part('verdict'),
+      })
+      .from(plants)
+      .where(and(eq(plants.gardenId, garden.id), eq(plants.crop, guide.id), sound('plant')))
     const summaries = summariesOf(rows, definition.traits)
     const relatives = rows.map(({ id, seedParentId, pollenParentId, plantKind, genotype }): Relative => ({
-      id, seedParentId, pollenParentId, plantKind, looks: looksOf(summaries.get(id)!, definition),
+      id,
+      seedParentId,
+      pollenParentId,
+      plantKind,
+      looks: looksOf(summaries.get(id)!, definition),
       noted: Object.fromEntries(Object.entries(genotype).map(([locus, { alleles }]) => [locus, alleles])),
     }))
-    return { definition, genome, plants: new Map(rows.map(row => [row.id, row])), summaries, worked: await heavily('genotypes', [relatives, genome]) }
+    return {
+      definition,
+      genome,
+      plants: new Map(rows.map(row => [row.id, row])),
+      summaries,
+      worked: await heavily('genotypes', [relatives, genome]),
+    }
   })
 }
 
 /** What was mostly seen of a plant, by the rule that makes it: one look, however often it was noted, for the eye errs alike. */
 function looksOf(summaries: Summaries, { rules, traits }: CropDefinition): Record<string, string> {
-  return Object.fromEntries(rules.flatMap(({ id, trait: of }) => {
-    const trait = traits.find(t => t.id === of)
-    const shares = trait && summaries[trait.id]?.shares
-    return shares ? [[id, classNames(trait)![maxIndex(shares)]!]] : []
-  }))
+  return Object.fromEntries(
+    rules.flatMap(({ id, trait: of }) => {
+      const trait = traits.find(t => t.id === of)
+      const shares = trait && summaries[trait.id]?.shares
+      return shares ? [[id, classNames(trait)![maxIndex(shares)]!]] : []
+    }),
+  )
 }

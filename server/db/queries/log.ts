@@ -17,7 +17,15 @@ import type { GardenSize } from '../../../shared/garden'
 import type { Role } from '../../../shared/people'
 import type { Database, Transaction } from '../connection'
 import { among, rowsOf } from '../connection'
-import { allStates, inGroups, keptIds, keptStates, removeStates, saveStates, subjectTypes } from '../readModels'
+import {
+  allStates,
+  inGroups,
+  keptIds,
+  keptStates,
+  removeStates,
+  saveStates,
+  subjectTypes,
+} from '../readModels'
 import { entries, gardens, places, tags, touches } from '../schema'
 import type { Garden } from './garden'
 
@@ -26,15 +34,27 @@ type Row = typeof entries.$inferSelect
 const keyOf = ({ type, id }: Subject) => `${type} ${id}`
 
 /** The entries that change some subjects, or need them; those that were taken back too. */
-export async function entriesOn(db: Database, garden: Garden, subjectIds: string[], isNeed = false): Promise<string[]> {
-  const rows = await db.select({ id: touches.entryId }).from(touches)
-    .where(and(eq(touches.gardenId, garden.id), among(touches.subjectId, subjectIds), eq(touches.isNeed, isNeed)))
+export async function entriesOn(
+  db: Database,
+  garden: Garden,
+  subjectIds: string[],
+  isNeed = false,
+): Promise<string[]> {
+  const rows = await db
+    .select({ id: touches.entryId })
+    .from(touches)
+    .where(
+      and(eq(touches.gardenId, garden.id), among(touches.subjectId, subjectIds), eq(touches.isNeed, isNeed)),
+    )
   return [...new Set(rows.map(row => row.id))]
 }
 
 /** Those of some entries that a later entry takes back. */
 export async function takenBackOf(db: Database, garden: Garden, ids: string[]): Promise<Set<string>> {
-  const rows = await db.select({ id: entries.voids }).from(entries).where(and(eq(entries.gardenId, garden.id), among(entries.voids, ids)))
+  const rows = await db
+    .select({ id: entries.voids })
+    .from(entries)
+    .where(and(eq(entries.gardenId, garden.id), among(entries.voids, ids)))
   return new Set(rows.map(row => row.id!))
 }
 
@@ -42,18 +62,44 @@ export async function takenBackOf(db: Database, garden: Garden, ids: string[]): 
 async function liveRows(tx: Database, garden: Garden, subjectIds: string[], isNeed: boolean): Promise<Row[]> {
   const ids = await entriesOn(tx, garden, subjectIds, isNeed)
   const takenBack = await takenBackOf(tx, garden, ids)
-  return tx.select().from(entries).where(and(eq(entries.gardenId, garden.id), among(entries.id, ids.filter(id => !takenBack.has(id)))))
+  return tx
+    .select()
+    .from(entries)
+    .where(
+      and(
+        eq(entries.gardenId, garden.id),
+        among(
+          entries.id,
+          ids.filter(id => !takenBack.has(id)),
+        ),
+      ),
+    )
 }
 
 function deedOf(row: Row, zone: string): LoggedDeed {
   const happenedAt = new Date(row.happenedAt).toISOString()
-  return { id: row.id, kind: row.kind, subjectId: row.subjectId, payload: row.payload, happenedAt, ...row.dayOnly ? { dayOnly: true } : {}, day: dayOf(happenedAt, zone) } as LoggedDeed
+  return {
+    id: row.id,
+    kind: row.kind,
+    subjectId: row.subjectId,
+    payload: row.payload,
+    happenedAt,
+    ...(row.dayOnly ? { dayOnly: true } : {}),
+    day: dayOf(happenedAt, zone),
+  } as LoggedDeed
 }
 
 function entryOf(row: Row): Entry {
   const happenedAt = new Date(row.happenedAt).toISOString()
   if (row.kind === 'voided') return { id: row.id, kind: 'voided', voids: row.voids!, happenedAt }
-  return { id: row.id, kind: row.kind, subjectId: row.subjectId, payload: row.payload, happenedAt, ...row.dayOnly ? { dayOnly: true } : {} } as Deed
+  return {
+    id: row.id,
+    kind: row.kind,
+    subjectId: row.subjectId,
+    payload: row.payload,
+    happenedAt,
+    ...(row.dayOnly ? { dayOnly: true } : {}),
+  } as Deed
 }
 
 const isDayOnly = (entry: Entry) => entry.kind !== 'voided' && entry.dayOnly === true
@@ -72,10 +118,20 @@ const CLOCK_TOLERANCE_MS = 2 * 60_000
  * @returns how many were new and how many had been recorded before (sent twice they count once)
  * @throws {Refusal} if an entry does not fit the log; nothing is written then
  */
-export async function record(tx: Transaction, garden: Garden, by: { personId: string, role: Role }, sent: Entry[], how: { anyway?: boolean, sentAt?: string } = {}): Promise<{ recorded: number, known: number }> {
+export async function record(
+  tx: Transaction,
+  garden: Garden,
+  by: { personId: string; role: Role },
+  sent: Entry[],
+  how: { anyway?: boolean; sentAt?: string } = {},
+): Promise<{ recorded: number; known: number }> {
   const { revision, entryCount, logBytes } = await takeTurn(tx, garden)
   const shift = clockShift(garden, how.sentAt)
-  const fresh = (await withoutKnown(tx, garden, sent, shift !== 0)).map(entry => shift && !isDayOnly(entry) ? { ...entry, happenedAt: new Date(Date.parse(entry.happenedAt) + shift).toISOString() } : entry)
+  const fresh = (await withoutKnown(tx, garden, sent, shift !== 0)).map(entry =>
+    shift && !isDayOnly(entry)
+      ? { ...entry, happenedAt: new Date(Date.parse(entry.happenedAt) + shift).toISOString() }
+      : entry,
+  )
   if (fresh.length) checkRoom(garden, entryCount + fresh.length, logBytes)
   checkWithinYears(fresh)
   checkNotInFuture(fresh, garden)
@@ -86,9 +142,18 @@ export async function record(tx: Transaction, garden: Garden, by: { personId: st
   const changed = distinct([...deeds.flatMap(subjectsOf), ...takenBack.flatMap(subjectsOf)])
 
   const voidedIds = new Set(takenBack.map(d => d.id))
-  const earlier = (await deedsOf(tx, garden, changed.map(s => s.id))).filter(d => !voidedIds.has(d.id))
+  const earlier = (
+    await deedsOf(
+      tx,
+      garden,
+      changed.map(s => s.id),
+    )
+  ).filter(d => !voidedIds.has(d.id))
   const logged = deeds.map(deed => ({ ...deed, day: dayOf(deed.happenedAt, garden.zone) }) as LoggedDeed)
-  const states = foldAll(changed, [...earlier, ...logged], { isUndo: takenBack.length > 0, takesOrphans: how.anyway ?? false })
+  const states = foldAll(changed, [...earlier, ...logged], {
+    isUndo: takenBack.length > 0,
+    takesOrphans: how.anyway ?? false,
+  })
   if (!how.anyway) {
     await checkNoNewConflict(tx, garden, states, takenBack.length > 0)
     for (const deed of logged) askIfTwice(deed, inOrder(earlier), garden.zone)
@@ -100,7 +165,13 @@ export async function record(tx: Transaction, garden: Garden, by: { personId: st
   await insertEntries(tx, garden, by.personId, deeds, voidings)
   await changeTags(tx, garden, deeds, takenBack)
   for (const type of subjectTypes) {
-    await saveStates(tx, garden.id, revision, type, changed.filter(s => s.type === type).flatMap(s => states.get(keyOf(s)) ?? []))
+    await saveStates(
+      tx,
+      garden.id,
+      revision,
+      type,
+      changed.filter(s => s.type === type).flatMap(s => states.get(keyOf(s)) ?? []),
+    )
   }
   await removeStates(tx, garden.id, revision, gone)
   return { recorded: fresh.length, known: sent.length - fresh.length }
@@ -108,27 +179,40 @@ export async function record(tx: Transaction, garden: Garden, by: { personId: st
 
 /** One writer per garden: two hands sowing the last seeds at once must see each other. Each turn is a new revision. */
 async function takeTurn(tx: Database, garden: Garden) {
-  const [row] = await tx.update(gardens).set({ revision: sql`${gardens.revision} + 1` }).where(eq(gardens.id, garden.id))
+  const [row] = await tx
+    .update(gardens)
+    .set({ revision: sql`${gardens.revision} + 1` })
+    .where(eq(gardens.id, garden.id))
     .returning({ revision: gardens.revision, entryCount: gardens.entryCount, logBytes: gardens.logBytes })
   return row!
 }
 
 /** What a log may hold: some decades of a large garden. */
-export const roomOf = (garden: Pick<Garden, 'expiresAt'>): { entries: number, bytes: number } => ({
-  entries: Number(garden.expiresAt ? process.env.VIRGULTA_MOST_DEMO_ENTRIES ?? 60_000 : process.env.VIRGULTA_MOST_ENTRIES ?? 1_000_000),
+export const roomOf = (garden: Pick<Garden, 'expiresAt'>): { entries: number; bytes: number } => ({
+  entries: Number(
+    garden.expiresAt
+      ? (process.env.VIRGULTA_MOST_DEMO_ENTRIES ?? 60_000)
+      : (process.env.VIRGULTA_MOST_ENTRIES ?? 1_000_000),
+  ),
   bytes: Number(process.env.VIRGULTA_MOST_LOG_MB ?? 1024) * 1024 * 1024,
 })
 
 function checkRoom(garden: Garden, entryCount: number, logBytes: number): void {
   const room = roomOf(garden)
   if (entryCount > room.entries || logBytes > room.bytes) {
-    throw new Refusal('log-full', `The log of this garden is full: it may hold ${room.entries} entries and ${room.bytes / 1024 / 1024} MB on this server. Nothing of it is lost; whoever runs the server can give it more room.`)
+    throw new Refusal(
+      'log-full',
+      `The log of this garden is full: it may hold ${room.entries} entries and ${room.bytes / 1024 / 1024} MB on this server. Nothing of it is lost; whoever runs the server can give it more room.`,
+    )
   }
 }
 
 /** What a garden's log holds, and what it may. */
 export async function sizeOf(db: Database, garden: Garden): Promise<GardenSize> {
-  const [row] = await db.select({ entries: gardens.entryCount, bytes: gardens.logBytes }).from(gardens).where(eq(gardens.id, garden.id))
+  const [row] = await db
+    .select({ entries: gardens.entryCount, bytes: gardens.logBytes })
+    .from(gardens)
+    .where(eq(gardens.id, garden.id))
   return { ...row!, room: roomOf(garden) }
 }
 
@@ -137,15 +221,36 @@ function distinct(subjects: Subject[]): Subject[] {
 }
 
 /** Leaves out what is in the log already; the same id with other contents is a fault of the sender. */
-async function withoutKnown(tx: Database, garden: Garden, sent: Entry[], isShifted: boolean): Promise<Entry[]> {
+async function withoutKnown(
+  tx: Database,
+  garden: Garden,
+  sent: Entry[],
+  isShifted: boolean,
+): Promise<Entry[]> {
   const known = new Map<string, Entry>()
-  const rows = await tx.select().from(entries).where(and(eq(entries.gardenId, garden.id), among(entries.id, sent.map(e => e.id))))
+  const rows = await tx
+    .select()
+    .from(entries)
+    .where(
+      and(
+        eq(entries.gardenId, garden.id),
+        among(
+          entries.id,
+          sent.map(e => e.id),
+        ),
+      ),
+    )
   for (const row of rows) known.set(row.id, entryOf(row))
-  return sent.filter((entry) => {
+  return sent.filter(entry => {
     const same = known.get(entry.id)
     const normal = { ...entry, happenedAt: new Date(entry.happenedAt).toISOString() }
     // Sent again, a wrong clock is put right by a little more or less.
-    if (same && !isDeepStrictEqual(same, isShifted ? { ...normal, happenedAt: same.happenedAt } : normal)) throw new Refusal('id-used', 'This id already stands for another entry; give the new entry an id of its own.', 'id')
+    if (same && !isDeepStrictEqual(same, isShifted ? { ...normal, happenedAt: same.happenedAt } : normal))
+      throw new Refusal(
+        'id-used',
+        'This id already stands for another entry; give the new entry an id of its own.',
+        'id',
+      )
     known.set(entry.id, normal)
     return !same
   })
@@ -154,7 +259,11 @@ async function withoutKnown(tx: Database, garden: Garden, sent: Entry[], isShift
 /** What a wrong clock is put right to must be a moment that counts. */
 function checkWithinYears(fresh: Entry[]): void {
   if (fresh.some(entry => !isWithinYears(Date.parse(entry.happenedAt)))) {
-    throw new Refusal('out-of-time', 'By the clock of the device that sent it this lies before 1900 or after 2199; set its clock and date right.', 'happenedAt')
+    throw new Refusal(
+      'out-of-time',
+      'By the clock of the device that sent it this lies before 1900 or after 2199; set its clock and date right.',
+      'happenedAt',
+    )
   }
 }
 
@@ -162,20 +271,39 @@ function checkNotInFuture(fresh: Entry[], garden: Garden): void {
   const latest = Date.parse(garden.now) + CLOCK_TOLERANCE_MS
   const ahead = fresh.find(e => Date.parse(e.happenedAt) > latest)
   if (ahead) {
-    throw new Refusal('in-future', `${dayInWords(dayOf(ahead.happenedAt, garden.zone), true)} has not come yet: in the garden it is ${dayInWords(garden.today, true)}. Note what has happened, today or earlier.`, 'happenedAt')
+    throw new Refusal(
+      'in-future',
+      `${dayInWords(dayOf(ahead.happenedAt, garden.zone), true)} has not come yet: in the garden it is ${dayInWords(garden.today, true)}. Note what has happened, today or earlier.`,
+      'happenedAt',
+    )
   }
 }
 
-async function findToVoid(tx: Database, garden: Garden, by: { personId: string, role: Role }, voidings: Voiding[]): Promise<LoggedDeed[]> {
+async function findToVoid(
+  tx: Database,
+  garden: Garden,
+  by: { personId: string; role: Role },
+  voidings: Voiding[],
+): Promise<LoggedDeed[]> {
   if (!voidings.length) return []
   const ids = voidings.map(v => v.voids)
-  const rows = await tx.select().from(entries).where(and(eq(entries.gardenId, garden.id), among(entries.id, ids)))
+  const rows = await tx
+    .select()
+    .from(entries)
+    .where(and(eq(entries.gardenId, garden.id), among(entries.id, ids)))
   const takenBack = await takenBackOf(tx, garden, ids)
   for (const id of ids) {
     const row = rows.find(r => r.id === id)
-    if (!row || row.kind === 'voided') throw new Refusal('nothing-to-undo', 'There is no such entry to take back.', 'voids')
-    if (by.role !== 'keeper' && row.recordedBy !== by.personId) throw new Refusal('not-yours', 'Somebody else noted this; they or a keeper of the garden can take it back.', 'voids')
-    if (takenBack.has(id) || ids.indexOf(id) !== ids.lastIndexOf(id)) throw new Refusal('undone-already', 'This was taken back already.', 'voids')
+    if (!row || row.kind === 'voided')
+      throw new Refusal('nothing-to-undo', 'There is no such entry to take back.', 'voids')
+    if (by.role !== 'keeper' && row.recordedBy !== by.personId)
+      throw new Refusal(
+        'not-yours',
+        'Somebody else noted this; they or a keeper of the garden can take it back.',
+        'voids',
+      )
+    if (takenBack.has(id) || ids.indexOf(id) !== ids.lastIndexOf(id))
+      throw new Refusal('undone-already', 'This was taken back already.', 'voids')
   }
   return rows.map(row => deedOf(row, garden.zone))
 }
@@ -187,7 +315,11 @@ async function deedsOf(tx: Database, garden: Garden, subjectIds: string[]): Prom
 
 function groupBySubject(deeds: LoggedDeed[]): Map<string, LoggedDeed[]> {
   const touches = deeds.flatMap(deed => subjectsOf(deed).map(subject => ({ key: keyOf(subject), deed })))
-  return rollup(touches, of => of.map(t => t.deed), t => t.key)
+  return rollup(
+    touches,
+    of => of.map(t => t.deed),
+    t => t.key,
+  )
 }
 
 type AnyState = States[SubjectType]
@@ -197,18 +329,25 @@ type AnyState = States[SubjectType]
  *
  * @param how `takesOrphans`: deeds on a flower or tube whose tag has not arrived yet wait for it without a state
  */
-function foldAll(subjects: Subject[], deeds: LoggedDeed[], { isUndo, takesOrphans }: { isUndo: boolean, takesOrphans: boolean }): Map<string, AnyState> {
+function foldAll(
+  subjects: Subject[],
+  deeds: LoggedDeed[],
+  { isUndo, takesOrphans }: { isUndo: boolean; takesOrphans: boolean },
+): Map<string, AnyState> {
   const groups = groupBySubject(deeds)
   const states = new Map<string, AnyState>()
   for (const subject of subjects) {
     try {
       const state = fold(subject.type, subject.id, groups.get(keyOf(subject)) ?? [])
       if (state) states.set(keyOf(subject), state)
-    }
-    catch (error) {
-      if (takesOrphans && error instanceof Refusal && ['unknown-flower', 'unknown-tube'].includes(error.code)) continue
+    } catch (error) {
+      if (takesOrphans && error instanceof Refusal && ['unknown-flower', 'unknown-tube'].includes(error.code))
+        continue
       if (isUndo && error instanceof Refusal) {
-        throw new Refusal('stands-on-it', `Later steps stand on this one, so it cannot be taken back before them. ${error.message}`)
+        throw new Refusal(
+          'stands-on-it',
+          `Later steps stand on this one, so it cannot be taken back before them. ${error.message}`,
+        )
       }
       throw error
     }
@@ -227,18 +366,38 @@ function clockShift(garden: Garden, sentAt: string | undefined): number {
  *
  * @throws {Refusal} with the sentence of the conflict
  */
-async function checkNoNewConflict(tx: Database, garden: Garden, states: Map<string, AnyState>, isUndo: boolean): Promise<void> {
-  const torn = [...states].flatMap(([key, state]) => key.startsWith('flower ') ? [state as States['flower']] : []).filter(flower => flower.conflicts.length || flower.isMisdated)
-  const before = await keptStates(tx, garden.id, 'flower', torn.map(flower => flower.id))
+async function checkNoNewConflict(
+  tx: Database,
+  garden: Garden,
+  states: Map<string, AnyState>,
+  isUndo: boolean,
+): Promise<void> {
+  const torn = [...states]
+    .flatMap(([key, state]) => (key.startsWith('flower ') ? [state as States['flower']] : []))
+    .filter(flower => flower.conflicts.length || flower.isMisdated)
+  const before = await keptStates(
+    tx,
+    garden.id,
+    'flower',
+    torn.map(flower => flower.id),
+  )
   for (const flower of torn) {
     const kept = before.get(flower.id)
     if (flower.isMisdated && !kept?.isMisdated) {
-      throw new Refusal('before-tag', `${flower.code} got its tag on ${dayInWords(flower.chosenOn, true)}; this would have been before. Choose a day from then on, or take the tag back and choose the flower on its day.`, 'happenedAt')
+      throw new Refusal(
+        'before-tag',
+        `${flower.code} got its tag on ${dayInWords(flower.chosenOn, true)}; this would have been before. Choose a day from then on, or take the tag back and choose the flower on its day.`,
+        'happenedAt',
+      )
     }
     const known = new Set(kept?.conflicts.map(c => c.entryId))
     const conflict = flower.conflicts.find(c => !known.has(c.entryId))
     if (!conflict) continue
-    if (isUndo) throw new Refusal('stands-on-it', `Later steps stand on this one, so it cannot be taken back before them. ${conflict.sentence}`)
+    if (isUndo)
+      throw new Refusal(
+        'stands-on-it',
+        `Later steps stand on this one, so it cannot be taken back before them. ${conflict.sentence}`,
+      )
     throw new Refusal(conflict.code, conflict.sentence, conflict.field ?? undefined)
   }
 }
@@ -246,46 +405,89 @@ async function checkNoNewConflict(tx: Database, garden: Garden, states: Map<stri
 /** Generations that are looked back through for a plant that would be its own forebear. */
 const MOST_GENERATIONS = 60
 
-const parentsIn = ({ seedParentId = null, pollenParentId = null }: { seedParentId?: string | null, pollenParentId?: string | null }): string[] => [seedParentId, pollenParentId].filter(id => id !== null)
+const parentsIn = ({
+  seedParentId = null,
+  pollenParentId = null,
+}: {
+  seedParentId?: string | null
+  pollenParentId?: string | null
+}): string[] => [seedParentId, pollenParentId].filter(id => id !== null)
 
-async function checkSurroundings(tx: Database, garden: Garden, deeds: LoggedDeed[], states: Map<string, AnyState>, isAsked: boolean): Promise<void> {
+async function checkSurroundings(
+  tx: Database,
+  garden: Garden,
+  deeds: LoggedDeed[],
+  states: Map<string, AnyState>,
+  isAsked: boolean,
+): Promise<void> {
   const around = new Map<string, AnyState>(states)
   const load = async (subjects: Subject[]) => {
     for (const type of subjectTypes) {
       const ids = subjects.filter(s => s.type === type && !around.has(keyOf(s))).map(s => s.id)
-      for (const [id, state] of await keptStates(tx, garden.id, type, ids)) around.set(keyOf({ type, id }), state)
+      for (const [id, state] of await keptStates(tx, garden.id, type, ids))
+        around.set(keyOf({ type, id }), state)
     }
   }
   await load(deeds.flatMap(needsOf))
   for (const need of deeds.flatMap(needsOf)) {
-    if (!around.has(keyOf(need))) throw new Refusal('unknown-subject', `This refers to a ${need.type} that is not in the garden.`)
+    if (!around.has(keyOf(need)))
+      throw new Refusal('unknown-subject', `This refers to a ${need.type} that is not in the garden.`)
   }
   // Who is whose forebear decides whether somebody can be a parent.
-  for (let ids = deeds.flatMap(d => d.kind === 'plantDescribed' ? parentsIn(d.payload) : []), back = 0; ids.length && back < MOST_GENERATIONS; back++) {
+  for (
+    let ids = deeds.flatMap(d => (d.kind === 'plantDescribed' ? parentsIn(d.payload) : [])), back = 0;
+    ids.length && back < MOST_GENERATIONS;
+    back++
+  ) {
     const missing = ids.filter(id => !around.has(keyOf({ type: 'plant', id })))
     await load(missing.map(id => ({ type: 'plant', id })))
-    ids = missing.flatMap(id => parentsIn((around.get(keyOf({ type: 'plant', id })) as States['plant'] | undefined) ?? {}))
+    ids = missing.flatMap(id =>
+      parentsIn((around.get(keyOf({ type: 'plant', id })) as States['plant'] | undefined) ?? {}),
+    )
   }
-  await load(deeds.flatMap((d): Subject[] => {
-    const flower = d.kind === 'pollinated' && states.get(keyOf({ type: 'flower', id: d.subjectId })) as States['flower']
-    return flower ? [{ type: 'plant', id: flower.seedParentId }] : []
-  }))
+  await load(
+    deeds.flatMap((d): Subject[] => {
+      const flower =
+        d.kind === 'pollinated' &&
+        (states.get(keyOf({ type: 'flower', id: d.subjectId })) as States['flower'])
+      return flower ? [{ type: 'plant', id: flower.seedParentId }] : []
+    }),
+  )
   // The crop of a flower, a packet and a tray is that of their cross.
-  await load(deeds.flatMap(subjectsOf).flatMap((subject): Subject[] => {
-    const state = states.get(keyOf(subject))
-    return state && 'crossId' in state && state.crossId ? [{ type: 'cross', id: state.crossId }] : []
-  }))
-  const placeIds = new Set((await tx.select({ id: places.id }).from(places).where(eq(places.gardenId, garden.id))).map(p => p.id))
+  await load(
+    deeds.flatMap(subjectsOf).flatMap((subject): Subject[] => {
+      const state = states.get(keyOf(subject))
+      return state && 'crossId' in state && state.crossId ? [{ type: 'cross', id: state.crossId }] : []
+    }),
+  )
+  const placeIds = new Set(
+    (await tx.select({ id: places.id }).from(places).where(eq(places.gardenId, garden.id))).map(p => p.id),
+  )
   /** Those that are kept and those that the deeds just made or changed. */
-  const all = async <T extends 'trait' | 'locus' | 'rule' | 'inheritance' | 'guide'>(type: T): Promise<States[T][]> => {
+  const all = async <T extends 'trait' | 'locus' | 'rule' | 'inheritance' | 'guide'>(
+    type: T,
+  ): Promise<States[T][]> => {
     const kept = await allStates(tx, garden.id, type)
-    return [...new Map([...kept.map((state): [string, States[T]] => [keyOf({ type, id: state.id }), state]), ...around as Map<string, States[T]>].filter(([key]) => key.startsWith(`${type} `))).values()]
+    return [
+      ...new Map(
+        [
+          ...kept.map((state): [string, States[T]] => [keyOf({ type, id: state.id }), state]),
+          ...(around as Map<string, States[T]>),
+        ].filter(([key]) => key.startsWith(`${type} `)),
+      ).values(),
+    ]
   }
   const guides = new Map(guidesWith(await all('guide'), []).map(guide => [guide.id, guide]))
-  const own = { traits: await all('trait'), loci: await all('locus'), rules: await all('rule'), inheritances: await all('inheritance') }
+  const own = {
+    traits: await all('trait'),
+    loci: await all('locus'),
+    rules: await all('rule'),
+    inheritances: await all('inheritance'),
+  }
   const surroundings: Surroundings = {
     own: () => own,
-    find: <T extends SubjectType>(type: T, id: string) => around.get(keyOf({ type, id })) as States[T] | undefined,
+    find: <T extends SubjectType>(type: T, id: string) =>
+      around.get(keyOf({ type, id })) as States[T] | undefined,
     guide: crop => guides.get(crop),
     hasPlace: id => placeIds.has(id),
   }
@@ -293,45 +495,101 @@ async function checkSurroundings(tx: Database, garden: Garden, deeds: LoggedDeed
 }
 
 /** What is taken away must not be missed by deeds that stay. */
-async function checkNotNeeded(tx: Database, garden: Garden, gone: Subject[], voidedIds: Set<string>): Promise<void> {
+async function checkNotNeeded(
+  tx: Database,
+  garden: Garden,
+  gone: Subject[],
+  voidedIds: Set<string>,
+): Promise<void> {
   if (!gone.length) return
-  const rows = await liveRows(tx, garden, gone.map(s => s.id), true)
+  const rows = await liveRows(
+    tx,
+    garden,
+    gone.map(s => s.id),
+    true,
+  )
   const needing = rows.find(row => !voidedIds.has(row.id))
   if (needing) {
-    throw new Refusal('stands-on-it', `Later steps stand on this one (the next on ${dayInWords(dayOf(needing.happenedAt, garden.zone))}); take those back first.`)
+    throw new Refusal(
+      'stands-on-it',
+      `Later steps stand on this one (the next on ${dayInWords(dayOf(needing.happenedAt, garden.zone))}); take those back first.`,
+    )
   }
 }
 
-async function insertEntries(tx: Database, garden: Garden, personId: string, deeds: Deed[], voidings: Voiding[]): Promise<void> {
+async function insertEntries(
+  tx: Database,
+  garden: Garden,
+  personId: string,
+  deeds: Deed[],
+  voidings: Voiding[],
+): Promise<void> {
   // The demo garden's own clock also stamps the time of recording.
-  const common = { gardenId: garden.id, recordedBy: personId, ...garden.clockAt ? { recordedAt: garden.now } : {} }
+  const common = {
+    gardenId: garden.id,
+    recordedBy: personId,
+    ...(garden.clockAt ? { recordedAt: garden.now } : {}),
+  }
   await addEntries(tx, [
-    ...deeds.map(({ id, kind, subjectId, payload, happenedAt, dayOnly = false }) => ({ ...common, id, kind, subjectId, payload, happenedAt, dayOnly })),
+    ...deeds.map(({ id, kind, subjectId, payload, happenedAt, dayOnly = false }) => ({
+      ...common,
+      id,
+      kind,
+      subjectId,
+      payload,
+      happenedAt,
+      dayOnly,
+    })),
     ...voidings.map(({ id, kind, voids, happenedAt }) => ({ ...common, id, kind, voids, happenedAt })),
   ])
 }
 
 /** Adds rows to the log as they are, with what each touches; whether they fit is checked elsewhere. */
 export async function addEntries(tx: Database, rows: (typeof entries.$inferInsert)[]): Promise<void> {
-  const rowsOfTouches = rows.filter(row => row.kind !== 'voided').flatMap((row) => {
-    const deed = row as unknown as Deed
-    const touch = (isNeed: boolean) => (subject: Subject) => ({ gardenId: row.gardenId, subjectId: subject.id, entryId: row.id, isNeed })
-    return [...subjectsOf(deed).map(touch(false)), ...needsOf(deed).map(touch(true))]
-  })
+  const rowsOfTouches = rows
+    .filter(row => row.kind !== 'voided')
+    .flatMap(row => {
+      const deed = row as unknown as Deed
+      const touch = (isNeed: boolean) => (subject: Subject) => ({
+        gardenId: row.gardenId,
+        subjectId: subject.id,
+        entryId: row.id,
+        isNeed,
+      })
+      return [...subjectsOf(deed).map(touch(false)), ...needsOf(deed).map(touch(true))]
+    })
   for (const group of inGroups(rows)) await tx.insert(entries).values(group)
   for (const group of inGroups(rowsOfTouches)) await tx.insert(touches).values(group).onConflictDoNothing()
 }
 
 async function changeTags(tx: Database, garden: Garden, deeds: Deed[], takenBack: Deed[]): Promise<void> {
   const gone = takenBack.flatMap(codesOf)
-  if (gone.length) await tx.delete(tags).where(and(eq(tags.gardenId, garden.id), among(tags.code, gone.map(c => c.code))))
+  if (gone.length)
+    await tx.delete(tags).where(
+      and(
+        eq(tags.gardenId, garden.id),
+        among(
+          tags.code,
+          gone.map(c => c.code),
+        ),
+      ),
+    )
   for (const codes of inGroups(deeds.flatMap(codesOf))) {
-    const rows = codes.map(({ code, subject }) => ({ gardenId: garden.id, code, subjectType: subject.type, subjectId: subject.id }))
+    const rows = codes.map(({ code, subject }) => ({
+      gardenId: garden.id,
+      code,
+      subjectType: subject.type,
+      subjectId: subject.id,
+    }))
     const written = await tx.insert(tags).values(rows).onConflictDoNothing().returning({ code: tags.code })
     if (written.length < rows.length) {
       const free = new Set(written.map(w => w.code))
       const used = codes.find(c => !free.has(c.code)) ?? codes[0]!
-      throw new Refusal('code-used', `The tag code ${used.code} is tied to something else already; take a fresh one.`, 'code')
+      throw new Refusal(
+        'code-used',
+        `The tag code ${used.code} is tied to something else already; take a fresh one.`,
+        'code',
+      )
     }
   }
 }
@@ -340,7 +598,7 @@ async function changeTags(tx: Database, garden: Garden, deeds: Deed[], takenBack
 const DEEDS_AT_ONCE = 8000
 
 /** Subjects in groups that share few enough deeds. */
-function inReach(subjects: { id: string, deeds: number }[]): string[][] {
+function inReach(subjects: { id: string; deeds: number }[]): string[][] {
   const groups: string[][] = []
   let room = 0
   for (const { id, deeds } of subjects) {
@@ -361,12 +619,19 @@ function inReach(subjects: { id: string, deeds: number }[]): string[][] {
  * @returns how many entries count, how many subjects they are about, and which of the kept states differed
  * @throws {Refusal} if the log does not fit together
  */
-export async function rebuild(db: Database, garden: Garden, onProgress: (done: number, of: number) => void = () => {}): Promise<{ entries: number, subjects: number, differed: Subject[] }> {
-  return db.transaction(async (tx) => {
+export async function rebuild(
+  db: Database,
+  garden: Garden,
+  onProgress: (done: number, of: number) => void = () => {},
+): Promise<{ entries: number; subjects: number; differed: Subject[] }> {
+  return db.transaction(async tx => {
     const { revision } = await takeTurn(tx, garden)
     await tx.delete(tags).where(eq(tags.gardenId, garden.id))
-    const touched = await tx.select({ id: touches.subjectId, deeds: sql<number>`count(*)::int` }).from(touches)
-      .where(and(eq(touches.gardenId, garden.id), eq(touches.isNeed, false))).groupBy(touches.subjectId)
+    const touched = await tx
+      .select({ id: touches.subjectId, deeds: sql<number>`count(*)::int` })
+      .from(touches)
+      .where(and(eq(touches.gardenId, garden.id), eq(touches.isNeed, false)))
+      .groupBy(touches.subjectId)
     const differed: Subject[] = []
     const known = new Set<string>()
     let done = 0
@@ -374,33 +639,65 @@ export async function rebuild(db: Database, garden: Garden, onProgress: (done: n
       const rebuilt = await rebuildSubjects(tx, garden, revision, new Set(group))
       differed.push(...rebuilt.differed)
       for (const { id } of rebuilt.subjects) known.add(id)
-      onProgress(done += group.length, touched.length)
+      onProgress((done += group.length), touched.length)
     }
     for (const type of subjectTypes) {
-      const stray = (await keptIds(tx, garden.id, type)).filter(id => !known.has(id)).map(id => ({ type, id }))
+      const stray = (await keptIds(tx, garden.id, type))
+        .filter(id => !known.has(id))
+        .map(id => ({ type, id }))
       differed.push(...stray)
       await removeStates(tx, garden.id, revision, stray)
     }
-    const [count] = await rowsOf<{ entries: number }>(tx, sql`select count(*)::int as entries from ${entries} where ${entries.gardenId} = ${garden.id}`)
+    const [count] = await rowsOf<{ entries: number }>(
+      tx,
+      sql`select count(*)::int as entries from ${entries} where ${entries.gardenId} = ${garden.id}`,
+    )
     return { entries: count!.entries, subjects: known.size, differed }
   })
 }
 
 /** Folds some subjects anew. @returns those that there are, and those whose kept state differed */
-async function rebuildSubjects(tx: Database, garden: Garden, revision: number, ids: Set<string>): Promise<{ subjects: Subject[], differed: Subject[] }> {
+async function rebuildSubjects(
+  tx: Database,
+  garden: Garden,
+  revision: number,
+  ids: Set<string>,
+): Promise<{ subjects: Subject[]; differed: Subject[] }> {
   const deeds = await deedsOf(tx, garden, [...ids])
   const subjects = distinct(deeds.flatMap(subjectsOf)).filter(s => ids.has(s.id))
   const states = foldAll(subjects, deeds, { isUndo: false, takesOrphans: true })
   const differed: Subject[] = []
   for (const type of subjectTypes) {
     const ofType = subjects.filter(s => s.type === type)
-    const before = await keptStates(tx, garden.id, type, ofType.map(s => s.id))
+    const before = await keptStates(
+      tx,
+      garden.id,
+      type,
+      ofType.map(s => s.id),
+    )
     for (const subject of ofType) {
-      if (!isDeepStrictEqual(before.get(subject.id), JSON.parse(JSON.stringify(states.get(keyOf(subject)) ?? null)) ?? undefined)) differed.push(subject)
+      if (
+        !isDeepStrictEqual(
+          before.get(subject.id),
+          JSON.parse(JSON.stringify(states.get(keyOf(subject)) ?? null)) ?? undefined,
+        )
+      )
+        differed.push(subject)
     }
-    await saveStates(tx, garden.id, revision, type, ofType.flatMap(s => states.get(keyOf(s)) ?? []))
+    await saveStates(
+      tx,
+      garden.id,
+      revision,
+      type,
+      ofType.flatMap(s => states.get(keyOf(s)) ?? []),
+    )
   }
   // A deed that touches subjects of several groups ties its tags once, with its own subject.
-  await changeTags(tx, garden, deeds.filter(d => ids.has(d.subjectId)), [])
+  await changeTags(
+    tx,
+    garden,
+    deeds.filter(d => ids.has(d.subjectId)),
+    [],
+  )
   return { subjects, differed }
 }

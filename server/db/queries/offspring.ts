@@ -12,21 +12,41 @@ import { doubtsBehind } from './seed'
 /** All families that have plants, counted in the database. */
 export async function families(db: Database, garden: Garden): Promise<FamilyRow[]> {
   const verdict = (which: string) => sql<number>`count(*) filter (where ${plants.verdict} = ${which})::int`
-  const counts = await db.select({
-    crossId: plants.crossId,
-    plants: sql<number>`count(*)::int`,
-    scored: sql<number>`count(*) filter (where jsonb_array_length(${plants.state} -> 'scores') > 0)::int`,
-    keep: verdict('keep'),
-    watch: verdict('watch'),
-    discard: verdict('discard'),
-  }).from(plants).where(and(eq(plants.gardenId, garden.id), isNotNull(plants.crossId))).groupBy(plants.crossId)
+  const counts = await db
+    .select({
+      crossId: plants.crossId,
+      plants: sql<number>`count(*)::int`,
+      scored: sql<number>`count(*) filter (where jsonb_array_length(${plants.state} -> 'scores') > 0)::int`,
+      keep: verdict('keep'),
+      watch: verdict('watch'),
+      discard: verdict('discard'),
+    })
+    .from(plants)
+    .where(and(eq(plants.gardenId, garden.id), isNotNull(plants.crossId)))
+    .groupBy(plants.crossId)
   // In a second step: joined, the database may count all plants again for each cross of a garden that it has not counted yet.
-  const crosses = await statesOf(db, garden.id, 'cross', counts.map(c => c.crossId!))
+  const crosses = await statesOf(
+    db,
+    garden.id,
+    'cross',
+    counts.map(c => c.crossId!),
+  )
   const rows = counts.map(({ crossId, ...count }) => ({ cross: crosses.get(crossId!)!, ...count }))
-  const parents = await parentsOf(db, garden, rows.flatMap(r => [r.cross.seedParentId, r.cross.pollenParentId]))
-  return rows.map(row => ({
-    ...row, seedParent: parents.get(row.cross.seedParentId)!, pollenParent: parents.get(row.cross.pollenParentId ?? '') ?? null,
-  })).sort((a, b) => b.cross.plannedOn.localeCompare(a.cross.plannedOn) || b.cross.code.localeCompare(a.cross.code))
+  const parents = await parentsOf(
+    db,
+    garden,
+    rows.flatMap(r => [r.cross.seedParentId, r.cross.pollenParentId]),
+  )
+  return rows
+    .map(row => ({
+      ...row,
+      seedParent: parents.get(row.cross.seedParentId)!,
+      pollenParent: parents.get(row.cross.pollenParentId ?? '') ?? null,
+    }))
+    .sort(
+      (a, b) =>
+        b.cross.plannedOn.localeCompare(a.cross.plannedOn) || b.cross.code.localeCompare(a.cross.code),
+    )
 }
 
 /** One family with its plants; null when the cross is not in the garden. */
@@ -37,7 +57,12 @@ export async function familyPage(db: Database, garden: Garden, crossId: string):
   const { flowers, lots } = ofCross(crossId)
   const sown = new Set(lots.filter(lot => lot.sown > 0).flatMap(lot => lot.flowerIds))
   const behind = flowers.filter(flower => sown.has(flower.id))
-  const parents = await statesOf(db, garden.id, 'plant', [cross.seedParentId, cross.pollenParentId].filter(p => p !== null))
+  const parents = await statesOf(
+    db,
+    garden.id,
+    'plant',
+    [cross.seedParentId, cross.pollenParentId].filter(p => p !== null),
+  )
   return {
     cross,
     seedParent: parents.get(cross.seedParentId)!,

@@ -36,30 +36,55 @@ export async function plantPage(db: Database, garden: Garden, query: PlantQuery)
     kind ? eq(plants.plantKind, kind) : undefined,
     verdict === 'none' ? isNull(plants.verdict) : verdict ? eq(plants.verdict, verdict) : undefined,
   )
-  const rows = await db.select({ state: plants.state }).from(plants).where(fitting)
-    .orderBy(...sort === 'name' ? [sql`name = code`] : [], (order === 'desc' ? desc : asc)(plants[sort]), asc(plants.id)).limit(size).offset((page - 1) * size)
+  const rows = await db
+    .select({ state: plants.state })
+    .from(plants)
+    .where(fitting)
+    .orderBy(
+      ...(sort === 'name' ? [sql`name = code`] : []),
+      (order === 'desc' ? desc : asc)(plants[sort]),
+      asc(plants.id),
+    )
+    .limit(size)
+    .offset((page - 1) * size)
   const total = await remembered(garden, `plants ${JSON.stringify([q, crop, kind, verdict])}`, async () => {
-    const [count] = await db.select({ total: sql<number>`count(*)::int` }).from(plants).where(fitting)
+    const [count] = await db
+      .select({ total: sql<number>`count(*)::int` })
+      .from(plants)
+      .where(fitting)
     return count!.total
   })
   const found = rows.map(r => r.state)
-  const parents = await parentsOf(db, garden, found.flatMap(p => [p.seedParentId, p.pollenParentId]))
+  const parents = await parentsOf(
+    db,
+    garden,
+    found.flatMap(p => [p.seedParentId, p.pollenParentId]),
+  )
   return { plants: found, total, parents: [...parents.values()] }
 }
 
 /** Names and codes of some plants, by id. */
-export async function parentsOf(db: Database, garden: Garden, ids: (string | null)[]): Promise<Map<string, Parent>> {
+export async function parentsOf(
+  db: Database,
+  garden: Garden,
+  ids: (string | null)[],
+): Promise<Map<string, Parent>> {
   const wanted = [...new Set(ids.filter(id => id !== null))]
   if (!wanted.length) return new Map()
-  const rows = await db.select({ id: plants.id, name: plants.name, code: plants.code }).from(plants)
+  const rows = await db
+    .select({ id: plants.id, name: plants.name, code: plants.code })
+    .from(plants)
     .where(and(eq(plants.gardenId, garden.id), among(plants.id, wanted)))
   return new Map(rows.map(row => [row.id, row]))
 }
 
 /** The plants of one family, in the order of their codes. */
 export async function offspringOf(db: Database, garden: Garden, crossId: string): Promise<Plant[]> {
-  const rows = await db.select({ state: plants.state }).from(plants)
-    .where(and(eq(plants.gardenId, garden.id), eq(plants.crossId, crossId), sound('plant'))).orderBy(asc(plants.code))
+  const rows = await db
+    .select({ state: plants.state })
+    .from(plants)
+    .where(and(eq(plants.gardenId, garden.id), eq(plants.crossId, crossId), sound('plant')))
+    .orderBy(asc(plants.code))
   return rows.map(row => row.state)
 }
 
@@ -67,16 +92,31 @@ export async function offspringOf(db: Database, garden: Garden, crossId: string)
 export async function plantStory(db: Database, garden: Garden, id: string): Promise<PlantStory | null> {
   const plant = (await statesOf(db, garden.id, 'plant', [id])).get(id)
   if (!plant) return null
-  const own = (await db.select({ state: batches.state }).from(batches).where(and(eq(batches.gardenId, garden.id), eq(batches.plantId, id), sound('batch'))).orderBy(asc(batches.code))).map(row => row.state)
+  const own = (
+    await db
+      .select({ state: batches.state })
+      .from(batches)
+      .where(and(eq(batches.gardenId, garden.id), eq(batches.plantId, id), sound('batch')))
+      .orderBy(asc(batches.code))
+  ).map(row => row.state)
   const crop = (await learntCrops(db, garden)).get(plant.crop)!
-  const parents = await statesOf(db, garden.id, 'plant', [plant.seedParentId, plant.pollenParentId].filter(p => p !== null))
+  const parents = await statesOf(
+    db,
+    garden.id,
+    'plant',
+    [plant.seedParentId, plant.pollenParentId].filter(p => p !== null),
+  )
   return {
     plant,
     seedParent: parents.get(plant.seedParentId ?? '') ?? null,
     pollenParent: parents.get(plant.pollenParentId ?? '') ?? null,
     crosses: await crossRows(db, garden, id),
     batches: own,
-    load: fruitLoadOf(crop.history.flowers.filter(f => f.seedParentId === id), crop.guide, shareEstimate(crop.knowledge.shares.take).median),
+    load: fruitLoadOf(
+      crop.history.flowers.filter(f => f.seedParentId === id),
+      crop.guide,
+      shareEstimate(crop.knowledge.shares.take).median,
+    ),
     doubts: await lineageDoubts(db, garden, plant),
     log: await linesOn(db, garden, [id, ...own.map(b => b.id)]),
   }
@@ -100,7 +140,9 @@ async function lineageDoubts(db: Database, garden: Garden, plant: Plant): Promis
       const found = await doubtsBehind(db, garden, flowers, guide)
       if (found.length) doubts.push({ plant: { id, name }, doubts: found, flowers: flowers.length })
     }
-    const parents = generation.flatMap(p => [p.seedParentId, p.pollenParentId]).filter(id => id !== null && !seen.has(id))
+    const parents = generation
+      .flatMap(p => [p.seedParentId, p.pollenParentId])
+      .filter(id => id !== null && !seen.has(id))
     generation = [...(await statesOf(db, garden.id, 'plant', [...new Set(parents as string[])])).values()]
   }
   return doubts
@@ -110,14 +152,39 @@ async function lineageDoubts(db: Database, garden: Garden, plant: Plant): Promis
 export async function plantGenes(db: Database, garden: Garden, id: string): Promise<PlantGenes | null> {
   const plant = (await statesOf(db, garden.id, 'plant', [id])).get(id)
   if (!plant) return null
-  const { summaries, worked } = await stockOf(db, garden, (await learntCrops(db, garden)).get(plant.crop)!.guide)
-  return { summaries: summaries.get(id)!, genes: worked.map(known => ({ loci: known.loci, isExact: known.isExact, possible: possibleOf(known, id) })) }
+  const { summaries, worked } = await stockOf(
+    db,
+    garden,
+    (await learntCrops(db, garden)).get(plant.crop)!.guide,
+  )
+  return {
+    summaries: summaries.get(id)!,
+    genes: worked.map(known => ({
+      loci: known.loci,
+      isExact: known.isExact,
+      possible: possibleOf(known, id),
+    })),
+  }
 }
 
 /** What a table of plants says; nothing is noted by it. */
-export async function readPlants(db: Database, garden: Garden, text: string, crop: string | null): Promise<PlantTable | { why: string }> {
-  const rows = await db.select({ id: plants.id, name: plants.name, code: plants.code, crop: plants.crop }).from(plants).where(and(eq(plants.gardenId, garden.id), sql`state ->> 'lost' is null`))
+export async function readPlants(
+  db: Database,
+  garden: Garden,
+  text: string,
+  crop: string | null,
+): Promise<PlantTable | { why: string }> {
+  const rows = await db
+    .select({ id: plants.id, name: plants.name, code: plants.code, crop: plants.crop })
+    .from(plants)
+    .where(and(eq(plants.gardenId, garden.id), sql`state ->> 'lost' is null`))
   const guides = await guidesOf(db, garden)
   const places = (await placesOf(db, garden)).filter(place => !place.mergedInto)
-  return readPlantTable(text, { plants: rows, places, guides, crop, usualKind: id => usualKind(guides.find(guide => guide.id === id)!) })
+  return readPlantTable(text, {
+    plants: rows,
+    places,
+    guides,
+    crop,
+    usualKind: id => usualKind(guides.find(guide => guide.id === id)!),
+  })
 }

@@ -7,7 +7,9 @@ import { ofPresentGarden } from './locks'
 
 /** The columns every read model has: whose it is, its whole state as the core folded it, and the log's number when it changed. */
 const stateOf = <T extends SubjectType>() => ({
-  gardenId: uuid('garden_id').notNull().references(() => gardens.id, { onDelete: 'cascade' }),
+  gardenId: uuid('garden_id')
+    .notNull()
+    .references(() => gardens.id, { onDelete: 'cascade' }),
   id: uuid().notNull(),
   state: jsonb().$type<States[T]>().notNull(),
   revision: bigint({ mode: 'number' }).notNull().default(0),
@@ -16,70 +18,100 @@ const stateOf = <T extends SubjectType>() => ({
 /** Things with a tag. */
 const modelOf = <T extends SubjectType>() => ({ ...stateOf<T>(), code: text().notNull() })
 
-export const plants = pgTable('plants', {
-  ...modelOf<'plant'>(),
-  name: text().notNull(),
-  crop: text().notNull(),
-  plantKind: text('plant_kind').notNull(),
-  placeId: uuid('place_id'),
-  crossId: uuid('cross_id'),
-  verdict: text(),
-  since: date({ mode: 'string' }).notNull(),
-}, t => [
-  ofPresentGarden(),
-  primaryKey({ columns: [t.gardenId, t.id] }),
-  index('plants_by_name').on(t.gardenId, t.name),
-  index('plants_by_cross').on(t.gardenId, t.crossId),
-  index('plants_by_revision').on(t.gardenId, t.revision),
-  index('plants_by_crop').on(t.gardenId, t.crop),
-  index('plants_listed').on(t.gardenId, sql`(name = code)`, t.name, t.id),
-  // Most plants are seedlings that go by their code; those with a name are searched by it.
-  index('plants_named').on(t.gardenId, t.name).where(sql`name <> code`),
-])
+export const plants = pgTable(
+  'plants',
+  {
+    ...modelOf<'plant'>(),
+    name: text().notNull(),
+    crop: text().notNull(),
+    plantKind: text('plant_kind').notNull(),
+    placeId: uuid('place_id'),
+    crossId: uuid('cross_id'),
+    verdict: text(),
+    since: date({ mode: 'string' }).notNull(),
+  },
+  t => [
+    ofPresentGarden(),
+    primaryKey({ columns: [t.gardenId, t.id] }),
+    index('plants_by_name').on(t.gardenId, t.name),
+    index('plants_by_cross').on(t.gardenId, t.crossId),
+    index('plants_by_revision').on(t.gardenId, t.revision),
+    index('plants_by_crop').on(t.gardenId, t.crop),
+    index('plants_listed').on(t.gardenId, sql`(name = code)`, t.name, t.id),
+    // Most plants are seedlings that go by their code; those with a name are searched by it.
+    index('plants_named')
+      .on(t.gardenId, t.name)
+      .where(sql`name <> code`),
+  ],
+)
 
-export const crosses = pgTable('crosses', {
-  ...modelOf<'cross'>(),
-  crop: text().notNull(),
-  seedParentId: uuid('seed_parent_id').notNull(),
-  pollenParentId: uuid('pollen_parent_id'),
-  plannedOn: date('planned_on', { mode: 'string' }).notNull(),
-}, t => [primaryKey({ columns: [t.gardenId, t.id] }), index('crosses_by_revision').on(t.gardenId, t.revision), ofPresentGarden()])
+export const crosses = pgTable(
+  'crosses',
+  {
+    ...modelOf<'cross'>(),
+    crop: text().notNull(),
+    seedParentId: uuid('seed_parent_id').notNull(),
+    pollenParentId: uuid('pollen_parent_id'),
+    plannedOn: date('planned_on', { mode: 'string' }).notNull(),
+  },
+  t => [
+    primaryKey({ columns: [t.gardenId, t.id] }),
+    index('crosses_by_revision').on(t.gardenId, t.revision),
+    ofPresentGarden(),
+  ],
+)
 
-export const flowers = pgTable('flowers', {
-  ...modelOf<'flower'>(),
-  crossId: uuid('cross_id').notNull(),
-  seedParentId: uuid('seed_parent_id').notNull(),
-  status: text().notNull(),
-}, t => [
-  ofPresentGarden(),
-  primaryKey({ columns: [t.gardenId, t.id] }),
-  index('flowers_by_cross').on(t.gardenId, t.crossId),
-  index('flowers_by_revision').on(t.gardenId, t.revision),
-])
+export const flowers = pgTable(
+  'flowers',
+  {
+    ...modelOf<'flower'>(),
+    crossId: uuid('cross_id').notNull(),
+    seedParentId: uuid('seed_parent_id').notNull(),
+    status: text().notNull(),
+  },
+  t => [
+    ofPresentGarden(),
+    primaryKey({ columns: [t.gardenId, t.id] }),
+    index('flowers_by_cross').on(t.gardenId, t.crossId),
+    index('flowers_by_revision').on(t.gardenId, t.revision),
+  ],
+)
 
-export const seedLots = pgTable('seed_lots', {
-  ...modelOf<'seedLot'>(),
-  crossId: uuid('cross_id').notNull(),
-}, t => [
-  ofPresentGarden(),
-  primaryKey({ columns: [t.gardenId, t.id] }),
-  index('seed_lots_by_cross').on(t.gardenId, t.crossId),
-  index('seed_lots_by_revision').on(t.gardenId, t.revision),
-])
+export const seedLots = pgTable(
+  'seed_lots',
+  {
+    ...modelOf<'seedLot'>(),
+    crossId: uuid('cross_id').notNull(),
+  },
+  t => [
+    ofPresentGarden(),
+    primaryKey({ columns: [t.gardenId, t.id] }),
+    index('seed_lots_by_cross').on(t.gardenId, t.crossId),
+    index('seed_lots_by_revision').on(t.gardenId, t.revision),
+  ],
+)
 
-export const sowings = pgTable('sowings', {
-  ...modelOf<'sowing'>(),
-  crossId: uuid('cross_id').notNull(),
-  lotId: uuid('lot_id').notNull(),
-}, t => [
-  ofPresentGarden(),
-  primaryKey({ columns: [t.gardenId, t.id] }),
-  index('sowings_by_cross').on(t.gardenId, t.crossId),
-  index('sowings_by_revision').on(t.gardenId, t.revision),
-])
+export const sowings = pgTable(
+  'sowings',
+  {
+    ...modelOf<'sowing'>(),
+    crossId: uuid('cross_id').notNull(),
+    lotId: uuid('lot_id').notNull(),
+  },
+  t => [
+    ofPresentGarden(),
+    primaryKey({ columns: [t.gardenId, t.id] }),
+    index('sowings_by_cross').on(t.gardenId, t.crossId),
+    index('sowings_by_revision').on(t.gardenId, t.revision),
+  ],
+)
 
 /** What a crop is described by, and what is wished of it: things without a tag, few of each. */
-const describedOf = <T extends SubjectType>(name: string) => pgTable(name, { ...stateOf<T>(), crop: text().notNull() }, t => [primaryKey({ columns: [t.gardenId, t.id] }), ofPresentGarden()])
+const describedOf = <T extends SubjectType>(name: string) =>
+  pgTable(name, { ...stateOf<T>(), crop: text().notNull() }, t => [
+    primaryKey({ columns: [t.gardenId, t.id] }),
+    ofPresentGarden(),
+  ])
 
 export const traits = describedOf<'trait'>('traits')
 export const loci = describedOf<'locus'>('loci')
@@ -89,15 +121,40 @@ export const aims = describedOf<'aim'>('aims')
 export const guides = describedOf<'guide'>('guides')
 export const tasks = describedOf<'task'>('tasks')
 
-export const batches = pgTable('batches', { ...modelOf<'batch'>(), crop: text().notNull(), plantId: uuid('plant_id').notNull() }, t => [primaryKey({ columns: [t.gardenId, t.id] }), index('batches_by_plant').on(t.gardenId, t.plantId), ofPresentGarden()])
+export const batches = pgTable(
+  'batches',
+  { ...modelOf<'batch'>(), crop: text().notNull(), plantId: uuid('plant_id').notNull() },
+  t => [
+    primaryKey({ columns: [t.gardenId, t.id] }),
+    index('batches_by_plant').on(t.gardenId, t.plantId),
+    ofPresentGarden(),
+  ],
+)
 
 /** Weather that was read in from files; a month or so in each row. */
-export const readings = pgTable('readings', { ...stateOf<'readings'>(), readOn: date('read_on', { mode: 'string' }).notNull() }, t => [primaryKey({ columns: [t.gardenId, t.id] }), ofPresentGarden()])
+export const readings = pgTable(
+  'readings',
+  { ...stateOf<'readings'>(), readOn: date('read_on', { mode: 'string' }).notNull() },
+  t => [primaryKey({ columns: [t.gardenId, t.id] }), ofPresentGarden()],
+)
 
 /** Tubes of pollen, where they are kept, and what was read in from the loggers of these. */
-export const tubes = pgTable('tubes', { ...modelOf<'tube'>(), crop: text().notNull() }, t => [primaryKey({ columns: [t.gardenId, t.id] }), ofPresentGarden()])
-export const stores = pgTable('stores', stateOf<'store'>(), t => [primaryKey({ columns: [t.gardenId, t.id] }), ofPresentGarden()])
-export const storeReadings = pgTable('store_readings', { ...stateOf<'storeReadings'>(), storeId: uuid('store_id').notNull() }, t => [primaryKey({ columns: [t.gardenId, t.id] }), ofPresentGarden()])
+export const tubes = pgTable('tubes', { ...modelOf<'tube'>(), crop: text().notNull() }, t => [
+  primaryKey({ columns: [t.gardenId, t.id] }),
+  ofPresentGarden(),
+])
+export const stores = pgTable('stores', stateOf<'store'>(), t => [
+  primaryKey({ columns: [t.gardenId, t.id] }),
+  ofPresentGarden(),
+])
+export const storeReadings = pgTable(
+  'store_readings',
+  { ...stateOf<'storeReadings'>(), storeId: uuid('store_id').notNull() },
+  t => [primaryKey({ columns: [t.gardenId, t.id] }), ofPresentGarden()],
+)
 
 /** What the garden does its own way. */
-export const customs = pgTable('customs', stateOf<'custom'>(), t => [primaryKey({ columns: [t.gardenId, t.id] }), ofPresentGarden()])
+export const customs = pgTable('customs', stateOf<'custom'>(), t => [
+  primaryKey({ columns: [t.gardenId, t.id] }),
+  ofPresentGarden(),
+])

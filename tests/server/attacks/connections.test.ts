@@ -18,13 +18,21 @@ async function beginFile(visitor: Visitor) {
   const { hostname, port } = new URL(inject('address'))
   const socket = connect(Number(port), hostname)
   await new Promise(resolve => socket.once('connect', resolve))
-  socket.write(`GET /api/garden/backup HTTP/1.1\r\nhost: ${hostname}:${port}\r\ncookie: ${visitor.cookie}\r\nx-forwarded-for: ${visitor.headers['x-forwarded-for']}\r\n\r\n`)
+  socket.write(
+    `GET /api/garden/backup HTTP/1.1\r\nhost: ${hostname}:${port}\r\ncookie: ${visitor.cookie}\r\nx-forwarded-for: ${visitor.headers['x-forwarded-for']}\r\n\r\n`,
+  )
   const first = await new Promise<string>(resolve => socket.once('data', piece => resolve(String(piece))))
   socket.pause()
   return { status: Number(first.split(' ')[1]), end: () => socket.destroy() }
 }
 
-const openTransactions = async () => (await rowsOf<{ n: number }>(owner.db, sql`select count(*)::int n from pg_stat_activity where state like 'idle in transaction%' and usename like 'virgulta_server%'`))[0]!.n
+const openTransactions = async () =>
+  (
+    await rowsOf<{ n: number }>(
+      owner.db,
+      sql`select count(*)::int n from pg_stat_activity where state like 'idle in transaction%' and usename like 'virgulta_server%'`,
+    )
+  )[0]!.n
 
 it('twenty backups that are broken off leave the server as it was', async () => {
   const visitors = await Promise.all(Array.from({ length: 20 }, () => new Visitor().openDemo()))
@@ -40,12 +48,14 @@ it('files that nobody takes are few at a time, and hold up no request; the next 
   // Larger than what lies between server and reader, so that they wait to be taken.
   for (const visitor of visitors) {
     const { id } = await visitor.get<OpenGarden>('/api/garden')
-    await owner.db.execute(sql`update entries set payload = payload || jsonb_build_object('note', repeat('x', 2000)) where garden_id = ${id} and kind <> 'voided'`)
+    await owner.db.execute(
+      sql`update entries set payload = payload || jsonb_build_object('note', repeat('x', 2000)) where garden_id = ${id} and kind <> 'voided'`,
+    )
   }
   const begun = await Promise.all(visitors.slice(0, 3).map(beginFile))
   expect(begun.map(f => f.status)).toEqual([200, 200, 200])
   const told: number[] = []
-  const waiting = visitors.slice(3).map(async (visitor) => {
+  const waiting = visitors.slice(3).map(async visitor => {
     const file = await beginFile(visitor)
     told.push(file.status)
     return file
@@ -54,7 +64,9 @@ it('files that nobody takes are few at a time, and hold up no request; the next 
   const own = [beginFile(visitors[0]!), beginFile(visitors[0]!)]
   await wait(500)
   expect((await visitors[0]!.ask('GET', '/api/garden/backup')).body.data.code).toBe('busy')
-  await Promise.all(visitors.map(async visitor => expect((await visitor.ask('GET', '/api/plants')).status).toBe(200)))
+  await Promise.all(
+    visitors.map(async visitor => expect((await visitor.ask('GET', '/api/plants')).status).toBe(200)),
+  )
   expect(told).toEqual([])
   for (const file of begun) file.end()
   for (const file of await Promise.all(waiting)) file.end()
@@ -66,9 +78,11 @@ it('files that nobody takes are few at a time, and hold up no request; the next 
 it('a reader who takes nothing is cut off, and what is written for them is told so', async () => {
   const stream = new PassThrough()
   const put = writerTo(stream, 50)
-  await expect((async () => {
-    for (let i = 0; i < 100; i++) await put('x'.repeat(100_000))
-  })()).rejects.toThrow('no longer wanted')
+  await expect(
+    (async () => {
+      for (let i = 0; i < 100; i++) await put('x'.repeat(100_000))
+    })(),
+  ).rejects.toThrow('no longer wanted')
   expect(stream.destroyed).toBe(true)
   await expect(put('more')).rejects.toThrow('no longer wanted')
 })
@@ -79,13 +93,26 @@ it('forty who write to one garden at once make no stranger wait for a connection
   const codes = await keeper.codes(40)
   // Somebody holds the garden's log, as a restore or a slow disk would.
   let release!: () => void
-  const held = new Promise<void>(resolve => release = resolve)
+  const held = new Promise<void>(resolve => (release = resolve))
   const { id } = await keeper.get<{ id: string }>('/api/garden')
-  const holding = owner.db.transaction(async (tx) => {
+  const holding = owner.db.transaction(async tx => {
     await tx.execute(sql`select 1 from gardens where id = ${id} for update`)
     await held
   })
-  const writing = codes.map(code => keeper.send(entry('plantAdded', v7(), { name: `Crowd ${code}`, code, crop: 'chilli', plantKind: 'line', placeId: null, note: null, seedParentId: null, pollenParentId: null })))
+  const writing = codes.map(code =>
+    keeper.send(
+      entry('plantAdded', v7(), {
+        name: `Crowd ${code}`,
+        code,
+        crop: 'chilli',
+        plantKind: 'line',
+        placeId: null,
+        note: null,
+        seedParentId: null,
+        pollenParentId: null,
+      }),
+    ),
+  )
   await wait(500)
   const answers = await Promise.all(Array.from({ length: 6 }, () => stranger.ask('GET', '/api/plants')))
   expect(answers.map(a => a.status)).toEqual(Array.from({ length: 6 }, () => 200))

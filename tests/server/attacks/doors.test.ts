@@ -8,7 +8,12 @@ const KEY = 'the key that the start printed'
 /** As at home: the launcher printed a key, and nothing says that the doors are open. */
 let home: Awaited<ReturnType<typeof serve>>
 beforeAll(async () => {
-  home = await serve(inject('databaseUrl'), { VIRGULTA_PROXY: '', VIRGULTA_DEMO: '', VIRGULTA_MAIL_TRAY: '', VIRGULTA_TRAY_KEY: KEY })
+  home = await serve(inject('databaseUrl'), {
+    VIRGULTA_PROXY: '',
+    VIRGULTA_DEMO: '',
+    VIRGULTA_MAIL_TRAY: '',
+    VIRGULTA_TRAY_KEY: KEY,
+  })
 })
 afterAll(() => home.kill())
 
@@ -22,7 +27,8 @@ function stranger() {
 it('is shut to whoever does not know the key, though they seem to ask at home', async () => {
   const somebody = stranger()
   expect((await somebody.ask('GET', '/api/mail')).status).toBe(403)
-  for (const key of ['', 'guess', `${KEY} `, KEY.slice(0, -1)]) expect((await somebody.ask('POST', '/api/mail', { key })).status).toBe(403)
+  for (const key of ['', 'guess', `${KEY} `, KEY.slice(0, -1)])
+    expect((await somebody.ask('POST', '/api/mail', { key })).status).toBe(403)
   expect((await somebody.ask('GET', '/api/mail')).status).toBe(403)
   expect(await somebody.get('/api/session')).toMatchObject({ hasMailTray: false, hasDemo: true })
 })
@@ -43,7 +49,11 @@ describe('where accounts are made by letter', () => {
   afterAll(() => server.kill())
   const letterTo = async (address: string, subject: string) => {
     const reader = new Visitor(server.address)
-    await expect.poll(async () => (await reader.get<Letter[]>('/api/mail')).find(l => l.to === address && l.subject === subject)).toBeTruthy()
+    await expect
+      .poll(async () =>
+        (await reader.get<Letter[]>('/api/mail')).find(l => l.to === address && l.subject === subject),
+      )
+      .toBeTruthy()
     return (await reader.get<Letter[]>('/api/mail')).find(l => l.to === address)!
   }
 
@@ -61,9 +71,17 @@ describe('where accounts are made by letter', () => {
     const visitor = new Visitor(server.address)
     await visitor.ask('POST', '/api/account', { name: 'Rowan Marsh', email: visitor.email })
     const { text } = await letterTo(visitor.email, 'Your account with Virgulta')
-    const signIn = () => visitor.ask('POST', '/api/session', { email: visitor.email, password: visitor.password })
+    const signIn = () =>
+      visitor.ask('POST', '/api/session', { email: visitor.email, password: visitor.password })
     expect((await signIn()).status).toBe(401)
-    expect((await visitor.ask('PUT', '/api/account/reset', { secret: text.match(/#(\S+)/)![1], password: visitor.password })).status).toBe(200)
+    expect(
+      (
+        await visitor.ask('PUT', '/api/account/reset', {
+          secret: text.match(/#(\S+)/)![1],
+          password: visitor.password,
+        })
+      ).status,
+    ).toBe(200)
     expect((await signIn()).status).toBe(200)
   })
 })

@@ -13,7 +13,20 @@ async function withManyTags(address = inject('address')) {
   const keeper = await new Visitor(address).startGarden('Wide beds')
   const { ids, codes } = await plantedCross(keeper)
   for (let done = 0; done < MANY; done += 500) {
-    const batch = (await keeper.codes(500)).map(code => entry('flowerChosen', v7(), { code, crossId: ids.cross, seedParentId: ids.seedParent, pollenParentId: ids.pollenParent, blooms: 1 }, 100))
+    const batch = (await keeper.codes(500)).map(code =>
+      entry(
+        'flowerChosen',
+        v7(),
+        {
+          code,
+          crossId: ids.cross,
+          seedParentId: ids.seedParent,
+          pollenParentId: ids.pollenParent,
+          blooms: 1,
+        },
+        100,
+      ),
+    )
     expect((await keeper.send(...batch)).status).toBe(200)
   }
   const all = `/api/crosses/${ids.cross}/tags.pdf`
@@ -24,7 +37,7 @@ describe('a sheet of thousands of tags', () => {
   let large: Awaited<ReturnType<typeof withManyTags>>
   let another: Awaited<ReturnType<typeof withManyTags>>
   beforeAll(async () => {
-    [large, another] = await Promise.all([withManyTags(), withManyTags()])
+    ;[large, another] = await Promise.all([withManyTags(), withManyTags()])
   })
 
   it('is printed while the server answers others', async () => {
@@ -43,7 +56,9 @@ describe('a sheet of thousands of tags', () => {
     for (const { keeper, all } of [large, another, large, another, large, another]) {
       const socket = connect(Number(port), hostname)
       await new Promise(resolve => socket.once('connect', resolve))
-      socket.write(`GET ${all} HTTP/1.1\r\nhost: ${hostname}:${port}\r\ncookie: ${keeper.cookie}\r\nx-forwarded-for: ${keeper.headers['x-forwarded-for']}\r\n\r\n`)
+      socket.write(
+        `GET ${all} HTTP/1.1\r\nhost: ${hostname}:${port}\r\ncookie: ${keeper.cookie}\r\nx-forwarded-for: ${keeper.headers['x-forwarded-for']}\r\n\r\n`,
+      )
       // Long enough to be at it, not to be done.
       await large.keeper.ask('GET', '/api/garden')
       socket.destroy()
@@ -58,7 +73,12 @@ describe('work that takes more than it may', () => {
     const server = await serve(inject('databaseUrl'), env)
     const { keeper, all, one } = await withManyTags(server.address)
     const { body, ...answer } = await keeper.ask('GET', all)
-    return { answer: [answer.status, body.data?.sentence], ofOne: () => keeper.ask('GET', one), round: () => keeper.ask('GET', '/api/round'), end: () => server.kill() }
+    return {
+      answer: [answer.status, body.data?.sentence],
+      ofOne: () => keeper.ask('GET', one),
+      round: () => keeper.ask('GET', '/api/round'),
+      end: () => server.kill(),
+    }
   }
 
   it('of time is ended, and said so in words; what is less goes on', async () => {
@@ -72,7 +92,10 @@ describe('work that takes more than it may', () => {
   it('of memory is ended, and said so in words; the server goes on', async () => {
     // Near its end a memory is swept again and again: on a slow machine the time must not be over before.
     const { answer, round, end } = await sheets({ VIRGULTA_HEAVY_MB: '20', VIRGULTA_HEAVY_SECONDS: '55' })
-    expect(answer).toEqual([422, 'This takes more than the 20 MB of memory that it may take; ask for less at once.'])
+    expect(answer).toEqual([
+      422,
+      'This takes more than the 20 MB of memory that it may take; ask for less at once.',
+    ])
     expect((await round()).status).toBe(200)
     await end()
   })

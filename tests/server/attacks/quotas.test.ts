@@ -15,7 +15,10 @@ afterAll(() => owner.close())
 
 describe('copies of the demo garden', () => {
   it('are so many at a time, however many ask', async () => {
-    const [{ copies } = { copies: 0 }] = await rowsOf<{ copies: number }>(owner.db, sql`select demo_copies() as copies`)
+    const [{ copies } = { copies: 0 }] = await rowsOf<{ copies: number }>(
+      owner.db,
+      sql`select demo_copies() as copies`,
+    )
     const server = await serve(inject('databaseUrl'), { VIRGULTA_MOST_DEMOS: String(copies + 1) })
     expect((await new Visitor(server.address).ask('POST', '/api/session/demo')).status).toBe(200)
     const { status, body } = await new Visitor(server.address).ask('POST', '/api/session/demo')
@@ -28,7 +31,14 @@ describe('copies of the demo garden', () => {
     for (let i = 0; i < 62; i++) {
       const visitor = new Visitor()
       visitor.headers['x-forwarded-for'] = `2001:db8:77:1::${i.toString(16)}`
-      statuses.push((await visitor.ask('POST', '/api/session', { email: `block-${i}@garden.example`, password: 'a guess' })).status)
+      statuses.push(
+        (
+          await visitor.ask('POST', '/api/session', {
+            email: `block-${i}@garden.example`,
+            password: 'a guess',
+          })
+        ).status,
+      )
     }
     expect(statuses.slice(-2)).toEqual([429, 429])
   })
@@ -44,7 +54,10 @@ it('a person keeps so many gardens, and is told so', async () => {
 
 it('files that wait for their work take so much room of all together', async () => {
   const server = await serve(inject('databaseUrl'), { VIRGULTA_MOST_UPLOADS_MB: '1' })
-  const [one, other] = [await new Visitor(server.address).signUp(), await new Visitor(server.address).signUp()]
+  const [one, other] = [
+    await new Visitor(server.address).signUp(),
+    await new Visitor(server.address).signUp(),
+  ]
   const piece = Buffer.alloc(600_000, 'x')
   expect((await one.askBytes('PUT', `/api/uploads/${v7()}?piece=0`, piece)).status).toBe(200)
   expect((await other.askBytes('PUT', `/api/uploads/${v7()}?piece=0`, piece)).status).toBe(507)
@@ -59,11 +72,20 @@ describe('the log of a garden', () => {
     const server = await serve(inject('databaseUrl'), { VIRGULTA_MOST_ENTRIES: '6' })
     const keeper = await new Visitor(server.address).startGarden('Full beds')
     const { ids } = await plantedCross(keeper)
-    expect(await keeper.get<GardenSize>('/api/garden/size')).toMatchObject({ entries: 4, bytes: expect.any(Number), room: { entries: 6 } })
+    expect(await keeper.get<GardenSize>('/api/garden/size')).toMatchObject({
+      entries: 4,
+      bytes: expect.any(Number),
+      room: { entries: 6 },
+    })
     const score = () => entry('scored', ids.seedParent, { trait: 'height', value: 40 })
     expect((await keeper.send(score(), score())).status).toBe(200)
     const { status, body } = await keeper.send(score())
-    expect([status, body.data.sentence]).toEqual([422, expect.stringMatching(/^The log of this garden is full: it may hold 6 entries and 1024 MB on this server\./)])
+    expect([status, body.data.sentence]).toEqual([
+      422,
+      expect.stringMatching(
+        /^The log of this garden is full: it may hold 6 entries and 1024 MB on this server\./,
+      ),
+    ])
     expect((await keeper.get<GardenSize>('/api/garden/size')).entries).toBe(6)
     await server.kill()
   })
@@ -72,9 +94,14 @@ describe('the log of a garden', () => {
     const keeper = await new Visitor().startGarden('Long beds')
     await plantedCross(keeper)
     const file = await backupOf(keeper)
-    const [{ personId } = { personId: '' }] = await rowsOf<{ personId: string }>(owner.db, sql`select person_id as "personId" from members where garden_id = ${(await keeper.get<OpenGarden>('/api/garden')).id}`)
+    const [{ personId } = { personId: '' }] = await rowsOf<{ personId: string }>(
+      owner.db,
+      sql`select person_id as "personId" from members where garden_id = ${(await keeper.get<OpenGarden>('/api/garden')).id}`,
+    )
     vi.stubEnv('VIRGULTA_MOST_ENTRIES', '3')
-    await expect(restore(owner.db, Readable.from([file]), personId)).rejects.toThrow('it holds more than the 3 entries that a garden may hold on this server. Nothing was changed.')
+    await expect(restore(owner.db, Readable.from([file]), personId)).rejects.toThrow(
+      'it holds more than the 3 entries that a garden may hold on this server. Nothing was changed.',
+    )
     vi.unstubAllEnvs()
   })
 
@@ -83,8 +110,14 @@ describe('the log of a garden', () => {
     await plantedCross(noted)
     for (const visitor of [noted, copied]) {
       const { id } = await visitor.get<OpenGarden>('/api/garden')
-      const [counted] = await rowsOf(owner.db, sql`select entry_count as entries, log_bytes as bytes from gardens where id = ${id}`)
-      const [there] = await rowsOf(owner.db, sql`select count(*) as entries, sum(pg_column_size(e)) as bytes from entries e where garden_id = ${id}`)
+      const [counted] = await rowsOf(
+        owner.db,
+        sql`select entry_count as entries, log_bytes as bytes from gardens where id = ${id}`,
+      )
+      const [there] = await rowsOf(
+        owner.db,
+        sql`select count(*) as entries, sum(pg_column_size(e)) as bytes from entries e where garden_id = ${id}`,
+      )
       expect(counted).toEqual(there)
     }
   })

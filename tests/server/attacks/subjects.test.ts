@@ -13,7 +13,22 @@ import { Visitor, entry, plantedCross } from '../visitor'
 const owner = open(inject('databaseUrl'))
 afterAll(() => owner.close())
 
-const PAGES = ['/api/round', '/api/season', '/api/crosses', '/api/pollen', '/api/pollen/season', '/api/seed', '/api/offspring', '/api/calendar', '/api/bloom?from=2026-01-01&to=2026-12-31', '/api/aims', '/api/plants', '/api/plants?sort=since', '/api/find?q=test', '/api/weather']
+const PAGES = [
+  '/api/round',
+  '/api/season',
+  '/api/crosses',
+  '/api/pollen',
+  '/api/pollen/season',
+  '/api/seed',
+  '/api/offspring',
+  '/api/calendar',
+  '/api/bloom?from=2026-01-01&to=2026-12-31',
+  '/api/aims',
+  '/api/plants',
+  '/api/plants?sort=since',
+  '/api/find?q=test',
+  '/api/weather',
+]
 
 async function expectAllShown(keeper: Visitor, ...more: string[]) {
   for (const path of [...PAGES, ...more]) expect((await keeper.ask('GET', path)).status, path).toBe(200)
@@ -23,9 +38,13 @@ describe('a flower that cannot be reckoned with', () => {
   it('is left out and named; every page shows the rest; a later note or a comparison with the log brings it back', async () => {
     const keeper = await new Visitor().startGarden('Damaged beds')
     const { ids, codes } = await plantedCross(keeper)
-    await owner.db.execute(sql`update flowers set state = state || '{"chosenOn": "no day", "pollinations": null}' where id = ${ids.flower}`)
+    await owner.db.execute(
+      sql`update flowers set state = state || '{"chosenOn": "no day", "pollinations": null}' where id = ${ids.flower}`,
+    )
     const leftOut = async () => (await keeper.get<Round>('/api/round')).leftOut
-    expect(await leftOut()).toEqual([{ type: 'flower', id: ids.flower, code: codes.flower, crossId: ids.cross }])
+    expect(await leftOut()).toEqual([
+      { type: 'flower', id: ids.flower, code: codes.flower, crossId: ids.cross },
+    ])
     await expectAllShown(keeper, `/api/plants/${ids.seedParent}`)
     expect((await keeper.get<CrossRow[]>('/api/crosses')).map(row => row.progress.done)).toEqual([0])
     expect((await keeper.get<CrossPage>(`/api/crosses/${ids.cross}`)).flowers).toEqual([])
@@ -49,40 +68,95 @@ describe('something else that cannot be worked with', () => {
     ['store', 'stores', `{"celsius": "cold"}`],
     ['plant', 'plants', `{"scores": [{"trait": "height", "value": "tall", "on": "2026-06-01"}]}`],
     ['plant', 'plants', `{"blooming": {"notes": [], "blooms": [{}]}, "genotype": null}`],
-  ] as const)('%s (%s, %s) is left out and named; every page shows the rest; comparing with the log brings it back', async (type, table, damage) => {
-    const keeper = await new Visitor().startGarden('Damaged beds')
-    const { ids } = await plantedCross(keeper)
-    const [tubeCode, batchCode] = await keeper.codes(2) as [string, string]
-    const [aim, tube, batch, task, store] = Array.from({ length: 5 }, () => v7()) as [string, string, string, string, string]
-    const own: Record<string, string> = { aim, tube, batch, task, store, plant: ids.pollenParent }
-    const { status } = await keeper.send(
-      entry('aimSet', aim, { crop: 'chilli', words: 'Low and dark', wishes: [] }, 100),
-      entry('storeSet', store, { name: 'Shelf', keeps: 'refrigerator', celsius: 4, isLogged: false }, 100),
-      entry('pollenCollected', tube, { code: tubeCode, crop: 'chilli', donors: [ids.pollenParent], way: 'ripe', stage: 'open', flowers: 4 }, 90),
-      entry('pollenTubed', tube, { drying: 'agent', doses: 10, hasDesiccant: true, storeId: store }, 89),
-      entry('batchPlanned', batch, { code: batchCode, crop: 'chilli', plantId: ids.pollenParent, on: '2026-02-20', why: 'to meet' }, 80),
-      entry('taskPlanned', task, { does: 'holdBack', crop: 'chilli', plantId: ids.seedParent, forId: ids.pollenParent, from: '2026-05-01', until: '2026-05-04', why: 'to meet' }, 70),
-    )
-    expect(status).toBe(200)
-    await owner.db.execute(sql`update ${sql.raw(table)} set state = state || ${damage}::jsonb where id = ${own[type]!}`)
-    const leftOut = async () => (await keeper.get<Round>('/api/round')).leftOut.map(one => [one.type, one.id])
-    expect(await leftOut()).toEqual([[type, own[type]]])
-    await expectAllShown(keeper, `/api/plants/${ids.seedParent}`, `/api/crosses/${ids.cross}`, ...type === 'aim' ? [] : [`/api/aims/${aim}`], ...type === 'tube' ? [] : [`/api/pollen/${tube}`], `/api/plants/${ids.seedParent}/genes`)
-    // Its own page says that it is not there, and does not break.
-    const itsPage: Partial<Record<string, string>> = { aim: `/api/aims/${aim}`, tube: `/api/pollen/${tube}`, plant: `/api/plants/${ids.pollenParent}` }
-    if (itsPage[type]) expect((await keeper.ask('GET', itsPage[type]!)).status).toBe(404)
-    const { id: gardenId } = await keeper.get<OpenGarden>('/api/garden')
-    const garden = (await lastingGardens(owner.db)).find(g => g.id === gardenId)!
-    expect((await rebuild(owner.db, garden)).differed).toEqual([{ type, id: own[type] }])
-    expect(await leftOut()).toEqual([])
-    if (itsPage[type]) expect((await keeper.ask('GET', itsPage[type]!)).status).toBe(200)
-  })
+  ] as const)(
+    '%s (%s, %s) is left out and named; every page shows the rest; comparing with the log brings it back',
+    async (type, table, damage) => {
+      const keeper = await new Visitor().startGarden('Damaged beds')
+      const { ids } = await plantedCross(keeper)
+      const [tubeCode, batchCode] = (await keeper.codes(2)) as [string, string]
+      const [aim, tube, batch, task, store] = Array.from({ length: 5 }, () => v7()) as [
+        string,
+        string,
+        string,
+        string,
+        string,
+      ]
+      const own: Record<string, string> = { aim, tube, batch, task, store, plant: ids.pollenParent }
+      const { status } = await keeper.send(
+        entry('aimSet', aim, { crop: 'chilli', words: 'Low and dark', wishes: [] }, 100),
+        entry('storeSet', store, { name: 'Shelf', keeps: 'refrigerator', celsius: 4, isLogged: false }, 100),
+        entry(
+          'pollenCollected',
+          tube,
+          {
+            code: tubeCode,
+            crop: 'chilli',
+            donors: [ids.pollenParent],
+            way: 'ripe',
+            stage: 'open',
+            flowers: 4,
+          },
+          90,
+        ),
+        entry('pollenTubed', tube, { drying: 'agent', doses: 10, hasDesiccant: true, storeId: store }, 89),
+        entry(
+          'batchPlanned',
+          batch,
+          { code: batchCode, crop: 'chilli', plantId: ids.pollenParent, on: '2026-02-20', why: 'to meet' },
+          80,
+        ),
+        entry(
+          'taskPlanned',
+          task,
+          {
+            does: 'holdBack',
+            crop: 'chilli',
+            plantId: ids.seedParent,
+            forId: ids.pollenParent,
+            from: '2026-05-01',
+            until: '2026-05-04',
+            why: 'to meet',
+          },
+          70,
+        ),
+      )
+      expect(status).toBe(200)
+      await owner.db.execute(
+        sql`update ${sql.raw(table)} set state = state || ${damage}::jsonb where id = ${own[type]!}`,
+      )
+      const leftOut = async () =>
+        (await keeper.get<Round>('/api/round')).leftOut.map(one => [one.type, one.id])
+      expect(await leftOut()).toEqual([[type, own[type]]])
+      await expectAllShown(
+        keeper,
+        `/api/plants/${ids.seedParent}`,
+        `/api/crosses/${ids.cross}`,
+        ...(type === 'aim' ? [] : [`/api/aims/${aim}`]),
+        ...(type === 'tube' ? [] : [`/api/pollen/${tube}`]),
+        `/api/plants/${ids.seedParent}/genes`,
+      )
+      // Its own page says that it is not there, and does not break.
+      const itsPage: Partial<Record<string, string>> = {
+        aim: `/api/aims/${aim}`,
+        tube: `/api/pollen/${tube}`,
+        plant: `/api/plants/${ids.pollenParent}`,
+      }
+      if (itsPage[type]) expect((await keeper.ask('GET', itsPage[type]!)).status).toBe(404)
+      const { id: gardenId } = await keeper.get<OpenGarden>('/api/garden')
+      const garden = (await lastingGardens(owner.db)).find(g => g.id === gardenId)!
+      expect((await rebuild(owner.db, garden)).differed).toEqual([{ type, id: own[type] }])
+      expect(await leftOut()).toEqual([])
+      if (itsPage[type]) expect((await keeper.ask('GET', itsPage[type]!)).status).toBe(200)
+    },
+  )
 })
 
 it('a garden whose log does not fit together stays shut at every door, but gives its backup', async () => {
   const keeper = await new Visitor().startGarden('Torn beds')
   const { id } = await keeper.get<OpenGarden>('/api/garden')
-  const { body: { token } } = await keeper.ask<{ token: string }>('POST', '/api/tokens', { name: 'calendar', opens: 'calendar' })
+  const {
+    body: { token },
+  } = await keeper.ask<{ token: string }>('POST', '/api/tokens', { name: 'calendar', opens: 'calendar' })
   await owner.db.execute(sql`update gardens set fault = 'A flower comes before its cross.' where id = ${id}`)
   for (const path of ['/api/round', '/api/calendar', `/api/calendar/${token}.ics`]) {
     const { status, body } = await keeper.ask('GET', path)

@@ -11,22 +11,45 @@ import type { Column } from '../../../components/base/ReadTable.vue'
 type Row = CropPage['records'][number]
 const route = useRoute()
 const router = useRouter()
-const cross = computed(() => route.query.cross ? String(route.query.cross) : undefined)
-const { data: page, problem } = useLive<CropPage>(() => `/api/crops/${route.params.id}?${new URLSearchParams({
-  ...route.query.of ? { of: String(route.query.of) } : {}, ...cross.value ? { cross: cross.value } : {},
-})}`)
-const ask = (query: Record<string, string | undefined>) => router.replace({ query: { ...route.query, ...query } })
+const cross = computed(() => (route.query.cross ? String(route.query.cross) : undefined))
+const { data: page, problem } = useLive<CropPage>(
+  () =>
+    `/api/crops/${route.params.id}?${new URLSearchParams({
+      ...(route.query.of ? { of: String(route.query.of) } : {}),
+      ...(cross.value ? { cross: cross.value } : {}),
+    })}`,
+)
+const ask = (query: Record<string, string | undefined>) =>
+  router.replace({ query: { ...route.query, ...query } })
 const all = Object.entries(quantities).map(([of, view]) => ({ of: of as Quantity, ...view }))
 
-const result = (row: Row) => 'tries' in row ? row.successes / row.tries : row.to
+const result = (row: Row) => ('tries' in row ? row.successes / row.tries : row.to)
 /** A record in words: "5 days", "between 3 and 5 days", "yes", "17 of 24". */
 function words(row: Row): string {
-  if ('tries' in row) return row.tries === 1 && page.value?.of !== 'seedsPerFruit' ? (row.successes ? 'yes' : 'no') : page.value?.of === 'seedsPerFruit' ? `${row.successes} in ${counted(row.tries, 'fruit')}` : `${row.successes} of ${row.tries}`
-  return row.from === row.to ? `${counted(row.to, 'day')}` : row.from === 0 ? `within ${Math.ceil(row.to)} ${row.to > 1 ? 'days' : 'day'}` : `more than ${row.from}, at most ${row.to} days`
+  if ('tries' in row)
+    return row.tries === 1 && page.value?.of !== 'seedsPerFruit'
+      ? row.successes
+        ? 'yes'
+        : 'no'
+      : page.value?.of === 'seedsPerFruit'
+        ? `${row.successes} in ${counted(row.tries, 'fruit')}`
+        : `${row.successes} of ${row.tries}`
+  return row.from === row.to
+    ? `${counted(row.to, 'day')}`
+    : row.from === 0
+      ? `within ${Math.ceil(row.to)} ${row.to > 1 ? 'days' : 'day'}`
+      : `more than ${row.from}, at most ${row.to} days`
 }
-const screen = (row: Row) => ({
-  flower: `/crosses/${row.crossId}?flower=${row.id}`, seedLot: `/seed/packets/${row.id}`, sowing: `/seed/trays/${row.id}`, plant: `/plants/${row.id}`, batch: '/bloom', tube: `/pollen/${row.id}`, cross: `/crosses/${row.id}`,
-})[row.type]
+const screen = (row: Row) =>
+  ({
+    flower: `/crosses/${row.crossId}?flower=${row.id}`,
+    seedLot: `/seed/packets/${row.id}`,
+    sowing: `/seed/trays/${row.id}`,
+    plant: `/plants/${row.id}`,
+    batch: '/bloom',
+    tube: `/pollen/${row.id}`,
+    cross: `/crosses/${row.id}`,
+  })[row.type]
 /** How much each wait weighs: what cannot be weighs little. */
 const weights = computed(() => {
   const waits = (page.value?.records ?? []).filter((r): r is Extract<Row, { from: number }> => 'from' in r)
@@ -38,24 +61,52 @@ const weightOf = (row: Row) => Number((weights.value.get(row.id) ?? 1).toFixed(2
 const columns: Column<Row>[] = [
   { key: 'code', title: 'Tag', value: r => r.code },
   { key: 'on', title: 'Known on', value: r => r.on },
-  { key: 'result', title: 'Result', value: result, csv: {
-    'days, from': r => 'tries' in r ? null : r.from, 'days, to': r => 'tries' in r ? null : r.to, 'of these': r => 'tries' in r ? r.successes : null, 'out of': r => 'tries' in r ? r.tries : null,
-    'weight': r => weightOf(r),
-  } },
+  {
+    key: 'result',
+    title: 'Result',
+    value: result,
+    csv: {
+      'days, from': r => ('tries' in r ? null : r.from),
+      'days, to': r => ('tries' in r ? null : r.to),
+      'of these': r => ('tries' in r ? r.successes : null),
+      'out of': r => ('tries' in r ? r.tries : null),
+      'weight': r => weightOf(r),
+    },
+  },
 ]
 </script>
 
 <template>
-  <div v-if="problem" class="fail" role="alert">{{ problem.sentence }} <NuxtLink to="/garden">To the garden</NuxtLink></div>
+  <div v-if="problem" class="fail" role="alert">
+    {{ problem.sentence }} <NuxtLink to="/garden">To the garden</NuxtLink>
+  </div>
   <div v-else-if="page" class="stack">
-    <p class="quiet">The guide gives the range in which four cases in five lie; each record of yours moves it.</p>
+    <p class="quiet">
+      The guide gives the range in which four cases in five lie; each record of yours moves it.
+    </p>
     <div class="columns">
       <PaperSheet>
         <table class="learnt">
-          <thead><tr><th scope="col">Quantity</th><th scope="col">Guide</th><th scope="col">By now</th><th scope="col" class="end">Records</th></tr></thead>
+          <thead>
+            <tr>
+              <th scope="col">Quantity</th>
+              <th scope="col">Guide</th>
+              <th scope="col">By now</th>
+              <th scope="col" class="end">Records</th>
+            </tr>
+          </thead>
           <tbody>
             <tr v-for="q in all" :key="q.of" :class="{ chosen: q.of === page.of }">
-              <th scope="row"><button type="button" class="bare" :aria-pressed="q.of === page.of" @click="ask({ of: q.of })">{{ q.words }}</button></th>
+              <th scope="row">
+                <button
+                  type="button"
+                  class="bare"
+                  :aria-pressed="q.of === page.of"
+                  @click="ask({ of: q.of })"
+                >
+                  {{ q.words }}
+                </button>
+              </th>
               <td class="figures quiet">{{ rangeInWords(q.guide(page.guide), q.unit) }}</td>
               <td class="figures">{{ rangeInWords(q.now(page.knowledge), q.unit) }}</td>
               <td class="figures end">{{ q.now(page.knowledge).records }}</td>
@@ -64,26 +115,92 @@ const columns: Column<Row>[] = [
         </table>
       </PaperSheet>
       <PaperSheet :heading="quantities[page.of].words">
-        <template #actions><v-btn v-if="cross" size="small" @click="ask({ cross: undefined })">Of one cross; show all</v-btn></template>
-        <ReadTable v-if="page.records.length" :rows="page.records" :columns="columns" :file="`records-${page.guide.id}-${page.of}`" name="records" one="record" sort="on" descending @open="row => navigateTo(screen(row))">
+        <template #actions
+          ><v-btn v-if="cross" size="small" @click="ask({ cross: undefined })"
+            >Of one cross; show all</v-btn
+          ></template
+        >
+        <ReadTable
+          v-if="page.records.length"
+          :rows="page.records"
+          :columns="columns"
+          :file="`records-${page.guide.id}-${page.of}`"
+          name="records"
+          one="record"
+          sort="on"
+          descending
+          @open="row => navigateTo(screen(row))"
+        >
           <template #code="{ row }"><TagLabel :code="row.code" :to="screen(row)" /></template>
-          <template #on="{ row }"><span class="quiet">{{ dayInWords(row.on, true) }}</span></template>
-          <template #result="{ row }">{{ words(row) }}<span v-if="weightOf(row) < 0.5" class="doubt small"> far from all others: weighs little. Is the day right?</span></template>
+          <template #on="{ row }"
+            ><span class="quiet">{{ dayInWords(row.on, true) }}</span></template
+          >
+          <template #result="{ row }"
+            >{{ words(row)
+            }}<span v-if="weightOf(row) < 0.5" class="doubt small">
+              far from all others: weighs little. Is the day right?</span
+            ></template
+          >
         </ReadTable>
-        <p v-else class="quiet">Nothing is recorded yet{{ cross ? ' on this cross' : '' }}; the guide stands alone. Records come by themselves from what is noted at flowers, packets and trays.</p>
+        <p v-else class="quiet">
+          Nothing is recorded yet{{ cross ? ' on this cross' : '' }}; the guide stands alone. Records come by
+          themselves from what is noted at flowers, packets and trays.
+        </p>
       </PaperSheet>
     </div>
   </div>
 </template>
 
 <style scoped>
-.columns { display: grid; grid-template-columns: minmax(0, 6fr) minmax(0, 5fr); gap: 16px; align-items: start; }
-@media (max-width: 1000px) { .columns { grid-template-columns: minmax(0, 1fr); } }
-.learnt { width: 100%; border-collapse: collapse; font-size: 14px; }
-th { text-align: left; font-weight: 500; }
-thead th { color: var(--quiet); border-bottom: 1px solid var(--ink); height: 34px; }
-tbody th, td { height: 38px; border-bottom: 1px solid var(--rule); padding-right: 12px; }
-.end { text-align: right; padding-right: 4px; }
-.chosen th, .chosen td { background: var(--wash); font-weight: 650; }
-.bare { border: 0; background: none; padding: 4px 6px; font: inherit; color: var(--sap); text-align: left; cursor: pointer; text-decoration: underline; text-underline-offset: 3px; }
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 6fr) minmax(0, 5fr);
+  gap: 16px;
+  align-items: start;
+}
+@media (max-width: 1000px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+.learnt {
+  width: 100%;
+  border-collapse: collapse;
+  font-size: 14px;
+}
+th {
+  text-align: left;
+  font-weight: 500;
+}
+thead th {
+  color: var(--quiet);
+  border-bottom: 1px solid var(--ink);
+  height: 34px;
+}
+tbody th,
+td {
+  height: 38px;
+  border-bottom: 1px solid var(--rule);
+  padding-right: 12px;
+}
+.end {
+  text-align: right;
+  padding-right: 4px;
+}
+.chosen th,
+.chosen td {
+  background: var(--wash);
+  font-weight: 650;
+}
+.bare {
+  border: 0;
+  background: none;
+  padding: 4px 6px;
+  font: inherit;
+  color: var(--sap);
+  text-align: left;
+  cursor: pointer;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
 </style>

@@ -12,7 +12,9 @@ const garden = useGardenStore()
 const { data: story, problem } = useLive<LotStory>(() => `/api/seed/lots/${route.params.id}`)
 const isSowing = ref(false)
 const isEnding = ref(false)
-const { run: keep } = useOnce(() => useLogStore().note([{ kind: 'keptAsReserve', subjectId: story.value!.lot.id, payload: {} }]))
+const { run: keep } = useOnce(() =>
+  useLogStore().note([{ kind: 'keptAsReserve', subjectId: story.value!.lot.id, payload: {} }]),
+)
 const soundShare = computed(() => {
   const lot = story.value?.lot
   const tries = lot ? lot.sound + lot.empty : 0
@@ -22,14 +24,24 @@ const guide = computed(() => story.value && garden.cropOf(story.value.crop)?.gui
 </script>
 
 <template>
-  <div v-if="problem" class="fail" role="alert">{{ problem.sentence }} <NuxtLink to="/seed">To the seed</NuxtLink></div>
+  <div v-if="problem" class="fail" role="alert">
+    {{ problem.sentence }} <NuxtLink to="/seed">To the seed</NuxtLink>
+  </div>
   <div v-else-if="story && guide" class="stack">
     <header class="row spread">
       <div class="stack head">
-        <TagLabel :code="story.lot.code" large><CrossName :seed-parent="story.seedParent" :pollen-parent="story.pollenParent" links /></TagLabel>
-        <h1>{{ story.lot.left ? `${counted(story.lot.left, 'seed')} in the packet` : 'The packet is empty' }}</h1>
-        <p v-if="story.lot.reserveSince && story.lot.left" class="quiet">A reserve since {{ dayInWords(story.lot.reserveSince, true) }}: nobody is asked to sow it.</p>
-        <p v-for="doubt in story.doubts" :key="doubt.words" class="doubt hatch">{{ doubt.flowers }} of {{ counted(story.lot.flowerIds.length, 'flower') }}: {{ doubt.words }}.</p>
+        <TagLabel :code="story.lot.code" large
+          ><CrossName :seed-parent="story.seedParent" :pollen-parent="story.pollenParent" links
+        /></TagLabel>
+        <h1>
+          {{ story.lot.left ? `${counted(story.lot.left, 'seed')} in the packet` : 'The packet is empty' }}
+        </h1>
+        <p v-if="story.lot.reserveSince && story.lot.left" class="quiet">
+          A reserve since {{ dayInWords(story.lot.reserveSince, true) }}: nobody is asked to sow it.
+        </p>
+        <p v-for="doubt in story.doubts" :key="doubt.words" class="doubt hatch">
+          {{ doubt.flowers }} of {{ counted(story.lot.flowerIds.length, 'flower') }}: {{ doubt.words }}.
+        </p>
       </div>
       <div v-if="garden.mayNote && story.lot.left" class="row">
         <v-btn class="quietly" @click="isEnding = true">Used up, given or thrown away</v-btn>
@@ -41,19 +53,42 @@ const guide = computed(() => story.value && garden.cropOf(story.value.crop)?.gui
       <div class="stack">
         <PaperSheet heading="Harvest">
           <dl>
-            <dt>Harvested</dt><dd>{{ dayInWords(story.lot.harvestedOn, true) }}</dd>
-            <dt>Cross</dt><dd><TagLabel :code="story.crossCode" :to="`/crosses/${story.lot.crossId}`" /></dd>
-            <dt>Fruits</dt><dd class="figures">{{ story.lot.fruits }}</dd>
-            <dt>Seeds counted</dt><dd class="figures">{{ story.lot.seeds }}, {{ story.lot.sound }} sound, {{ story.lot.empty }} empty</dd>
-            <template v-if="soundShare"><dt>Sound</dt><dd class="figures">{{ Math.round(soundShare.share * 100) }} % <span class="quiet small">{{ Math.round(soundShare.low * 100) }}–{{ Math.round(soundShare.high * 100) }}, of {{ soundShare.tries }} looked at</span></dd></template>
+            <dt>Harvested</dt>
+            <dd>{{ dayInWords(story.lot.harvestedOn, true) }}</dd>
+            <dt>Cross</dt>
+            <dd><TagLabel :code="story.crossCode" :to="`/crosses/${story.lot.crossId}`" /></dd>
+            <dt>Fruits</dt>
+            <dd class="figures">{{ story.lot.fruits }}</dd>
+            <dt>Seeds counted</dt>
+            <dd class="figures">
+              {{ story.lot.seeds }}, {{ story.lot.sound }} sound, {{ story.lot.empty }} empty
+            </dd>
+            <template v-if="soundShare"
+              ><dt>Sound</dt>
+              <dd class="figures">
+                {{ Math.round(soundShare.share * 100) }} %
+                <span class="quiet small"
+                  >{{ Math.round(soundShare.low * 100) }}–{{ Math.round(soundShare.high * 100) }}, of
+                  {{ soundShare.tries }} looked at</span
+                >
+              </dd></template
+            >
           </dl>
         </PaperSheet>
         <PaperSheet v-if="story.lot.gone.length" heading="What else became of it">
-          <ul class="sown"><li v-for="(g, i) in story.lot.gone" :key="i">{{ g.seeds }} {{ seedEndWords[g.how] }} on {{ dayInWords(g.on, true) }}{{ g.note ? `: ${g.note}` : '' }}</li></ul>
+          <ul class="sown">
+            <li v-for="(g, i) in story.lot.gone" :key="i">
+              {{ g.seeds }} {{ seedEndWords[g.how] }} on {{ dayInWords(g.on, true)
+              }}{{ g.note ? `: ${g.note}` : '' }}
+            </li>
+          </ul>
         </PaperSheet>
         <PaperSheet heading="Sown from it">
           <ul v-if="story.sowings.length" class="sown">
-            <li v-for="s in story.sowings" :key="s.id" class="row"><TagLabel :code="s.code" :to="`/seed/trays/${s.id}`" /> {{ counted(s.seeds, 'seed') }} on {{ dayInWords(s.sownOn, true) }}, {{ s.up }} up</li>
+            <li v-for="s in story.sowings" :key="s.id" class="row">
+              <TagLabel :code="s.code" :to="`/seed/trays/${s.id}`" /> {{ counted(s.seeds, 'seed') }} on
+              {{ dayInWords(s.sownOn, true) }}, {{ s.up }} up
+            </li>
           </ul>
           <p v-else class="quiet">Nothing yet.</p>
         </PaperSheet>
@@ -61,20 +96,49 @@ const guide = computed(() => story.value && garden.cropOf(story.value.crop)?.gui
       <div class="stack">
         <PaperSheet :heading="handlingWords[guide.seedHandling.kind]">
           <p>{{ guide.seedHandling.how }}</p>
-          <p class="quiet">Of this crop <EstimateMark :estimate="shareEstimate(garden.cropOf(story.crop)!.knowledge.shares.germination)" v-bind="markOf('germination', story.crop)" /> come up.</p>
+          <p class="quiet">
+            Of this crop
+            <EstimateMark
+              :estimate="shareEstimate(garden.cropOf(story.crop)!.knowledge.shares.germination)"
+              v-bind="markOf('germination', story.crop)"
+            />
+            come up.
+          </p>
         </PaperSheet>
         <PaperSheet heading="Noted"><LogLines :lines="story.log" :with-code="false" /></PaperSheet>
       </div>
     </div>
     <PacketEndDialog v-model="isEnding" :lot="story.lot" />
-    <SowDialog v-model="isSowing" :lot="story.lot" :crop="story.crop" @sown="id => navigateTo(`/seed/trays/${id}`)" />
+    <SowDialog
+      v-model="isSowing"
+      :lot="story.lot"
+      :crop="story.crop"
+      @sown="id => navigateTo(`/seed/trays/${id}`)"
+    />
   </div>
 </template>
 
 <style scoped>
-.head { gap: 8px; }
-dl { display: grid; grid-template-columns: 120px 1fr; gap: 6px 12px; margin: 0; }
-dt { color: var(--quiet); }
-dd { margin: 0; }
-.sown { list-style: none; margin: 0; padding: 0; display: grid; gap: 6px; }
+.head {
+  gap: 8px;
+}
+dl {
+  display: grid;
+  grid-template-columns: 120px 1fr;
+  gap: 6px 12px;
+  margin: 0;
+}
+dt {
+  color: var(--quiet);
+}
+dd {
+  margin: 0;
+}
+.sown {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 6px;
+}
 </style>

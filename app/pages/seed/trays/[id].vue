@@ -12,49 +12,97 @@ const countProblem = useProblemAt('count')
 const { data: story, problem } = useLive<SowingStory>(() => `/api/seed/sowings/${route.params.id}`)
 const guide = computed(() => story.value && garden.cropOf(story.value.crop)?.guide)
 const sowing = computed(() => story.value?.sowing)
-const share = computed(() => sowing.value ? { ...wilsonInterval(sowing.value.up, sowing.value.seeds), now: sowing.value.up / sowing.value.seeds } : null)
+const share = computed(() =>
+  sowing.value
+    ? { ...wilsonInterval(sowing.value.up, sowing.value.seeds), now: sowing.value.up / sowing.value.seeds }
+    : null,
+)
 
 const day = ref(garden.today)
 const up = ref(1)
 const lost = ref(1)
 const raised = ref(1)
 const placeId = ref<string | null>(null)
-watch(sowing, (s) => {
-  if (!s) return
-  up.value = 1
-  lost.value = 1
-  raised.value = s.standing
-  placeId.value ??= s.placeId
-}, { immediate: true })
+watch(
+  sowing,
+  s => {
+    if (!s) return
+    up.value = 1
+    lost.value = 1
+    raised.value = s.standing
+    placeId.value ??= s.placeId
+  },
+  { immediate: true },
+)
 const isLosing = ref(false)
 const isEnding = ref(false)
 const subjectId = computed(() => String(route.params.id))
 
-const noteUp = (count: number) => log.note([{ kind: 'seedlingsUp', subjectId: subjectId.value, payload: { count } }], day.value)
+const noteUp = (count: number) =>
+  log.note([{ kind: 'seedlingsUp', subjectId: subjectId.value, payload: { count } }], day.value)
 async function noteLost(reason: string) {
-  if (await log.note([{ kind: 'seedlingsLost', subjectId: subjectId.value, payload: { count: lost.value, reason } }], day.value)) isLosing.value = false
+  if (
+    await log.note(
+      [{ kind: 'seedlingsLost', subjectId: subjectId.value, payload: { count: lost.value, reason } }],
+      day.value,
+    )
+  )
+    isLosing.value = false
 }
 async function giveUp(reason: string) {
-  if (await log.note([{ kind: 'sowingEnded', subjectId: subjectId.value, payload: { reason } }], day.value)) isEnding.value = false
+  if (await log.note([{ kind: 'sowingEnded', subjectId: subjectId.value, payload: { reason } }], day.value))
+    isEnding.value = false
 }
 const { run: raise, isBusy: isRaising } = useOnce(async () => {
   const { sowing, crop, seedParent, pollenParent } = story.value!
-  await log.noteTagged(raised.value, codes => [{
-    kind: 'seedlingsRaised', subjectId: sowing.id,
-    payload: { plants: codes.map((code, i) => ({ id: ids.id(i), code })), crop, crossId: sowing.crossId, seedParentId: seedParent.id, pollenParentId: pollenParent?.id ?? null, placeId: placeId.value },
-  }], day.value)
+  await log.noteTagged(
+    raised.value,
+    codes => [
+      {
+        kind: 'seedlingsRaised',
+        subjectId: sowing.id,
+        payload: {
+          plants: codes.map((code, i) => ({ id: ids.id(i), code })),
+          crop,
+          crossId: sowing.crossId,
+          seedParentId: seedParent.id,
+          pollenParentId: pollenParent?.id ?? null,
+          placeId: placeId.value,
+        },
+      },
+    ],
+    day.value,
+  )
 })
 </script>
 
 <template>
-  <div v-if="problem" class="fail" role="alert">{{ problem.sentence }} <NuxtLink to="/seed?show=trays">To the trays</NuxtLink></div>
+  <div v-if="problem" class="fail" role="alert">
+    {{ problem.sentence }} <NuxtLink to="/seed?show=trays">To the trays</NuxtLink>
+  </div>
   <div v-else-if="story && sowing && guide && share" class="stack">
     <header>
-      <TagLabel :code="sowing.code" large :ended="Boolean(sowing.ended)"><CrossName :seed-parent="story.seedParent" :pollen-parent="story.pollenParent" links /></TagLabel>
-      <h1>{{ sowing.up }} of {{ sowing.seeds }} up <span class="share quiet figures">{{ Math.round(share.now * 100) }} % <span class="small">{{ Math.round(share.low * 100) }}–{{ Math.round(share.high * 100) }}</span></span></h1>
+      <TagLabel :code="sowing.code" large :ended="Boolean(sowing.ended)"
+        ><CrossName :seed-parent="story.seedParent" :pollen-parent="story.pollenParent" links
+      /></TagLabel>
+      <h1>
+        {{ sowing.up }} of {{ sowing.seeds }} up
+        <span class="share quiet figures"
+          >{{ Math.round(share.now * 100) }} %
+          <span class="small"
+            >{{ Math.round(share.low * 100) }}–{{ Math.round(share.high * 100) }}</span
+          ></span
+        >
+      </h1>
       <p class="quiet">
-        Sown {{ dayInWords(sowing.sownOn, true) }} from <TagLabel :code="story.lot.code" :to="`/seed/packets/${story.lot.id}`" />, {{ daysBetween(sowing.sownOn, garden.today) }} days ago, in {{ garden.placeName(sowing.placeId) }}.
-        The first come up after <EstimateMark :estimate="garden.cropOf(story.crop)!.knowledge.days.toUp" v-bind="markOf('toUp', story.crop)" />.
+        Sown {{ dayInWords(sowing.sownOn, true) }} from
+        <TagLabel :code="story.lot.code" :to="`/seed/packets/${story.lot.id}`" />,
+        {{ daysBetween(sowing.sownOn, garden.today) }} days ago, in {{ garden.placeName(sowing.placeId) }}.
+        The first come up after
+        <EstimateMark
+          :estimate="garden.cropOf(story.crop)!.knowledge.days.toUp"
+          v-bind="markOf('toUp', story.crop)"
+        />.
       </p>
     </header>
     <div class="sides">
@@ -71,25 +119,57 @@ const { run: raise, isBusy: isRaising } = useOnce(async () => {
               <CountStepper v-model="lost" label="Seedlings lost" :least="1" :most="sowing.standing" />
               <v-btn v-if="!isLosing" height="48" @click="isLosing = true">Note the loss</v-btn>
             </div>
-            <ReasonChips v-if="isLosing" :reasons="guide.sowing.lossReasons" question="What took them?" @choose="noteLost" />
+            <ReasonChips
+              v-if="isLosing"
+              :reasons="guide.sowing.lossReasons"
+              question="What took them?"
+              @choose="noteLost"
+            />
             <template v-if="sowing.standing">
-              <hr>
-              <p><strong>{{ sowing.standing }} stand in the tray.</strong> When they are potted up each gets a code and becomes a plant of the family.</p>
+              <hr />
+              <p>
+                <strong>{{ sowing.standing }} stand in the tray.</strong> When they are potted up each gets a
+                code and becomes a plant of the family.
+              </p>
               <div class="row step">
                 <CountStepper v-model="raised" label="Pot up" :least="1" :most="sowing.standing" />
                 <PlaceSelect v-model="placeId" />
-                <v-btn height="48" variant="flat" :aria-busy="isRaising" @click="raise">Give them codes</v-btn>
+                <v-btn height="48" variant="flat" :aria-busy="isRaising" @click="raise"
+                  >Give them codes</v-btn
+                >
               </div>
             </template>
-            <div class="stack"><span class="quiet small">Flowers in the tray</span><BloomKeys :id="sowing.id" type="sowing" :blooming="day === garden.today ? sowing.blooming : undefined" :on="day" /></div>
+            <div class="stack">
+              <span class="quiet small">Flowers in the tray</span
+              ><BloomKeys
+                :id="sowing.id"
+                type="sowing"
+                :blooming="day === garden.today ? sowing.blooming : undefined"
+                :on="day"
+              />
+            </div>
             <div>
-              <v-btn v-if="!isEnding" variant="text" class="quietly" @click="isEnding = true">Give the tray up</v-btn>
-              <ReasonChips v-else :reasons="['all that will come are up', 'damped off', 'dried out', 'nothing came']" question="Why is it given up?" @choose="giveUp" />
+              <v-btn v-if="!isEnding" variant="text" class="quietly" @click="isEnding = true"
+                >Give the tray up</v-btn
+              >
+              <ReasonChips
+                v-else
+                :reasons="['all that will come are up', 'damped off', 'dried out', 'nothing came']"
+                question="Why is it given up?"
+                @choose="giveUp"
+              />
             </div>
           </div>
         </PaperSheet>
-        <PaperSheet v-else-if="sowing.ended" heading="Given up"><p>On {{ dayInWords(sowing.ended.on, true) }}: {{ sowing.ended.reason }}.</p></PaperSheet>
-        <PaperSheet v-if="sowing.raised" heading="Plants of the family"><p>{{ sowing.raised }} seedlings of this tray have codes. <NuxtLink :to="`/offspring/${sowing.crossId}`">Score the family</NuxtLink></p></PaperSheet>
+        <PaperSheet v-else-if="sowing.ended" heading="Given up"
+          ><p>On {{ dayInWords(sowing.ended.on, true) }}: {{ sowing.ended.reason }}.</p></PaperSheet
+        >
+        <PaperSheet v-if="sowing.raised" heading="Plants of the family"
+          ><p>
+            {{ sowing.raised }} seedlings of this tray have codes.
+            <NuxtLink :to="`/offspring/${sowing.crossId}`">Score the family</NuxtLink>
+          </p></PaperSheet
+        >
       </div>
       <div class="stack">
         <PaperSheet heading="Seedlings over the days"><UpChart :sowing="sowing" /></PaperSheet>
@@ -100,8 +180,20 @@ const { run: raise, isBusy: isRaising } = useOnce(async () => {
 </template>
 
 <style scoped>
-h1 { margin: 10px 0 6px; }
-.share { font-size: 19px; font-weight: 500; }
-.step { align-items: end; gap: 12px; }
-hr { border: 0; border-top: 1px solid var(--rule); margin: 0; }
+h1 {
+  margin: 10px 0 6px;
+}
+.share {
+  font-size: 19px;
+  font-weight: 500;
+}
+.step {
+  align-items: end;
+  gap: 12px;
+}
+hr {
+  border: 0;
+  border-top: 1px solid var(--rule);
+  margin: 0;
+}
 </style>

@@ -10,8 +10,12 @@ import { squash } from './squash'
 import { guideFrom } from './usual'
 
 /** The guides that come with Virgulta, by name: general horticultural knowledge, to be replaced by the garden's own records. */
-export const builtInGuides: CropGuide[] = [chilli, hellebore, squash, ...[...gardenFlowers, ...bulbs, ...underGlass, ...fruit, ...kitchen].map(guideFrom)]
-  .sort((a, b) => a.name.localeCompare(b.name, 'en'))
+export const builtInGuides: CropGuide[] = [
+  chilli,
+  hellebore,
+  squash,
+  ...[...gardenFlowers, ...bulbs, ...underGlass, ...fruit, ...kitchen].map(guideFrom),
+].sort((a, b) => a.name.localeCompare(b.name, 'en'))
 
 const byId = new Map(builtInGuides.map(guide => [guide.id, guide]))
 

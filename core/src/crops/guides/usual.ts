@@ -13,14 +13,35 @@ const range = ([low, high]: Range) => ({ low, high })
 /** When in the day flowers of a crop are worked. */
 type DayPart = 'dawn' | 'morning' | 'midday' | 'evening'
 
-const dayParts: Record<DayPart, { hours: { from: number, to: number }, rules: (mildCelsius: number) => FlowerHourRules }> = {
-  dawn: { hours: { from: 5, to: 9 }, rules: mildCelsius => hourRules(mildCelsius, 'sunrise', [0, 60], [10, 70], [30, 100]) },
-  morning: { hours: { from: 7, to: 11 }, rules: mildCelsius => hourRules(mildCelsius, 'sunrise', [90, 180], [110, 210], [180, 290]) },
-  midday: { hours: { from: 10, to: 15 }, rules: mildCelsius => hourRules(mildCelsius, 'sunrise', [150, 260], [180, 300], [240, 370]) },
-  evening: { hours: { from: 18, to: 21.5 }, rules: mildCelsius => hourRules(mildCelsius, 'sunset', [-150, -50], [-90, 10], [-120, -20]) },
+const dayParts: Record<
+  DayPart,
+  { hours: { from: number; to: number }; rules: (mildCelsius: number) => FlowerHourRules }
+> = {
+  dawn: {
+    hours: { from: 5, to: 9 },
+    rules: mildCelsius => hourRules(mildCelsius, 'sunrise', [0, 60], [10, 70], [30, 100]),
+  },
+  morning: {
+    hours: { from: 7, to: 11 },
+    rules: mildCelsius => hourRules(mildCelsius, 'sunrise', [90, 180], [110, 210], [180, 290]),
+  },
+  midday: {
+    hours: { from: 10, to: 15 },
+    rules: mildCelsius => hourRules(mildCelsius, 'sunrise', [150, 260], [180, 300], [240, 370]),
+  },
+  evening: {
+    hours: { from: 18, to: 21.5 },
+    rules: mildCelsius => hourRules(mildCelsius, 'sunset', [-150, -50], [-90, 10], [-120, -20]),
+  },
 }
 
-function hourRules(mildCelsius: number, after: 'sunrise' | 'sunset', opens: Range, receptive: Range, sheds: Range): FlowerHourRules {
+function hourRules(
+  mildCelsius: number,
+  after: 'sunrise' | 'sunset',
+  opens: Range,
+  receptive: Range,
+  sheds: Range,
+): FlowerHourRules {
   return {
     mildCelsius,
     opens: { after, minutes: range(opens), lastsMinutes: 480, needs: ['light', 'warmth'] },
@@ -30,21 +51,56 @@ function hourRules(mildCelsius: number, after: 'sunrise' | 'sunset', opens: Rang
 }
 
 const keeping: Record<CropGuide['pollination']['pollen'], NonNullable<CropGuide['bloom']['keeps']>> = {
-  long: { days: 200, how: 'Dry it a day or two in the shade, then a closed tube with a drying agent in the freezer.', against: 'Each thaw costs some of it; test what is older than a month.' },
-  medium: { days: 21, how: 'Dry it a day in the shade, then a closed tube with a drying agent in the refrigerator.', against: 'It weakens within weeks; test it before it is counted on.' },
-  short: { days: 1, how: 'Keep it dry and cool, and use it the same day.', against: 'It hardly keeps: have the pollen parent in flower.' },
+  long: {
+    days: 200,
+    how: 'Dry it a day or two in the shade, then a closed tube with a drying agent in the freezer.',
+    against: 'Each thaw costs some of it; test what is older than a month.',
+  },
+  medium: {
+    days: 21,
+    how: 'Dry it a day in the shade, then a closed tube with a drying agent in the refrigerator.',
+    against: 'It weakens within weeks; test it before it is counted on.',
+  },
+  short: {
+    days: 1,
+    how: 'Keep it dry and cool, and use it the same day.',
+    against: 'It hardly keeps: have the pollen parent in flower.',
+  },
 }
 
 const seedHandling: Record<CropGuide['seedHandling']['kind'], string> = {
   dry: 'Clean, dry two weeks in the shade at room warmth, then packet with a drying agent.',
   sowAtOnce: 'Sow fresh: it dies or falls into a long sleep when it dries.',
-  chill: 'Mix with moist sand in a bag in the refrigerator for the weeks it needs, and look every ten days for sprouts; or sow outdoors in autumn.',
-  flask: 'Dust seed without a food reserve: sow on sterile medium in a flask, from the closed pod or the dry seed.',
+  chill:
+    'Mix with moist sand in a bag in the refrigerator for the weeks it needs, and look every ten days for sprouts; or sow outdoors in autumn.',
+  flask:
+    'Dust seed without a food reserve: sow on sterile medium in a flask, from the closed pod or the dry seed.',
 }
 
-const vigour: Trait = { id: 'vigour', name: 'vigour', hint: 'Against its neighbours.', scale: 'steps', steps: ['poor', 'fair', 'good', 'very good'], good: 'high' }
-const health: Trait = { id: 'health', name: 'health', hint: 'Leaf and stem, when the family is in full growth.', scale: 'steps', steps: ['sick', 'marked', 'clean'], good: 'high' }
-const weather: Trait = { id: 'weather', name: 'stood the weather', hint: 'After the first storm, or after a week of heat.', scale: 'steps', steps: ['flattened', 'leaning', 'stood'], good: 'high' }
+const vigour: Trait = {
+  id: 'vigour',
+  name: 'vigour',
+  hint: 'Against its neighbours.',
+  scale: 'steps',
+  steps: ['poor', 'fair', 'good', 'very good'],
+  good: 'high',
+}
+const health: Trait = {
+  id: 'health',
+  name: 'health',
+  hint: 'Leaf and stem, when the family is in full growth.',
+  scale: 'steps',
+  steps: ['sick', 'marked', 'clean'],
+  good: 'high',
+}
+const weather: Trait = {
+  id: 'weather',
+  name: 'stood the weather',
+  hint: 'After the first storm, or after a week of heat.',
+  scale: 'steps',
+  steps: ['flattened', 'leaning', 'stood'],
+  good: 'high',
+}
 
 /** Traits that any crop is scored on. */
 export const usualTraits = { vigour, health, weather }
@@ -61,7 +117,14 @@ export interface CropNotes {
   /** seasons from a flower to the flowers of its offspring */
   seasons: number
   fruitLoad: Range
-  bloom: { from: string, to: string, lengthDays: Range, firstFlower?: Range, fromSowing?: Range, hold?: CropGuide['bloom']['hold'] }
+  bloom: {
+    from: string
+    to: string
+    lengthDays: Range
+    firstFlower?: Range
+    fromSowing?: Range
+    hold?: CropGuide['bloom']['hold']
+  }
   /** °C at which its flowers go as usual, and when in the day */
   at: DayPart
   mild: number
@@ -74,11 +137,11 @@ export interface CropNotes {
   pollen: CropGuide['pollination']['pollen']
   /** days until a take shows, and the share that takes */
   take: [days: Range, rate: Range]
-  ripe: { days: Range, cue: string, seeds: Range, sound: Range, splits?: boolean }
+  ripe: { days: Range; cue: string; seeds: Range; sound: Range; splits?: boolean }
   seed: CropGuide['seedHandling']['kind']
   seedHow?: string
-  sow: { depthMm: number, how: string, up: Range, germination: Range, survival?: Range, losses?: string[] }
-  judged: { days: Range, /** reasons of a verdict */ keep: string[], discard: string[], traits: Trait[] }
+  sow: { depthMm: number; how: string; up: Range; germination: Range; survival?: Range; losses?: string[] }
+  judged: { days: Range; /** reasons of a verdict */ keep: string[]; discard: string[]; traits: Trait[] }
   /** commonly reported loci and what they make together, to be checked in one's own families */
   loci?: CropGuide['loci']
   rules?: CropGuide['rules']
@@ -92,7 +155,11 @@ export interface CropNotes {
   stage?: CropGuide['stage']
 }
 
-const choice = ([[usual, ...others], why]: [schools: string[], why: string]): SchoolChoice => ({ usual: usual!, others, why })
+const choice = ([[usual, ...others], why]: [schools: string[], why: string]): SchoolChoice => ({
+  usual: usual!,
+  others,
+  why,
+})
 
 /** The guide of a crop: what its form says, with what is its own. */
 export function guideFrom(notes: CropNotes): CropGuide {
@@ -101,44 +168,117 @@ export function guideFrom(notes: CropNotes): CropGuide {
   const needsEmasculation = form.emasculation !== null && notes.emasculation !== false
   const ways = Object.keys(form.emasculation?.ways ?? {})
   const schools: { [S in SchoolStep]?: [schools: string[], why: string] } = {
-    ...needsEmasculation ? { emasculation: [[...ways, 'none'], 'The usual way for this form.'] } : {},
+    ...(needsEmasculation ? { emasculation: [[...ways, 'none'], 'The usual way for this form.'] } : {}),
     cover: [[...form.cover.ways], form.cover.how],
     transfer: [[...form.transfer.ways], form.transfer.how],
-    timing: [needsEmasculation && notes.ready[0] >= 1 ? ['receptive', 'nextMorning', 'atOnce'] : ['nextMorning', 'atOnce', 'receptive'], `The stigma is usually ready ${notes.ready[0]} to ${notes.ready[1]} days after it was covered.`],
-    hour: [notes.at === 'evening' ? ['evening', 'earlyMorning'] : notes.at === 'midday' ? ['lateMorning', 'earlyMorning'] : ['earlyMorning', 'lateMorning'], 'When pollen is dry and stigmas are fresh.'],
-    passes: [notes.passes === 1 ? ['once', 'daily'] : ['daily', 'twiceDaily', 'once'], notes.passes === 1 ? 'One good touch is enough when the stigma is ready.' : 'Stigmas or florets ripen one after the other.'],
+    timing: [
+      needsEmasculation && notes.ready[0] >= 1
+        ? ['receptive', 'nextMorning', 'atOnce']
+        : ['nextMorning', 'atOnce', 'receptive'],
+      `The stigma is usually ready ${notes.ready[0]} to ${notes.ready[1]} days after it was covered.`,
+    ],
+    hour: [
+      notes.at === 'evening'
+        ? ['evening', 'earlyMorning']
+        : notes.at === 'midday'
+          ? ['lateMorning', 'earlyMorning']
+          : ['earlyMorning', 'lateMorning'],
+      'When pollen is dry and stigmas are fresh.',
+    ],
+    passes: [
+      notes.passes === 1 ? ['once', 'daily'] : ['daily', 'twiceDaily', 'once'],
+      notes.passes === 1
+        ? 'One good touch is enough when the stigma is ready.'
+        : 'Stigmas or florets ripen one after the other.',
+    ],
     harvest: [notes.ripe.splits ? ['split', 'colour', 'days'] : ['colour', 'days'], notes.ripe.cue],
-    ...notes.mating === 'selfing' || notes.mating === 'outcrossing' ? { source: [['otherPlant', 'samePlant', 'ownFlower'], 'For a cross another plant; for a self its own flower or another one of the plant.'] } : {},
-    ...notes.schools as Record<string, [string[], string]>,
+    ...(notes.mating === 'selfing' || notes.mating === 'outcrossing'
+      ? {
+          source: [
+            ['otherPlant', 'samePlant', 'ownFlower'],
+            'For a cross another plant; for a self its own flower or another one of the plant.',
+          ],
+        }
+      : {}),
+    ...(notes.schools as Record<string, [string[], string]>),
   }
   return {
-    id: notes.id, name: notes.name, botanical: notes.botanical, group: notes.group, form: notes.form,
-    mating: notes.mating, ploidy: notes.ploidy ?? 2, seasons: notes.seasons, fruitLoad: range(notes.fruitLoad),
-    loci: notes.loci ?? [], rules: notes.rules ?? [], levels: notes.levels ?? [],
+    id: notes.id,
+    name: notes.name,
+    botanical: notes.botanical,
+    group: notes.group,
+    form: notes.form,
+    mating: notes.mating,
+    ploidy: notes.ploidy ?? 2,
+    seasons: notes.seasons,
+    fruitLoad: range(notes.fruitLoad),
+    loci: notes.loci ?? [],
+    rules: notes.rules ?? [],
+    levels: notes.levels ?? [],
     bloom: {
-      from: notes.bloom.from, to: notes.bloom.to,
-      firstFlower: range(notes.bloom.firstFlower ?? [0, 30]), lengthDays: range(notes.bloom.lengthDays),
-      receptiveAfter: notes.form === 'laterStigma' ? 4 : 0, shedsAfter: notes.form === 'buzz' ? 1 : 0,
+      from: notes.bloom.from,
+      to: notes.bloom.to,
+      firstFlower: range(notes.bloom.firstFlower ?? [0, 30]),
+      lengthDays: range(notes.bloom.lengthDays),
+      receptiveAfter: notes.form === 'laterStigma' ? 4 : 0,
+      shedsAfter: notes.form === 'buzz' ? 1 : 0,
       fromSowing: notes.bloom.fromSowing ? range(notes.bloom.fromSowing) : null,
-      warmth: null, hold: notes.bloom.hold ?? null, keeps: keeping[notes.pollen], hours: rules(notes.mild),
+      warmth: null,
+      hold: notes.bloom.hold ?? null,
+      keeps: keeping[notes.pollen],
+      hours: rules(notes.mild),
     },
     schools: Object.fromEntries(Object.entries(schools).map(([step, known]) => [step, choice(known)])),
     stage: notes.stage ?? { ...form.stage },
     thin: form.thin,
     emasculation: needsEmasculation
-      ? { needed: true, ways: { ...form.emasculation!.ways }, tools: [...form.emasculation!.tools], counts: form.emasculation!.counts, usual: form.emasculation!.usual, washes: form.emasculation!.washes, lens: form.lens }
+      ? {
+          needed: true,
+          ways: { ...form.emasculation!.ways },
+          tools: [...form.emasculation!.tools],
+          counts: form.emasculation!.counts,
+          usual: form.emasculation!.usual,
+          washes: form.emasculation!.washes,
+          lens: form.lens,
+        }
       : { needed: false, why: notes.why ?? form.noEmasculation! },
     isolation: { ways: [...form.cover.ways], how: form.cover.how },
     receptive: { daysAfterIsolation: range(notes.ready), lasts: range(notes.lasts), ...form.ready, hours },
-    pollination: { method: form.transfer.how, tools: [...form.transfer.tools], passes: notes.passes, pollen: notes.pollen },
-    take: { daysAfterPollination: range(notes.take[0]), rate: range(notes.take[1]), yes: form.take.yes, no: form.take.no, failReasons: [...form.take.failReasons] },
-    ripening: { daysAfterPollination: range(notes.ripe.days), cue: notes.ripe.cue, splits: notes.ripe.splits ?? false, seedsPerFruit: range(notes.ripe.seeds), sound: range(notes.ripe.sound) },
+    pollination: {
+      method: form.transfer.how,
+      tools: [...form.transfer.tools],
+      passes: notes.passes,
+      pollen: notes.pollen,
+    },
+    take: {
+      daysAfterPollination: range(notes.take[0]),
+      rate: range(notes.take[1]),
+      yes: form.take.yes,
+      no: form.take.no,
+      failReasons: [...form.take.failReasons],
+    },
+    ripening: {
+      daysAfterPollination: range(notes.ripe.days),
+      cue: notes.ripe.cue,
+      splits: notes.ripe.splits ?? false,
+      seedsPerFruit: range(notes.ripe.seeds),
+      sound: range(notes.ripe.sound),
+    },
     seedHandling: { kind: notes.seed, how: notes.seedHow ?? seedHandling[notes.seed] },
     sowing: {
-      depthMm: notes.sow.depthMm, how: notes.sow.how, daysToUp: range(notes.sow.up), germination: range(notes.sow.germination), survival: range(notes.sow.survival ?? [0.7, 0.92]),
+      depthMm: notes.sow.depthMm,
+      how: notes.sow.how,
+      daysToUp: range(notes.sow.up),
+      germination: range(notes.sow.germination),
+      survival: range(notes.sow.survival ?? [0.7, 0.92]),
       lossReasons: notes.sow.losses ?? ['damped off', 'dried out', 'slugs', 'weak'],
     },
-    judging: { daysAfterRaising: range(notes.judged.days), keepShare: { low: 0.03, high: 0.12 }, reasons: { keep: notes.judged.keep, watch: [...watchReasons], discard: notes.judged.discard }, traits: notes.judged.traits },
+    judging: {
+      daysAfterRaising: range(notes.judged.days),
+      keepShare: { low: 0.03, high: 0.12 },
+      reasons: { keep: notes.judged.keep, watch: [...watchReasons], discard: notes.judged.discard },
+      traits: notes.judged.traits,
+    },
     lostReasons: [...form.lostReasons],
     cautions: notes.cautions ?? [],
   }

@@ -1,3 +1,7 @@
 import { crossPage } from '../../../db/queries/crosses'
 
-export default gardenRoute('guest', { does: 'One cross: its stem, flowers, packets, trays and log' }, async ({ event, db, garden }) => await crossPage(db, garden, idOf(event)) ?? notFound())
+export default gardenRoute(
+  'guest',
+  { does: 'One cross: its stem, flowers, packets, trays and log' },
+  async ({ event, db, garden }) => (await crossPage(db, garden, idOf(event))) ?? notFound(),
+)

@@ -1,4 +1,7 @@
 import { plantGenes } from '../../../db/queries/plants'
 
-export default gardenRoute('guest', { does: 'What the scores of a plant come to, and the genotypes it may have' },
-  async ({ event, db, garden }) => await plantGenes(db, garden, idOf(event)) ?? notFound())
+export default gardenRoute(
+  'guest',
+  { does: 'What the scores of a plant come to, and the genotypes it may have' },
+  async ({ event, db, garden }) => (await plantGenes(db, garden, idOf(event))) ?? notFound(),
+)

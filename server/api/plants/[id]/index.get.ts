@@ -1,3 +1,7 @@
 import { plantStory } from '../../../db/queries/plants'
 
-export default gardenRoute('guest', { does: 'One plant: where it comes from, its scores, its crosses, its log' }, async ({ event, db, garden }) => await plantStory(db, garden, idOf(event)) ?? notFound())
+export default gardenRoute(
+  'guest',
+  { does: 'One plant: where it comes from, its scores, its crosses, its log' },
+  async ({ event, db, garden }) => (await plantStory(db, garden, idOf(event))) ?? notFound(),
+)

@@ -1,3 +1,7 @@
 import { lotStory } from '../../../db/queries/seed'
 
-export default gardenRoute('guest', { does: 'One packet of seed and its log' }, async ({ event, db, garden }) => await lotStory(db, garden, idOf(event)) ?? notFound())
+export default gardenRoute(
+  'guest',
+  { does: 'One packet of seed and its log' },
+  async ({ event, db, garden }) => (await lotStory(db, garden, idOf(event))) ?? notFound(),
+)
