@@ -5,6 +5,7 @@ Object.groupBy ??= (items, keyOf) => {
   return groups
 }
 
+const { default: prettier } = await import('eslint-config-prettier')
 const { default: withNuxt } = await import('./.nuxt/eslint.config.mjs')
 
 /** What a folder may not import: arrows point core ← shared ← server ← app, cli → core, demo → shared and core. */
@@ -59,14 +60,10 @@ export default withNuxt(
   {
     rules: {
       'vue/multi-word-component-names': 'off',
-      'vue/max-attributes-per-line': 'off',
-      'vue/singleline-html-element-content-newline': 'off',
-      'vue/html-closing-bracket-newline': 'off',
-      'vue/first-attribute-linebreak': 'off',
-      'vue/html-indent': ['error', 2],
       'vue/require-default-prop': 'off',
       'vue/valid-v-slot': ['error', { allowModifiers: true }],
-      '@stylistic/max-statements-per-line': ['error', { max: 2 }],
     },
   },
+  // How it is laid out is Prettier's.
+  prettier,
 )

@@ -77,9 +77,6 @@ export default defineNuxtConfig({
       })
     },
   },
-    eslint: {
-    config: { stylistic: { indent: 2, quotes: 'single', semi: false } },
-  },
   vuetify: {
     vuetifyOptions: './app/theme/vuetify.ts',
     moduleOptions: { styles: true, disableVuetifyStyles: false },

@@ -267,13 +267,11 @@ async function writeHead(tx: Database, head: BackupHead, { gardenId, keeperId }:
       'garden-there',
       `The garden ${head.garden.name} is in this database already; restore it into another one. Nothing was changed.`,
     )
-  await tx
-    .insert(gardens)
-    .values({
-      ...head.garden,
-      id: gardenId,
-      name: keeperId ? nameOfCopy(head.garden.name) : head.garden.name,
-    })
+  await tx.insert(gardens).values({
+    ...head.garden,
+    id: gardenId,
+    name: keeperId ? nameOfCopy(head.garden.name) : head.garden.name,
+  })
   if (head.people.length) await tx.insert(people).values(head.people).onConflictDoNothing()
   const memberRows = !keeperId
     ? head.members

@@ -24,16 +24,14 @@ const simulatedPrinter: LabelPrinter = {
   async print(db, garden, tags) {
     const at = Date.parse(garden.now)
     // One after the other, so that the tray keeps their order.
-    await db
-      .insert(printouts)
-      .values(
-        tags.map((tag, i) => ({
-          gardenId: garden.id,
-          id: randomUUID(),
-          tag,
-          printedAt: new Date(at + i).toISOString(),
-        })),
-      )
+    await db.insert(printouts).values(
+      tags.map((tag, i) => ({
+        gardenId: garden.id,
+        id: randomUUID(),
+        tag,
+        printedAt: new Date(at + i).toISOString(),
+      })),
+    )
     const kept = db
       .select({ id: printouts.id })
       .from(printouts)

@@ -107,15 +107,13 @@ test('a weather file is read, what is wrong in it is named, and it counts once i
 }) => {
   await page.goto('/bloom/weather')
   await expect(page.getByRole('heading', { name: 'Simulated station' })).toBeVisible()
-  await page
-    .getByRole('button', { name: 'Weather file', exact: true })
-    .setInputFiles({
-      name: 'lake.csv',
-      mimeType: 'text/csv',
-      buffer: Buffer.from(
-        'date;low (°F);high (°F)\n2026-05-01;41;59\n2026-05-02;42;60\n2026-05-05;43;cold\n2026-05-06;44;62\n',
-      ),
-    })
+  await page.getByRole('button', { name: 'Weather file', exact: true }).setInputFiles({
+    name: 'lake.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(
+      'date;low (°F);high (°F)\n2026-05-01;41;59\n2026-05-02;42;60\n2026-05-05;43;cold\n2026-05-06;44;62\n',
+    ),
+  })
   await expect(page.getByText('3 days can be read; 1 line is left out; 1 gap between them.')).toBeVisible()
   await expect(page.getByText(/say Fahrenheit and were turned into °C/)).toBeVisible()
   await expect(page.getByText('Nothing for 3 May 2026 to 5 May 2026')).toBeVisible()
@@ -135,13 +133,11 @@ test('earlier seasons come from a file, shown before they are noted', async ({ p
   await page.goto('/bloom')
   await page.getByRole('button', { name: 'Read earlier seasons' }).click()
   const dialog = page.getByRole('dialog', { name: 'Read earlier seasons' })
-  await dialog
-    .getByRole('button', { name: 'File', exact: true })
-    .setInputFiles({
-      name: 'blooms.csv',
-      mimeType: 'text/csv',
-      buffer: Buffer.from('plant,first,last\nSlate Hour,2021-01-04,2021-02-20\nNobody,2021-01-04,\n'),
-    })
+  await dialog.getByRole('button', { name: 'File', exact: true }).setInputFiles({
+    name: 'blooms.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('plant,first,last\nSlate Hour,2021-01-04,2021-02-20\nNobody,2021-01-04,\n'),
+  })
   await expect(dialog.getByText('1 season can be noted')).toBeVisible()
   await expect(dialog.getByText(/No plant of the garden is called “Nobody”/)).toBeVisible()
   await dialog.getByRole('button', { name: 'Note 1 season' }).click()

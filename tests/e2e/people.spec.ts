@@ -125,13 +125,11 @@ test('a garden is backed up, deleted by its name, and brought back from its file
   await page.getByLabel('Type its name: Kept beds').fill('Kept beds')
   await button.click()
   await expect(page.getByRole('heading', { name: /Start a garden/ })).toBeVisible()
-  await page
-    .locator('input[type=file]')
-    .setInputFiles({
-      name: 'garden.json',
-      mimeType: 'application/json',
-      buffer: Buffer.from('{"format":"recipe"}'),
-    })
+  await page.locator('input[type=file]').setInputFiles({
+    name: 'garden.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from('{"format":"recipe"}'),
+  })
   await page.getByRole('button', { name: 'Restore it' }).click()
   await expect(page.getByText(/This file cannot be restored: .* Nothing was changed\./)).toBeVisible()
   await page.locator('input[type=file]').setInputFiles(file)

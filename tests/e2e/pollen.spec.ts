@@ -145,13 +145,11 @@ test('the season says what is missing and shares out what is not enough; a file 
     { length: 24 },
     (_, hour) => `2026-06-11 ${String(hour).padStart(2, '0')}:00,${hour === 9 ? 60 : 9}`,
   )
-  await box
-    .locator('input[type=file]')
-    .setInputFiles({
-      name: 'box.csv',
-      mimeType: 'text/csv',
-      buffer: Buffer.from(`time,temperature\n${rows.join('\n')}`),
-    })
+  await box.locator('input[type=file]').setInputFiles({
+    name: 'box.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(`time,temperature\n${rows.join('\n')}`),
+  })
   await expect(box.getByText(/60 °C at .* stands alone/)).toBeVisible()
   await box.getByRole('button', { name: 'Take these readings' }).click()
   await expect(box.getByText(/box.csv: 23 readings/)).toBeVisible()

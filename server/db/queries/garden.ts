@@ -173,19 +173,17 @@ export async function createGarden(
   } = wish
   const gardenId = randomUUID()
   await inGarden(db, gardenId, async tx => {
-    await tx
-      .insert(gardens)
-      .values({
-        id: gardenId,
-        name,
-        zone,
-        latitude: site?.latitude ?? latitudeOf(zone),
-        longitude: site?.longitude ?? null,
-        siteTold: site !== null,
-        isDemo,
-        isTemplate,
-        clockAt,
-      })
+    await tx.insert(gardens).values({
+      id: gardenId,
+      name,
+      zone,
+      latitude: site?.latitude ?? latitudeOf(zone),
+      longitude: site?.longitude ?? null,
+      siteTold: site !== null,
+      isDemo,
+      isTemplate,
+      clockAt,
+    })
     await tx.insert(members).values({ gardenId, personId: keeperId, role: 'keeper' })
     await tx
       .insert(places)

@@ -94,17 +94,15 @@ export async function invite(
   { role, email }: { role: Role; email: string | null },
 ): Promise<{ id: string; secret: string }> {
   const [id, secret] = [randomUUID(), newSecret()]
-  await db
-    .insert(invitations)
-    .values({
-      id,
-      gardenId: garden.id,
-      secret: hashOf(secret),
-      role,
-      email,
-      madeBy: personId,
-      expiresAt: sql`now() + make_interval(days => ${INVITATION_DAYS})` as never,
-    })
+  await db.insert(invitations).values({
+    id,
+    gardenId: garden.id,
+    secret: hashOf(secret),
+    role,
+    email,
+    madeBy: personId,
+    expiresAt: sql`now() + make_interval(days => ${INVITATION_DAYS})` as never,
+  })
   return { id, secret }
 }
 

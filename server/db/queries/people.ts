@@ -99,13 +99,11 @@ export async function setPassword(tx: Database, personId: string, passwordHash: 
 export async function makeReset(db: Database, personId: string): Promise<string> {
   const secret = newSecret()
   await knowing(db, { person: personId }, tx =>
-    tx
-      .insert(resets)
-      .values({
-        secret: hashOf(secret),
-        personId,
-        expiresAt: sql`now() + make_interval(mins => ${RESET_MINUTES})` as never,
-      }),
+    tx.insert(resets).values({
+      secret: hashOf(secret),
+      personId,
+      expiresAt: sql`now() + make_interval(mins => ${RESET_MINUTES})` as never,
+    }),
   )
   return secret
 }
