@@ -22,9 +22,11 @@ import { rebuild } from '../server/db/queries/log'
 import type { Job, Restored } from '../shared/jobs'
 import { serve } from '../tests/server/serving'
 import { temporaryFolder } from '../tests/server/setup'
-import { Visitor, entry, plantedCross } from '../tests/server/visitor'
+import { Visitor, entry, plantedCross, undoing } from '../tests/server/visitor'
 
 const VISITORS = 50
+/** Flowers that a garden has at once; for each new one the oldest is taken back. */
+const KEPT_FLOWERS = 12
 const MINUTE_MS = 60_000
 const minutes = Number(process.argv[2] ?? 30)
 /** By then everybody has come and done everything once; what is in memory is what stays. */
@@ -43,6 +45,8 @@ let isOver = false
 class Gardener {
   readonly visitor: Visitor
   private readonly known: { ids: Record<string, string>; gardenId: string }
+  /** flowers that stand, each with what was noted of it */
+  private readonly noted: Entry[][] = []
   /** noted, but nobody said whether it arrived */
   private unsure: Entry[] = []
 
@@ -98,7 +102,10 @@ class Gardener {
       entry('emasculated', flower, {}),
       entry('scored', ids.seedParent!, { trait: 'height', value: 20 + Math.floor(random() * 60) }),
     ]
-    const entries = [...this.unsure, ...fresh]
+    this.noted.push(fresh)
+    // A garden stays as large as it is: what the server's memory holds of it, too.
+    const gone = this.noted.length > KEPT_FLOWERS ? this.noted.shift()! : []
+    const entries = [...this.unsure, ...fresh, ...gone.reverse().map(one => undoing(one.id))]
     if (mayBreak && random() < 0.2) {
       this.breakOff('POST', '/api/entries', JSON.stringify({ entries }))
       this.unsure = entries
@@ -247,6 +254,13 @@ try {
   await wait(5000)
   const atEnd = await megabytesOf(server)
 
+  const faults = rollup(
+    server.log().filter(line => line.level === 'error'),
+    of => of.length,
+    line =>
+      [line.route, line.problem, line.code, line.error, (line.at as string[] | undefined)?.[0]].join(' · '),
+  )
+  for (const [words, times] of faults) console.log(`${times} × ${words}`)
   const byStatus = rollup(
     answers,
     of => of.length,

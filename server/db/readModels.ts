@@ -12,12 +12,12 @@ import {
   crosses,
   customs,
   flowers,
-  gardens,
   guides,
   inheritances,
   loci,
   plants,
   readings,
+  removals,
   rules,
   seedLots,
   sowings,
@@ -141,7 +141,15 @@ export async function removeStates(
     const { table } = modelOf(type)
     if (ids.length) await db.delete(table).where(and(eq(table.gardenId, gardenId), among(table.id, ids)))
   }
-  if (subjects.length) await db.update(gardens).set({ removedAt: revision }).where(eq(gardens.id, gardenId))
+  for (const group of inGroups(subjects)) {
+    await db
+      .insert(removals)
+      .values(group.map(({ type, id }) => ({ gardenId, type, id, revision })))
+      .onConflictDoUpdate({
+        target: [removals.gardenId, removals.type, removals.id],
+        set: { revision: sql`excluded.revision` },
+      })
+  }
 }
 
 /** The states of some subjects of one type, by id; those that pages cannot work with are left out. */

@@ -1,13 +1,7 @@
-import type { LeftOut } from '@virgulta/core/crops/reckonable'
 import type { SubjectType } from '@virgulta/core/log/kind'
 import type { SQL } from 'drizzle-orm'
-import { and, eq, gt, not, or, sql } from 'drizzle-orm'
+import { sql } from 'drizzle-orm'
 import type { PgTable } from 'drizzle-orm/pg-core'
-import { unionAll } from 'drizzle-orm/pg-core'
-import { LRUCache } from 'lru-cache'
-import type { Database } from './connection'
-import { among } from './connection'
-import type { Garden } from './queries/garden'
 import { aims, batches, plants, stores, storeReadings, readings, tasks, tubes } from './schema'
 
 const DAY = '"^[0-9]{4}-(0[1-9]|1[0-2])-(0[1-9]|[12][0-9]|3[01])$"'
@@ -36,7 +30,6 @@ const BLOOMING = [
 const RELIED_ON = {
   plant: {
     table: plants,
-    code: plants.code,
     holds: [
       ...is('array')('scores', 'pottedOn', 'holds'),
       ...is('object')('genotype'),
@@ -52,7 +45,6 @@ const RELIED_ON = {
   },
   batch: {
     table: batches,
-    code: batches.code,
     holds: [
       ...BLOOMING,
       ...isDay('plannedFor'),
@@ -62,7 +54,6 @@ const RELIED_ON = {
   },
   tube: {
     table: tubes,
-    code: tubes.code,
     holds: [
       ...is('array')('donors', 'thaws', 'uses', 'tests', 'toppedUp', 'doubts'),
       ...is('number')('doses', 'left'),
@@ -79,7 +70,6 @@ const RELIED_ON = {
   },
   aim: {
     table: aims,
-    code: sql<string>`''`,
     holds: [
       ...is('array')('wishes'),
       ...is('string')('words'),
@@ -90,25 +80,21 @@ const RELIED_ON = {
   },
   task: {
     table: tasks,
-    code: sql<string>`''`,
     holds: [...isDay('from', 'until'), ...is('string')('does', 'why')],
   },
   store: {
     table: stores,
-    code: sql<string>`''`,
     holds: [...is('string')('name', 'keeps'), ...is('number')('celsius')],
   },
   storeReadings: {
     table: storeReadings,
-    code: sql<string>`''`,
     holds: [...is('array')('rows'), each('rows', `@[0] like_regex ${MOMENT} && @[1].type() == "number"`)],
   },
   readings: {
     table: readings,
-    code: sql<string>`''`,
     holds: [...is('array')('rows'), ...isDay('readOn'), each('rows', '@[0].type() == "string"')],
   },
-} satisfies Partial<Record<SubjectType, { table: PgTable; code: unknown; holds: string[] }>>
+} satisfies Partial<Record<SubjectType, { table: PgTable; holds: string[] }>>
 
 type Vetted = keyof typeof RELIED_ON
 const isVetted = (type: SubjectType): type is Vetted => type in RELIED_ON
@@ -118,42 +104,4 @@ export function sound(type: SubjectType): SQL | undefined {
   if (!isVetted(type)) return undefined
   const { table, holds } = RELIED_ON[type]
   return sql`coalesce(${table.state} @@ ${sql.raw(`'${holds.join(' && ')}'`)}, false)`
-}
-
-interface Found {
-  revision: number
-  damaged: LeftOut[]
-}
-/** What was found of a garden last; only what changed since is looked at anew. */
-const latest = new LRUCache<string, Found>({ max: 200 })
-
-/** What of a garden is kept in a state that pages cannot work with, and is left out of them. */
-export async function damagedOf(db: Database, garden: Garden): Promise<LeftOut[]> {
-  const before = latest.get(garden.id)
-  if (before?.revision === garden.revision) return before.damaged
-  const since = before && before.revision < garden.revision ? before : { revision: -1, damaged: [] }
-  const ids = since.damaged.map(one => one.id)
-  const parts = (Object.keys(RELIED_ON) as Vetted[]).map(type => {
-    const { table, code } = RELIED_ON[type]
-    return db
-      .select({
-        type: sql<Vetted>`${sql.raw(`'${type}'`)}`.as('type'),
-        id: table.id,
-        code: sql<string>`${code}`.as('code'),
-        crossId: sql<null>`null::uuid`.as('cross'),
-      })
-      .from(table as typeof plants)
-      .where(
-        and(
-          eq(table.gardenId, garden.id),
-          not(sound(type)!),
-          ids.length
-            ? or(gt(table.revision, since.revision), among(table.id, ids))
-            : gt(table.revision, since.revision),
-        ),
-      )
-  })
-  const damaged: LeftOut[] = await unionAll(...(parts as [(typeof parts)[0], (typeof parts)[0]]))
-  latest.set(garden.id, { revision: garden.revision, damaged })
-  return damaged
 }

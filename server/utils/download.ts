@@ -34,6 +34,7 @@ export function sendFile(
 ): PassThrough {
   const answer = event.node.res
   const file = new PassThrough()
+  const leaving = leavingOf(event)
   answer.once('close', () => file.destroy())
   file.on('error', () => {})
   const inItsTurn = async () => {
@@ -41,9 +42,8 @@ export function sendFile(
     if (!file.destroyed) await write(file)
     file.end()
   }
-  inTurn(`files of ${gardenId}`, OF_GARDEN.most, OF_GARDEN.waiting, () =>
-    inTurn('files', OF_SERVER.most, OF_SERVER.waiting, inItsTurn),
-  ).catch(error => {
+  const inTurnOfAll = () => inTurn('files', OF_SERVER.most, OF_SERVER.waiting, inItsTurn, leaving)
+  inTurn(`files of ${gardenId}`, OF_GARDEN.most, OF_GARDEN.waiting, inTurnOfAll, leaving).catch(error => {
     if (!answer.destroyed)
       serverLog.error({
         route: routeOf(event),

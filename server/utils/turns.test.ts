@@ -32,10 +32,25 @@ it('turns away who comes when enough wait, and forgets who has ended or failed',
   const first = work()
   const busy = inTurn('arch', 1, 1, first.run)
   const waiting = inTurn('arch', 1, 1, () => Promise.reject(new Error('torn')))
-  await expect(inTurn('arch', 1, 1, async () => 'never')).rejects.toThrow(NoTurn)
+  expect(() => inTurn('arch', 1, 1, async () => 'never')).toThrow(NoTurn)
   expect(await inTurn('another', 1, 0, async () => 'at once')).toBe('at once')
   first.end()
   await busy
   await expect(waiting).rejects.toThrow('torn')
   expect(await inTurn('arch', 1, 0, async () => 'again')).toBe('again')
+})
+
+it('lets others move up when who waits leaves', async () => {
+  const first = work()
+  const busy = inTurn('gate', 1, 1, first.run)
+  const left = new AbortController()
+  const leaver = inTurn('gate', 1, 1, async () => 'never', left.signal)
+  left.abort(new Error('left'))
+  await expect(leaver).rejects.toThrow('left')
+  const next = inTurn('gate', 1, 1, async () => 'next')
+  first.end()
+  await busy
+  expect(await next).toBe('next')
+  // Who has had their turn already is not called back.
+  left.abort()
 })

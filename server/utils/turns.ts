@@ -15,6 +15,7 @@ export class NoTurn extends Error {}
  * @param name of what is shared
  * @param most at it at once
  * @param mostWaiting who comes behind them is not let in
+ * @param leaving aborted when who waits has left: others move up
  * @throws {NoTurn} at once, where as many wait already
  */
 export function inTurn<T>(
@@ -22,17 +23,24 @@ export function inTurn<T>(
   most: number,
   mostWaiting: number,
   work: () => Promise<T>,
+  leaving?: AbortSignal,
 ): Promise<T> {
   const queue = queues.get(name) ?? { busy: 0, waiting: [] }
   if (queue.busy >= most && queue.waiting.length >= mostWaiting) throw new NoTurn(name)
   queues.set(name, queue)
-  return afterOthers(name, queue, most, work)
+  return afterOthers(name, queue, most, work, leaving)
 }
 
-async function afterOthers<T>(name: string, queue: Queue, most: number, work: () => Promise<T>): Promise<T> {
+async function afterOthers<T>(
+  name: string,
+  queue: Queue,
+  most: number,
+  work: () => Promise<T>,
+  leaving?: AbortSignal,
+): Promise<T> {
   if (queue.busy < most) queue.busy++
   // Who ends gives the turn to the next one.
-  else await new Promise<void>(resolve => queue.waiting.push(resolve))
+  else await turnIn(queue, leaving)
   try {
     return await work()
   } finally {
@@ -41,3 +49,14 @@ async function afterOthers<T>(name: string, queue: Queue, most: number, work: ()
     else if (--queue.busy === 0) queues.delete(name)
   }
 }
+
+const turnIn = (queue: Queue, leaving?: AbortSignal) =>
+  new Promise<void>((resolve, reject) => {
+    queue.waiting.push(resolve)
+    leaving?.addEventListener('abort', () => {
+      const place = queue.waiting.indexOf(resolve)
+      if (place < 0) return
+      queue.waiting.splice(place, 1)
+      reject(leaving.reason as Error)
+    })
+  })

@@ -14,7 +14,7 @@ const ROOM_SPEED = speedAt(ROOM_CELSIUS, POLLEN_CELSIUS, POLLEN_Q10)
 
 /** The stores and tubes of a garden, as far as pollen goes from one to the other. */
 export interface PollenGround {
-  tubes: Map<string, Tube>
+  tubes: ReadonlyMap<string, Tube>
   climates: Map<string, StoreClimate>
 }
 

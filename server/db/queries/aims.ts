@@ -2,18 +2,18 @@ import type { Candidate, PairTable, Tried } from '@virgulta/core/aims/pairs'
 import { familySpreads } from '@virgulta/core/aims/spreads'
 import { cropYields } from '@virgulta/core/crops/knowledge'
 import type { CropHistory } from '@virgulta/core/crops/records'
+import type { LearntCrop } from '@virgulta/core/garden/learnt'
+import { once } from '@virgulta/core/garden/garden'
+import type { HeldStates } from '@virgulta/core/garden/states'
 import { possibleOf } from '@virgulta/core/odds/carriers'
 import { parentFrom } from '@virgulta/core/odds/phases'
 import { addDays } from '@virgulta/core/time/days'
 import { group, rollup, sum } from 'd3-array'
-import { and, eq, sql } from 'drizzle-orm'
 import type { AimPage, AimQuery, AimRow, OddsPage } from '../../../shared/aims'
 import type { Database } from '../connection'
-import { allStates, statesOf } from '../readModels'
-import { remembered } from '../remembered'
-import { plants } from '../schema'
+import { heldGarden } from '../heldGarden'
+import { statesOf } from '../readModels'
 import { learntCrops } from './crops'
-import type { LearntCrop } from './crops'
 import type { Garden } from './garden'
 import type { CropStock, Stock } from './genes'
 import { stockOf } from './genes'
@@ -23,15 +23,14 @@ import { parentsOf } from './plants'
 const MOST_CANDIDATES = 2000
 
 /** Plants that may be parents: with a name of their own, or kept from their family. */
-const isChosen = ({ name, code, verdict }: Stock) => name !== code || verdict?.verdict === 'keep'
+export const isChosen = ({ name, code, verdict }: Pick<Stock, 'name' | 'code' | 'verdict'>) =>
+  name !== code || verdict?.verdict === 'keep'
 
 /** All aims of the garden, the latest first. */
 export async function aimRows(db: Database, garden: Garden): Promise<AimRow[]> {
-  const crops = await learntCrops(db, garden)
-  const candidates = await remembered({ ...garden, today: '' }, 'candidates', () =>
-    candidateCounts(db, garden),
-  )
-  const rows = (await allStates(db, garden.id, 'aim')).map((aim): AimRow => {
+  const { crops, states } = await heldGarden(db, garden)
+  const candidates = candidateCounts(states)
+  const rows = [...states.aim.values()].map((aim): AimRow => {
     const crop = crops.get(aim.crop)
     const own = crop?.history.crosses.filter(c => c.aimId === aim.id) ?? []
     return {
@@ -44,21 +43,15 @@ export async function aimRows(db: Database, garden: Garden): Promise<AimRow[]> {
   return rows.sort((a, b) => b.aim.setOn.localeCompare(a.aim.setOn) || b.aim.id.localeCompare(a.aim.id))
 }
 
-/** How many plants of each crop are {@link isChosen} and not struck off, counted in the database. */
-async function candidateCounts(db: Database, garden: Garden): Promise<Map<string, number>> {
-  const rows = await db
-    .select({ crop: plants.crop, count: sql<number>`count(*)::int` })
-    .from(plants)
-    .where(
-      and(
-        eq(plants.gardenId, garden.id),
-        sql`(name <> code or verdict = 'keep')`,
-        sql`state ->> 'lost' is null and state ->> 'struckOff' is null`,
-      ),
-    )
-    .groupBy(plants.crop)
-  return new Map(rows.map(row => [row.crop, row.count]))
-}
+/** How many plants of each crop are {@link isChosen} and not struck off. */
+const candidateCounts = ({ plant }: HeldStates) =>
+  once(plant, 'candidates', () =>
+    rollup(
+      [...plant.values()].filter(one => isChosen(one) && !one.lost && !one.struckOff),
+      chosen => chosen.length,
+      one => one.crop,
+    ),
+  )
 
 /** Flowers and fruits that a plant carries now count for half a year; then they are harvested, or forgotten. */
 const CARRIED_DAYS = 180
@@ -167,7 +160,7 @@ export async function aimPage(
   id: string,
   { who, also }: AimQuery,
 ): Promise<AimPage | null> {
-  const aim = (await statesOf(db, garden.id, 'aim', [id])).get(id)
+  const aim = (await heldGarden(db, garden)).states.aim.get(id)
   const crop = aim && (await learntCrops(db, garden)).get(aim.crop)
   if (!crop) return null
   const stock = await stockOf(db, garden, crop.guide)

@@ -29,7 +29,7 @@ import type {
   WindowView,
 } from '../../../shared/bloom'
 import type { Database } from '../connection'
-import { allStates } from '../readModels'
+import { heldGarden } from '../heldGarden'
 import { remembered } from '../remembered'
 import type { BloomGround, Bloomer } from './bloomGround'
 import { RAISED_DAYS, groundOf, inPlay, windowsIn } from './bloomGround'
@@ -146,9 +146,8 @@ export async function meetPage(
     name: plant.name,
     records: [...(seasons.byPlant.get(plant.id) ?? [])].sort((a, b) => a.season - b.season),
   })
-  const tasks = (await allStates(db, garden.id, 'task')).filter(
-    t => !t.ended && [seedId, pollenId].includes(t.plantId),
-  )
+  const { states } = await heldGarden(db, garden)
+  const tasks = [...states.task.values()].filter(t => !t.ended && [seedId, pollenId].includes(t.plantId))
   return {
     crop: seed.crop,
     season,
@@ -244,7 +243,8 @@ export async function bloomWork(db: Database, garden: Garden): Promise<Map<strin
   return remembered(garden, 'bloom work', async () => {
     const ground = await groundOf(db, garden)
     const blooms = await parentBlooms(db, garden)
-    const tasks = group(await allStates(db, garden.id, 'task'), t => t.crop)
+    const { states } = await heldGarden(db, garden)
+    const tasks = group(states.task.values(), t => t.crop)
     return new Map(
       [...ground.crops].map(([id, { crop }]) => {
         const { guide, history } = crop

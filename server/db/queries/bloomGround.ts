@@ -14,22 +14,18 @@ import {
 import type { BloomRecord } from '@virgulta/core/bloom/season'
 import { bloomRecords, seasonOf, seasonStart } from '@virgulta/core/bloom/season'
 import type { CropGuide } from '@virgulta/core/crops/guide'
+import type { LearntCrop } from '@virgulta/core/garden/learnt'
+import type { HeldPlant, HeldStates } from '@virgulta/core/garden/states'
 import type { Plant } from '@virgulta/core/plants/plant'
 import type { ISODate } from '@virgulta/core/time/days'
 import { addDays, daysBetween } from '@virgulta/core/time/days'
 import { warmthCurves } from '@virgulta/core/weather/climate'
 import { group, sum } from 'd3-array'
-import type { SQL } from 'drizzle-orm'
-import { and, eq, gt, or, sql } from 'drizzle-orm'
 import { LRUCache } from 'lru-cache'
 import type { WindowView } from '../../../shared/bloom'
 import type { Database } from '../connection'
-import { among } from '../connection'
-import { allStates } from '../readModels'
+import { heldGarden } from '../heldGarden'
 import { remembered } from '../remembered'
-import { batches, plants } from '../schema'
-import { sound } from '../sound'
-import type { LearntCrop } from './crops'
 import { grownCrops, learntCrops } from './crops'
 import type { Garden } from './garden'
 import type { Weather } from './weather'
@@ -65,75 +61,12 @@ export interface BloomGround {
   windows: Map<string, WindowView[]>
 }
 
-/** The plants that may flower as a parent, and all batches, as they were at one revision of the log. */
-interface Gathered {
-  revision: number
-  plants: Map<string, Bloomer>
-  batches: Map<string, Batch>
-}
-const nothingYet: Gathered = { revision: -1, plants: new Map(), batches: new Map() }
-
-/** What was gathered of a garden last; the next revision is gathered from what changed since. */
-const latest = new LRUCache<string, Gathered>({ max: 20 })
-
-/** Plants with a name, kept ones, and those that are a parent already; all batches. */
-async function gathered(db: Database, garden: Garden, parentIds: string[]): Promise<Gathered> {
-  const kept = latest.get(garden.id)
-  const before =
-    kept && kept.revision >= garden.removedAt && kept.revision <= garden.revision ? kept : nothingYet
-  const isChosen = sql<boolean>`(name <> code or verdict is not distinct from 'keep')`
-  const wanted = new Set(parentIds)
-  const part = <K extends keyof Bloomer>(name: K) =>
-    sql<Bloomer[K]>`${plants.state} -> ${sql.raw(`'${name}'`)}`
-  const read = (filter: SQL | undefined) =>
-    db
-      .select({
-        id: plants.id,
-        code: plants.code,
-        name: plants.name,
-        crop: plants.crop,
-        placeId: plants.placeId,
-        plantKind: part('plantKind'),
-        blooming: part('blooming'),
-        pottedOn: part('pottedOn'),
-        holds: part('holds'),
-        isLost: sql<boolean>`${plants.state} ->> 'lost' is not null`,
-        isChosen,
-      })
-      .from(plants)
-      .where(and(eq(plants.gardenId, garden.id), filter, sound('plant')))
-  const all = new Map(before.plants)
-  const take = (rows: (Bloomer & { isLost: boolean; isChosen: boolean })[]) => {
-    for (const { isLost, isChosen, ...plant } of rows) {
-      if (isLost || !(isChosen || wanted.has(plant.id))) all.delete(plant.id)
-      else all.set(plant.id, plant)
-    }
-  }
-  if (before === nothingYet) take(await read(isChosen))
-  else
-    take(
-      await read(
-        and(
-          gt(plants.revision, before.revision),
-          or(isChosen, among(plants.id, [...new Set([...before.plants.keys(), ...wanted])])),
-        ),
-      ),
-    )
-  const missing = [...wanted].filter(id => !all.has(id))
-  if (missing.length) take(await read(among(plants.id, missing)))
-  const changed = await db
-    .select({ id: batches.id, state: batches.state })
-    .from(batches)
-    .where(and(eq(batches.gardenId, garden.id), gt(batches.revision, before.revision), sound('batch')))
-  const now = {
-    revision: garden.revision,
-    plants: all,
-    batches: changed.length
-      ? new Map([...before.batches, ...changed.map((row): [string, Batch] => [row.id, row.state])])
-      : before.batches,
-  }
-  if ((latest.get(garden.id)?.revision ?? -1) < garden.revision) latest.set(garden.id, now)
-  return now
+/** Plants with a name, kept ones, and those that are a parent already. */
+function bloomers({ plant }: HeldStates, parentIds: string[]): Map<string, Bloomer> {
+  const parents = new Set(parentIds)
+  const isChosen = ({ id, name, code, verdict }: HeldPlant) =>
+    name !== code || verdict?.verdict === 'keep' || parents.has(id)
+  return new Map([...plant].filter(([, one]) => !one.lost && isChosen(one)))
 }
 
 /** Seasons and warmth of a crop are worked out anew only when they, the day or the place have changed, not with every entry. */
@@ -191,11 +124,12 @@ export function groundOf(db: Database, garden: Garden): Promise<BloomGround> {
         ),
       ),
     ]
-    const { plants, batches } = await gathered(db, garden, parentIds)
+    const { states } = await heldGarden(db, garden)
+    const plants = bloomers(states, parentIds)
     const weather = await weatherOf(db, garden)
-    const readKey = (await allStates(db, garden.id, 'readings')).map(r => r.id).join()
+    const readKey = [...states.readings.keys()].join()
     const ofCrop = group(plants.values(), p => p.crop)
-    const batchesOf = group(batches.values(), b => b.plantId)
+    const batchesOf = group(states.batch.values(), b => b.plantId)
     const crops = new Map(
       [...learnt].map(([id, crop]): [string, CropBloom] => {
         const { bloom } = crop.guide

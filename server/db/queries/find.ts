@@ -1,7 +1,8 @@
 import { and, asc, eq, ilike, sql } from 'drizzle-orm'
 import type { Found } from '../../../shared/find'
 import type { Database } from '../connection'
-import { allStates, statesOf } from '../readModels'
+import { heldGarden } from '../heldGarden'
+import { statesOf } from '../readModels'
 import { crosses, plants, tags } from '../schema'
 import type { Garden } from './garden'
 import { containing } from './plants'
@@ -70,7 +71,7 @@ export async function find(db: Database, garden: Garden, typed: string): Promise
     ...aimed.map(c => ({ what: 'cross' as const, code: c.code, name: c.state.aim, to: `/crosses/${c.id}` })),
   )
   const words = text.toLowerCase()
-  const aims = (await allStates(db, garden.id, 'aim'))
+  const aims = [...(await heldGarden(db, garden)).states.aim.values()]
     .filter(aim => aim.words.toLowerCase().includes(words))
     .slice(0, 4)
   found.unshift(

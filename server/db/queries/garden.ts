@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import type { CropGuide } from '@virgulta/core/crops/guide'
-import { customsOf, guidesWith } from '@virgulta/core/crops/ownGuide'
+import { customsOf } from '@virgulta/core/crops/ownGuide'
 import type { Instant, ISODate } from '@virgulta/core/time/days'
 import type { Site } from '@virgulta/core/time/sun'
 import { latitudeOf, longitudeOf } from '@virgulta/core/time/sun'
@@ -12,8 +12,7 @@ import type { Place, PlaceChange } from '../../../shared/garden'
 import { resolvedPlace } from '../../../shared/garden'
 import type { Database } from '../connection'
 import { inGarden, rowsOf } from '../connection'
-import { allStates } from '../readModels'
-import { remembered } from '../remembered'
+import { heldGarden } from '../heldGarden'
 import { gardens, members, people, places, tagSerials } from '../schema'
 
 /** A garden as queries take it: whose data, and what time it is there. */
@@ -31,8 +30,6 @@ export interface Garden {
   expiresAt: Instant | null
   /** of the log: grows with every change */
   revision: number
-  /** the revision at which something was last taken out */
-  removedAt: number
   /** why its log could not be folded: its screens stay shut */
   fault: string | null
   /** set while the garden keeps a clock of its own */
@@ -54,7 +51,6 @@ function gardenOf(row: typeof gardens.$inferSelect): Garden {
     isDemo: row.isDemo,
     expiresAt: row.expiresAt,
     revision: row.revision,
-    removedAt: row.removedAt,
     fault: row.fault,
     clockAt,
     now,
@@ -289,16 +285,14 @@ export async function orderPlaces(db: Database, garden: Garden, ids: string[]): 
 
 /** The guide of every crop as the garden has it: built in, changed or added by it, with its customs. */
 export async function guidesOf(db: Database, garden: Garden): Promise<CropGuide[]> {
-  return (await customGuides(db, garden)).guides
+  return (await heldGarden(db, garden)).guides
 }
 
 /** What the garden does its own way: the cautions it hides, the schools it keeps to; and the guides that come of it. */
-export function customGuides(db: Database, garden: Garden) {
-  return remembered({ ...garden, today: '' }, 'guides', async () => {
-    const customs = await allStates(db, garden.id, 'custom')
-    const own = await allStates(db, garden.id, 'guide')
-    return { guides: guidesWith(own, customs), own, customs, ...customsOf(customs) }
-  })
+export async function customGuides(db: Database, garden: Garden) {
+  const { guides, states } = await heldGarden(db, garden)
+  const customs = [...states.custom.values()]
+  return { guides, own: [...states.guide.values()], customs, ...customsOf(customs) }
 }
 
 /** Sets the garden's own clock. */

@@ -12,20 +12,21 @@ import { maxIndex } from 'd3-array'
 import { and, eq, sql } from 'drizzle-orm'
 import { heavily } from '../../heavy/pool'
 import type { Database } from '../connection'
-import { allStates } from '../readModels'
-import { remembered, rememberedNewest } from '../remembered'
+import { heldGarden } from '../heldGarden'
+import { rememberedNewest } from '../remembered'
 import { plants } from '../schema'
 import { sound } from '../sound'
 import type { Garden } from './garden'
 
 /** What the garden added to its crops. */
-export function ownDefinitions(db: Database, garden: Garden): Promise<OwnDefinitions> {
-  return remembered({ ...garden, today: '' }, 'definitions', async () => ({
-    traits: await allStates(db, garden.id, 'trait'),
-    loci: await allStates(db, garden.id, 'locus'),
-    rules: await allStates(db, garden.id, 'rule'),
-    inheritances: await allStates(db, garden.id, 'inheritance'),
-  }))
+export async function ownDefinitions(db: Database, garden: Garden): Promise<OwnDefinitions> {
+  const { trait, locus, rule, inheritance } = (await heldGarden(db, garden)).states
+  return {
+    traits: [...trait.values()],
+    loci: [...locus.values()],
+    rules: [...rule.values()],
+    inheritances: [...inheritance.values()],
+  }
 }
 
 /** A plant as far as it is a parent: what was seen and noted of it, where it comes from. */

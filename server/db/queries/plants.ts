@@ -10,11 +10,12 @@ import type { Parent } from '../../../shared/crosses'
 import type { PlantGenes, PlantPage, PlantQuery, PlantStory } from '../../../shared/plants'
 import type { Database } from '../connection'
 import { among } from '../connection'
+import { heldGarden } from '../heldGarden'
 import { statesOf } from '../readModels'
 import { remembered } from '../remembered'
 import { batches, plants } from '../schema'
 import { sound } from '../sound'
-import { learnt, learntCrops } from './crops'
+import { learntCrops } from './crops'
 import { crossRows } from './crosses'
 import type { Garden } from './garden'
 import { guidesOf, placesOf } from './garden'
@@ -63,19 +64,23 @@ export async function plantPage(db: Database, garden: Garden, query: PlantQuery)
   return { plants: found, total, parents: [...parents.values()] }
 }
 
-/** Names and codes of some plants, by id. */
+/** Names and codes of some plants, by id; also of those that are left out elsewhere. */
 export async function parentsOf(
   db: Database,
   garden: Garden,
   ids: (string | null)[],
 ): Promise<Map<string, Parent>> {
+  const { plant } = (await heldGarden(db, garden)).states
   const wanted = [...new Set(ids.filter(id => id !== null))]
-  if (!wanted.length) return new Map()
-  const rows = await db
-    .select({ id: plants.id, name: plants.name, code: plants.code })
-    .from(plants)
-    .where(and(eq(plants.gardenId, garden.id), among(plants.id, wanted)))
-  return new Map(rows.map(row => [row.id, row]))
+  const there = wanted.flatMap(id => plant.get(id) ?? []).map(({ id, name, code }) => ({ id, name, code }))
+  const others = wanted.filter(id => !plant.has(id))
+  const rows = others.length
+    ? await db
+        .select({ id: plants.id, name: plants.name, code: plants.code })
+        .from(plants)
+        .where(and(eq(plants.gardenId, garden.id), among(plants.id, others)))
+    : []
+  return new Map([...there, ...rows].map(row => [row.id, row]))
 }
 
 /** The plants of one family, in the order of their codes. */
@@ -127,7 +132,7 @@ const GENERATIONS = 12
 
 /** Doubts about the seed that a plant and its forebears came from, generation by generation. */
 async function lineageDoubts(db: Database, garden: Garden, plant: Plant): Promise<PlantStory['doubts']> {
-  const { gathered } = await learnt(db, garden)
+  const { states } = await heldGarden(db, garden)
   const { guide } = (await learntCrops(db, garden)).get(plant.crop)!
   const seen = new Set<string>()
   const doubts: PlantStory['doubts'] = []
@@ -135,8 +140,8 @@ async function lineageDoubts(db: Database, garden: Garden, plant: Plant): Promis
   for (let back = 0; back < GENERATIONS && generation.length; back++) {
     for (const { id, name, sowingId } of generation) {
       seen.add(id)
-      const lot = gathered.lots.get(gathered.sowings.get(sowingId ?? '')?.lotId ?? '')
-      const flowers = (lot?.flowerIds ?? []).flatMap(flowerId => gathered.flowers.get(flowerId) ?? [])
+      const lot = states.seedLot.get(states.sowing.get(sowingId ?? '')?.lotId ?? '')
+      const flowers = (lot?.flowerIds ?? []).flatMap(flowerId => states.flower.get(flowerId) ?? [])
       const found = await doubtsBehind(db, garden, flowers, guide)
       if (found.length) doubts.push({ plant: { id, name }, doubts: found, flowers: flowers.length })
     }

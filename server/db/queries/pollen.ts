@@ -41,11 +41,12 @@ import type {
 } from '../../../shared/pollen'
 import { loggerIn } from '../../devices/coldLogger'
 import type { Database } from '../connection'
-import { allStates, statesOf } from '../readModels'
+import { heldGarden } from '../heldGarden'
+import { statesOf } from '../readModels'
 import { remembered } from '../remembered'
 import { bloomOf } from './bloom'
 import { groundOf, windowsIn } from './bloomGround'
-import { learnt, learntCrops } from './crops'
+import { learntCrops } from './crops'
 import type { Garden } from './garden'
 import { linesOn } from './lines'
 import { parentsOf } from './plants'
@@ -83,9 +84,10 @@ function climateIn(store: Store, read: StoreReadings[], from: number, now: numbe
 /** Tubes, stores and what is known of them now. */
 function pollenGround(db: Database, garden: Garden): Promise<Ground> {
   return remembered(garden, `pollen ${garden.now.slice(0, 13)}`, async () => {
-    const tubes = new Map((await allStates(db, garden.id, 'tube')).map(tube => [tube.id, tube]))
-    const stores = await allStates(db, garden.id, 'store')
-    const read = await allStates(db, garden.id, 'storeReadings')
+    const { states } = await heldGarden(db, garden)
+    const tubes = states.tube
+    const stores = [...states.store.values()]
+    const read = [...states.storeReadings.values()]
     const now = Date.parse(garden.now)
     const first = min([...tubes.values()].flatMap(t => t.stays.map(s => Date.parse(s.from)))) ?? now
     const from = Math.max(first, now - LOGGED_DAYS * DAY_MS)
@@ -335,7 +337,7 @@ export async function tubePage(db: Database, garden: Garden, id: string): Promis
   const last = Math.max(now, end) + 10 * DAY_MS
   const step = Math.max(DAY_MS, (last - begin) / 160)
   const moments = Array.from({ length: Math.floor((last - begin) / step) + 1 }, (_, i) => begin + i * step)
-  const { gathered } = await learnt(db, garden)
+  const { states } = await heldGarden(db, garden)
   const stood = [...new Set(tube.stays.flatMap(s => s.storeId ?? []))].flatMap(
     storeId => climates.get(storeId) ?? [],
   )
@@ -365,7 +367,7 @@ export async function tubePage(db: Database, garden: Garden, id: string): Promis
     tests: tube.tests.map(test => ({ ...test, verdict: testVerdict(test.alive, test.seen, WORTH_USING) })),
     freezing: withFreezing,
     uses: tube.uses.map(use => {
-      const flower = gathered.flowers.get(use.flowerId)
+      const flower = states.flower.get(use.flowerId)
       return {
         flowerId: use.flowerId,
         crossId: flower?.crossId ?? '',

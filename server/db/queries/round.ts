@@ -13,11 +13,11 @@ import type { Round, RoundStop, Season } from '../../../shared/round'
 import { MOST_NOTED } from '../../../shared/round'
 import type { Database } from '../connection'
 import { among } from '../connection'
+import { heldGarden } from '../heldGarden'
 import { remembered } from '../remembered'
 import { entries, plants } from '../schema'
-import { damagedOf } from '../sound'
 import { bloomSpans, bloomSubjects, bloomWork, parentBlooms } from './bloom'
-import { grownCrops, learnt, learntCrops } from './crops'
+import { grownCrops, learntCrops } from './crops'
 import type { Garden } from './garden'
 import { placesOf } from './garden'
 import { linesBetween } from './lines'
@@ -97,7 +97,7 @@ export async function roundOn(db: Database, garden: Garden, day: ISODate, most: 
 }
 
 async function wholeRound(db: Database, garden: Garden, day: ISODate): Promise<Round> {
-  const { gathered, leftOut } = await learnt(db, garden)
+  const { states, leftOut } = await heldGarden(db, garden)
   const { crops, ground } = await onRound(db, garden)
   const all = roundUntil(crops, ground, addDays(garden.today, 7))
   const foreseen = all.filter(stop => !isLongGone(stop))
@@ -108,7 +108,7 @@ async function wholeRound(db: Database, garden: Garden, day: ISODate): Promise<R
         ? roundUntil(crops, ground, day).filter(stop => stop.from === day)
         : []
   const longGone = day === garden.today ? all.filter(isLongGone) : []
-  const torn = [...gathered.flowers.values()].filter(flower => flower.conflicts.length)
+  const torn = [...states.flower.values()].filter(flower => flower.conflicts.length)
   const plants = await parentsOf(db, garden, [
     ...torn.map(f => f.seedParentId),
     ...[...wanted, ...longGone].flatMap(({ parents, plantId }) => [
@@ -127,7 +127,7 @@ async function wholeRound(db: Database, garden: Garden, day: ISODate): Promise<R
   )
   /** the youngest first */
   const fruitsOn = (plantId: string) =>
-    [...gathered.flowers.values()]
+    [...states.flower.values()]
       .filter(f => f.seedParentId === plantId && f.status === 'taken')
       .sort((a, b) => b.takenOn!.localeCompare(a.takenOn!))
       .slice(0, MOST_FRUITS)
@@ -139,13 +139,13 @@ async function wholeRound(db: Database, garden: Garden, day: ISODate): Promise<R
     plant: plant(stop.plantId),
     blooms: bloomsAt(stop.parents?.seedParentId),
     marks: marksOf.get(stop.parents?.seedParentId ?? '') ?? null,
-    flower: gathered.flowers.get(stop.subject.id) ?? null,
+    flower: states.flower.get(stop.subject.id) ?? null,
     tubes: ['pollinate', 'look'].includes(stop.step)
       ? (atHand.get(stop.parents?.pollenParentId ?? '') ?? [])
       : [],
-    sowing: gathered.sowings.get(stop.subject.id) ?? null,
+    sowing: states.sowing.get(stop.subject.id) ?? null,
     fruits: stop.step === 'thinFruit' ? fruitsOn(stop.subject.id) : null,
-    seeds: gathered.lots.get(stop.subject.id)?.left ?? null,
+    seeds: states.seedLot.get(stop.subject.id)?.left ?? null,
   })
   const stops = wanted.map(shown)
   const pollen = new Map(
@@ -161,7 +161,7 @@ async function wholeRound(db: Database, garden: Garden, day: ISODate): Promise<R
     carry: carryList(stops),
     letGo: longGone.map(shown),
     guesses: guessesOf(garden, crops),
-    leftOut: [...new Map([...(await damagedOf(db, garden)), ...leftOut].map(one => [one.id, one])).values()],
+    leftOut,
     torn: torn.map(flower => ({ flower, seedParent: plant(flower.seedParentId)! })),
     weather: crops.flatMap(({ guide, hours }) =>
       day === garden.today &&

@@ -7,6 +7,7 @@ import { asc, and, desc, eq } from 'drizzle-orm'
 import type { Cross } from '@virgulta/core/crosses/cross'
 import type { LotStory, SeedDoubt, SeedShelf, SowingStory } from '../../../shared/seed'
 import type { Database } from '../connection'
+import { heldGarden } from '../heldGarden'
 import { statesOf } from '../readModels'
 import { crosses, seedLots, sowings } from '../schema'
 import { learntCrops } from './crops'
@@ -53,9 +54,7 @@ export async function doubtsBehind(
   flowers: Flower[],
   guide: CropGuide,
 ): Promise<SeedDoubt[]> {
-  const tubes = await statesOf(db, garden.id, 'tube', [
-    ...new Set(flowers.flatMap(f => f.pollinations.flatMap(p => p.tubeId ?? []))),
-  ])
+  const { tube: tubes } = (await heldGarden(db, garden)).states
   const ofPollen = (flower: Flower) =>
     new Set(
       flower.pollinations.flatMap(p =>

@@ -1,3 +1,4 @@
+import { once } from '@virgulta/core/garden/garden'
 import type { ISODate } from '@virgulta/core/time/days'
 import { addDays, dayOf, daysBetween, instantAt, yearOf } from '@virgulta/core/time/days'
 import type { DayWarmth } from '@virgulta/core/time/thermal'
@@ -12,7 +13,7 @@ import type { DayView, StationView, WeatherPage } from '../../../shared/bloom'
 import type { WeatherStation } from '../../devices/weatherStation'
 import { stationAt } from '../../devices/weatherStation'
 import type { Database } from '../connection'
-import { allStates } from '../readModels'
+import { heldGarden } from '../heldGarden'
 import { remembered } from '../remembered'
 import type { Garden } from './garden'
 
@@ -83,8 +84,9 @@ export function hoursAhead(garden: Garden): (WeatherHour & { isForecast: boolean
 export function weatherOf(db: Database, garden: Garden): Promise<Weather> {
   return remembered(garden, `weather ${garden.now.slice(0, 13)}`, async () => {
     const station = stationOf(garden)
+    const { readings } = (await heldGarden(db, garden)).states
     const read = new Map(
-      (await allStates(db, garden.id, 'readings').then(all => daysRead(all, garden.zone))).map(d => [
+      once(readings, `days in ${garden.zone}`, () => daysRead([...readings.values()], garden.zone)).map(d => [
         d.day,
         d,
       ]),
@@ -165,7 +167,7 @@ export async function weatherPage(db: Database, garden: Garden): Promise<Weather
   const weather = await weatherOf(db, garden)
   const from = addDays(garden.today, -90)
   const to = addDays(garden.today, 60)
-  const read = await allStates(db, garden.id, 'readings')
+  const read = [...(await heldGarden(db, garden)).states.readings.values()]
   return {
     station: stationView(garden),
     isSited: garden.isSited,

@@ -39,8 +39,6 @@ export const gardens = pgTable(
     expiresAt: timestamp('expires_at', { withTimezone: true, mode: 'string' }),
     /** grows with every change of the log; what was computed from it is kept under this number */
     revision: bigint({ mode: 'number' }).notNull().default(0),
-    /** the revision at which something was last taken out of the garden, so that what was read before must be read anew */
-    removedAt: bigint('removed_at', { mode: 'number' }).notNull().default(0),
     /** what its log holds: counted by a trigger with every entry (migration 0021) */
     entryCount: bigint('entry_count', { mode: 'number' }).notNull().default(0),
     logBytes: bigint('log_bytes', { mode: 'number' }).notNull().default(0),

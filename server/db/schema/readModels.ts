@@ -158,3 +158,21 @@ export const customs = pgTable('customs', stateOf<'custom'>(), t => [
   primaryKey({ columns: [t.gardenId, t.id] }),
   ofPresentGarden(),
 ])
+
+/** What is in the garden no more since a revision, so that who holds the garden of an earlier one can leave it out. */
+export const removals = pgTable(
+  'removals',
+  {
+    gardenId: uuid('garden_id')
+      .notNull()
+      .references(() => gardens.id, { onDelete: 'cascade' }),
+    type: text().$type<SubjectType>().notNull(),
+    id: uuid().notNull(),
+    revision: bigint({ mode: 'number' }).notNull(),
+  },
+  t => [
+    primaryKey({ columns: [t.gardenId, t.type, t.id] }),
+    index('removals_by_revision').on(t.gardenId, t.revision),
+    ofPresentGarden(),
+  ],
+)

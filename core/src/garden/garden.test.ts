@@ -1,0 +1,206 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { builtInGuides } from '../crops/guides/all'
+import type { LoggedDeed } from '../log/entry'
+import { subjectsOf } from '../log/entry'
+import { fold } from '../log/fold'
+import type { Subject } from '../log/kind'
+import { Refusal } from '../log/refusal'
+import { deed, newId, upToPollination } from '../testing/deeds'
+import type { Change, WholeGarden } from './garden'
+import { advanced, once, wholeGarden } from './garden'
+import type { HeldState } from './states'
+
+const plant = (id: string, name: string) =>
+  deed('2026-04-01', 'plantAdded', id, {
+    name,
+    code: '26-2222',
+    crop: 'chilli',
+    plantKind: 'line',
+    placeId: null,
+    note: null,
+    seedParentId: null,
+    pollenParentId: null,
+  })
+
+const crossOf = (id: string, seedParentId: string, pollenParentId: string) =>
+  deed('2026-05-01', 'crossPlanned', id, {
+    code: '26-3333',
+    crop: 'chilli',
+    seedParentId,
+    pollenParentId,
+    selfMeant: false,
+    aim: 'low',
+    flowersPlanned: 4,
+    keepersWanted: 1,
+  })
+
+/** A season of two crosses, as people would note it: parents, flowers, what took and what failed, a habit, an aim. */
+function season(): LoggedDeed[] {
+  const [mother, father, custom, aim] = [newId(), newId(), newId(), newId()]
+  const crosses = [newId(), newId()]
+  const flowersOf = (crossId: string) =>
+    Array.from({ length: 3 }, (_, i) => {
+      const id = newId()
+      const steps = upToPollination('2026-06-03', '2026-06-04', id).map(d =>
+        d.kind === 'flowerChosen'
+          ? ({
+              ...d,
+              payload: { ...d.payload, crossId, seedParentId: mother, pollenParentId: father },
+            } as LoggedDeed)
+          : d.kind === 'pollinated'
+            ? ({ ...d, payload: { ...d.payload, pollenParentId: father } } as LoggedDeed)
+            : d,
+      )
+      return [...steps, deed(`2026-06-1${i}`, 'takeNoted', id, { take: 'taken', reason: null })]
+    }).flat()
+  return [
+    plant(mother, 'Test Ember'),
+    plant(father, 'Test Lantern'),
+    ...crosses.map(id => crossOf(id, mother, father)),
+    ...crosses.flatMap(flowersOf),
+    deed('2026-05-02', 'customSet', custom, {
+      custom: { about: 'school', step: 'passes', school: 'once' },
+    } as never),
+    deed('2026-05-02', 'aimSet', aim, { crop: 'chilli', words: 'Low', wishes: [] }),
+  ]
+}
+
+const keyOf = ({ type, id }: Subject) => `${type} ${id}`
+
+/** A garden that notes, takes back, and is told late, step by step; and the states of its log. */
+class Noted {
+  private readonly live = new Set<LoggedDeed>()
+  private readonly states = new Map<string, HeldState>()
+  private revision = 0
+  garden: WholeGarden = wholeGarden({ revision: 0, changed: [] })
+
+  /** Notes a deed, or takes it back where it is noted; what does not fit is not done. */
+  toggle(deed: LoggedDeed) {
+    const before = new Set(this.live)
+    if (!this.live.delete(deed)) this.live.add(deed)
+    try {
+      const change: Change = { revision: this.revision + 1, changed: [], removed: [] }
+      for (const { type, id } of subjectsOf(deed)) {
+        const own = [...this.live].filter(d => subjectsOf(d).some(s => s.type === type && s.id === id))
+        const state = fold(type, id, own)
+        if (state) change.changed.push({ type, state } as HeldState)
+        else change.removed!.push({ type, id })
+      }
+      this.take(change)
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error
+      this.live.clear()
+      for (const kept of before) this.live.add(kept)
+    }
+  }
+
+  private take(change: Change) {
+    this.revision = change.revision
+    for (const one of change.changed) this.states.set(keyOf({ type: one.type, id: one.state.id }), one)
+    for (const one of change.removed ?? []) this.states.delete(keyOf(one))
+    this.garden = advanced(this.garden, change)
+  }
+
+  /** The state of a flower breaks where it is kept, and is put right by its next deed. */
+  damage(at: number) {
+    const flowers = [...this.states.values()].filter(one => one.type === 'flower')
+    const one = flowers[at % (flowers.length || 1)]
+    if (one)
+      this.take({
+        revision: this.revision + 1,
+        changed: [{ ...one, state: { ...one.state, pollinations: null } as never }],
+      })
+  }
+
+  anew = () => wholeGarden({ revision: this.revision, changed: [...this.states.values()] })
+}
+
+/** What a garden holds, whatever order it came in. */
+function contents({ revision, states, crops, leftOut, guides, hiddenCautions }: WholeGarden) {
+  const inOrder = <T extends { id: string }>(all: T[]) => [...all].sort((a, b) => a.id.localeCompare(b.id))
+  return {
+    revision,
+    states: Object.fromEntries(
+      Object.entries(states).map(([type, all]) => [type, inOrder([...all.values()] as { id: string }[])]),
+    ),
+    crops: [...crops.values()].map(({ guide, history, digest, knowledge, digests }) => ({
+      guide: guide.id,
+      history: Object.fromEntries(
+        Object.entries(history).map(([part, all]) => [part, inOrder(all as { id: string }[])]),
+      ),
+      digest,
+      knowledge,
+      digests: new Map([...digests].sort(([a], [b]) => a.localeCompare(b))),
+    })),
+    leftOut: inOrder(leftOut),
+    guides,
+    hiddenCautions,
+  }
+}
+
+describe('a garden that is advanced', () => {
+  it('equals the garden made anew, for any order of notes, with undo, late arrivals and damage', () => {
+    fc.assert(
+      fc.property(fc.array(fc.nat(80), { maxLength: 120 }), picks => {
+        const deeds = season()
+        const noted = new Noted()
+        for (const pick of picks) {
+          if (pick < 3) noted.damage(pick)
+          else noted.toggle(deeds[pick % deeds.length]!)
+        }
+        expect(contents(noted.garden)).toEqual(contents(noted.anew()))
+      }),
+      { numRuns: 60 },
+    )
+  })
+
+  it('learns from a whole season, and keeps what did not change', () => {
+    const noted = new Noted()
+    for (const one of season()) noted.toggle(one)
+    const { crops, guides, states } = noted.garden
+    expect(crops.get('chilli')!.history.flowers.map(f => f.status)).toEqual(Array(6).fill('taken'))
+    expect(crops.get('chilli')!.knowledge.shares.take.records).toBeGreaterThan(0)
+    noted.toggle(plant(newId(), 'Somebody else'))
+    expect(noted.garden.states.flower).toBe(states.flower)
+    expect(noted.garden.crops).toBe(crops)
+    expect(noted.garden.guides).toBe(guides)
+    expect(noted.garden.states.plant.size).toBe(states.plant.size + 1)
+  })
+
+  it('leaves out what is damaged where it is kept, with its name, until it is put right', () => {
+    const id = newId()
+    const there = wholeGarden({
+      revision: 1,
+      changed: [{ type: 'plant', state: fold('plant', id, [plant(id, 'Test Ember')])! }],
+    })
+    const one = { type: 'plant', id, code: '26-2222', crossId: null } as const
+    const broken = advanced(there, { revision: 2, changed: [], damaged: [one] })
+    expect([broken.leftOut, broken.states.plant.size]).toEqual([[one], 0])
+    const mended = advanced(broken, {
+      revision: 3,
+      changed: [{ type: 'plant', state: there.states.plant.get(id)! }],
+    })
+    expect([mended.leftOut, mended.states.plant.size]).toEqual([[], 1])
+    expect(advanced(broken, { revision: 3, changed: [], removed: [one] }).leftOut).toEqual([])
+  })
+
+  it('is the same but for its number where nothing changed', () => {
+    const empty = wholeGarden({ revision: 4, changed: [] })
+    expect(advanced(empty, { revision: 5, changed: [] })).toEqual({ ...empty, revision: 5 })
+    expect(empty.guides).toEqual(builtInGuides)
+  })
+})
+
+it('what follows from a value is worked out once for each key', () => {
+  const [value, other] = [{}, {}]
+  let times = 0
+  const count = (on: object, key: string) => once(on, key, () => ++times)
+  expect([
+    count(value, 'a'),
+    count(value, 'a'),
+    count(value, 'b'),
+    count(other, 'a'),
+    count(value, 'a'),
+  ]).toEqual([1, 1, 2, 3, 1])
+})

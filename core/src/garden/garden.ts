@@ -1,0 +1,132 @@
+import type { LeftOut } from '../crops/reckonable'
+import type { CropGuide } from '../crops/guide'
+import { customsOf, guidesWith } from '../crops/ownGuide'
+import type { Subject } from '../log/kind'
+import type { LearntCrops } from './learnt'
+import { learnt } from './learnt'
+import type { HeldState, HeldStates } from './states'
+import { noStates, withChanges } from './states'
+
+/**
+ * A garden as one value: the states of its log at one revision, and what is learnt of its crops from them. It is never changed,
+ * only advanced to another value, so that who reads it sees one revision from beginning to end.
+ *
+ * What always holds:
+ * - it equals the garden made anew from all states of its revision, however many steps it was advanced in;
+ * - `states` holds nothing that is in `leftOut`, and nothing of a cross that is;
+ * - a map of `states`, a guide or a crop in which nothing changed is the same object as before.
+ */
+export interface WholeGarden {
+  readonly revision: number
+  /** everything that can be worked with */
+  readonly states: HeldStates
+  readonly guides: CropGuide[]
+  readonly hiddenCautions: string[]
+  readonly crops: LearntCrops
+  /** what cannot be reckoned, and is in none of the above until it is put right */
+  readonly leftOut: LeftOut[]
+  /** also what is left out: changes are laid onto it */
+  readonly kept: HeldStates
+  /** what was damaged where it is kept */
+  readonly damaged: ReadonlyMap<string, LeftOut>
+}
+
+/** What became of some subjects up to a revision. */
+export interface Change {
+  revision: number
+  changed: HeldState[]
+  removed?: Subject[]
+  /** subjects whose kept state nobody can work with */
+  damaged?: LeftOut[]
+}
+
+const keyOf = ({ type, id }: Subject) => `${type} ${id}`
+
+/** The garden of some states, made anew. */
+export const wholeGarden = (change: Change): WholeGarden => made(change, null)
+
+/** The garden after a change: what was changed or removed since the revision it stood at. */
+export const advanced = (garden: WholeGarden, change: Change): WholeGarden =>
+  change.changed.length || change.removed?.length || change.damaged?.length
+    ? made(change, garden)
+    : { ...garden, revision: change.revision }
+
+function made(
+  { revision, changed, removed = [], damaged = [] }: Change,
+  before: WholeGarden | null,
+): WholeGarden {
+  const kept = withChanges(before?.kept ?? noStates, changed, [...removed, ...damaged])
+  const nowDamaged = new Map(before?.damaged)
+  for (const one of removed) nowDamaged.delete(keyOf(one))
+  for (const { type, state } of changed) nowDamaged.delete(keyOf({ type, id: state.id }))
+  for (const one of damaged) nowDamaged.set(keyOf(one), one)
+
+  const sameGuides = before && kept.guide === before.kept.guide && kept.custom === before.kept.custom
+  const guides = sameGuides ? before.guides : guidesWith([...kept.guide.values()], [...kept.custom.values()])
+  const crops = learnt(
+    kept,
+    guides,
+    before
+      ? {
+          crops: before.crops,
+          changed: crossesOf(before.kept, kept, [...subjectsIn(changed), ...removed, ...damaged]),
+        }
+      : undefined,
+  )
+  const leftOut = [...nowDamaged.values(), ...[...crops.values()].flatMap(crop => crop.leftOut)]
+  return {
+    revision,
+    kept,
+    states: leftOut.length ? withoutLeftOut(kept, leftOut) : kept,
+    guides,
+    hiddenCautions: sameGuides ? before.hiddenCautions : customsOf([...kept.custom.values()]).hidden,
+    crops,
+    leftOut,
+    damaged: nowDamaged,
+  }
+}
+
+const subjectsIn = (changed: HeldState[]): Subject[] =>
+  changed.map(({ type, state }) => ({ type, id: state.id }))
+
+/** The crosses whose records some subjects belong to, before the change and after it. */
+function crossesOf(before: HeldStates, after: HeldStates, subjects: Subject[]): Set<string> {
+  const found = new Set<string>()
+  for (const { type, id } of subjects) {
+    if (type === 'cross') found.add(id)
+    for (const states of [before, after]) {
+      const state = states[type].get(id)
+      if (state && 'crossId' in state && state.crossId) found.add(state.crossId)
+    }
+  }
+  return found
+}
+
+/** States without what is left out and, with a cross, all that belongs to it. */
+function withoutLeftOut(kept: HeldStates, leftOut: LeftOut[]): HeldStates {
+  const gone = new Set(leftOut.map(keyOf))
+  const goneCrosses = new Set(leftOut.filter(one => one.type === 'cross').map(one => one.id))
+  const isThere = ([id, state]: [string, { crossId?: string | null }], type: string) =>
+    !gone.has(`${type} ${id}`) && !goneCrosses.has(state.crossId ?? '')
+  return Object.fromEntries(
+    Object.entries(kept).map(([type, states]) => [
+      type,
+      new Map(
+        [...(states as ReadonlyMap<string, { crossId?: string | null }>)].filter(one => isThere(one, type)),
+      ),
+    ]),
+  ) as unknown as HeldStates
+}
+
+/**
+ * What follows from a value that is never changed, worked out once for as long as anybody holds the value.
+ *
+ * @param on the value, or the part of it, that decides the answer together with `key`
+ */
+export function once<T>(on: object, key: string, workOut: () => T): T {
+  const known = results.get(on) ?? new Map<string, unknown>()
+  results.set(on, known)
+  if (!known.has(key)) known.set(key, workOut())
+  return known.get(key) as T
+}
+const results = new WeakMap<object, Map<string, unknown>>()

@@ -1,0 +1,131 @@
+import { group } from 'd3-array'
+import type { Digest } from '../crops/digest'
+import { digestOf, joined } from '../crops/digest'
+import type { CropGuide } from '../crops/guide'
+import type { CropKnowledge } from '../crops/knowledge'
+import { cropKnowledge } from '../crops/knowledge'
+import type { LeftOut } from '../crops/reckonable'
+import { reckonable } from '../crops/reckonable'
+import type { CropHistory, Judged } from '../crops/records'
+import type { HeldStates } from './states'
+
+/** A crop of the garden: its guide, its records, and what follows from both. */
+export interface LearntCrop {
+  guide: CropGuide
+  history: CropHistory
+  /** the part of the history that belongs to a cross */
+  ofCross: (crossId: string) => CropHistory
+  /** what the records of each cross come to, and all of them together */
+  digests: ReadonlyMap<string, Digest>
+  digest: Digest
+  knowledge: CropKnowledge
+  /** what of it cannot be reckoned, and is in none of the above */
+  leftOut: LeftOut[]
+}
+
+export type LearntCrops = ReadonlyMap<string, LearntCrop>
+
+const NO_HISTORY: CropHistory = { crosses: [], flowers: [], lots: [], sowings: [], offspring: [] }
+
+/** What is expected of a crop that nobody crossed yet: what its guide says, once for each guide. */
+function unlearnt(guide: CropGuide): { digest: Digest; knowledge: CropKnowledge } {
+  const known = ofGuides.get(guide)
+  if (known) return known
+  const digest = digestOf(NO_HISTORY)
+  const made = { digest, knowledge: cropKnowledge(guide, digest) }
+  ofGuides.set(guide, made)
+  return made
+}
+const ofGuides = new WeakMap<CropGuide, ReturnType<typeof unlearnt>>()
+
+const byCross = <T extends { crossId: string | null }>(things: ReadonlyMap<string, T>) =>
+  group(things.values(), thing => thing.crossId ?? '')
+
+/** What was learnt before, and which crosses have other records since. */
+export interface Before {
+  crops: LearntCrops
+  changed: ReadonlySet<string>
+}
+
+/**
+ * What the garden expects of each of its crops, by the id of the crop.
+ *
+ * @param states of everything that records are made of
+ * @param guides of every crop; the same object where a guide did not change
+ * @param before what it is advanced from: only crosses that changed are summed up anew
+ */
+export function learnt(states: HeldStates, guides: CropGuide[], before?: Before): LearntCrops {
+  const crossesOf = group(states.cross.values(), cross => cross.crop)
+  const changedCrops = new Set([...(before?.changed ?? [])].map(id => states.cross.get(id)?.crop))
+  const isSame = (guide: CropGuide, known: LearntCrop) =>
+    known.guide === guide &&
+    !changedCrops.has(guide.id) &&
+    known.digests.size + known.leftOut.filter(one => one.type === 'cross').length ===
+      (crossesOf.get(guide.id)?.length ?? 0)
+  const isNothingNew = guides.every(guide => {
+    const known = before?.crops.get(guide.id)
+    return known && isSame(guide, known)
+  })
+  if (before && isNothingNew && guides.length === before.crops.size) return before.crops
+
+  const parts = {
+    flowers: byCross(states.flower),
+    lots: byCross(states.seedLot),
+    sowings: byCross(states.sowing),
+    offspring: byCross<Judged>(states.plant),
+  }
+  const historyOf = (id: string): CropHistory => ({
+    crosses: [states.cross.get(id)!],
+    flowers: parts.flowers.get(id) ?? [],
+    lots: parts.lots.get(id) ?? [],
+    sowings: parts.sowings.get(id) ?? [],
+    offspring: parts.offspring.get(id) ?? [],
+  })
+  return new Map(
+    guides.map((guide): [string, LearntCrop] => {
+      const known = before?.crops.get(guide.id)
+      if (known && isSame(guide, known)) return [guide.id, known]
+      const isKept = (id: string) =>
+        known?.guide === guide && !before!.changed.has(id) && known.digests.has(id)
+      return [
+        guide.id,
+        learntCrop(
+          guide,
+          new Map(
+            (crossesOf.get(guide.id) ?? []).map(({ id }) => [
+              id,
+              isKept(id)
+                ? {
+                    history: known!.ofCross(id),
+                    digest: known!.digests.get(id)!,
+                    leftOut: leftOutOf(known!, id),
+                  }
+                : reckonable(historyOf(id), guide, unlearnt(guide).knowledge),
+            ]),
+          ),
+        ),
+      ]
+    }),
+  )
+}
+
+const leftOutOf = (crop: LearntCrop, crossId: string) => crop.leftOut.filter(one => one.crossId === crossId)
+
+function learntCrop(guide: CropGuide, parts: ReadonlyMap<string, ReturnType<typeof reckonable>>): LearntCrop {
+  const leftOut = [...parts.values()].flatMap(part => part.leftOut)
+  const of = <K extends keyof CropHistory>(part: K) =>
+    [...parts.values()].flatMap(p => p.history[part] as CropHistory[K][number][]) as CropHistory[K]
+  const history: CropHistory = {
+    crosses: of('crosses'),
+    flowers: of('flowers'),
+    lots: of('lots'),
+    sowings: of('sowings'),
+    offspring: of('offspring'),
+  }
+  const ofCross = (id: string) => parts.get(id)?.history ?? NO_HISTORY
+  const whole = [...parts].filter(([, part]) => part.history.crosses.length)
+  if (!whole.length) return { guide, history, ofCross, digests: new Map(), ...unlearnt(guide), leftOut }
+  const digests = new Map(whole.map(([id, part]) => [id, part.digest]))
+  const digest = joined([...digests.values()])
+  return { guide, history, ofCross, digests, digest, knowledge: cropKnowledge(guide, digest), leftOut }
+}

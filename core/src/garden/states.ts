@@ -1,0 +1,46 @@
+import type { States } from '../log/fold'
+import type { Subject, SubjectType } from '../log/kind'
+import type { Plant } from '../plants/plant'
+
+/** A plant as far as the garden's work concerns it; of thousands of seedlings scores and genes are the most. */
+export type HeldPlant = Omit<Plant, 'scores' | 'genotype' | 'note'>
+
+/** What is held of each type of subject. */
+export type Held = Omit<States, 'plant'> & { plant: HeldPlant }
+
+/** The states of a garden, by type and id. */
+export type HeldStates = { readonly [T in SubjectType]: ReadonlyMap<string, Held[T]> }
+
+/** The state of one subject. */
+export type HeldState = { [T in SubjectType]: { type: T; state: Held[T] } }[SubjectType]
+
+/** A garden in which nothing is noted. */
+export const noStates: HeldStates = {
+  plant: new Map(),
+  cross: new Map(),
+  flower: new Map(),
+  seedLot: new Map(),
+  sowing: new Map(),
+  trait: new Map(),
+  locus: new Map(),
+  rule: new Map(),
+  inheritance: new Map(),
+  aim: new Map(),
+  batch: new Map(),
+  task: new Map(),
+  readings: new Map(),
+  guide: new Map(),
+  custom: new Map(),
+  tube: new Map(),
+  store: new Map(),
+  storeReadings: new Map(),
+}
+
+/** States after a change; maps of types of which nothing changed stay the same objects, so that what follows from them can be kept. */
+export function withChanges(states: HeldStates, changed: HeldState[], removed: Subject[]): HeldStates {
+  const types = new Set<SubjectType>([...changed, ...removed].map(one => one.type))
+  const copies = Object.fromEntries([...types].map(type => [type, new Map<string, unknown>(states[type])]))
+  for (const { type, id } of removed) copies[type]!.delete(id)
+  for (const { type, state } of changed) copies[type]!.set(state.id, state)
+  return { ...states, ...copies }
+}

@@ -1,0 +1,115 @@
+import type { LeftOut } from '@virgulta/core/crops/reckonable'
+import type { Change, WholeGarden } from '@virgulta/core/garden/garden'
+import { advanced, wholeGarden } from '@virgulta/core/garden/garden'
+import type { HeldState } from '@virgulta/core/garden/states'
+import type { SubjectType } from '@virgulta/core/log/kind'
+import type { SQL } from 'drizzle-orm'
+import { sql } from 'drizzle-orm'
+import { LRUCache } from 'lru-cache'
+import type { Database } from './connection'
+import { rowsOf } from './connection'
+import type { Garden } from './queries/garden'
+import { readModels, subjectTypes } from './readModels'
+import { gardens, removals } from './schema'
+import { sound } from './sound'
+
+/** What is held of gardens together, in bytes as they are guessed; who was asked about longest ago goes first. */
+const MOST_BYTES = Number(process.env.VIRGULTA_HELD_MB ?? 256) * 1024 * 1024
+/** What a state takes in memory for each byte that the database keeps of it. */
+const BYTES_PER_KEPT = 6
+
+interface Held {
+  garden: WholeGarden
+  size: number
+}
+
+const held = new LRUCache<string, Held>({
+  maxSize: MOST_BYTES,
+  // A garden that is larger than all together may be is held alone.
+  sizeCalculation: ({ size }) => Math.min(size * BYTES_PER_KEPT + 1, MOST_BYTES),
+})
+
+/** Gardens that are being read, by id: who asks meanwhile waits for the same answer. */
+const reading = new Map<string, Promise<WholeGarden>>()
+
+/**
+ * The garden as one value, at the revision that the request sees or a later one: kept in memory, and advanced by the rows that
+ * changed since, whichever server wrote them.
+ */
+export async function heldGarden(db: Database, { id, revision }: Garden): Promise<WholeGarden> {
+  for (;;) {
+    const known = held.get(id)
+    if (known && known.garden.revision >= revision) return known.garden
+    const under = reading.get(id)
+    if (!under) break
+    // It may be read for somebody who saw an earlier revision; where it fails, this request reads for itself.
+    await under.catch(() => reading.delete(id))
+  }
+  const now = advance(db, id)
+  reading.set(id, now)
+  try {
+    return await now
+  } finally {
+    if (reading.get(id) === now) reading.delete(id)
+  }
+}
+
+async function advance(db: Database, id: string): Promise<WholeGarden> {
+  const before = held.get(id)
+  const { size, ...change } = await changeSince(db, id, before?.garden.revision ?? -1)
+  const garden = before ? advanced(before.garden, change) : wholeGarden(change)
+  held.set(id, { garden, size: (before?.size ?? 0) + size })
+  return garden
+}
+
+interface Row extends Record<string, unknown> {
+  type: SubjectType | 'revision'
+  id: string
+  /** null: it was removed */
+  state: HeldState['state'] | null
+  code: string | null
+  isSound: boolean
+  revision: number
+  size: number
+}
+
+/** Columns that a plant's state is held without. */
+const WITHOUT_MOST = sql.raw(`- '{scores,genotype,note}'::text[]`)
+
+/** What changed in a garden since a revision, in one statement: it sees one moment. */
+async function changeSince(db: Database, id: string, revision: number): Promise<Change & { size: number }> {
+  const parts = subjectTypes.map((type): SQL => {
+    const { table } = readModels[type]
+    const state = type === 'plant' ? sql`${table.state} ${WITHOUT_MOST}` : sql`${table.state}`
+    const code = 'code' in table ? sql`${table.code}` : sql`''`
+    return sql`select ${sql.raw(`'${type}'`)} as type, ${table.id} as id, ${state} as state, ${code} as code,
+      ${sound(type) ?? sql`true`} as "isSound", ${table.revision} as revision, pg_column_size(${table.state}) as size
+      from ${table} where ${table.gardenId} = ${id} and ${table.revision} > ${revision}`
+  })
+  const rows = await rowsOf<Row>(
+    db,
+    sql.join(
+      [
+        sql`select 'revision' as type, ${gardens.id} as id, null::jsonb as state, null as code, true as "isSound", ${gardens.revision} as revision, 0 as size from ${gardens} where ${gardens.id} = ${id}`,
+        sql`select ${removals.type}, ${removals.id}, null, null, true, ${removals.revision}, 0 from ${removals} where ${removals.gardenId} = ${id} and ${removals.revision} > ${revision}`,
+        ...parts,
+      ],
+      sql` union all `,
+    ),
+  )
+  const change = {
+    changed: [] as HeldState[],
+    removed: [] as Change['removed'] & object,
+    damaged: [] as LeftOut[],
+  }
+  let now = revision
+  let size = 0
+  for (const row of rows) {
+    size += row.size
+    if (row.type === 'revision') now = Number(row.revision)
+    else if (!row.isSound) change.damaged.push({ type: row.type, id: row.id, code: row.code!, crossId: null })
+    else if (row.state) change.changed.push({ type: row.type, state: row.state } as HeldState)
+    else change.removed.push({ type: row.type, id: row.id })
+  }
+  return { revision: now, ...change, size }
+}
