@@ -1,12 +1,12 @@
-import type { Chances } from '@virgulta/core/bloom/chances'
 import type { FlowerHours } from '@virgulta/core/bloom/hours'
-import type { Bloom } from '@virgulta/core/bloom/note'
 import type { Predictor, WarmthCurve } from '@virgulta/core/bloom/predict'
 import { Day, Id } from '@virgulta/core/log/kind'
 import type { SunDay } from '@virgulta/core/time/sun'
 import type { WeatherHour } from '@virgulta/core/weather/hour'
 import type { Normal } from '@virgulta/core/weather/climate'
 import type { FormId } from '@virgulta/core/crops/forms/forms'
+import type { BloomForecast } from '@virgulta/core/garden/blooms'
+import type { DayView } from '@virgulta/core/weather/known'
 import * as v from 'valibot'
 import type { Parent } from './crosses'
 
@@ -67,33 +67,6 @@ export const BloomText = v.object({
   ),
 })
 
-/** A batch as far as its bloom concerns. */
-export interface BatchBrief {
-  id: string
-  code: string
-  plannedFor: string
-  sownOn: string | null
-  why: string
-}
-
-/** When a plant, or one batch of it, is in bloom in a season. */
-export interface WindowView {
-  season: number
-  batch: BatchBrief | null
-  start: Chances
-  length: Chances
-  isBegun: boolean
-  isOver: boolean
-  seen: Bloom | null
-  notYetOn: string | null
-  /** days it was held back so far */
-  heldDays: number
-  /** where it comes from, in a sentence */
-  why: string
-  records: number
-  chosenBy: Predictor['chosenBy']
-}
-
 export interface BloomPlant extends Parent {
   crop: string
   plantKind: string
@@ -104,16 +77,9 @@ export interface BloomPlant extends Parent {
 export interface BloomRow {
   plant: BloomPlant
   isInPlay: boolean
-  windows: WindowView[]
+  windows: BloomForecast[]
 }
 
-export interface DayView {
-  day: string
-  tmin: number
-  tmax: number
-  rainMm: number | null
-  from: 'read' | 'station' | 'forecast'
-}
 export interface StationView {
   name: string
   isSimulated: boolean
@@ -134,7 +100,7 @@ export interface BloomPage {
 /** One of two plants that should meet, with what its bloom is foretold by. */
 export interface MeetSide {
   plant: BloomPlant
-  windows: WindowView[]
+  windows: BloomForecast[]
   /** how a batch that is not sown yet is foretold; null where the crop is not sown for the season */
   sown: (Pick<Predictor, 'method' | 'next' | 'length'> & { why: string }) | null
   isHeldBack: boolean

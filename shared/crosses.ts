@@ -1,3 +1,4 @@
+import type { TubeAtHand } from '@virgulta/core/garden/pollen'
 import type { Estimate } from '@virgulta/core/chance/estimate'
 import type { Spread, Stage } from '@virgulta/core/crosses/course'
 import type { FruitLoad } from '@virgulta/core/plants/fruitLoad'
@@ -11,7 +12,6 @@ import type { Sowing } from '@virgulta/core/seed/sowing'
 import { Id, amount } from '@virgulta/core/log/kind'
 import * as v from 'valibot'
 import type { LogLine } from './entries'
-import type { TubeAtHand } from './pollen'
 
 /** Name and code of a plant, as tags carry them. */
 export interface Parent {

@@ -1,20 +1,13 @@
 import type { Estimate } from '@virgulta/core/chance/estimate'
+import type { WeakCross } from '@virgulta/core/garden/pollen'
 import type { Excursion } from '@virgulta/core/pollen/climate'
+import type { Freezing } from '@virgulta/core/pollen/freezing'
 import type { PollenAnswer } from '@virgulta/core/pollen/plan'
 import type { Store } from '@virgulta/core/pollen/store'
 import type { TestVerdict } from '@virgulta/core/pollen/tells'
 import type { Tube, TubeTest } from '@virgulta/core/pollen/tube'
-import type { WeakAdvice } from '@virgulta/core/pollen/weak'
 import type { Parent } from './crosses'
 import type { LogLine } from './entries'
-
-/** A tube that could be used now: flowers it serves, and what is alive in it. */
-export interface TubeAtHand {
-  id: string
-  code: string
-  left: number
-  alive: Estimate
-}
 
 /** A tube as the shelf shows it. */
 export interface TubeRow {
@@ -48,22 +41,6 @@ export interface ExcursionView extends Omit<Excursion, 'from' | 'to'> {
   costs: { tubeId: string; code: string; alive: Estimate; without: Estimate }[]
 }
 
-/** What changes for a cross when its pollen is weak. */
-export interface WeakCross extends WeakAdvice {
-  crossId: string
-  code: string
-  seedParent: Parent
-  on: string
-  alive: Estimate
-  /** chance that the cross brings the keepers it was planned for, with fresh pollen, with this one, and with this one and the touches */
-  chance: { fresh: number; weak: number; withPasses: number | null }
-  wanted: number
-  /** flowers of this pollen that bring the chance of fresh pollen back; null where hundreds do not */
-  flowersMore: number | null
-  /** other tubes of the donor that are stronger */
-  others: { id: string; code: string; alive: Estimate }[]
-}
-
 /** One tube with its history. */
 export interface TubePage extends TubeRow {
   stores: Store[]
@@ -73,8 +50,7 @@ export interface TubePage extends TubeRow {
   days: { day: string; low: number; high: number }[]
   thawed: string[]
   tests: (TubeTest & { verdict: TestVerdict })[]
-  /** the last test before freezing against the first after it: share of what was alive that is left, 80 % interval */
-  freezing: { before: TubeTest; after: TubeTest; kept: { median: number; low: number; high: number } } | null
+  freezing: Freezing | null
   uses: {
     flowerId: string
     crossId: string
@@ -84,7 +60,7 @@ export interface TubePage extends TubeRow {
     alive: Estimate
     outcome: string
   }[]
-  weak: WeakCross[]
+  weak: (WeakCross & { seedParent: Parent })[]
   excursions: ExcursionView[]
   /** other tubes that pollen can be poured over from */
   others: { id: string; code: string; left: number; donorIds: string[] }[]

@@ -1,3 +1,4 @@
+import type { TubeAtHand } from '@virgulta/core/garden/pollen'
 import type { Blooming } from '@virgulta/core/bloom/note'
 import type { LeftOut } from '@virgulta/core/crops/reckonable'
 import type { Flower } from '@virgulta/core/flowers/flower'
@@ -8,7 +9,6 @@ import type { MarkKind } from '@virgulta/core/tags/marks'
 import * as v from 'valibot'
 import type { Parent } from './crosses'
 import type { LogLine } from './entries'
-import type { TubeAtHand } from './pollen'
 
 /** The day a round is asked for, absent: today; and how much of it. */
 export const RoundQuery = v.object({

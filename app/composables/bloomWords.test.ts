@@ -1,11 +1,11 @@
 import { certain, dayNumber } from '@virgulta/core/bloom/chances'
-import type { WindowView } from '#shared/bloom'
+import type { BloomForecast } from '@virgulta/core/garden/blooms'
 import type { RoundStop } from '#shared/round'
 import { describe, expect, it } from 'vitest'
 import { bloomAnswers, endWords, startWords, windowWords } from './bloomWords'
 
 const week = (day: string) => ({ first: dayNumber(day), p: Array<number>(10).fill(0.1) })
-const window: WindowView = {
+const window: BloomForecast = {
   season: 2026,
   batch: null,
   start: week('2026-06-01'),

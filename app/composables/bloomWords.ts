@@ -2,7 +2,7 @@ import { dayOfNumber, quantileIn } from '@virgulta/core/bloom/chances'
 import type { BloomSign } from '@virgulta/core/bloom/note'
 import type { SubjectType } from '@virgulta/core/log/kind'
 import { dayInWords } from '@virgulta/core/time/days'
-import type { WindowView } from '#shared/bloom'
+import type { BloomForecast } from '@virgulta/core/garden/blooms'
 import type { RoundStop } from '#shared/round'
 import type { Draft } from '../stores/log'
 import type { Answer } from './flowerSteps'
@@ -12,7 +12,7 @@ const short = (number: number) => dayInWords(dayOfNumber(number)).replace(/^(\d+
 const range = (low: number, high: number) => (low === high ? short(low) : `${short(low)}–${short(high)}`)
 
 /** "3 Jun (28 May–10 Jun)": when it begins; noted days have no range. */
-export function startWords({ start, seen }: Pick<WindowView, 'start' | 'seen'>): string {
+export function startWords({ start, seen }: Pick<BloomForecast, 'start' | 'seen'>): string {
   const middle = quantileIn(start, 0.5)
   return seen?.first
     ? short(middle)
@@ -20,13 +20,17 @@ export function startWords({ start, seen }: Pick<WindowView, 'start' | 'seen'>):
 }
 
 /** When it ends: the last day, with the range that start and length leave. */
-export function endWords({ start, length, isOver }: Pick<WindowView, 'start' | 'length' | 'isOver'>): string {
+export function endWords({
+  start,
+  length,
+  isOver,
+}: Pick<BloomForecast, 'start' | 'length' | 'isOver'>): string {
   const last = (q: number) => quantileIn(start, q) + quantileIn(length, q) - 1
   return isOver ? short(last(0.5)) : `about ${short(last(0.5))} (${range(last(0.1), last(0.9))})`
 }
 
 /** A window in a sentence, for those who hear the screen. */
-export function windowWords(window: WindowView): string {
+export function windowWords(window: BloomForecast): string {
   const batch = window.batch
     ? `batch ${window.batch.code}, ${window.batch.sownOn ? `sown ${dayInWords(window.batch.sownOn)}` : `to be sown ${dayInWords(window.batch.plannedFor)}`}: `
     : ''

@@ -3,7 +3,8 @@ import { dayNumber, quantileIn } from '@virgulta/core/bloom/chances'
 import type { Window } from '@virgulta/core/bloom/overlap'
 import { meeting, pollenSide, receptiveWindow, sheddingWindow } from '@virgulta/core/bloom/overlap'
 import { seasonStart } from '@virgulta/core/bloom/season'
-import type { MeetPage, WindowView } from '#shared/bloom'
+import type { BloomForecast } from '@virgulta/core/garden/blooms'
+import type { MeetPage } from '#shared/bloom'
 import type { MeetingWish } from '#shared/works'
 import { windowOfBatch } from '#shared/works'
 
@@ -61,7 +62,7 @@ export function useMeeting(page: () => MeetPage | null, plan: () => MeetingPlan)
   }))
   const pollen = computed(() => [...shedding.value, ...thought.value.map(t => t.window)])
   const seeds = computed(() =>
-    (page()?.seed.windows ?? []).map((view): { view: WindowView; window: Window } => ({
+    (page()?.seed.windows ?? []).map((view): { view: BloomForecast; window: Window } => ({
       view,
       window: receptiveWindow(view, bloom.value!),
     })),

@@ -3,6 +3,7 @@ import type { Site } from '@virgulta/core/time/sun'
 import type { WeatherHour } from '@virgulta/core/weather/hour'
 import type { WeatherDay } from '@virgulta/core/weather/simulated'
 import { simulatedWeather } from '@virgulta/core/weather/simulated'
+import { LRUCache } from 'lru-cache'
 
 /** A weather station: what it measured, hour by hour or day by day, and what is foretold for the week ahead. */
 export interface WeatherStation {
@@ -20,3 +21,18 @@ export const stationAt = (site: Site): WeatherStation => ({
   isSimulated: true,
   ...simulatedWeather(site),
 })
+
+/** Days of stations by year and site: they never change, and every copy of the demo garden has the same. */
+const years = new LRUCache<string, Map<ISODate, WeatherDay>>({ max: 200 })
+
+/** What a station measured on a day. */
+export function stationDay(station: WeatherStation, site: Site, day: ISODate): WeatherDay {
+  const year = day.slice(0, 4)
+  const key = `${site.latitude} ${site.longitude} ${year}`
+  let days = years.get(key)
+  if (!days) {
+    days = new Map(station.days(`${year}-01-01`, `${year}-12-31`).map(d => [d.day, d]))
+    years.set(key, days)
+  }
+  return days.get(day)!
+}

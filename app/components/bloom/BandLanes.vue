@@ -4,7 +4,7 @@ import type { Chances } from '@virgulta/core/bloom/chances'
 import { dayNumber } from '@virgulta/core/bloom/chances'
 import { covering, receptiveWindow, sheddingWindow } from '@virgulta/core/bloom/overlap'
 import type { CropGuide } from '@virgulta/core/crops/guide'
-import type { WindowView } from '#shared/bloom'
+import type { BloomForecast } from '@virgulta/core/garden/blooms'
 
 const {
   window: bloom,
@@ -13,7 +13,7 @@ const {
   y = 0,
   side = 'both',
 } = defineProps<{
-  window: Pick<WindowView, 'start' | 'length' | 'seen' | 'notYetOn'>
+  window: Pick<BloomForecast, 'start' | 'length' | 'seen' | 'notYetOn'>
   guide: Pick<CropGuide['bloom'], 'receptiveAfter' | 'shedsAfter'>
   x: (day: number) => number
   y?: number

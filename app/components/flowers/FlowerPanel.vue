@@ -12,7 +12,7 @@ import type { Flower } from '@virgulta/core/flowers/flower'
 import { dayInWords } from '@virgulta/core/time/days'
 import type { CrossPage, Parent } from '#shared/crosses'
 import type { LogLine } from '#shared/entries'
-import type { TubeAtHand } from '#shared/pollen'
+import type { TubeAtHand } from '@virgulta/core/garden/pollen'
 
 const {
   flower,

@@ -2,8 +2,8 @@
 <script setup lang="ts">
 import type { CropKnowledge } from '@virgulta/core/crops/knowledge'
 import { counted } from '@virgulta/core/formats/counted'
-import { weakAdvice } from '@virgulta/core/pollen/weak'
-import type { TubeAtHand } from '#shared/pollen'
+import { isStronger, weakAdvice } from '@virgulta/core/pollen/weak'
+import type { TubeAtHand } from '@virgulta/core/garden/pollen'
 
 const tubeId = defineModel<string | null>({ required: true })
 const { tubes, knowledge } = defineProps<{ tubes: TubeAtHand[]; knowledge: CropKnowledge }>()
@@ -12,7 +12,7 @@ const chosen = computed(() => tubes.find(t => t.id === tubeId.value) ?? null)
 const take = computed(() => knowledge.shares.take.a / (knowledge.shares.take.a + knowledge.shares.take.b))
 const advice = computed(() => chosen.value && weakAdvice(chosen.value.alive.median, take.value))
 const stronger = computed(
-  () => chosen.value && tubes.filter(t => t.alive.median > chosen.value!.alive.median * 1.2).at(-1),
+  () => chosen.value && tubes.filter(t => isStronger(t.alive.median, chosen.value!.alive.median)).at(-1),
 )
 </script>
 

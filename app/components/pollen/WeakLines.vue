@@ -2,9 +2,9 @@
 <script setup lang="ts">
 import { counted } from '@virgulta/core/formats/counted'
 import { dayInWords } from '@virgulta/core/time/days'
-import type { WeakCross } from '#shared/pollen'
+import type { TubePage } from '#shared/pollen'
 
-const { weak } = defineProps<{ weak: WeakCross[] }>()
+const { weak } = defineProps<{ weak: TubePage['weak'] }>()
 const share = (p: number) => `${Math.round(p * 100)} in 100`
 </script>
 

@@ -8,7 +8,7 @@ import type { Subject } from '../log/kind'
 import { Refusal } from '../log/refusal'
 import { deed, newId, upToPollination } from '../testing/deeds'
 import type { Change, WholeGarden } from './garden'
-import { advanced, once, wholeGarden } from './garden'
+import { advanced, wholeGarden } from './garden'
 import type { HeldState } from './states'
 
 const plant = (id: string, name: string) =>
@@ -190,17 +190,4 @@ describe('a garden that is advanced', () => {
     expect(advanced(empty, { revision: 5, changed: [] })).toEqual({ ...empty, revision: 5 })
     expect(empty.guides).toEqual(builtInGuides)
   })
-})
-
-it('what follows from a value is worked out once for each key', () => {
-  const [value, other] = [{}, {}]
-  let times = 0
-  const count = (on: object, key: string) => once(on, key, () => ++times)
-  expect([
-    count(value, 'a'),
-    count(value, 'a'),
-    count(value, 'b'),
-    count(other, 'a'),
-    count(value, 'a'),
-  ]).toEqual([1, 1, 2, 3, 1])
 })

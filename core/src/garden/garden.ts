@@ -117,16 +117,3 @@ function withoutLeftOut(kept: HeldStates, leftOut: LeftOut[]): HeldStates {
     ]),
   ) as unknown as HeldStates
 }
-
-/**
- * What follows from a value that is never changed, worked out once for as long as anybody holds the value.
- *
- * @param on the value, or the part of it, that decides the answer together with `key`
- */
-export function once<T>(on: object, key: string, workOut: () => T): T {
-  const known = results.get(on) ?? new Map<string, unknown>()
-  results.set(on, known)
-  if (!known.has(key)) known.set(key, workOut())
-  return known.get(key) as T
-}
-const results = new WeakMap<object, Map<string, unknown>>()

@@ -52,3 +52,9 @@ export function weakAdvice(alive: number, take: number): WeakAdvice | null {
   const passes = [2, 3, 4, 5].find(n => afterPasses(weak, n) >= take) ?? null
   return { fresh: take, weak, passes, flowersEach: weak > 0 ? take / weak : Infinity }
 }
+
+/** So much more alive makes another tube worth the change. */
+const NOTABLY = 1.2
+
+/** True where so much more is alive in another tube that it is worth taking that one. */
+export const isStronger = (other: number, alive: number): boolean => other > alive * NOTABLY

@@ -1,8 +1,9 @@
 import type { OpenGarden } from '../../../shared/garden'
 import { usualKind } from '@virgulta/core/plants/kinds'
 import { definitionOf } from '@virgulta/core/crops/definition'
-import { grownCrops, learntCrops } from '../../db/queries/crops'
-import { customGuides, placesOf } from '../../db/queries/garden'
+import { grownCrops } from '@virgulta/core/garden/blooms'
+import { heldGarden } from '../../db/heldGarden'
+import { placesOf } from '../../db/queries/garden'
 import { ownDefinitions } from '../../db/queries/genes'
 
 export default gardenRoute(
@@ -10,10 +11,10 @@ export default gardenRoute(
   { does: 'The open garden: its clock, places, crops, and what is learnt of them' },
   async ({ db, garden, personId, person, role }): Promise<OpenGarden> => {
     const places = await placesOf(db, garden)
-    const crops = await learntCrops(db, garden)
-    const grown = await grownCrops(db, garden)
+    const held = await heldGarden(db, garden)
+    const grown = grownCrops({ garden: held })
     const own = await ownDefinitions(db, garden)
-    const { guides, hidden } = await customGuides(db, garden)
+    const { crops, guides, hiddenCautions } = held
     const { id, name, zone, isDemo, isSited, hasStation, revision, now, today } = garden
     return {
       id,
@@ -39,7 +40,7 @@ export default gardenRoute(
         kind: usualKind(guide),
         levels: guide.levels,
       })),
-      hiddenCautions: hidden,
+      hiddenCautions,
     }
   },
 )

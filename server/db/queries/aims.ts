@@ -3,7 +3,8 @@ import { familySpreads } from '@virgulta/core/aims/spreads'
 import { cropYields } from '@virgulta/core/crops/knowledge'
 import type { CropHistory } from '@virgulta/core/crops/records'
 import type { LearntCrop } from '@virgulta/core/garden/learnt'
-import { once } from '@virgulta/core/garden/garden'
+import { isChosen } from '@virgulta/core/garden/blooms'
+import { once } from '@virgulta/core/garden/once'
 import type { HeldStates } from '@virgulta/core/garden/states'
 import { possibleOf } from '@virgulta/core/odds/carriers'
 import { parentFrom } from '@virgulta/core/odds/phases'
@@ -21,10 +22,6 @@ import { parentsOf } from './plants'
 
 /** Candidates at most; more nobody compares. */
 const MOST_CANDIDATES = 2000
-
-/** Plants that may be parents: with a name of their own, or kept from their family. */
-export const isChosen = ({ name, code, verdict }: Pick<Stock, 'name' | 'code' | 'verdict'>) =>
-  name !== code || verdict?.verdict === 'keep'
 
 /** All aims of the garden, the latest first. */
 export async function aimRows(db: Database, garden: Garden): Promise<AimRow[]> {

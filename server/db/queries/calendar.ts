@@ -1,14 +1,15 @@
 import type { CalendarEvent } from '@virgulta/core/formats/calendar'
 import { calendarFile } from '@virgulta/core/formats/calendar'
+import { stopsUntil } from '@virgulta/core/garden/round'
 import type { Stop } from '@virgulta/core/round/round'
 import { stepWords } from '@virgulta/core/round/words'
 import { addDays, instantAt } from '@virgulta/core/time/days'
 import { group, max, min } from 'd3-array'
 import type { Database } from '../connection'
+import { gardenDay } from '../gardenDay'
 import type { Garden } from './garden'
 import { placesOf } from './garden'
 import { parentsOf } from './plants'
-import { stopsUntil } from './round'
 
 /** How far ahead the calendar goes. */
 const DAYS_AHEAD = 60
@@ -17,7 +18,7 @@ const MOST_CODES = 12
 
 /** The work of the coming weeks as an iCalendar file: what is late stands on today, like work of one day and cross in one event. */
 export async function calendarOf(db: Database, garden: Garden): Promise<string> {
-  const stops = await stopsUntil(db, garden, addDays(garden.today, DAYS_AHEAD))
+  const stops = stopsUntil(await gardenDay(db, garden), addDays(garden.today, DAYS_AHEAD))
   const plants = await parentsOf(
     db,
     garden,

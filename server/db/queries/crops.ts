@@ -1,5 +1,4 @@
 import type { LearntCrops } from '@virgulta/core/garden/learnt'
-import { once } from '@virgulta/core/garden/garden'
 import type { Quantity } from '@virgulta/core/crops/quantities'
 import { counts, waits } from '@virgulta/core/crops/records'
 import type { CropPage } from '../../../shared/crops'
@@ -10,12 +9,6 @@ import type { Garden } from './garden'
 /** Every crop of the garden with what is expected of it. */
 export async function learntCrops(db: Database, garden: Garden): Promise<LearntCrops> {
   return (await heldGarden(db, garden)).crops
-}
-
-/** The crops of which the garden has a plant, by id. */
-export async function grownCrops(db: Database, garden: Garden): Promise<Set<string>> {
-  const { plant } = (await heldGarden(db, garden)).states
-  return once(plant, 'grown', () => new Set([...plant.values()].map(p => p.crop)))
 }
 
 /** A crop with the records behind one of its quantities, those of one cross if wanted; null for an unknown crop. */

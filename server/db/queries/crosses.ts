@@ -6,21 +6,22 @@ import type { CropHistory } from '@virgulta/core/crops/records'
 import { without } from '@virgulta/core/crops/digest'
 import { cropYields, shareEstimate } from '@virgulta/core/crops/knowledge'
 import { progressOf } from '@virgulta/core/crosses/progress'
+import { parentBlooms } from '@virgulta/core/garden/blooms'
+import { pollenAt, tubesAtHand } from '@virgulta/core/garden/pollen'
+import { rainAhead } from '@virgulta/core/weather/known'
 import { fruitLoadOf } from '@virgulta/core/plants/fruitLoad'
 import { dueAt } from '@virgulta/core/flowers/due'
 import { sum } from 'd3-array'
 import { and, eq } from 'drizzle-orm'
 import type { CrossPage, CrossRow, PlanAnswer } from '../../../shared/crosses'
 import type { Database } from '../connection'
+import { gardenDay } from '../gardenDay'
 import { remembered } from '../remembered'
 import { crosses } from '../schema'
-import { parentBlooms } from './bloom'
 import { learntCrops } from './crops'
 import type { Garden } from './garden'
 import { linesOn } from './lines'
-import { pollenAt, tubesAtHand } from './pollen'
 import { parentsOf } from './plants'
-import { rainAhead } from './weather'
 
 function countsOf({ flowers, lots, sowings, offspring }: CropHistory): Record<Stage, number> {
   return {
@@ -43,13 +44,14 @@ export async function crossRows(db: Database, garden: Garden, ofPlant?: string):
 }
 
 async function allRows(db: Database, garden: Garden): Promise<CrossRow[]> {
-  const crops = [...(await learntCrops(db, garden)).values()]
+  const day = await gardenDay(db, garden)
+  const crops = [...day.garden.crops.values()]
   const parents = await parentsOf(
     db,
     garden,
     crops.flatMap(c => c.history.crosses).flatMap(c => [c.seedParentId, c.pollenParentId]),
   )
-  const blooms = await parentBlooms(db, garden)
+  const blooms = parentBlooms(day)
   const rows = crops.flatMap(({ guide, history, ofCross, knowledge }) =>
     history.crosses.map((cross): CrossRow => {
       const own = ofCross(cross.id)
@@ -88,11 +90,10 @@ export function crossPage(db: Database, garden: Garden, id: string): Promise<Cro
 async function pageOf(db: Database, garden: Garden, id: string): Promise<CrossPage | null> {
   const cross = await crossById(db, garden, id)
   if (!cross) return null
-  const { guide, digest, digests, knowledge, history, ofCross } = (await learntCrops(db, garden)).get(
-    cross.crop,
-  )!
+  const day = await gardenDay(db, garden)
+  const { guide, digest, digests, knowledge, history, ofCross } = day.garden.crops.get(cross.crop)!
   const own = ofCross(id)
-  const rainOn = await rainAhead(db, garden)
+  const rainOn = rainAhead(day.weather, day.today)
   const parents = await parentsOf(db, garden, [cross.seedParentId, cross.pollenParentId])
   const planned = cropYields(guide, without(digest, digests.get(id)!), cross)
   return {
@@ -100,21 +101,15 @@ async function pageOf(db: Database, garden: Garden, id: string): Promise<CrossPa
     seedParent: parents.get(cross.seedParentId)!,
     pollenParent: parents.get(cross.pollenParentId ?? '') ?? null,
     stem: stemOf({ cross, ...own }, planned, cropYields(guide, digest, cross)),
-    progress: progressOf(
-      cross,
-      own.flowers,
-      guide,
-      garden.today,
-      (await parentBlooms(db, garden)).get(cross.seedParentId),
-    ),
+    progress: progressOf(cross, own.flowers, guide, garden.today, parentBlooms(day).get(cross.seedParentId)),
     load: fruitLoadOf(
       history.flowers.filter(f => f.seedParentId === cross.seedParentId),
       guide,
       shareEstimate(knowledge.shares.take).median,
     ),
     flowers: own.flowers.map(flower => ({ flower, due: dueAt(flower, guide, knowledge, rainOn) })),
-    pollen: await pollenAt(db, garden, own.flowers),
-    tubes: (await tubesAtHand(db, garden)).get(cross.pollenParentId ?? '') ?? [],
+    pollen: pollenAt(day, own.flowers),
+    tubes: tubesAtHand(day).get(cross.pollenParentId ?? '') ?? [],
     lots: own.lots,
     sowings: own.sowings,
     offspring: own.offspring.length,

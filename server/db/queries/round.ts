@@ -1,87 +1,31 @@
-import type { Plant } from '@virgulta/core/plants/plant'
-import { hoursInWords, hoursOn } from '@virgulta/core/bloom/hours'
-import type { CropOnRound, RoundGround, Stop } from '@virgulta/core/round/round'
-import { carryList, roundUntil } from '@virgulta/core/round/round'
+import { hoursInWords } from '@virgulta/core/bloom/hours'
+import { bloomSpans, bloomSubject } from '@virgulta/core/garden/blooms'
+import { tubesAtHand } from '@virgulta/core/garden/pollen'
+import { cropsOnRound, stopsUntil } from '@virgulta/core/garden/round'
+import type { HeldStates } from '@virgulta/core/garden/states'
+import { isLongGone } from '@virgulta/core/round/letGo'
+import type { CropOnRound, Stop } from '@virgulta/core/round/round'
+import { carryList } from '@virgulta/core/round/round'
 import { bloomIn, countByWeek, weeksOf } from '@virgulta/core/season/band'
 import type { ISODate } from '@virgulta/core/time/days'
 import { addDays, instantAt, yearOf } from '@virgulta/core/time/days'
 import { rollup } from 'd3-array'
 import { and, eq, sql } from 'drizzle-orm'
-import { isLongGone } from '@virgulta/core/round/letGo'
-import { resolvedPlace } from '../../../shared/garden'
 import type { Round, RoundStop, Season } from '../../../shared/round'
 import { MOST_NOTED } from '../../../shared/round'
 import type { Database } from '../connection'
-import { among } from '../connection'
-import { heldGarden } from '../heldGarden'
+import { gardenDay } from '../gardenDay'
 import { remembered } from '../remembered'
-import { entries, plants } from '../schema'
-import { bloomSpans, bloomSubjects, bloomWork, parentBlooms } from './bloom'
-import { grownCrops, learntCrops } from './crops'
+import { entries } from '../schema'
 import type { Garden } from './garden'
-import { placesOf } from './garden'
 import { linesBetween } from './lines'
-import { pollenWork, tubesAtHand } from './pollen'
 import { parentsOf } from './plants'
-import { hoursAhead, rainAhead } from './weather'
 
 /** Fruits that are named where some should come off. */
 const MOST_FRUITS = 4
 
 /** How far ahead work can be foreseen from what stands in the garden now. */
 const DAYS_FORESEEN = 400
-
-/** What each crop of the garden brings to the round: what stands, the work its blooms ask for, the hours of its flowers today. */
-async function onRound(db: Database, garden: Garden): Promise<{ crops: CropOnRound[]; ground: RoundGround }> {
-  const work = await bloomWork(db, garden)
-  const pollen = await pollenWork(db, garden)
-  const grown = await grownCrops(db, garden)
-  const blooms = await parentBlooms(db, garden)
-  const ahead = hoursAhead(garden)
-  const crops = [...(await learntCrops(db, garden)).values()]
-    .filter(({ guide }) => grown.has(guide.id))
-    .map(({ guide, knowledge, history }): CropOnRound => ({
-      guide,
-      knowledge,
-      history,
-      work: [...(work.get(guide.id) ?? []), ...(pollen.get(guide.id) ?? [])],
-      // Where nobody said where the garden lies there is no sun to go by: the guide's usual hours stand.
-      ...(garden.isSited
-        ? { hours: hoursOn(garden.today, garden.site, garden.zone, ahead, guide.bloom.hours) }
-        : {}),
-    }))
-  const ids = [
-    ...new Set(
-      crops.flatMap(c => [
-        ...c.history.crosses.map(cross => cross.seedParentId),
-        ...(c.work ?? []).map(work => work.plantId),
-      ]),
-    ),
-  ]
-  const rows = await db
-    .select({ id: plants.id, code: plants.code, name: plants.name, placeId: plants.placeId })
-    .from(plants)
-    .where(and(eq(plants.gardenId, garden.id), among(plants.id, ids)))
-  const known = new Map(rows.map(p => [p.id, p]))
-  const places = await placesOf(db, garden)
-  return {
-    crops,
-    ground: {
-      today: garden.today,
-      placeOf: id => resolvedPlace(places, known.get(id)?.placeId ?? null),
-      plantOf: id => known.get(id) ?? null,
-      bloomOf: id => blooms.get(id) ?? null,
-      places: places.map(place => place.id),
-      rainOn: await rainAhead(db, garden),
-    },
-  }
-}
-
-/** All work that is due by a day, in the order of the round. */
-export async function stopsUntil(db: Database, garden: Garden, until: ISODate): Promise<Stop[]> {
-  const { crops, ground } = await onRound(db, garden)
-  return roundUntil(crops, ground, until)
-}
 
 /**
  * The round of a day: for today what is due now; for a day to come what will first be due then; with what was
@@ -97,15 +41,16 @@ export async function roundOn(db: Database, garden: Garden, day: ISODate, most: 
 }
 
 async function wholeRound(db: Database, garden: Garden, day: ISODate): Promise<Round> {
-  const { states, leftOut } = await heldGarden(db, garden)
-  const { crops, ground } = await onRound(db, garden)
-  const all = roundUntil(crops, ground, addDays(garden.today, 7))
+  const here = await gardenDay(db, garden)
+  const { states, leftOut } = here.garden
+  const crops = cropsOnRound(here)
+  const all = stopsUntil(here, addDays(garden.today, 7))
   const foreseen = all.filter(stop => !isLongGone(stop))
   const wanted =
     day === garden.today
       ? foreseen.filter(stop => stop.from <= day)
       : day > garden.today
-        ? roundUntil(crops, ground, day).filter(stop => stop.from === day)
+        ? stopsUntil(here, day).filter(stop => stop.from === day)
         : []
   const longGone = day === garden.today ? all.filter(isLongGone) : []
   const torn = [...states.flower.values()].filter(flower => flower.conflicts.length)
@@ -118,11 +63,9 @@ async function wholeRound(db: Database, garden: Garden, day: ISODate): Promise<R
     ]),
   ])
   const plant = (id: string | null | undefined) => plants.get(id ?? '') ?? null
-  const bloomsAt = await bloomSubjects(db, garden)
-  const atHand = await tubesAtHand(db, garden)
-  const marksOf = await marksOn(
-    db,
-    garden,
+  const atHand = tubesAtHand(here)
+  const marksOf = marksOn(
+    states.plant,
     wanted.flatMap(stop => stop.parents?.seedParentId ?? []),
   )
   /** the youngest first */
@@ -137,7 +80,7 @@ async function wholeRound(db: Database, garden: Garden, day: ISODate): Promise<R
     seedParent: plant(stop.parents?.seedParentId),
     pollenParent: plant(stop.parents?.pollenParentId),
     plant: plant(stop.plantId),
-    blooms: bloomsAt(stop.parents?.seedParentId),
+    blooms: bloomSubject(here, stop.parents?.seedParentId),
     marks: marksOf.get(stop.parents?.seedParentId ?? '') ?? null,
     flower: states.flower.get(stop.subject.id) ?? null,
     tubes: ['pollinate', 'look'].includes(stop.step)
@@ -203,36 +146,16 @@ function guessesOf(garden: Garden, crops: CropOnRound[]): string[] {
 }
 
 /** The marks of some plants, with the names of what they mean. */
-async function marksOn(
-  db: Database,
-  garden: Garden,
-  plantIds: string[],
-): Promise<Map<string, NonNullable<RoundStop['marks']>>> {
-  const rows = await db
-    .select({ id: plants.id, marks: sql<Plant['marks']>`${plants.state} -> 'marks'` })
-    .from(plants)
-    .where(
-      and(
-        eq(plants.gardenId, garden.id),
-        among(plants.id, [...new Set(plantIds)]),
-        sql`jsonb_typeof(${plants.state} -> 'marks') = 'object'`,
-      ),
-    )
-  const fathers = await parentsOf(
-    db,
-    garden,
-    rows.flatMap(row => row.marks!.marks.map(m => m.pollenParentId)),
+const marksOn = (plants: HeldStates['plant'], ids: string[]): Map<string, NonNullable<RoundStop['marks']>> =>
+  new Map(
+    [...new Set(ids)].flatMap((id): [string, NonNullable<RoundStop['marks']>][] => {
+      const own = plants.get(id)?.marks
+      const named = (pollenParentId: string) => plants.get(pollenParentId)?.name ?? ''
+      return own
+        ? [[id, { of: own.of, marks: own.marks.map(m => ({ ...m, name: named(m.pollenParentId) })) }]]
+        : []
+    }),
   )
-  return new Map(
-    rows.map(({ id, marks }) => [
-      id,
-      {
-        of: marks!.of,
-        marks: marks!.marks.map(m => ({ ...m, name: fathers.get(m.pollenParentId)?.name ?? '' })),
-      },
-    ]),
-  )
-}
 
 const countBy = <K extends string>(stops: Stop[], key: (stop: Stop) => K) =>
   Object.fromEntries(rollup(stops, same => same.length, key)) as Partial<Record<K, number>>
@@ -243,8 +166,9 @@ export function seasonOf(db: Database, garden: Garden, year = yearOf(garden.toda
 }
 
 async function workOutSeason(db: Database, garden: Garden, year: number): Promise<Season> {
-  const { crops } = await onRound(db, garden)
-  const due = await stopsUntil(db, garden, addDays(garden.today, DAYS_FORESEEN))
+  const here = await gardenDay(db, garden)
+  const crops = cropsOnRound(here)
+  const due = stopsUntil(here, addDays(garden.today, DAYS_FORESEEN))
   const dueByWeek = countByWeek(
     due.map(stop => (stop.from < garden.today ? garden.today : stop.from)),
     year,
@@ -262,7 +186,7 @@ async function workOutSeason(db: Database, garden: Garden, year: number): Promis
       ),
     )
     .groupBy(sql`1`)
-  const blooms = await bloomSpans(db, garden, year)
+  const blooms = bloomSpans(here, year)
   const doneByWeek = countByWeek(
     done.flatMap(d => Array<string>(d.count).fill(d.day)),
     year,

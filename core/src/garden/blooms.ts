@@ -1,0 +1,396 @@
+import { group, max, min, sum } from 'd3-array'
+import type { Batch } from '../bloom/batch'
+import type { Chances } from '../bloom/chances'
+import { dayOfNumber, moved, quantileIn } from '../bloom/chances'
+import { batchDue, bloomLookDue, taskDue } from '../bloom/due'
+import type { Bloom, Blooming } from '../bloom/note'
+import type { CropSeasons, Predictor, WarmthCurve } from '../bloom/predict'
+import {
+  SOWN,
+  bloomWindow,
+  cropSeasons,
+  lengthChances,
+  predictorOf,
+  startChances,
+  whyPredicted,
+} from '../bloom/predict'
+import type { BloomRecord } from '../bloom/season'
+import { bloomRecords, seasonOf, seasonStart } from '../bloom/season'
+import type { Task } from '../bloom/task'
+import type { CropGuide } from '../crops/guide'
+import type { ParentBloom } from '../crosses/due'
+import { crossDue } from '../crosses/due'
+import type { PlantWork } from '../round/round'
+import { bloomEndingAfter } from '../season/band'
+import type { ISODate } from '../time/days'
+import { addDays, daysBetween } from '../time/days'
+import { warmthCurves } from '../weather/climate'
+import type { GardenDay } from './day'
+import type { LearntCrop } from './learnt'
+import { once } from './once'
+import type { HeldPlant } from './states'
+
+/** A batch as far as its bloom concerns. */
+export type BatchBrief = Pick<Batch, 'id' | 'code' | 'plannedFor' | 'sownOn' | 'why'>
+
+/** When a plant, or one batch of it, is in bloom in a season. */
+export interface BloomForecast {
+  season: number
+  batch: BatchBrief | null
+  start: Chances
+  length: Chances
+  isBegun: boolean
+  isOver: boolean
+  seen: Bloom | null
+  notYetOn: ISODate | null
+  /** days it was held back so far */
+  heldDays: number
+  /** where it comes from, in a sentence */
+  why: string
+  records: number
+  chosenBy: Predictor['chosenBy']
+}
+
+/** Crosses that are not older than this are in play. */
+const IN_PLAY_DAYS = 300
+/** How far ahead warmth is reckoned. */
+const DAYS_AHEAD = 800
+/** What is sown or potted longer before a season belongs to an earlier one. */
+const RAISED_DAYS = 330
+
+/** A crop with its seasons, and what the days to come may be like. */
+export interface CropBloom {
+  crop: LearntCrop
+  seasons: CropSeasons
+  curves: WarmthCurve[]
+}
+
+/** All that blooms are foretold from. */
+export interface BloomGround {
+  /** plants that may flower as a parent: with a name, kept ones, and those that are a parent already */
+  plants: ReadonlyMap<string, HeldPlant>
+  batchesOf: ReadonlyMap<string, Batch[]>
+  /** crops of which there is a plant */
+  crops: ReadonlyMap<string, CropBloom>
+}
+
+/** Plants that may be parents: with a name of their own, or kept from their family. */
+export const isChosen = ({ name, code, verdict }: Pick<HeldPlant, 'name' | 'code' | 'verdict'>): boolean =>
+  name !== code || verdict?.verdict === 'keep'
+
+/** The crops of which a garden has a plant, by id. */
+export const grownCrops = ({ garden }: Pick<GardenDay, 'garden'>): ReadonlySet<string> =>
+  once(garden.states.plant, 'grown', () => new Set([...garden.states.plant.values()].map(p => p.crop)))
+
+/** All that the blooms of a garden are foretold from on a day. */
+export const bloomGround = (day: GardenDay): BloomGround => once(day, 'blooms', () => groundOf(day))
+
+function groundOf(day: GardenDay): BloomGround {
+  const { states, crops: learnt } = day.garden
+  const grown = grownCrops(day)
+  const crops = [...learnt].filter(([id]) => grown.has(id))
+  const parents = new Set(
+    crops.flatMap(([, { history }]) =>
+      history.crosses.flatMap(x => [x.seedParentId, x.pollenParentId ?? '']),
+    ),
+  )
+  const plants = new Map(
+    [...states.plant].filter(([id, plant]) => !plant.lost && (isChosen(plant) || parents.has(id))),
+  )
+  const ofCrop = group(plants.values(), p => p.crop)
+  const batchesOf = group(states.batch.values(), b => b.plantId)
+  const recordsOf = ({ guide: { id, bloom }, history }: LearntCrop): BloomRecord[] => [
+    ...(ofCrop.get(id) ?? []).flatMap(plant => [
+      ...bloomRecords(plant.id, plant.blooming, bloom).map(r => ({
+        ...r,
+        sownOn: pottedFor(plant, r.season, bloom),
+      })),
+      ...(batchesOf.get(plant.id) ?? []).flatMap(b => bloomRecords(plant.id, b.blooming, bloom, b.sownOn)),
+    ]),
+    ...history.sowings.flatMap(s => bloomRecords(s.id, s.blooming, bloom, s.sownOn)),
+  ]
+  return {
+    plants,
+    batchesOf,
+    crops: new Map(
+      crops.map(([id, crop]): [string, CropBloom] => [
+        id,
+        { crop, ...seasonsOf(day, crop.guide, recordsOf(crop)) },
+      ]),
+    ),
+  }
+}
+
+/** Seasons and warmth of a crop: kept until they, its guide or the weather have changed, not for one entry only. */
+function seasonsOf({ weather, today }: GardenDay, { id, bloom }: CropGuide, records: BloomRecord[]) {
+  const work = () => {
+    const first = min([today, ...records.map(r => r.first)])!
+    const curves = bloom.warmth
+      ? warmthCurves(
+          weather.dayAt,
+          addDays(first, -400),
+          weather.knownUntil,
+          addDays(today, DAYS_AHEAD),
+          weather.years,
+          bloom.warmth.base,
+        )
+      : []
+    return { seasons: cropSeasons(bloom, records, curves[0]), curves }
+  }
+  return once(weather, `seasons of ${id}`, work, [bloom, JSON.stringify(records)])
+}
+
+/** When a plant was potted for a season. */
+function pottedFor({ pottedOn }: HeldPlant, season: number, bloom: CropGuide['bloom']): ISODate | null {
+  const start = seasonStart(season, bloom)
+  return pottedOn.filter(on => on >= addDays(start, -RAISED_DAYS) && on <= addDays(start, 60)).at(-1) ?? null
+}
+
+/** The season in which a batch flowers: the one that is on when it usually would. */
+function seasonOfBatch({ sownOn, plannedFor }: Batch, { bloom }: CropGuide): number {
+  const usual = bloom.fromSowing ? Math.sqrt(bloom.fromSowing.low * bloom.fromSowing.high) : 100
+  return seasonOf(addDays(sownOn ?? plannedFor, Math.round(usual)), bloom)
+}
+
+const heldDaysIn = (
+  { holds }: HeldPlant,
+  season: number,
+  bloom: CropGuide['bloom'],
+  today: ISODate,
+): number =>
+  sum(
+    holds.filter(h => seasonOf(h.from, bloom) === season),
+    h => daysBetween(h.from, h.until ?? today),
+  )
+
+/** The blooms of a plant in a season: one for each of its batches, else one for itself. */
+export function bloomsIn(day: GardenDay, plant: HeldPlant, season: number): BloomForecast[] {
+  const { crops, batchesOf } = bloomGround(day)
+  const batches = batchesOf.get(plant.id) ?? []
+  const { crop, seasons, curves } = crops.get(plant.crop)!
+  return once(plant, `blooms of ${season}`, () => foretell(day, plant, season), [
+    crop.guide,
+    seasons,
+    curves,
+    day.today,
+    ...batches,
+  ])
+}
+
+function foretell(day: GardenDay, plant: HeldPlant, season: number): BloomForecast[] {
+  const ground = bloomGround(day)
+  const {
+    crop: { guide },
+    seasons,
+    curves,
+  } = ground.crops.get(plant.crop)!
+  const { bloom } = guide
+  const batches = (ground.batchesOf.get(plant.id) ?? []).filter(
+    b => seasonOfBatch(b, guide) === season && !(b.ended && !b.blooming.blooms.length),
+  )
+  const own = plant.blooming.blooms.find(b => seasonOf(b.first ?? b.seen, bloom) === season) ?? null
+  const view = (batch: Batch | null): BloomForecast => {
+    const sownOn = batch ? (batch.sownOn ?? batch.plannedFor) : pottedFor(plant, season, bloom)
+    const predictor = predictorOf(
+      seasons,
+      plant.id,
+      { season, sownOn },
+      batch && !batch.sownOn ? SOWN : undefined,
+    )
+    const blooming = batch?.blooming ?? plant.blooming
+    const seen = batch ? (batch.blooming.blooms.at(-1) ?? null) : own
+    const notYetOn =
+      blooming.notYetOn && seasonOf(blooming.notYetOn, bloom) === season ? blooming.notYetOn : null
+    const heldDays = seen ? 0 : heldDaysIn(plant, season, bloom, day.today)
+    const foretold = {
+      start: moved(startChances(predictor, { season, sownOn }, bloom, curves), heldDays),
+      length: lengthChances(predictor),
+    }
+    return {
+      season,
+      batch: batch && {
+        id: batch.id,
+        code: batch.code,
+        plannedFor: batch.plannedFor,
+        sownOn: batch.sownOn,
+        why: batch.why,
+      },
+      ...bloomWindow(foretold, seen, notYetOn),
+      seen,
+      notYetOn,
+      heldDays,
+      why: whyPredicted(predictor),
+      records: predictor.records,
+      chosenBy: predictor.chosenBy,
+    }
+  }
+  return batches.length ? [...batches.map(view), ...(own ? [view(null)] : [])] : [view(null)]
+}
+
+/** Parents of the crosses that are in play, by plant. */
+export function inPlay(day: GardenDay): Set<string> {
+  const { crops, batchesOf } = bloomGround(day)
+  const since = addDays(day.today, -IN_PLAY_DAYS)
+  const recent = [...crops.values()].flatMap(({ crop }) =>
+    crop.history.crosses.filter(x => x.plannedOn >= since),
+  )
+  const raised = [...batchesOf.values()].flat().filter(b => (b.sownOn ?? b.plannedFor) >= since && !b.ended)
+  return new Set([
+    ...recent.flatMap(x => [x.seedParentId, x.pollenParentId ?? '']),
+    ...raised.map(b => b.plantId),
+  ])
+}
+
+/** With this chance a first flower is worth the way with tags; with that one a bloom is over. */
+const [LIKELY_BEGUN, SURELY_OVER] = [0.1, 0.9]
+
+/** When the parents of crosses that are planned for this season flower, by plant: what is foretold of their own bloom and of their batches'. */
+export const parentBlooms = (day: GardenDay): ReadonlyMap<string, ParentBloom> =>
+  once(day, 'parent blooms', () => {
+    const inSeason = [...bloomGround(day).crops.values()].flatMap(({ crop: { guide, history } }) => {
+      const season = seasonOf(day.today, guide.bloom)
+      const planned = history.crosses.filter(
+        cross => seasonOf(bloomEndingAfter(cross.plannedOn, guide.bloom).from, guide.bloom) === season,
+      )
+      const ids = new Set(planned.flatMap(cross => [cross.seedParentId, cross.pollenParentId ?? '']))
+      return [...ids].map(plantId => ({ plantId, season }))
+    })
+    return new Map(
+      inSeason.flatMap(({ plantId, season }): [string, ParentBloom][] => {
+        const bloom = bloomOf(day, plantId, season)
+        return bloom ? [[plantId, bloom]] : []
+      }),
+    )
+  })
+
+/** When a plant flowers in a season, as it is foretold; null for one that is not known. */
+export function bloomOf(day: GardenDay, plantId: string, season: number): ParentBloom | null {
+  const plant = bloomGround(day).plants.get(plantId)
+  const blooms = plant ? bloomsIn(day, plant, season) : []
+  if (!blooms.length) return null
+  const end = (q: number) =>
+    dayOfNumber(max(blooms, w => quantileIn(w.start, q) + quantileIn(w.length, q) - 1)!)
+  return {
+    from: dayOfNumber(min(blooms, w => quantileIn(w.start, LIKELY_BEGUN))!),
+    to: end(0.5),
+    over: end(SURELY_OVER),
+  }
+}
+
+/** Where a bloom is noted. */
+export interface BloomSubject {
+  type: 'plant' | 'batch'
+  id: string
+  blooming: Blooming
+}
+
+/** Where a bloom of a plant is noted: at the batch of it that stands now, else at the plant itself; null for one that is not known. */
+export function bloomSubject(day: GardenDay, plantId: string | undefined): BloomSubject | null {
+  const { plants, batchesOf } = bloomGround(day)
+  const plant = plants.get(plantId ?? '')
+  if (!plant) return null
+  const batch = batchesOf
+    .get(plant.id)
+    ?.filter(b => b.sownOn && b.sownOn >= addDays(day.today, -RAISED_DAYS) && !b.ended)
+    .sort((a, b) => a.sownOn!.localeCompare(b.sownOn!))
+    .at(-1)
+  return batch
+    ? { type: 'batch', id: batch.id, blooming: batch.blooming }
+    : { type: 'plant', id: plant.id, blooming: plant.blooming }
+}
+
+/** Work that the blooms of each crop ask for: looks at the parents of crosses that lack flowers, batches to sow, plants to move. */
+export const bloomWork = (day: GardenDay): ReadonlyMap<string, PlantWork[]> =>
+  once(day, 'bloom work', () => {
+    const { batch, task } = day.garden.states
+    const batches = group(batch.values(), b => b.crop)
+    const tasks = group(task.values(), t => t.crop)
+    return new Map(
+      [...bloomGround(day).crops].map(([id, { crop }]) => [
+        id,
+        [
+          ...looksIn(day, crop),
+          ...(batches.get(id) ?? []).flatMap(sowingWork),
+          ...(tasks.get(id) ?? []).flatMap(one => taskWork(day, one)),
+        ],
+      ]),
+    )
+  })
+
+/** Looks at the parents of crosses that lack flowers: each plant, or batch of it, once. */
+function looksIn(day: GardenDay, { guide, history }: LearntCrop): PlantWork[] {
+  const { plants, batchesOf } = bloomGround(day)
+  const blooms = parentBlooms(day)
+  const season = seasonOf(day.today, guide.bloom)
+  const flowersOf = group(history.flowers, f => f.crossId)
+  const looked = new Map<string, PlantWork>()
+  for (const cross of history.crosses) {
+    const { seedParentId, pollenParentId } = cross
+    if (!crossDue(cross, flowersOf.get(cross.id) ?? [], guide, day.today, blooms.get(seedParentId))) continue
+    for (const plantId of [seedParentId, pollenParentId]) {
+      const plant = plants.get(plantId ?? '')
+      if (!plant || looked.has(plant.id)) continue
+      for (const bloom of bloomsIn(day, plant, season)) {
+        const batch = bloom.batch && batchesOf.get(plant.id)!.find(b => b.id === bloom.batch!.id)!
+        if (batch && !batch.sownOn) continue
+        const at = batch ?? plant
+        const due = bloomLookDue(bloom, at.blooming, day.today)
+        if (!due) continue
+        looked.set(at.id, {
+          subject: { type: batch ? 'batch' : 'plant', id: at.id },
+          code: at.code,
+          plantId: plant.id,
+          crossId: cross.id,
+          parents: { seedParentId, pollenParentId },
+          due,
+        })
+      }
+    }
+  }
+  return [...looked.values()]
+}
+
+function sowingWork(batch: Batch): PlantWork[] {
+  const due = batchDue(batch)
+  const { id, code, plantId } = batch
+  return due ? [{ subject: { type: 'batch', id }, code, plantId, crossId: null, parents: null, due }] : []
+}
+
+function taskWork(day: GardenDay, task: Task): PlantWork[] {
+  const due = taskDue(task)
+  const { id, plantId } = task
+  const code = bloomGround(day).plants.get(plantId)?.code
+  return due && code
+    ? [{ subject: { type: 'task', id }, code, plantId, crossId: null, parents: null, due }]
+    : []
+}
+
+/** A part of a year in which a crop is in bloom. */
+export interface BloomSpan {
+  name: string
+  crop: string
+  from: ISODate
+  to: ISODate
+}
+
+/**
+ * The bloom of each crop's plants in play in a year, from the middle of the first day of the earliest to that of the last day of
+ * the latest; a bloom over New Year has two parts. A crop without plants in play is left out.
+ */
+export function bloomSpans(day: GardenDay, year: number): BloomSpan[] {
+  const { plants, crops } = bloomGround(day)
+  const playing = [...inPlay(day)].flatMap(id => plants.get(id) ?? [])
+  return [...group(playing, p => p.crop)].flatMap(([crop, own]) => {
+    const { name } = crops.get(crop)!.crop.guide
+    return [year - 1, year].flatMap(season => {
+      const blooms = own.flatMap(plant => bloomsIn(day, plant, season))
+      const from = dayOfNumber(min(blooms, w => quantileIn(w.start, 0.5))!)
+      const to = dayOfNumber(max(blooms, w => quantileIn(w.start, 0.5) + quantileIn(w.length, 0.5) - 1)!)
+      const within = {
+        from: from < `${year}-01-01` ? `${year}-01-01` : from,
+        to: to > `${year}-12-31` ? `${year}-12-31` : to,
+      }
+      return within.from <= within.to ? [{ name, crop, ...within }] : []
+    })
+  })
+}

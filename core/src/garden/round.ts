@@ -1,0 +1,46 @@
+import { hoursOn } from '../bloom/hours'
+import type { CropOnRound, RoundGround, Stop } from '../round/round'
+import { roundUntil } from '../round/round'
+import type { ISODate } from '../time/days'
+import { rainAhead } from '../weather/known'
+import { bloomWork, grownCrops, parentBlooms } from './blooms'
+import type { GardenDay } from './day'
+import { once } from './once'
+import { pollenWork } from './pollen'
+
+/** What each crop of the garden brings to the round: what stands, the work its blooms and its pollen ask for, the hours of its flowers today. */
+export const cropsOnRound = (day: GardenDay): CropOnRound[] =>
+  once(day, 'crops on round', () => {
+    const grown = grownCrops(day)
+    const [blooms, pollen] = [bloomWork(day), pollenWork(day)]
+    return [...day.garden.crops.values()]
+      .filter(({ guide }) => grown.has(guide.id))
+      .map(({ guide, knowledge, history }) => ({
+        guide,
+        knowledge,
+        history,
+        work: [...(blooms.get(guide.id) ?? []), ...(pollen.get(guide.id) ?? [])],
+        // Where nobody said where the garden lies there is no sun to go by: the guide's usual hours stand.
+        ...(day.isSited
+          ? { hours: hoursOn(day.today, day.site, day.zone, day.weather.hours, guide.bloom.hours) }
+          : {}),
+      }))
+  })
+
+/** The garden around its round. */
+function groundOf(day: GardenDay): RoundGround {
+  const { plant } = day.garden.states
+  const blooms = parentBlooms(day)
+  return {
+    today: day.today,
+    placeOf: id => day.resolved(plant.get(id)?.placeId ?? null),
+    plantOf: id => plant.get(id) ?? null,
+    bloomOf: id => blooms.get(id) ?? null,
+    places: day.places,
+    rainOn: rainAhead(day.weather, day.today),
+  }
+}
+
+/** All work that is due by a day, in the order of the round. */
+export const stopsUntil = (day: GardenDay, until: ISODate): Stop[] =>
+  once(day, `stops until ${until}`, () => roundUntil(cropsOnRound(day), groundOf(day), until))
