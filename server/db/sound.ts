@@ -15,7 +15,10 @@ const isDay = (...fields: string[]) => fields.map(field => `$.${field} like_rege
 const isMoment = (...fields: string[]) => fields.map(field => `$.${field} like_regex ${MOMENT}`)
 const isNullOr = (field: string, part: string, like: string) =>
   `($.${field} == null || $.${field}.${part} like_regex ${like})`
-/** Each thing of a list has this; a comparison with a value of another type is unknown, not false. */
+/**
+ * Each thing of a list has this; a comparison with a value of another type is unknown, not false. Of lists in a list one field is
+ * asked at a time (`rows[*][0]`): a filter looks into lists by itself.
+ */
 const each = (list: string, has: string) => `!(exists($.${list}[*] ? (!(${has}) || (${has}) is unknown)))`
 
 const BLOOMING = [
@@ -88,11 +91,15 @@ const RELIED_ON = {
   },
   storeReadings: {
     table: storeReadings,
-    holds: [...is('array')('rows'), each('rows', `@[0] like_regex ${MOMENT} && @[1].type() == "number"`)],
+    holds: [
+      ...is('array')('rows'),
+      each('rows[*][0]', `@ like_regex ${MOMENT}`),
+      each('rows[*][1]', '@.type() == "number"'),
+    ],
   },
   readings: {
     table: readings,
-    holds: [...is('array')('rows'), ...isDay('readOn'), each('rows', '@[0].type() == "string"')],
+    holds: [...is('array')('rows'), ...isDay('readOn'), each('rows[*][0]', '@.type() == "string"')],
   },
 } satisfies Partial<Record<SubjectType, { table: PgTable; holds: string[] }>>
 

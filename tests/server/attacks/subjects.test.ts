@@ -66,6 +66,8 @@ describe('something else that cannot be worked with', () => {
     ['batch', 'batches', `{"blooming": null}`],
     ['task', 'tasks', `{"until": ${NO_DAY}}`],
     ['store', 'stores', `{"celsius": "cold"}`],
+    ['storeReadings', 'store_readings', `{"rows": [["2026-06-01T04:00:00.000Z", "cold"]]}`],
+    ['readings', 'readings', `{"rows": [[7, 1, 2, 3]]}`],
     ['plant', 'plants', `{"scores": [{"trait": "height", "value": "tall", "on": "2026-06-01"}]}`],
     ['plant', 'plants', `{"blooming": {"notes": [], "blooms": [{}]}, "genotype": null}`],
   ] as const)(
@@ -74,14 +76,19 @@ describe('something else that cannot be worked with', () => {
       const keeper = await new Visitor().startGarden('Damaged beds')
       const { ids } = await plantedCross(keeper)
       const [tubeCode, batchCode] = (await keeper.codes(2)) as [string, string]
-      const [aim, tube, batch, task, store] = Array.from({ length: 5 }, () => v7()) as [
-        string,
-        string,
-        string,
-        string,
-        string,
-      ]
-      const own: Record<string, string> = { aim, tube, batch, task, store, plant: ids.pollenParent }
+      const [aim, tube, batch, task, store, storeReadings, readings] = Array.from({ length: 7 }, () =>
+        v7(),
+      ) as [string, string, string, string, string, string, string]
+      const own: Record<string, string> = {
+        aim,
+        tube,
+        batch,
+        task,
+        store,
+        storeReadings,
+        readings,
+        plant: ids.pollenParent,
+      }
       const { status } = await keeper.send(
         entry('aimSet', aim, { crop: 'chilli', words: 'Low and dark', wishes: [] }, 100),
         entry('storeSet', store, { name: 'Shelf', keeps: 'refrigerator', celsius: 4, isLogged: false }, 100),
@@ -119,6 +126,15 @@ describe('something else that cannot be worked with', () => {
           },
           70,
         ),
+        entry('storeRead', storeReadings, {
+          storeId: store,
+          source: 'shelf.csv',
+          rows: [
+            ['2026-06-01T04:00:00.000Z', 4.2],
+            ['2026-06-01T05:00:00.000Z', 4.4],
+          ],
+        }),
+        entry('weatherRead', readings, { unit: 'day', source: 'lake.csv', rows: [['2026-06-01', 8, 19, 0]] }),
       )
       expect(status).toBe(200)
       await owner.db.execute(
@@ -126,6 +142,7 @@ describe('something else that cannot be worked with', () => {
       )
       const leftOut = async () =>
         (await keeper.get<Round>('/api/round')).leftOut.map(one => [one.type, one.id])
+      // What was noted rightly is not taken for damaged.
       expect(await leftOut()).toEqual([[type, own[type]]])
       await expectAllShown(
         keeper,
