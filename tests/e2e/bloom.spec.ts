@@ -10,7 +10,7 @@ async function choosePair(page: Page, crop: string, seed: string, pollen: string
   await page.goto(`/bloom?crop=${crop}&who=all`)
   await page.getByRole('button', { name: `${seed} as seed parent` }).click()
   await page.getByRole('button', { name: `${pollen} as pollen parent` }).click()
-  await expect(page.getByText(/^meets with/)).toBeVisible()
+  await expect(page.getByText(/^\s*meets with/)).toBeVisible()
 }
 
 async function openPlant(page: Page, name: string) {
@@ -22,7 +22,7 @@ async function openPlant(page: Page, name: string) {
 }
 
 const chance = async (page: Page) =>
-  Number((await page.getByText(/^meets with/).innerText()).match(/([\d.]+) %/)![1])
+  Number((await page.getByText(/^\s*meets with/).innerText()).match(/([\d.]+) %/)![1])
 
 test('a pair is chosen, a batch is thought of and moved by keys and by dragging, and its sowing stands in the round', async ({
   page,
@@ -84,7 +84,7 @@ test('the pairs of an aim are looked at together', async ({ page }) => {
   const first = page.getByRole('row').filter({ hasText: '%' }).first()
   await expect(first).toBeVisible()
   await first.getByRole('button').first().click()
-  await expect(page.getByText(/^meets with/)).toBeVisible()
+  await expect(page.getByText(/^\s*meets with/)).toBeVisible()
 })
 
 test('the hours of the flowers are told for today and the days ahead, with the reason', async ({ page }) => {
@@ -149,7 +149,7 @@ test('earlier seasons come from a file, shown before they are noted', async ({ p
 test('a bloom is noted with two presses on the walk, and on the plant’s page', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 })
   await page.goto('/walk')
-  await page.getByText(/^Bloom of /).click()
+  await page.getByText(/^\s*Bloom of /).click()
   await page.getByRole('button', { name: 'Full bloom' }).click()
   await expect(page.getByText('Noted: in full bloom')).toBeVisible()
   await page.getByRole('button', { name: 'Undo' }).click()

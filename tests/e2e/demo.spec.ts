@@ -30,7 +30,7 @@ test('a cross planned here is worked day by day from Today, from its first flowe
   const cross = page.url()
   await page.getByRole('button', { name: 'Choose a flower' }).first().click()
   const panel = page.getByRole('navigation', { name: 'Flower' })
-  const code = (await panel.getByText(/^\d\d-[2-9A-Y]{4,5}$/).innerText()).trim()
+  const code = (await panel.getByText(/^\s*\d\d-[2-9A-Y]{4,5}\s*$/).innerText()).trim()
   for (const answer of ['All 6 out', 'Clean', 'Mesh bag on'])
     await panel.getByRole('button', { name: answer, exact: true }).click()
   await expect(panel.getByRole('heading', { name: 'Is the stigma ready?' })).toBeVisible()
@@ -75,7 +75,7 @@ test('the walk leads from stop to stop with one thumb', async ({ page }) => {
   const before = await left()
   for (const key of await page
     .getByRole('button')
-    .filter({ hasText: /^(Ready|Not yet|Too late|Lost|Later today)$/ })
+    .filter({ hasText: /^\s*(Ready|Not yet|Too late|Lost|Later today)\s*$/ })
     .all()) {
     expect((await key.boundingBox())!.height).toBeGreaterThanOrEqual(56)
   }

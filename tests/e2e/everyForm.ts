@@ -157,7 +157,7 @@ async function tryForm(
     await day.fill('')
     if (await submit.isEnabled()) {
       await submit.click()
-      await expect(form.getByText(/^Give the day/), `${where}: an emptied day`).toBeVisible()
+      await expect(form.getByText(/^\s*Give the day/), `${where}: an emptied day`).toBeVisible()
       expect((await logOf(page)).length, `${where}: nothing is noted`).toBe(before)
       await expectNoFault(page, where)
     }

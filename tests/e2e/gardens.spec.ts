@@ -80,7 +80,7 @@ async function planted(page: Page, crop: string) {
 /** Gives the main answer at the flower until it asks for the fruit. */
 async function workFlower(page: Page) {
   const panel = page.getByRole('navigation', { name: 'Flower' })
-  await expect(panel.getByText(/^\d\d-[2-9A-Y]{4}$/)).toBeVisible()
+  await expect(panel.getByText(/^\s*\d\d-[2-9A-Y]{4}\s*$/)).toBeVisible()
   for (let i = 0; i < 30; i++) {
     if (await panel.getByRole('button', { name: 'Harvest', exact: true }).isVisible()) return
     const before = await panel.innerText()
@@ -148,7 +148,7 @@ test.describe('the whole work of a crop of each flower form', () => {
       await tray.getByRole('button', { name: 'Note', exact: true }).click()
       await tray.getByRole('button', { name: 'Give them codes' }).click()
       await page.getByRole('link', { name: 'Score the family' }).click()
-      await expect(page.getByText(/^3 plants; 0 scored/)).toBeVisible()
+      await expect(page.getByText(/^\s*3 plants; 0 scored/)).toBeVisible()
       await expectNoFault(page, crop)
       await page.keyboard.press('k')
       await page.keyboard.press('1')
@@ -184,7 +184,7 @@ test('an aim is opened, its pairs go by scores alone, and where no gene is known
     .first()
     .click()
   await expect(page.getByRole('heading', { name: 'No locus is known of this crop yet' })).toBeVisible()
-  await expect(page.getByText(/^By the scores of both parents/)).toBeVisible()
+  await expect(page.getByText(/^\s*By the scores of both parents/)).toBeVisible()
   await page.getByRole('link', { name: 'Describe a locus' }).click()
   await expect(page).toHaveURL(/crops\/zinnia\/genes/)
   await page.goto(`/aims/${aim}`)
@@ -222,7 +222,7 @@ test.describe('keys faster than answers', () => {
     expect(new Set(expected).size).toBe(2)
     expect(expected.every((value, i) => value === expected[i % 2])).toBe(true)
     await page.keyboard.press('w')
-    await expect(page.getByText(/^Why watch/)).toBeVisible()
+    await expect(page.getByText(/^\s*Why watch/)).toBeVisible()
     await page.keyboard.press('1')
     await expect(rows.nth(10)).toContainText('watch')
     await expect.poll(() => page.evaluate(() => sessionStorage.getItem('virgulta-waiting'))).toBe('[]')

@@ -134,7 +134,7 @@ test('a garden is backed up, deleted by its name, and brought back from its file
   await expect(page.getByText(/This file cannot be restored: .* Nothing was changed\./)).toBeVisible()
   await page.locator('input[type=file]').setInputFiles(file)
   await page.getByRole('button', { name: 'Restore it' }).click()
-  await expect(page.getByText(/^Kept beds \(restored .*\) is back, with 1 entry\.$/)).toBeVisible()
+  await expect(page.getByText(/^\s*Kept beds \(restored .*\) is back, with 1 entry\.\s*$/)).toBeVisible()
   await page.getByRole('button', { name: 'Open it' }).click()
   await expect(page.getByRole('heading', { name: 'Nothing is due today' })).toBeVisible()
   await page.goto('/plants')
@@ -146,7 +146,7 @@ test('a token is shown once, and revoked; the visit of a demo garden ends by lea
   await page.goto('/garden/data')
   await page.getByLabel('What it is for').fill('the scales in the shed')
   await page.getByRole('button', { name: 'Make a token' }).click()
-  const token = await page.getByText(/^[\w-]{43}$/).textContent()
+  const token = (await page.getByText(/^\s*[\w-]{43}\s*$/).innerText()).trim()
   const answer = await page.request.get('/api/plants', {
     headers: { authorization: `Bearer ${token}`, cookie: '' },
   })

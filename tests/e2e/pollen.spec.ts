@@ -135,7 +135,7 @@ test('the season says what is missing and shares out what is not enough; a file 
   await page.goto('/pollen/season')
   await page.getByRole('button', { name: /^to collect [1-9]/ }).click()
   await expect(page).toHaveURL(/from=collect/)
-  await expect(page.getByText(/^Collect from/).first()).toBeVisible()
+  await expect(page.getByText(/^\s*Collect from/).first()).toBeVisible()
   await expect(page.getByText(/of the same pollen: share it out/)).toBeVisible()
   await expectAccessible(page)
   await page.goto('/pollen/stores')
