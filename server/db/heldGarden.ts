@@ -35,6 +35,8 @@ const reading = new Map<string, Promise<WholeGarden>>()
 /**
  * The garden as one value, at the revision that the request sees or a later one: kept in memory, and advanced by the rows that
  * changed since, whichever server wrote them.
+ *
+ * @param db a transaction that has written nothing to the log: what it would read of its own and take back later stays held
  */
 export async function heldGarden(db: Database, { id, revision }: Garden): Promise<WholeGarden> {
   for (;;) {
@@ -43,7 +45,7 @@ export async function heldGarden(db: Database, { id, revision }: Garden): Promis
     const under = reading.get(id)
     if (!under) break
     // It may be read for somebody who saw an earlier revision; where it fails, this request reads for itself.
-    await under.catch(() => reading.delete(id))
+    await under.catch(() => {})
   }
   const now = advance(db, id)
   reading.set(id, now)

@@ -88,9 +88,10 @@ export function crossPage(db: Database, garden: Garden, id: string): Promise<Cro
 }
 
 async function pageOf(db: Database, garden: Garden, id: string): Promise<CrossPage | null> {
-  const cross = await crossById(db, garden, id)
-  if (!cross) return null
   const day = await gardenDay(db, garden)
+  // One that is left out has no page until it is put right.
+  const cross = day.garden.states.cross.get(id)
+  if (!cross) return null
   const { guide, digest, digests, knowledge, history, ofCross } = day.garden.crops.get(cross.crop)!
   const own = ofCross(id)
   const rainOn = rainAhead(day.weather, day.today)
