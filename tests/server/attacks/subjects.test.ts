@@ -54,6 +54,22 @@ describe('a flower that cannot be reckoned with', () => {
   })
 })
 
+describe('a cross that cannot be reckoned with', () => {
+  it('has no page, and takes no other page away', async () => {
+    const keeper = await new Visitor().startGarden('Damaged beds')
+    const { ids } = await plantedCross(keeper)
+    await owner.db.execute(
+      sql`update crosses set state = state || '{"plannedOn": "some day"}' where id = ${ids.cross}`,
+    )
+    expect((await keeper.get<Round>('/api/round')).leftOut).toMatchObject([{ type: 'cross', id: ids.cross }])
+    expect((await keeper.ask('GET', `/api/crosses/${ids.cross}`)).status).toBe(404)
+    await expectAllShown(keeper, `/api/plants/${ids.seedParent}`)
+    const { id } = await keeper.get<OpenGarden>('/api/garden')
+    for (const garden of await lastingGardens(owner.db)) if (garden.id === id) await rebuild(owner.db, garden)
+    expect((await keeper.ask('GET', `/api/crosses/${ids.cross}`)).status).toBe(200)
+  })
+})
+
 describe('something else that cannot be worked with', () => {
   const NO_DAY = '"the day after"'
   it.each([
