@@ -11,10 +11,10 @@ const { isBusy, submit, at, beside } = useForm(async () => {
 
 <template>
   <BarePage heading="Password forgotten">
-    <PaperSheet v-if="isSent">
-      <p>If {{ email }} has an account, a letter with a link is on its way. The link is good for an hour.</p>
-      <LettersHint />
-    </PaperSheet>
+    <LetterSent v-if="isSent" @again="isSent = false">
+      If {{ email }} has an account, a letter is on its way. Follow its link within an hour and choose a new
+      password.
+    </LetterSent>
     <FormSheet
       v-else
       heading="Where to send the link"
@@ -31,6 +31,7 @@ const { isBusy, submit, at, beside } = useForm(async () => {
         autocomplete="username"
         :error-messages="at('email')"
       />
+      <template #beside><NuxtLink to="/">Go to signing in</NuxtLink></template>
     </FormSheet>
   </BarePage>
 </template>

@@ -21,13 +21,10 @@ const { isBusy, submit, at, beside } = useForm(async () => {
 
 <template>
   <BarePage heading="Make an account">
-    <PaperSheet v-if="sentTo">
-      <p>
-        A letter is on its way to {{ sentTo }}. Its link, good for an hour, is where you choose your password;
-        then sign in.
-      </p>
-      <LettersHint />
-    </PaperSheet>
+    <LetterSent v-if="sentTo" @again="sentTo = ''">
+      A letter is on its way to {{ sentTo }}. Follow its link within an hour, choose your password, and sign
+      in.
+    </LetterSent>
     <FormSheet
       v-else
       heading="You"
