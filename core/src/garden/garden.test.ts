@@ -7,33 +7,10 @@ import { fold } from '../log/fold'
 import type { Subject } from '../log/kind'
 import { Refusal } from '../log/refusal'
 import { deed, newId, upToPollination } from '../testing/deeds'
+import { cross, plant } from '../testing/garden'
 import type { Change, WholeGarden } from './garden'
 import { advanced, wholeGarden } from './garden'
 import type { HeldState } from './states'
-
-const plant = (id: string, name: string) =>
-  deed('2026-04-01', 'plantAdded', id, {
-    name,
-    code: '26-2222',
-    crop: 'chilli',
-    plantKind: 'line',
-    placeId: null,
-    note: null,
-    seedParentId: null,
-    pollenParentId: null,
-  })
-
-const crossOf = (id: string, seedParentId: string, pollenParentId: string) =>
-  deed('2026-05-01', 'crossPlanned', id, {
-    code: '26-3333',
-    crop: 'chilli',
-    seedParentId,
-    pollenParentId,
-    selfMeant: false,
-    aim: 'low',
-    flowersPlanned: 4,
-    keepersWanted: 1,
-  })
 
 /** A season of two crosses, as people would note it: parents, flowers, what took and what failed, a habit, an aim. */
 function season(): LoggedDeed[] {
@@ -55,9 +32,9 @@ function season(): LoggedDeed[] {
       return [...steps, deed(`2026-06-1${i}`, 'takeNoted', id, { take: 'taken', reason: null })]
     }).flat()
   return [
-    plant(mother, 'Test Ember'),
-    plant(father, 'Test Lantern'),
-    ...crosses.map(id => crossOf(id, mother, father)),
+    plant('2026-04-01', mother, 'Test Ember', 'chilli'),
+    plant('2026-04-01', father, 'Test Lantern', 'chilli'),
+    ...crosses.map(id => cross('2026-05-01', 'chilli', mother, father, id)),
     ...crosses.flatMap(flowersOf),
     deed('2026-05-02', 'customSet', custom, {
       custom: { about: 'school', step: 'passes', school: 'once' },
@@ -161,7 +138,7 @@ describe('a garden that is advanced', () => {
     const { crops, guides, states } = noted.garden
     expect(crops.get('chilli')!.history.flowers.map(f => f.status)).toEqual(Array(6).fill('taken'))
     expect(crops.get('chilli')!.knowledge.shares.take.records).toBeGreaterThan(0)
-    noted.toggle(plant(newId(), 'Somebody else'))
+    noted.toggle(plant('2026-04-01', newId(), 'Somebody else', 'chilli'))
     expect(noted.garden.states.flower).toBe(states.flower)
     expect(noted.garden.crops).toBe(crops)
     expect(noted.garden.guides).toBe(guides)
@@ -172,7 +149,12 @@ describe('a garden that is advanced', () => {
     const id = newId()
     const there = wholeGarden({
       revision: 1,
-      changed: [{ type: 'plant', state: fold('plant', id, [plant(id, 'Test Ember')])! }],
+      changed: [
+        {
+          type: 'plant',
+          state: fold('plant', id, [plant('2026-04-01', id, 'Test Ember', 'chilli', '26-2222')])!,
+        },
+      ],
     })
     const one = { type: 'plant', id, code: '26-2222', crossId: null } as const
     const broken = advanced(there, { revision: 2, changed: [], damaged: [one] })
