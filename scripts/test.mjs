@@ -44,7 +44,7 @@ async function playwright() {
 }
 
 const parts = {
-  lint: () => check('lint', ['eslint', '.'], ['prettier', '--check', '--log-level', 'warn', '.']),
+  lint: () => check('lint', ['eslint', '.'], ['prettier', '--check', '--log-level', 'warn', '.'], ['knip']),
   types: () =>
     check(
       'types',

@@ -10,7 +10,7 @@ export const jobStates = ['waiting', 'working', 'done', 'failed', 'cancelled'] a
 /** A file is sent in pieces of this size, the last one shorter. */
 export const PIECE_BYTES = 4 * 1024 * 1024
 /** The most pieces of one file: a gigabyte. */
-export const MOST_PIECES = 256
+const MOST_PIECES = 256
 
 export const PieceQuery = v.object({
   piece: v.pipe(

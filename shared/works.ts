@@ -24,7 +24,7 @@ import * as v from 'valibot'
 type Progress = (done: number) => void
 
 /** One step of a path as a screen shows it. */
-export interface StepOdds {
+interface StepOdds {
   step: Step
   /** the commonest classes */
   classes: ClassShare[]
@@ -59,7 +59,7 @@ export const Paths = v.pipe(
 /** Looks that are wished, as they stand in the address. */
 export const WantedLooks = v.record(v.string(), v.array(v.string()))
 
-export interface OddsWish {
+interface OddsWish {
   genetics: Genetics
   seedParent: Parent
   pollenParent: Parent
@@ -113,13 +113,13 @@ function odds(
 }
 
 /** @property flowers null: the number that is needed */
-export interface BudgetWish {
+interface BudgetWish {
   steps: BudgetSteps
   keepers: number
   confidence: number
   flowers: number | null
 }
-export interface BudgetAnswer {
+interface BudgetAnswer {
   /** flowers that give the confidence; null when thousands would not do */
   needed: number | null
   /** the number that the rest is told of */

@@ -6,8 +6,8 @@ const isNavigating = ref(false)
 let isPopping = false
 
 /** The dialogs that stand open, in the address: the last one lies on top. */
-export const OPEN = 'open'
-export const openIn = (query: LocationQueryRaw): string[] =>
+const OPEN = 'open'
+const openIn = (query: LocationQueryRaw): string[] =>
   String(query[OPEN] ?? '')
     .split(',')
     .filter(Boolean)

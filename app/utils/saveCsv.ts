@@ -9,7 +9,7 @@ export type CsvCells<T> = Record<string, (row: T) => Cell>
 const BYTE_ORDER_MARK = '\uFEFF'
 
 /** A table as the text of a CSV file. Cells that a spreadsheet would take for a formula are made plain text. */
-export const csvText = (fields: string[], data: Cell[][]): string =>
+const csvText = (fields: string[], data: Cell[][]): string =>
   BYTE_ORDER_MARK + Papa.unparse({ fields, data }, { escapeFormulae: true })
 
 /** Hands a table to the browser as a CSV file. */

@@ -14,7 +14,7 @@ export interface Ticket extends LongWork {
 }
 
 /** The queue of people's works, and the one that clears away what is past its time. */
-export const QUEUES = { works: 'works', clearing: 'clearing' } as const
+const QUEUES = { works: 'works', clearing: 'clearing' } as const
 
 /** Tries of a work that broke off: its server was stopped, or the database. */
 const RETRIES = 3

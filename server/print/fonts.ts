@@ -22,7 +22,7 @@ interface Opened {
 }
 
 /** Letters of a text, each once, that a face has no sign for: they would vanish from the paper. */
-export function lettersWithout(pdf: InstanceType<typeof PDFDocument>, face: Face, text: string): string[] {
+function lettersWithout(pdf: InstanceType<typeof PDFDocument>, face: Face, text: string): string[] {
   const { font } = (pdf.font(face) as unknown as Opened)._font
   return [...new Set(text.normalize('NFC'))].filter(
     letter => !isUnseen(letter) && !font.hasGlyphForCodePoint(letter.codePointAt(0)!),

@@ -41,7 +41,7 @@ export function summariesOf(
 }
 
 /** One wish, met with one candidate; null: not scored. */
-export type BenchCell = (Nearness & { summary: TraitSummary }) | null
+type BenchCell = (Nearness & { summary: TraitSummary }) | null
 
 /** A candidate on the bench of an aim. */
 export interface BenchRow {
@@ -66,7 +66,7 @@ export const FAULT = 0.34
 export const wholeTraits = (traits: CropTrait[]): CropTrait[] => traits.filter(t => t.good)
 
 /** How good a plant is in a trait of the whole plant, from 0 to 1. */
-export function goodness(trait: CropTrait, { mean, shares }: TraitSummary, length: number): number {
+function goodness(trait: CropTrait, { mean, shares }: TraitSummary, length: number): number {
   const names = classNames(trait)
   const value = mean ?? shares!.reduce((sum, share, i) => sum + share * i, 0)
   const share = Math.min(1, value / (names ? names.length - 1 : length || 1))

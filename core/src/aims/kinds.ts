@@ -3,7 +3,7 @@ import { amount, kind, words } from '../log/kind'
 import { own } from '../odds/kinds'
 
 /** What is wished of a trait: that it comes in, that it stays, that it goes. */
-export const WAYS = ['bring', 'keep', 'lose'] as const
+const WAYS = ['bring', 'keep', 'lose'] as const
 
 const end = v.nullable(v.pipe(v.number('Give a number.'), v.minValue(0, 'Give 0 or more.'), v.maxValue(1e6)))
 

@@ -62,7 +62,7 @@ export const bloomKinds = {
 }
 
 /** What each task is called in the log and in the round. */
-export const taskWords: Record<(typeof TASKS)[number], string> = {
+const taskWords: Record<(typeof TASKS)[number], string> = {
   holdBack: 'hold back in the cool',
   bringBack: 'bring back from the cool',
   collectPollen: 'collect pollen and keep it',

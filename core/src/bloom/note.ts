@@ -5,7 +5,7 @@ import type { ISODate } from '../time/days'
 import { addDays, dayInWords, daysBetween } from '../time/days'
 
 /** What is seen of a plant's bloom, in the order in which it comes. */
-export const BLOOM_SIGNS = ['notYet', 'first', 'full', 'still', 'last'] as const
+const BLOOM_SIGNS = ['notYet', 'first', 'full', 'still', 'last'] as const
 export type BloomSign = (typeof BLOOM_SIGNS)[number]
 
 export const signWords: Record<BloomSign, string> = {

@@ -20,7 +20,7 @@ import { seasonStart } from './season'
 type GuideBloom = CropGuide['bloom']
 
 /** Ways to foretell the first flower: by the calendar, by days from sowing or potting, by warmth summed up. */
-export const METHODS = ['date', 'sowing', 'warmth'] as const
+const METHODS = ['date', 'sowing', 'warmth'] as const
 export type Method = (typeof METHODS)[number]
 /** Those for what is sown when it suits. */
 export const SOWN: readonly Method[] = ['sowing', 'warmth']
@@ -152,7 +152,7 @@ const known = (values: number[]): Moments =>
   momentsOf(values.filter(Number.isFinite).map(value => ({ value })))
 
 /** How far a method was off when it foretold seasons that it had not seen. */
-export interface MethodFit {
+interface MethodFit {
   method: Method
   /** mean of the days it was off */ daysOff: number
   seasons: number
@@ -422,7 +422,7 @@ export function bloomWindow(
 const soon = (day: number): Chances => ({ first: day + 1, p: Array<number>(10).fill(0.1) })
 
 /** The method in words, for whoever wonders where a band comes from. */
-export const methodWords: Record<Method, string> = {
+const methodWords: Record<Method, string> = {
   date: 'by the date of earlier seasons',
   sowing: 'by days from sowing',
   warmth: 'by warmth summed up',

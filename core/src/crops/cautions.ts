@@ -1,7 +1,7 @@
 import type { FlowerStep } from '../flowers/steps'
 
 /** Work at which a caution is shown: at the flower, and behind it. */
-export type CautionStep = FlowerStep | 'sow' | 'collectPollen' | 'tubePollen'
+type CautionStep = FlowerStep | 'sow' | 'collectPollen' | 'tubePollen'
 
 interface Caution {
   name: string

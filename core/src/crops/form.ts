@@ -2,13 +2,13 @@ import type { School } from '../flowers/schools'
 import type { FlowerStep } from '../flowers/steps'
 
 /** What a flower consists of, as the method speaks of it. */
-export interface FlowerPart {
+interface FlowerPart {
   name: string
   does: string
 }
 
 /** A school of taking the anthers out: how it is done. */
-export type EmasculationWays = Partial<Record<Exclude<School<'emasculation'>, 'none'>, string>>
+type EmasculationWays = Partial<Record<Exclude<School<'emasculation'>, 'none'>, string>>
 
 /**
  * A flower form: how such flowers are built, and how they are worked. A guide takes from it what its crop has in common with

@@ -47,7 +47,7 @@ const around = v.pipe(
 const celsius = number(-40, 60)
 
 /** What a flower needs to go on with its day, beside time. */
-export const HOUR_NEEDS = ['light', 'warmth', 'dryness'] as const
+const HOUR_NEEDS = ['light', 'warmth', 'dryness'] as const
 
 /** When in the day something happens at a flower on a clear, mild, dry day, and what puts it off. */
 const hourRule = v.object({
@@ -90,7 +90,7 @@ const usualHours: FlowerHourRules = {
 const remedy = v.object({ days: number(0, MOST_DAYS), how: text, against: text })
 
 /** Kinds of crops, for lists. */
-export const CROP_GROUPS = [
+const CROP_GROUPS = [
   'garden flower',
   'bulb',
   'orchid',

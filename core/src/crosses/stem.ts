@@ -12,13 +12,13 @@ import { STAGES, expectedCourse, keepersOf, nothing } from './course'
 import type { Cross } from './cross'
 
 /** What left the stem at a station, with the reasons, the commonest first. */
-export interface Loss {
+interface Loss {
   count: number
   reasons: { reason: string; count: number }[]
 }
 
 /** The step into a station: what was counted, or while nothing is counted what is expected. */
-export interface StemRate {
+interface StemRate {
   /** share with its 80 % interval; for seeds the mean per fruit */
   value: Estimate
   unit: 'share' | 'perFruit'

@@ -9,7 +9,7 @@ import type { COVERS, GRAINS, LOOKS, STAGES } from './kinds'
 import type { School } from './schools'
 
 /** Where a flower stands. The last five are ends: no step at the flower follows. */
-export type FlowerStatus =
+type FlowerStatus =
   | 'chosen'
   | 'open'
   | 'waiting'
@@ -22,7 +22,7 @@ export type FlowerStatus =
   | 'lost'
 
 /** One pass of pollen. */
-export interface Pollination {
+interface Pollination {
   pollenParentId: string
   on: ISODate
   /** null: only the day is known */
@@ -38,7 +38,7 @@ export interface Pollination {
 }
 
 /** A note that does not go together with what was noted before it in the order of time; a person settles it. */
-export interface Conflict {
+interface Conflict {
   entryId: string
   on: ISODate
   code: string

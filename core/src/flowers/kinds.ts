@@ -3,7 +3,7 @@ import { Code, Id, amount, kind, words } from '../log/kind'
 import { SCHOOLS, schoolWords, schoolsAt } from './schools'
 
 export const LOOKS = ['ready', 'notYet', 'tooLate'] as const
-export const TAKES = ['taken', 'notYet', 'failed'] as const
+const TAKES = ['taken', 'notYet', 'failed'] as const
 /** How far the flower was when it was chosen. */
 export const STAGES = ['young', 'right', 'open'] as const
 export const GRAINS = ['none', 'some', 'many'] as const

@@ -76,7 +76,7 @@ export function schoolOfHour(hour: number): School<'hour'> {
 const clock = (hour: number) => `${hour}:00`
 
 /** A school of hours with its ends: "late morning, 9:00–12:00". */
-export const hoursOfSchool = (school: School<'hour'>): string =>
+const hoursOfSchool = (school: School<'hour'>): string =>
   `${SCHOOLS.hour[school]}, ${clock(SCHOOL_HOURS[school].from)}–${clock(SCHOOL_HOURS[school].to)}`
 
 /** A step that has schools, and the schools of one. */

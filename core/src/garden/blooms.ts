@@ -31,7 +31,7 @@ import { once } from './once'
 import type { HeldPlant } from './states'
 
 /** A batch as far as its bloom concerns. */
-export type BatchBrief = Pick<Batch, 'id' | 'code' | 'plannedFor' | 'sownOn' | 'why'>
+type BatchBrief = Pick<Batch, 'id' | 'code' | 'plannedFor' | 'sownOn' | 'why'>
 
 /** When a plant, or one batch of it, is in bloom in a season. */
 export interface BloomForecast {
@@ -59,7 +59,7 @@ const DAYS_AHEAD = 800
 const RAISED_DAYS = 330
 
 /** A crop with its seasons, and what the days to come may be like. */
-export interface CropBloom {
+interface CropBloom {
   crop: LearntCrop
   seasons: CropSeasons
   curves: WarmthCurve[]

@@ -6,7 +6,7 @@ import type { Plant } from '../plants/plant'
 export type HeldPlant = Omit<Plant, 'scores' | 'genotype' | 'note'>
 
 /** What is held of each type of subject. */
-export type Held = Omit<States, 'plant'> & { plant: HeldPlant }
+type Held = Omit<States, 'plant'> & { plant: HeldPlant }
 
 /** The states of a garden, by type and id. */
 export type HeldStates = { readonly [T in SubjectType]: ReadonlyMap<string, Held[T]> }

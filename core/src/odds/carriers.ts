@@ -43,7 +43,7 @@ export function possibleOf({ genotypes, beliefs, unknown }: Worked, plant: strin
 }
 
 /** How often a look is noted that the genes do not make, and a genotype that the plant does not have. */
-export interface Errors {
+interface Errors {
   look: number
   genotype: number
 }

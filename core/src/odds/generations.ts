@@ -25,7 +25,7 @@ export interface ClassShare {
 }
 
 /** Loci whose looks hang together. What the parents may be is a mixture: one family of each kind, with its weight. */
-export interface Block {
+interface Block {
   families: {
     weight: number
     /** empty: the path came to its end in a family of this kind */ classes: ClassShare[]
@@ -47,7 +47,7 @@ interface Family {
 }
 
 /** Steps of work after which a path is simulated instead; about half a second. */
-export const MOST_EFFORT = 4_000_000
+const MOST_EFFORT = 4_000_000
 
 /** Names of loci that belong together, joined as long as one is in two lists. */
 function joinedSets(lists: string[][]): string[][] {

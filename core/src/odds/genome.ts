@@ -11,7 +11,7 @@ export const MATINGS = ['selfing', 'outcrossing', 'selfIncompatible'] as const
 
 /** Sets of chromosomes; allopolyploids pair like diploids and count as 2. */
 export const PLOIDIES = [2, 4, 6] as const
-export type Ploidy = (typeof PLOIDIES)[number]
+type Ploidy = (typeof PLOIDIES)[number]
 
 /**
  * Genotypes of one locus that are worked with at most: the work grows with their cube. Six alleles of a diploid have 21, five of a

@@ -2,7 +2,7 @@ import { OutOfRange } from '../chance/estimate'
 
 /** How the alleles of a locus show: the first listed hides those behind it, or each genotype looks different. */
 export const DOMINANCES = ['complete', 'none'] as const
-export type Dominance = (typeof DOMINANCES)[number]
+type Dominance = (typeof DOMINANCES)[number]
 
 /** A place in the genome with the forms it comes in. */
 export interface Locus {

@@ -18,7 +18,7 @@ export interface Odds {
 }
 
 /** More classes than these are not listed; the whole path is simulated then. */
-export const MOST_CLASSES = 65_536
+const MOST_CLASSES = 65_536
 
 const classCount = ({ blocks }: Generation) =>
   blocks.reduce(

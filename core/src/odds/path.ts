@@ -3,7 +3,7 @@ import type { Genome } from './genome'
 import type { Phenotype } from './locus'
 import { looksOf } from './locus'
 
-export type ParentRole = 'seedParent' | 'pollenParent'
+type ParentRole = 'seedParent' | 'pollenParent'
 
 /** Looks by the name of a locus or a rule: any of those listed will do. */
 export type Wanted = Record<string, string[]>
@@ -34,7 +34,7 @@ const lookList = (looks: string[]) => looks.map(l => `"${l}"`).join(', ')
  * @param what for the sentence: "The step 3 of the path"
  * @throws {OutOfRange} with what is allowed
  */
-export function checkWanted(wanted: Wanted, genome: Genome, what: string): void {
+function checkWanted(wanted: Wanted, genome: Genome, what: string): void {
   const known = new Map([
     ...genome.loci.map((l): [string, string[]] => [l.name, looksOf(l, genome.ploidy)]),
     ...genome.rules.map((r): [string, string[]] => [

@@ -7,7 +7,7 @@ import { PLANT_KINDS } from './kinds'
 import type { Plant } from './plant'
 
 /** Plants at most in one table; they are noted in one go. */
-export const MOST_PLANTS = 2000
+const MOST_PLANTS = 2000
 
 type Kind = (typeof PLANT_KINDS)[number]
 

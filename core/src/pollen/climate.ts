@@ -33,7 +33,7 @@ export interface StoreClimate {
 const HOUR_MS = 3_600_000
 const [DAYS_OF_LATE, SHORTEST_EXCURSION, DOOR_HOURS, GAP_HOURS] = [14, 0.5, 3, 6]
 /** °C below which pollen is frozen, and above which what was frozen has thawed. */
-export const [FROZEN, THAWED] = [-5, 0]
+const [FROZEN, THAWED] = [-5, 0]
 
 /**
  * What a store was like until now.

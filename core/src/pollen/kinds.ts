@@ -57,7 +57,7 @@ const Donors = v.pipe(
 const Doses = amount(1, 10_000)
 
 /** What was counted in one field of view. */
-export const TestField = v.pipe(
+const TestField = v.pipe(
   v.strictObject({ alive: amount(0, 100_000), seen: amount(1, 100_000) }),
   v.check(
     ({ alive, seen }) => alive <= seen,
@@ -66,7 +66,7 @@ export const TestField = v.pipe(
 )
 
 /** A reading of a logger: moment (UTC), °C. */
-export const StoreRow = v.strictTuple([Moment, Celsius])
+const StoreRow = v.strictTuple([Moment, Celsius])
 
 export const pollenKinds = {
   storeSet: kind(

@@ -18,7 +18,7 @@ export interface TubeTest {
 }
 
 /** Where a tube was from a moment on; null: on the drying bench, or in the hand. */
-export interface TubeStay {
+interface TubeStay {
   storeId: string | null
   from: Instant
 }

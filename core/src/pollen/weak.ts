@@ -3,7 +3,7 @@ import type { CropYields } from '../crops/knowledge'
 /** Share alive in fresh pollen, at which a crop's take rate is told; and the share alive at which a touch does two thirds of what it can. */
 const [FRESH, ENOUGH] = [0.75, 0.2]
 /** Share alive under which pollen is weak: a touch does notably less than a fresh one. */
-export const WEAK = 0.35
+const WEAK = 0.35
 
 /**
  * How much of its take a touch keeps when only a part of the pollen is alive.

@@ -2,7 +2,7 @@ import type { Deed } from '../log/entry'
 import type { Stop } from './round'
 
 /** Work that nobody did for so many days after its last one was let go, whether or not somebody said so. */
-export const LET_GO_AFTER_DAYS = 45
+const LET_GO_AFTER_DAYS = 45
 
 /** A deed before it gets its id and its moment. */
 export type LettingGo = {

@@ -25,7 +25,7 @@ import type { ISODate } from '../time/days'
 export type RoundStep = FlowerStep | 'thinFruit' | 'sow' | 'countUp' | BloomDue['step'] | PollenDue['step']
 
 /** Which two plants something is done for. */
-export interface Parents {
+interface Parents {
   seedParentId: string
   pollenParentId: string | null
 }

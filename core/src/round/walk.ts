@@ -7,7 +7,7 @@ type Walked = Pick<Stop, 'subject' | 'placeId' | 'hours'>
 const SOON_HOURS = 0.25
 
 /** True for a stop whose hour has not begun: its flower is not ready yet. */
-export const isBeforeItsHour = ({ hours }: Pick<Stop, 'hours'>, hour: number): boolean =>
+const isBeforeItsHour = ({ hours }: Pick<Stop, 'hours'>, hour: number): boolean =>
   hours !== null && hour < hours.from - SOON_HOURS
 
 /**

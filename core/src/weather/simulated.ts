@@ -130,7 +130,7 @@ export interface WeatherDay extends DayWarmth {
 }
 
 /** A seed that belongs to a site. */
-export const seedOf = ({ latitude, longitude }: Site): number =>
+const seedOf = ({ latitude, longitude }: Site): number =>
   (Math.round(latitude * 100) * 36007 + Math.round(longitude * 100) + 7) | 0
 
 /**
