@@ -5,6 +5,8 @@ import { build } from 'esbuild'
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 
 export default defineNuxtConfig({
+  // The build for production has a folder of its own, so that lint and types can be checked while it runs.
+  ...(process.env.VIRGULTA_BUILD_DIR ? { buildDir: process.env.VIRGULTA_BUILD_DIR } : {}),
   modules: ['@pinia/nuxt', '@vueuse/nuxt', 'vuetify-nuxt-module', 'nuxt-auth-utils', '@nuxt/eslint'],
   components: [{ path: '~/components', pathPrefix: false }],
   devtools: { enabled: false },

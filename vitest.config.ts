@@ -23,7 +23,8 @@ export default defineConfig({
           globalSetup: 'tests/server/setup.ts',
           testTimeout: 120_000,
           hookTimeout: 240_000,
-          fileParallelism: false,
+          // As many databases and servers are made: see `tests/server/lane.ts`.
+          maxWorkers: 2,
         },
       },
     ],

@@ -81,7 +81,10 @@ try {
   )
     throw new Failure('nuxt prepare failed.')
   const results = []
-  for (const name of wanted.length ? wanted : Object.keys(parts)) {
+  const names = wanted.length ? wanted : Object.keys(parts)
+  // What needs the build finds it made, or waits for it; that it failed is told there.
+  if (names.includes('server') || names.includes('e2e')) buildIfNeeded().catch(() => {})
+  for (const name of names) {
     console.log(`\n── ${name} ──`)
     const began = Date.now()
     const result = await parts[name]().catch(error => {

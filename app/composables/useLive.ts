@@ -1,5 +1,9 @@
 import type { Problem } from '#shared/entries'
 
+/** How many first answers are still to come: until then a screen has nothing to show. */
+const awaited = ref(0)
+export const isAwaiting = computed(() => awaited.value > 0)
+
 /**
  * What a screen shows from the server, fetched anew when its address or the log changes. The last answer stays until
  * the next one is there.
@@ -26,6 +30,8 @@ export function useLive<T>(path: () => string | null) {
       return
     }
     isLoading.value = true
+    const isFirst = data.value === null
+    if (isFirst) awaited.value++
     try {
       const answer = await $fetch<T>(wanted)
       if (mine === asked) {
@@ -38,6 +44,7 @@ export function useLive<T>(path: () => string | null) {
       // Signed out elsewhere, or no longer of this garden: the first page says so, and leads back.
       if ((error as { status?: number }).status === 401) await leave()
     } finally {
+      if (isFirst) awaited.value--
       if (mine === asked) isLoading.value = false
     }
   }

@@ -30,6 +30,7 @@ watch(
       <div class="right">
         <SeasonBand v-if="!xs" />
         <main id="screen" tabindex="-1">
+          <AwaitedLine />
           <slot />
         </main>
       </div>
@@ -72,6 +73,7 @@ kbd {
   }
 }
 main {
+  position: relative;
   padding: 20px 28px calc(var(--line) + 32px);
   max-width: 1400px;
   outline: none;

@@ -51,16 +51,19 @@ export function isBuilt() {
   return existsSync(serverFile) && existsSync(mark) && readFileSync(mark, 'utf8') === fingerprint()
 }
 
-/** Builds for production unless the build at hand is of the same sources. */
-export async function buildIfNeeded() {
-  if (isBuilt()) return
+let building
+
+/** Builds for production unless the build at hand is of the same sources; who asks meanwhile waits for the same build. */
+export const buildIfNeeded = () => (isBuilt() ? Promise.resolve() : (building ??= build()))
+
+async function build() {
   const wanted = fingerprint()
   console.log('Building; this takes a few minutes the first time …')
   const logFile = join(root, '.cache', 'build.log')
   mkdirSync(join(root, '.cache'), { recursive: true })
   const log = openSync(logFile, 'w')
   const code = await exitCode(program('nuxt'), ['build'], {
-    env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1' },
+    env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1', VIRGULTA_BUILD_DIR: join(root, '.cache', 'nuxt') },
     stdio: ['ignore', log, log],
   })
   closeSync(log)

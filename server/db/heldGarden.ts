@@ -23,8 +23,14 @@ interface Held {
   size: number
 }
 
+/** A garden about which nobody asked for so long is let go: it may be deleted, or cared for by another server. */
+const HELD_MS = 30 * 60_000
+
 const held = new LRUCache<string, Held>({
   maxSize: MOST_BYTES,
+  ttl: HELD_MS,
+  updateAgeOnGet: true,
+  ttlAutopurge: true,
   // A garden that is larger than all together may be is held alone.
   sizeCalculation: ({ size }) => Math.min(size * BYTES_PER_KEPT + 1, MOST_BYTES),
 })
@@ -55,6 +61,9 @@ export async function heldGarden(db: Database, { id, revision }: Garden): Promis
     if (reading.get(id) === now) reading.delete(id)
   }
 }
+
+/** Lets a garden go that is no more. */
+export const letGoOf = ({ id }: Garden): boolean => held.delete(id)
 
 async function advance(db: Database, id: string): Promise<WholeGarden> {
   const before = held.get(id)

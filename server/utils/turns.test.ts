@@ -53,4 +53,7 @@ it('lets others move up when who waits leaves', async () => {
   expect(await next).toBe('next')
   // Who has had their turn already is not called back.
   left.abort()
+  // Who left before they were heard takes no place.
+  expect(() => inTurn('gate', 1, 1, async () => 'never', left.signal)).toThrow('left')
+  expect(await inTurn('gate', 1, 0, async () => 'at once')).toBe('at once')
 })

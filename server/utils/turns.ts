@@ -17,6 +17,7 @@ export class NoTurn extends Error {}
  * @param mostWaiting who comes behind them is not let in
  * @param leaving aborted when who waits has left: others move up
  * @throws {NoTurn} at once, where as many wait already
+ * @throws what the signal says, where who asks has left
  */
 export function inTurn<T>(
   name: string,
@@ -25,6 +26,7 @@ export function inTurn<T>(
   work: () => Promise<T>,
   leaving?: AbortSignal,
 ): Promise<T> {
+  leaving?.throwIfAborted()
   const queue = queues.get(name) ?? { busy: 0, waiting: [] }
   if (queue.busy >= most && queue.waiting.length >= mostWaiting) throw new NoTurn(name)
   queues.set(name, queue)

@@ -1,12 +1,13 @@
 /** Accounts: signing in and out, passwords, invitations, tokens, and the limits on trying. */
 import { sql } from 'drizzle-orm'
-import { afterAll, describe, expect, inject, it } from 'vitest'
+import { afterAll, describe, expect, it } from 'vitest'
 import { open, rowsOf } from '../../server/db/connection'
 import type { OpenGarden } from '../../shared/garden'
 import type { AccessToken, Invitation, Letter, Member, Session } from '../../shared/people'
 import { Visitor, entry, plantedCross } from './visitor'
+import { lane } from './lane'
 
-const owner = open(inject('databaseUrl'))
+const owner = open(lane.databaseUrl)
 afterAll(() => owner.close())
 const session = (visitor: Visitor) => visitor.get<Session>('/api/session')
 const lettersTo = async (email: string) =>
@@ -145,7 +146,7 @@ describe('an account', () => {
   it('is sealed into a cookie that scripts cannot read and other sites do not send; over TLS it is Secure', async () => {
     const cookieFrom = async (headers: Record<string, string>, email: string) =>
       (
-        await fetch(`${inject('address')}/api/account`, {
+        await fetch(`${lane.address}/api/account`, {
           method: 'POST',
           headers: { 'content-type': 'application/json', ...headers },
           body: JSON.stringify({ name: 'C', email, password: 'four words for it' }),
@@ -155,7 +156,7 @@ describe('an account', () => {
     expect(plain).toMatch(/^virgulta=Fe26\.2\*.*HttpOnly.*SameSite=Strict/)
     expect(plain).not.toContain('Secure')
     expect(await cookieFrom({ 'x-forwarded-proto': 'https' }, 'tls@garden.example')).toContain('Secure')
-    expect((await fetch(`${inject('address')}/api/session`)).headers.get('set-cookie')).toBeNull()
+    expect((await fetch(`${lane.address}/api/session`)).headers.get('set-cookie')).toBeNull()
   })
 })
 

@@ -7,7 +7,7 @@ import type { Deed } from '@virgulta/core/log/entry'
 import { genomeOf } from '@virgulta/core/odds/genome'
 import { oddsOf, shareOf } from '@virgulta/core/odds/odds'
 import { sql } from 'drizzle-orm'
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { SNAPSHOT, backup, restore } from '../../server/db/backup'
 import { open, rowsOf } from '../../server/db/connection'
 import { renewModels } from '../../server/db/modelsVersion'
@@ -18,6 +18,7 @@ import type { AimPage, AimRow, OddsPage } from '../../shared/aims'
 import type { OpenGarden } from '../../shared/garden'
 import type { PlantGenes } from '../../shared/plants'
 import { Visitor, entry, undoing } from './visitor'
+import { lane } from './lane'
 
 let keeper: Visitor
 const ids = {
@@ -347,8 +348,8 @@ describe('an aim', () => {
 })
 
 describe('read models of an older version', () => {
-  const source = open(inject('databaseUrl'))
-  const url = Object.assign(new URL(inject('databaseUrl')), { pathname: '/renewed' }).href
+  const source = open(lane.databaseUrl)
+  const url = Object.assign(new URL(lane.databaseUrl), { pathname: '/renewed' }).href
   const renewed = open(url)
   afterAll(async () => {
     await source.close()

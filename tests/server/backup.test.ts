@@ -6,14 +6,15 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { Refusal } from '@virgulta/core/log/refusal'
 import { sql } from 'drizzle-orm'
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { SNAPSHOT, backup, restore } from '../../server/db/backup'
 import { open, rowsOf } from '../../server/db/connection'
 import { Visitor, plantedCross } from './visitor'
+import { lane } from './lane'
 
 const folder = mkdtempSync(join(tmpdir(), 'virgulta-backup-'))
 const file = join(folder, 'demo.json')
-const source = inject('databaseUrl')
+const source = lane.databaseUrl
 const target = Object.assign(new URL(source), { pathname: '/restored' }).href
 const owner = open(source)
 let restored: ReturnType<typeof open>

@@ -6,7 +6,7 @@ import { receptiveWindow, sheddingWindow, usualTerms } from '@virgulta/core/bloo
 import type { BloomFile } from '@virgulta/core/bloom/readCsv'
 import type { Deed } from '@virgulta/core/log/entry'
 import { addDays, yearOf } from '@virgulta/core/time/days'
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { open } from '../../server/db/connection'
 import { gardenById } from '../../server/db/queries/garden'
 import { rebuild } from '../../server/db/queries/log'
@@ -15,8 +15,9 @@ import type { OpenGarden } from '../../shared/garden'
 import type { PlantStory } from '../../shared/plants'
 import type { Round } from '../../shared/round'
 import { Visitor, entry, plantedCross, undoing } from './visitor'
+import { lane } from './lane'
 
-const owner = open(inject('databaseUrl'))
+const owner = open(lane.databaseUrl)
 let keeper: Visitor
 let planted: Awaited<ReturnType<typeof plantedCross>>
 let garden: OpenGarden

@@ -146,7 +146,7 @@ describe('a database that is stopped under the running server', () => {
       })
     }
     expect((await keeper.send(plantNamed('In the dark', '26-2222'))).status).toBe(503)
-    postgres = await startPostgres(folder, port)
+    postgres = await startPostgres(folder, { port })
     await expect
       .poll(async () => (await keeper.ask('GET', '/api/health')).status, { timeout: 20_000 })
       .toBe(200)
@@ -216,7 +216,7 @@ describe('a full disk', () => {
       rmSync(filler)
       const { port } = small
       await small.stop()
-      small = await startPostgres(disk, port)
+      small = await startPostgres(disk, { port })
       await expect
         .poll(async () => (await keeper.ask('GET', '/api/health')).status, { timeout: 20_000 })
         .toBe(200)

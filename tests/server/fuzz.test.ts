@@ -1,12 +1,13 @@
 /** Every route, with whatever can be sent: an answer in words, never a fault of the server, never half a write. */
 import * as fc from 'fast-check'
 import { v7 } from 'uuid'
-import { beforeAll, describe, expect, inject, it } from 'vitest'
+import { beforeAll, describe, expect, it } from 'vitest'
 import { open } from '../../server/db/connection'
 import { lastingGardens } from '../../server/db/queries/garden'
 import { rebuild } from '../../server/db/queries/log'
 import { routes } from './routes'
 import { Visitor, entry, plantedCross } from './visitor'
+import { lane } from './lane'
 
 let visitor: Visitor
 let planted: Awaited<ReturnType<typeof plantedCross>>
@@ -270,7 +271,7 @@ describe('entries that are nearly right', () => {
       ),
       { numRuns: 200 },
     )
-    const { db, close } = open(inject('databaseUrl'))
+    const { db, close } = open(lane.databaseUrl)
     for (const garden of (await lastingGardens(db)).filter(g => g.name === 'Fuzzed beds'))
       expect((await rebuild(db, garden)).differed).toEqual([])
     await close()

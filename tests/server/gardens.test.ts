@@ -2,7 +2,7 @@
 import type { PlantTable } from '@virgulta/core/plants/readTable'
 import { addDays } from '@virgulta/core/time/days'
 import { v7 } from 'uuid'
-import { describe, expect, inject, it } from 'vitest'
+import { describe, expect, it } from 'vitest'
 import type { WeatherPage } from '../../shared/bloom'
 import type { CrossPage } from '../../shared/crosses'
 import type { OpenGarden, Place } from '../../shared/garden'
@@ -11,6 +11,7 @@ import type { PlantPage } from '../../shared/plants'
 import type { Round } from '../../shared/round'
 import type { Town } from '../../shared/towns'
 import { Visitor, entry, plantedCross } from './visitor'
+import { lane } from './lane'
 
 describe('where a garden lies', () => {
   it('is said with a town of the shipped list, in letters with or without their marks', async () => {
@@ -203,12 +204,12 @@ describe('a deed that looks like a slip', () => {
 describe('what goes over the wire', () => {
   it('is packed where it is long, and names nothing it is made with', async () => {
     const demo = await new Visitor().openDemo()
-    const answer = await fetch(`${inject('address')}/api/plants?size=500`, {
+    const answer = await fetch(`${lane.address}/api/plants?size=500`, {
       headers: { ...demo.headers, 'cookie': demo.cookie, 'accept-encoding': 'gzip' },
     })
     expect(answer.headers.get('content-encoding')).toBe('gzip')
     expect(answer.headers.get('x-powered-by')).toBeNull()
-    expect((await fetch(inject('address'))).headers.get('x-powered-by')).toBeNull()
+    expect((await fetch(lane.address)).headers.get('x-powered-by')).toBeNull()
   })
 
   it('takes a fault of a screen by its number, and no more of it than fits', async () => {

@@ -1,7 +1,7 @@
 /** Long works: a garden brought back in the browser, a comparison, progress, stopping, and trying again. */
 import { sql } from 'drizzle-orm'
 import { v7 } from 'uuid'
-import { afterAll, describe, expect, inject, it } from 'vitest'
+import { afterAll, describe, expect, it } from 'vitest'
 import { open, rowsOf } from '../../server/db/connection'
 import { work } from '../../server/jobs/queue'
 import type { CrossPage } from '../../shared/crosses'
@@ -11,8 +11,9 @@ import { PIECE_BYTES } from '../../shared/jobs'
 import type { Member } from '../../shared/people'
 import { backupOf, ended, jobOf, restore, upload } from './restoring'
 import { Visitor, entry, plantedCross, undoing } from './visitor'
+import { lane } from './lane'
 
-const owner = open(inject('databaseUrl'))
+const owner = open(lane.databaseUrl)
 afterAll(() => owner.close())
 
 describe('a backup brought back in the browser', () => {
@@ -92,7 +93,7 @@ describe('a backup brought back in the browser', () => {
           (
             await rowsOf(
               owner.db,
-              sql`select 1 from pg_stat_activity where pid <> pg_backend_pid() and usename like 'virgulta_server%' and xact_start < now() - interval '300 milliseconds'`,
+              sql`select 1 from pg_stat_activity where pid <> pg_backend_pid() and datname = current_database() and usename like 'virgulta_server%' and xact_start < now() - interval '300 milliseconds'`,
             )
           ).length,
         { timeout: 20_000 },
@@ -160,7 +161,7 @@ describe('a work that breaks off', () => {
       .toBeGreaterThan(0)
     // The database lets go of everything that is in a transaction, as it would when it is stopped.
     await owner.db.execute(
-      sql`select pg_terminate_backend(pid) from pg_stat_activity where usename like 'virgulta_server%' and xact_start is not null`,
+      sql`select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and usename like 'virgulta_server%' and xact_start is not null`,
     )
     expect(await ended(visitor, id)).toMatchObject({ state: 'done', problem: null })
   })

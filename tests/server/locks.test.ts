@@ -2,14 +2,15 @@
 import { randomUUID } from 'node:crypto'
 import { builtInGuide } from '@virgulta/core/crops/guides/all'
 import { sql } from 'drizzle-orm'
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { serverRoleOf } from '../../scripts/lib/serverRole.mjs'
 import { inGarden, open, rowsOf } from '../../server/db/connection'
 import { grantToServer } from '../../server/db/grants'
 import { Visitor, entry, plantedCross } from './visitor'
+import { lane } from './lane'
 
-const owner = open(inject('databaseUrl'))
-const { role, url } = serverRoleOf(inject('databaseUrl'))
+const owner = open(lane.databaseUrl)
+const { role, url } = serverRoleOf(lane.databaseUrl)
 const server = open(url)
 let [mine, theirs] = ['', '']
 let tables: string[] = []
@@ -137,7 +138,7 @@ describe('the server’s role in the database', () => {
 
   it('is made by a user that may make roles, and nobody else', async () => {
     await owner.db.execute(sql`create role humble login password 'humble'`)
-    const humble = Object.assign(new URL(inject('databaseUrl')), {
+    const humble = Object.assign(new URL(lane.databaseUrl), {
       username: 'humble',
       password: 'humble',
     }).href

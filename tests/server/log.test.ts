@@ -1,6 +1,6 @@
 import type { Flower } from '@virgulta/core/flowers/flower'
 import { v7 } from 'uuid'
-import { beforeAll, describe, expect, inject, it } from 'vitest'
+import { beforeAll, describe, expect, it } from 'vitest'
 import type { CrossPage } from '../../shared/crosses'
 import type { OpenGarden } from '../../shared/garden'
 import type { PlantPage } from '../../shared/plants'
@@ -9,6 +9,7 @@ import { open } from '../../server/db/connection'
 import { gardenById, lastingGardens } from '../../server/db/queries/garden'
 import { rebuild } from '../../server/db/queries/log'
 import { Visitor, entry, plantedCross, undoing } from './visitor'
+import { lane } from './lane'
 
 let visitor: Visitor
 let planted: Awaited<ReturnType<typeof plantedCross>>
@@ -289,7 +290,7 @@ describe('the log', () => {
 
 describe('the read models', () => {
   it('equal what a rebuild computes from the log, in every garden, a visitor’s copy too', async () => {
-    const { db, close } = open(inject('databaseUrl'))
+    const { db, close } = open(lane.databaseUrl)
     const copied = await (await new Visitor().openDemo()).get<OpenGarden>('/api/garden')
     const gardens = [...(await lastingGardens(db)), (await gardenById(db, copied.id))!]
     expect(gardens.length).toBeGreaterThan(2)
@@ -303,7 +304,7 @@ describe('the read models', () => {
   })
 
   it('are mended by a rebuild when they went astray', async () => {
-    const { db, close } = open(inject('databaseUrl'))
+    const { db, close } = open(lane.databaseUrl)
     const garden = (await lastingGardens(db)).find(g => g.name === 'Log beds')!
     await db.execute(
       `update flowers set state = jsonb_set(state, '{status}', '"lost"'), status = 'lost' where garden_id = '${garden.id}' and id = '${planted.ids.flower}'`,

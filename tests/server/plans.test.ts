@@ -1,7 +1,7 @@
 /** How the database finds what lists and entries need: by indexes, as the server's role, under row-level security. */
 import { sum } from 'd3-array'
 import { sql } from 'drizzle-orm'
-import { afterAll, beforeAll, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, expect, it } from 'vitest'
 import { serverRoleOf } from '../../scripts/lib/serverRole.mjs'
 import type { Transaction } from '../../server/db/connection'
 import { inGarden, open, rowsOf } from '../../server/db/connection'
@@ -18,8 +18,9 @@ import { seedShelf } from '../../server/db/queries/seed'
 import type { OpenGarden } from '../../shared/garden'
 import type { PlantPage } from '../../shared/plants'
 import { Visitor, entry } from './visitor'
+import { lane } from './lane'
 
-const server = open(serverRoleOf(inject('databaseUrl')).url)
+const server = open(serverRoleOf(lane.databaseUrl).url)
 /** A garden the database has counted, and one that has just come. */
 let known: Garden
 let fresh: Garden
@@ -35,7 +36,7 @@ beforeAll(async () => {
     return (await inGarden(server.db, opened.id, tx => gardenById(tx, opened.id)))!
   }
   known = await garden(await new Visitor().openDemo())
-  const owner = open(inject('databaseUrl'))
+  const owner = open(lane.databaseUrl)
   await owner.db.execute(sql`analyze`)
   await owner.close()
   const visitor = await new Visitor().openDemo()
@@ -149,7 +150,7 @@ it.each(works)('%s is found quickly in a garden that has just come', async (_, w
 })
 
 it('a statement that takes too long is stopped', async () => {
-  const hasty = open(serverRoleOf(inject('databaseUrl')).url, { statementMs: 100 })
+  const hasty = open(serverRoleOf(lane.databaseUrl).url, { statementMs: 100 })
   await expect(hasty.db.execute(sql`select pg_sleep(20)`)).rejects.toMatchObject({ cause: { code: '57014' } })
   await hasty.close()
 })

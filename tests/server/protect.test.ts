@@ -1,9 +1,10 @@
 /** The protections that every answer and every write passes. */
 import { request } from 'node:http'
-import { expect, inject, it } from 'vitest'
+import { expect, it } from 'vitest'
 import { Visitor } from './visitor'
+import { lane } from './lane'
 
-const address = inject('address')
+const address = lane.address
 
 it('lets only the page’s own scripts run, and nobody frame it', async () => {
   const page = await fetch(`${address}/today`)

@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process'
 import { v7 } from 'uuid'
-import { beforeAll, describe, expect, inject, it } from 'vitest'
+import { beforeAll, describe, expect, it } from 'vitest'
 import type { CropPage } from '../../shared/crops'
 import type { CrossPage, CrossRow, PlanAnswer } from '../../shared/crosses'
 import type { LogLine } from '../../shared/entries'
@@ -11,6 +11,7 @@ import type { PlantPage } from '../../shared/plants'
 import type { Round, Season } from '../../shared/round'
 import type { SeedShelf } from '../../shared/seed'
 import { Visitor, entry, plantedCross, undoing } from './visitor'
+import { lane } from './lane'
 
 interface LogPage {
   lines: LogLine[]
@@ -313,7 +314,7 @@ describe('the command line', () => {
         out: execFileSync('node_modules/.bin/tsx', ['cli/virgulta.ts', ...words], {
           encoding: 'utf8',
           stdio: 'pipe',
-          env: { ...process.env, DATABASE_URL: inject('databaseUrl') },
+          env: { ...process.env, DATABASE_URL: lane.databaseUrl },
         }),
       }
     } catch (error) {

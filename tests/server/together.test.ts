@@ -1,13 +1,14 @@
 /** Two servers on one database behave as one. */
-import { afterAll, beforeAll, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, expect, it } from 'vitest'
 import type { CropPage } from '../../shared/crops'
 import type { CrossPage } from '../../shared/crosses'
 import { serve } from './serving'
 import { Visitor, entry, plantedCross, undoing } from './visitor'
+import { lane } from './lane'
 
 let second: Awaited<ReturnType<typeof serve>>
 beforeAll(async () => {
-  second = await serve(inject('databaseUrl'))
+  second = await serve(lane.databaseUrl)
 })
 afterAll(() => second.kill())
 
@@ -56,7 +57,7 @@ it('signs out on both, and stops trying on both', async () => {
   expect((await two.ask('GET', '/api/garden')).status).toBe(401)
   const guesser = new Visitor()
   const attempts = Array.from({ length: 9 }, (_, i) => {
-    const guess = new Visitor(i % 2 ? inject('address') : second.address)
+    const guess = new Visitor(i % 2 ? lane.address : second.address)
     guess.headers = guesser.headers
     return guess.signIn({ email: one.email, password: 'not the words' })
   })

@@ -1,8 +1,8 @@
 /** A visitor of the server for tests: keeps its cookie, speaks JSON. */
-import { inject } from 'vitest'
 import type { Deed, Entry } from '@virgulta/core/log/entry'
 import { v7 } from 'uuid'
 import type { Role } from '../../shared/people'
+import { lane } from './lane'
 
 export interface Answer<T> {
   status: number
@@ -41,7 +41,7 @@ export class Visitor {
     'x-forwarded-for': `10.${process.pid % 250}.${this.number >> 8}.${this.number & 255}`,
   }
 
-  constructor(private readonly address = inject('address')) {}
+  constructor(private readonly address = lane.address) {}
 
   /** The same person on another device: signed in anew. */
   async onAnotherDevice(): Promise<Visitor> {

@@ -246,7 +246,8 @@ h1 {
 .course {
   list-style: none;
   display: grid;
-  grid-template-columns: repeat(6, 1fr);
+  grid-template-columns: repeat(auto-fit, minmax(88px, 1fr));
+  gap: 8px 4px;
   padding: 0;
   margin: 0 0 8px;
   text-align: center;

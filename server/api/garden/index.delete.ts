@@ -1,4 +1,5 @@
 import { GardenEnd } from '../../../shared/garden'
+import { letGoOf } from '../../db/heldGarden'
 import { deleteGarden } from '../../db/queries/garden'
 
 export default gardenRoute(
@@ -12,6 +13,7 @@ export default gardenRoute(
         field: 'name',
       })
     await deleteGarden(db, garden)
+    letGoOf(garden)
     return { ok: true }
   },
 )

@@ -2,15 +2,16 @@
 import { createHash } from 'node:crypto'
 import { sql } from 'drizzle-orm'
 import { v7 } from 'uuid'
-import { afterAll, beforeAll, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, expect, it } from 'vitest'
 import { Refusal } from '@virgulta/core/log/refusal'
 import { SNAPSHOT, backup, restore } from '../../../server/db/backup'
 import { open, rowsOf } from '../../../server/db/connection'
 import type { BackupHead } from '../../../shared/backup'
 import type { OpenGarden } from '../../../shared/garden'
 import { Visitor, plantedCross } from '../visitor'
+import { lane } from '../lane'
 
-const owner = open(inject('databaseUrl'))
+const owner = open(lane.databaseUrl)
 afterAll(() => owner.close())
 let text = ''
 let personId = ''

@@ -4,23 +4,30 @@ import { setTimeout as wait } from 'node:timers/promises'
 import { PassThrough } from 'node:stream'
 import { sql } from 'drizzle-orm'
 import { v7 } from 'uuid'
-import { afterAll, expect, inject, it } from 'vitest'
+import { afterAll, expect, it } from 'vitest'
 import { writerTo } from '../../../server/db/backup'
 import { open, rowsOf } from '../../../server/db/connection'
 import type { OpenGarden } from '../../../shared/garden'
 import { Visitor, entry } from '../visitor'
+import { lane } from '../lane'
 
-const owner = open(inject('databaseUrl'))
+const owner = open(lane.databaseUrl)
 afterAll(() => owner.close())
 
-/** Asks for a file and takes nothing of it but its beginning. */
-async function beginFile(visitor: Visitor) {
-  const { hostname, port } = new URL(inject('address'))
+/** Asks for a file, and leaves it at that. */
+async function askForFile(visitor: Visitor) {
+  const { hostname, port } = new URL(lane.address)
   const socket = connect(Number(port), hostname)
   await new Promise(resolve => socket.once('connect', resolve))
   socket.write(
     `GET /api/garden/backup HTTP/1.1\r\nhost: ${hostname}:${port}\r\ncookie: ${visitor.cookie}\r\nx-forwarded-for: ${visitor.headers['x-forwarded-for']}\r\n\r\n`,
   )
+  return socket
+}
+
+/** Asks for a file and takes nothing of it but its beginning. */
+async function beginFile(visitor: Visitor) {
+  const socket = await askForFile(visitor)
   const first = await new Promise<string>(resolve => socket.once('data', piece => resolve(String(piece))))
   socket.pause()
   return { status: Number(first.split(' ')[1]), end: () => socket.destroy() }
@@ -30,7 +37,7 @@ const openTransactions = async () =>
   (
     await rowsOf<{ n: number }>(
       owner.db,
-      sql`select count(*)::int n from pg_stat_activity where state like 'idle in transaction%' and usename like 'virgulta_server%'`,
+      sql`select count(*)::int n from pg_stat_activity where state like 'idle in transaction%' and datname = current_database() and usename like 'virgulta_server%'`,
     )
   )[0]!.n
 
@@ -41,6 +48,12 @@ it('twenty backups that are broken off leave the server as it was', async () => 
   const [one] = visitors
   expect((await one!.ask('GET', '/api/garden')).status).toBe(200)
   expect((await one!.ask('GET', '/api/garden/backup')).status).toBe(200)
+})
+
+it('who leaves before a file has begun takes nobody’s turn', async () => {
+  const visitor = await new Visitor().startGarden('Left beds')
+  for (let i = 0; i < 12; i++) (await askForFile(visitor)).destroy()
+  expect((await visitor.ask('GET', '/api/garden/backup')).status).toBe(200)
 })
 
 it('files that nobody takes are few at a time, and hold up no request; the next ones wait for their turn', async () => {

@@ -1,14 +1,15 @@
 /** Strangers at the mail tray, in which links for new passwords lie. */
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Letter } from '../../../shared/people'
 import { serve } from '../serving'
 import { Visitor } from '../visitor'
+import { lane } from '../lane'
 
 const KEY = 'the key that the start printed'
 /** As at home: the launcher printed a key, and nothing says that the doors are open. */
 let home: Awaited<ReturnType<typeof serve>>
 beforeAll(async () => {
-  home = await serve(inject('databaseUrl'), {
+  home = await serve(lane.databaseUrl, {
     VIRGULTA_PROXY: '',
     VIRGULTA_DEMO: '',
     VIRGULTA_MAIL_TRAY: '',
@@ -44,7 +45,7 @@ it('opens for the browser that was shown the key, and for no other', async () =>
 describe('where accounts are made by letter', () => {
   let server: Awaited<ReturnType<typeof serve>>
   beforeAll(async () => {
-    server = await serve(inject('databaseUrl'), { VIRGULTA_SIGN_UP: 'letter' })
+    server = await serve(lane.databaseUrl, { VIRGULTA_SIGN_UP: 'letter' })
   })
   afterAll(() => server.kill())
   const letterTo = async (address: string, subject: string) => {

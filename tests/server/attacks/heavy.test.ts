@@ -1,15 +1,16 @@
 /** Work that would keep the server from answering anybody else. */
 import { connect } from 'node:net'
 import { v7 } from 'uuid'
-import { beforeAll, describe, expect, inject, it } from 'vitest'
+import { beforeAll, describe, expect, it } from 'vitest'
 import { serve } from '../serving'
 import { Visitor, entry, plantedCross } from '../visitor'
+import { lane } from '../lane'
 
 /** Tags of one cross: some seconds of printing. */
 const MANY = 4000
 
 /** Somebody whose cross has so many tags, and where they print. */
-async function withManyTags(address = inject('address')) {
+async function withManyTags(address = lane.address) {
   const keeper = await new Visitor(address).startGarden('Wide beds')
   const { ids, codes } = await plantedCross(keeper)
   for (let done = 0; done < MANY; done += 500) {
@@ -52,7 +53,7 @@ describe('a sheet of thousands of tags', () => {
   })
 
   it('is given up when who asked for it leaves', async () => {
-    const { hostname, port } = new URL(inject('address'))
+    const { hostname, port } = new URL(lane.address)
     for (const { keeper, all } of [large, another, large, another, large, another]) {
       const socket = connect(Number(port), hostname)
       await new Promise(resolve => socket.once('connect', resolve))
@@ -70,7 +71,7 @@ describe('a sheet of thousands of tags', () => {
 
 describe('work that takes more than it may', () => {
   const sheets = async (env: Record<string, string>) => {
-    const server = await serve(inject('databaseUrl'), env)
+    const server = await serve(lane.databaseUrl, env)
     const { keeper, all, one } = await withManyTags(server.address)
     const { body, ...answer } = await keeper.ask('GET', all)
     return {

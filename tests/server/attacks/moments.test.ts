@@ -3,13 +3,14 @@ import * as fc from 'fast-check'
 import { builtInGuide } from '@virgulta/core/crops/guides/all'
 import { sql } from 'drizzle-orm'
 import { v7 } from 'uuid'
-import { afterAll, beforeAll, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, expect, it } from 'vitest'
 import { SNAPSHOT, backup, restore } from '../../../server/db/backup'
 import { open, rowsOf } from '../../../server/db/connection'
 import type { OpenGarden } from '../../../shared/garden'
 import { Visitor, entry } from '../visitor'
+import { lane } from '../lane'
 
-const owner = open(inject('databaseUrl'))
+const owner = open(lane.databaseUrl)
 afterAll(() => owner.close())
 let keeper: Visitor
 let gardenId = ''

@@ -2,15 +2,16 @@
 import { Readable } from 'node:stream'
 import { sql } from 'drizzle-orm'
 import { v7 } from 'uuid'
-import { afterAll, describe, expect, inject, it, vi } from 'vitest'
+import { afterAll, describe, expect, it, vi } from 'vitest'
 import { restore } from '../../../server/db/backup'
 import { open, rowsOf } from '../../../server/db/connection'
 import type { GardenSize, OpenGarden } from '../../../shared/garden'
 import { backupOf } from '../restoring'
 import { serve } from '../serving'
 import { Visitor, entry, plantedCross } from '../visitor'
+import { lane } from '../lane'
 
-const owner = open(inject('databaseUrl'))
+const owner = open(lane.databaseUrl)
 afterAll(() => owner.close())
 
 describe('copies of the demo garden', () => {
@@ -19,7 +20,7 @@ describe('copies of the demo garden', () => {
       owner.db,
       sql`select demo_copies() as copies`,
     )
-    const server = await serve(inject('databaseUrl'), { VIRGULTA_MOST_DEMOS: String(copies + 1) })
+    const server = await serve(lane.databaseUrl, { VIRGULTA_MOST_DEMOS: String(copies + 1) })
     expect((await new Visitor(server.address).ask('POST', '/api/session/demo')).status).toBe(200)
     const { status, body } = await new Visitor(server.address).ask('POST', '/api/session/demo')
     expect([status, body.data.code]).toEqual([503, 'demo-full'])
@@ -53,7 +54,7 @@ it('a person keeps so many gardens, and is told so', async () => {
 })
 
 it('files that wait for their work take so much room of all together', async () => {
-  const server = await serve(inject('databaseUrl'), { VIRGULTA_MOST_UPLOADS_MB: '1' })
+  const server = await serve(lane.databaseUrl, { VIRGULTA_MOST_UPLOADS_MB: '1' })
   const [one, other] = [
     await new Visitor(server.address).signUp(),
     await new Visitor(server.address).signUp(),
@@ -69,7 +70,7 @@ it('files that wait for their work take so much room of all together', async () 
 
 describe('the log of a garden', () => {
   it('takes so many entries, then says that it is full; what is in it stays, and its keeper sees how large it is', async () => {
-    const server = await serve(inject('databaseUrl'), { VIRGULTA_MOST_ENTRIES: '6' })
+    const server = await serve(lane.databaseUrl, { VIRGULTA_MOST_ENTRIES: '6' })
     const keeper = await new Visitor(server.address).startGarden('Full beds')
     const { ids } = await plantedCross(keeper)
     expect(await keeper.get<GardenSize>('/api/garden/size')).toMatchObject({

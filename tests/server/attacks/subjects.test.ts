@@ -1,7 +1,7 @@
 /** Subjects whose kept state is damaged: nothing of them lets itself be reckoned. */
 import { sql } from 'drizzle-orm'
 import { v7 } from 'uuid'
-import { afterAll, describe, expect, inject, it } from 'vitest'
+import { afterAll, describe, expect, it } from 'vitest'
 import { open } from '../../../server/db/connection'
 import { lastingGardens } from '../../../server/db/queries/garden'
 import { rebuild } from '../../../server/db/queries/log'
@@ -9,8 +9,9 @@ import type { CrossPage, CrossRow } from '../../../shared/crosses'
 import type { OpenGarden } from '../../../shared/garden'
 import type { Round } from '../../../shared/round'
 import { Visitor, entry, plantedCross } from '../visitor'
+import { lane } from '../lane'
 
-const owner = open(inject('databaseUrl'))
+const owner = open(lane.databaseUrl)
 afterAll(() => owner.close())
 
 const PAGES = [
