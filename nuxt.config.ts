@@ -37,7 +37,14 @@ export default defineNuxtConfig({
   nitro: {
     compressPublicAssets: { gzip: true, brotli: true },
   },
+  // A screen is fetched when it is pointed at: fetching all that a page links to costs a telephone more than it saves.
+  experimental: { defaults: { nuxtLink: { prefetchOn: { interaction: true, visibility: false } } } },
   vite: {
+    // Few files: each costs a way to the server and back.
+    build: {
+      cssCodeSplit: false,
+      rollupOptions: { output: { experimentalMinChunkSize: 20_000 } },
+    },
     optimizeDeps: {
       include: [
         'valibot',

@@ -8,7 +8,9 @@ export default defineConfig({
   // On a machine that others use as well a page may take ten times as long as it should; the bench says how long that is.
   timeout: 180_000,
   expect: { timeout: 30_000 },
-  workers: 1,
+  // Each test has a garden of its own, or only looks.
+  fullyParallel: true,
+  workers: 2,
   forbidOnly: Boolean(process.env.CI),
   use: {
     actionTimeout: 30_000,

@@ -2,6 +2,7 @@
 <template>
   <div>
     <main id="screen" tabindex="-1">
+      <AwaitedLine />
       <slot />
     </main>
     <NoteLine v-if="!$route.meta.hasOwnLine && $route.meta.isOutside !== true" class="foot" />
@@ -10,6 +11,7 @@
 
 <style scoped>
 main {
+  position: relative;
   outline: none;
 }
 .foot {

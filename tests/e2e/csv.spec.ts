@@ -1,9 +1,9 @@
 /** Every list hands out a table that a spreadsheet reads without help. */
 import type { Page } from '@playwright/test'
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import Papa from 'papaparse'
-import { openDemo } from './garden'
+import { lookTest as test } from './garden'
 
 const BOM = '\ufeff'
 
@@ -18,11 +18,14 @@ async function tablesOf(page: Page): Promise<Map<string, string>> {
   return tables
 }
 
+/** A range in one cell is a date or a text to a spreadsheet: its ends have columns of their own. A tag's code is no range. */
+const isOdd = (cell: string) =>
+  !/^\d\d-[2-9A-Y]{4,5}$/.test(cell) &&
+  /^\s*-?[\d.,]+\s*[–-]\s*[\d.,]+( ?%| days)?$|^\d+ ?%$|NaN|undefined|\[object/.test(cell)
+
 test('every list of the demo garden: heads in small letters, one thing a cell, parents by name and tag, numbers as numbers', async ({
   page,
 }) => {
-  test.setTimeout(400_000)
-  await openDemo(page)
   const first = async (list: string) => {
     await page.goto(list)
     await page.locator('tbody a, main li a').first().waitFor()
@@ -69,14 +72,12 @@ test('every list of the demo garden: heads in small letters, one thing a cell, p
         `${file}: ${head}`,
       ).toEqual([])
       expect(new Set(head).size, `${file}: ${head}`).toBe(head!.length)
-      for (const row of rows) {
-        expect(row.length, `${file}: ${row}`).toBe(head!.length)
-        // A range in one cell is a date or a text to a spreadsheet: its ends have columns of their own.
-        for (const cell of row.filter(text => !/^\d\d-[2-9A-Y]{4,5}$/.test(text)))
-          expect(cell, `${file}: ${row}`).not.toMatch(
-            /^\s*-?[\d.,]+\s*[–-]\s*[\d.,]+( ?%| days)?$|^\d+ ?%$|NaN|undefined|\[object/,
-          )
-      }
+      // Of thousands of cells those that are wrong are told together.
+      expect(
+        rows.filter(row => row.length !== head!.length),
+        file,
+      ).toEqual([])
+      expect(rows.flat().filter(isOdd), file).toEqual([])
     }
   }
   expect(seen.size, [...seen.keys()].join(', ')).toBeGreaterThan(9)

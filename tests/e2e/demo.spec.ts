@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { expectAccessible, expectNarrow, expectReadableInEveryLook, openDemo, pick } from './garden'
+import { expectAccessible, openDemo, pick } from './garden'
 
 test.beforeEach(({ page }) => openDemo(page))
 
@@ -169,94 +169,6 @@ test('a list keeps its filter and order in the address, and exports what it show
   expect(download.suggestedFilename()).toBe('crosses.csv')
   const text = await (await download.createReadStream()).toArray()
   expect(Buffer.concat(text).toString().trim().split('\n')).toHaveLength(shown + 1)
-})
-
-test('every screen passes the accessibility check, is readable in every look, and fits a telephone', async ({
-  page,
-}) => {
-  test.setTimeout(600_000)
-  const first = async (list: string) => (await page.request.get(list)).json()
-  const crosses: {
-    cross: { id: string; aim: string }
-    counts: { kept: number }
-    progress: { buds: number }
-  }[] = await first('/api/crosses')
-  const told = crosses.find(r => r.counts.kept)!.cross
-  const open = crosses.find(r => r.progress.buds)!.cross
-  const { flowers } = await first(`/api/crosses/${open.id}`)
-  const flower = flowers.find((f: { due: object | null }) => f.due).flower
-  const { lots, sowings } = await first('/api/seed')
-  const { plants } = await first('/api/plants')
-  const [{ tube }] = (await first('/api/pollen')).rows
-  const [{ aim }] = await first('/api/aims')
-  const {
-    plants: [seed, pollen],
-  } = await first(`/api/aims/${aim.id}`)
-  const odds = `/odds?aim=${aim.id}&seed=${seed.id}&pollen=${pollen.id}`
-  const meet = `/bloom?seed=${seed.id}&pollen=${pollen.id}`
-  const screens: [string, string | RegExp][] = [
-    ['/aims', 'Aims'],
-    ['/aims/new', 'Set an aim'],
-    [`/aims/${aim.id}`, aim.words],
-    [`/aims/${aim.id}?part=pairs`, aim.words],
-    [odds, /×/],
-    ['/bloom', 'Bloom'],
-    [meet, 'Bloom'],
-    [`/bloom?aim=${aim.id}`, 'Bloom'],
-    ['/bloom/hours', 'Bloom'],
-    ['/bloom/weather', 'Bloom'],
-    ['/pollen', 'Pollen'],
-    ['/pollen/season', 'Pollen'],
-    ['/pollen/stores', 'Pollen'],
-    [`/pollen/${tube.id}`, 'Pollen'],
-    [`/pollen/${tube.id}/count`, 'Test pollen'],
-    ['/crops/hellebore/traits', 'What is known of hellebore'],
-    ['/crops/chilli/genes', 'What is known of chilli'],
-    ['/guides', 'Guides'],
-    ['/guides/hellebore', 'Guides'],
-    ['/guides/hellebore?change=1', 'Guides'],
-    ['/guides/forms', 'Guides'],
-    ['/guides/schools', 'Guides'],
-    ['/guides/cautions', 'Guides'],
-    ['/garden/devices', /./],
-    ['/today', /June/],
-    ['/crosses', 'Crosses'],
-    ['/crosses/new', 'Plan a cross'],
-    [`/crosses/${told.id}`, told.aim],
-    [`/crosses/${open.id}?flower=${flower.id}`, open.aim],
-    ['/seed', 'Seed'],
-    ['/seed?show=trays', 'Seed'],
-    [`/seed/packets/${lots[0].lot.id}`, /in the packet/],
-    [`/seed/trays/${sowings[0].sowing.id}`, /up/],
-    ['/offspring', 'Offspring'],
-    [`/offspring/${told.id}`, told.aim],
-    ['/plants', 'Plants'],
-    [`/plants/${plants[0].id}`, plants[0].name],
-    ['/crops/chilli?of=take', 'What is known of chilli'],
-    ['/garden', 'Quillmere Glasshouses'],
-    ['/garden/people', /./],
-    ['/garden/data', /./],
-    ['/walk', /./],
-  ]
-  /** Screens that between them hold every kind of text and field; the palette itself has a test of its own. */
-  const manyKinds = new Set([
-    `/aims/${aim.id}`,
-    odds,
-    meet,
-    '/bloom/hours',
-    '/crosses/new',
-    '/plants',
-    `/crosses/${open.id}?flower=${flower.id}`,
-    `/offspring/${told.id}`,
-  ])
-  for (const [path, heading] of screens) {
-    await page.goto(path)
-    await expect(page.getByRole('heading', { level: 1, name: heading, includeHidden: true })).toBeVisible()
-    await expect(page).toHaveTitle(/. · Virgulta$/)
-    await test.step(path, () => expectAccessible(page))
-    await expectNarrow(page)
-    if (manyKinds.has(path)) await test.step(`${path}, every look`, () => expectReadableInEveryLook(page))
-  }
 })
 
 test('an address without a garden leads to the first page and back', async ({ page }) => {

@@ -1,13 +1,29 @@
 /** Ways through the application that several errands share, in the words on the screen. */
 import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
-import { expect } from '@playwright/test'
+import { test as base, expect } from '@playwright/test'
 
 export async function openDemo(page: Page) {
   await page.goto('/')
   await page.getByRole('button', { name: 'Open the demo garden' }).click()
   await expect(page.getByRole('heading', { name: /June/ })).toBeVisible()
 }
+
+type Visit = Awaited<ReturnType<ReturnType<Page['context']>['storageState']>>
+
+/** For tests that only look at the demo garden: those of one process share one visit. */
+export const lookTest = base.extend<object, { visit: Visit }>({
+  visit: [
+    async ({ browser }, use, { project }) => {
+      const page = await browser.newPage({ baseURL: project.use.baseURL })
+      await openDemo(page)
+      await use(await page.context().storageState())
+      await page.close()
+    },
+    { scope: 'worker' },
+  ],
+  storageState: ({ visit }, use) => use(visit),
+})
 
 let people = 0
 
