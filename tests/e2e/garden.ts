@@ -80,6 +80,19 @@ export function daysAgo(days: number): string {
   return `${day.getFullYear()}-${String(day.getMonth() + 1).padStart(2, '0')}-${String(day.getDate()).padStart(2, '0')}`
 }
 
+/** Goes to an address as a link does, without loading the application anew, and waits for its first answers. */
+export async function follow(page: Page, address: string) {
+  await page.evaluate(
+    to =>
+      (globalThis as unknown as { useNuxtApp: () => { $router: { push: (to: string) => Promise<unknown> } } })
+        .useNuxtApp()
+        .$router.push(to),
+    address,
+  )
+  await expect(page).toHaveURL(address)
+  await expect(page.locator('[aria-label="On its way"]')).toHaveCount(0)
+}
+
 /** Changes the look of the screen that is shown, as another window of the same browser would. */
 async function changeLook(page: Page, look: string) {
   await page.evaluate(newValue => {

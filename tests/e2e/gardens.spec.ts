@@ -3,7 +3,7 @@ import type { Page } from '@playwright/test'
 import { expect, test } from '@playwright/test'
 import { v7 } from 'uuid'
 import { expectNoFault, logOf, tryForms } from './everyForm'
-import { addPlant, expectNarrow, openDemo, startGarden } from './garden'
+import { addPlant, expectNarrow, follow, openDemo, startGarden } from './garden'
 
 /** One crop of each flower form; none of them grows in the demo. */
 const CROPS = {
@@ -115,7 +115,7 @@ test.describe('the whole work of a crop of each flower form', () => {
         `/crops/${crop}/genes`,
         `/guides/${crop}`,
       ]) {
-        await page.goto(address)
+        await follow(page, address)
         await expect(page.getByRole('heading', { level: 1, includeHidden: true }).first()).toBeAttached()
         await expectNoFault(page, address)
       }

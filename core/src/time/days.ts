@@ -1,5 +1,5 @@
 import { TZDate } from '@date-fns/tz'
-import { format, getDayOfYear, getISOWeek, isValid, parseISO } from 'date-fns'
+import { format, getISOWeek, parseISO } from 'date-fns'
 
 /** A day without hours, `2027-06-14`. */
 export type ISODate = string
@@ -50,7 +50,7 @@ export function weekOf(day: ISODate): number {
 
 /** Day of the year, 1–366. */
 export function dayOfYear(day: ISODate): number {
-  return getDayOfYear(parseISO(day))
+  return daysBetween(`${day.slice(0, 4)}-01-01`, day) + 1
 }
 
 /** Calendar year of a day. */
@@ -65,5 +65,6 @@ export function dayInWords(day: ISODate, withYear = false): string {
 
 /** True for a calendar day written as `2027-06-14`. */
 export function isDay(text: string): boolean {
-  return /^\d{4}-\d{2}-\d{2}$/.test(text) && isValid(parseISO(text))
+  // The 31 February is read as a day in March.
+  return /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(Date.parse(text)) && addDays(text, 0) === text
 }

@@ -8,7 +8,7 @@ import { degreeDays } from '../time/thermal'
 /** The same day of another year; the 29 February falls on the 28th where there is none. */
 export function inYear(day: ISODate, year: number): ISODate {
   const same = `${year}${day.slice(4)}`
-  return isDay(same) ? same : `${year}-02-28`
+  return day.endsWith('-02-29') && !isDay(same) ? `${year}-02-28` : same
 }
 
 /**
@@ -39,13 +39,15 @@ export function warmthCurves(
   let sum = 0
   for (let day = from; day <= Math.min(known, to); day++) sums[day - from] = sum += gained(dayOfNumber(day))
   const thisYear = yearOf(dayOfNumber(known + 1))
+  const begin = Math.max(known + 1, from)
+  const ahead = Array.from({ length: Math.max(0, to - begin + 1) }, (_, i) => dayOfNumber(begin + i))
   return years.map((_, i) => {
     const own = Float64Array.from(sums)
     let running = sum
-    for (let number = Math.max(known + 1, from); number <= to; number++) {
-      const day = dayOfNumber(number)
-      own[number - from] = running += gained(inYear(day, years[(i + yearOf(day) - thisYear) % years.length]!))
-    }
+    for (const [n, day] of ahead.entries())
+      own[begin + n - from] = running += gained(
+        inYear(day, years[(i + yearOf(day) - thisYear) % years.length]!),
+      )
     return { first: from, sums: own }
   })
 }
