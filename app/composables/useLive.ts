@@ -4,6 +4,11 @@ import type { Problem } from '#shared/entries'
 const awaited = ref(0)
 export const isAwaiting = computed(() => awaited.value > 0)
 
+/** The crops that an answer speaks of: wherever one is named in it, it is called so. */
+const cropsIn = (text: string): string[] => [
+  ...new Set([...text.matchAll(/"crop":"([^"]+)"/g)].map(([, id]) => id!)),
+]
+
 /**
  * What a screen shows from the server, fetched anew when its address or the log changes. The last answer stays until
  * the next one is there.
@@ -15,6 +20,7 @@ export function useLive<T>(path: () => string | null) {
   const problem = ref<Problem | null>(null)
   const isLoading = ref(false)
   const log = useLogStore()
+  const garden = useGardenStore()
   const route = useRoute()
   let asked = 0
 
@@ -33,7 +39,15 @@ export function useLive<T>(path: () => string | null) {
     const isFirst = data.value === null
     if (isFirst) awaited.value++
     try {
-      const answer = await $fetch<T>(wanted)
+      let crops: string[] = []
+      const answer = await $fetch<T>(wanted, {
+        parseResponse(text) {
+          crops = cropsIn(text)
+          return JSON.parse(text) as T
+        },
+      })
+      // A screen finds the guide of every crop that it is to show.
+      await garden.know(crops)
       if (mine === asked) {
         data.value = answer as T
         problem.value = null

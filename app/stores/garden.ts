@@ -59,6 +59,20 @@ export const useGardenStore = defineStore('garden', () => {
   }
 
   const cropOf = (id: string): OpenCrop | undefined => garden.value?.crops.find(crop => crop.guide.id === id)
+  /** Crops that nobody knows of, asked for once. */
+  const strangers = new Set<string>()
+  /** Learns of crops that came into the garden since it was loaded: noted on another device, or a moment ago. */
+  async function know(crops: string[]): Promise<void> {
+    const isNew = (id: string) => !cropOf(id) && !strangers.has(id)
+    if (!garden.value || !crops.some(isNew)) return
+    await refresh()
+    for (const id of crops.filter(isNew)) strangers.add(id)
+  }
+  // A crop of which there is no plant yet may come with the next entry.
+  watch(
+    () => garden.value?.revision,
+    () => strangers.clear(),
+  )
   const cropName = (id: string): string => garden.value?.guides.find(guide => guide.id === id)?.name ?? id
   const placeName = (id: string | null): string =>
     garden.value?.places.find(place => place.id === resolvedPlace(garden.value!.places, id))?.name ??
@@ -94,6 +108,7 @@ export const useGardenStore = defineStore('garden', () => {
     addPlace,
     momentOn,
     cropOf,
+    know,
     cropName,
     placeName,
     openPlaces,
