@@ -3,6 +3,7 @@ import { chilli } from '../crops/guides/chilli'
 import { fold } from '../log/fold'
 import { chosen, deed, ids, newId, upToPollination } from '../testing/deeds'
 import { crossDue } from './due'
+import { progressOf } from './progress'
 
 const planned = (day: string) =>
   fold('cross', ids.cross, [
@@ -59,6 +60,14 @@ describe('the flowers a cross still lacks', () => {
     expect(crossDue(planned('2026-10-01'), [], chilli, '2026-10-02', foretold)).toMatchObject({
       from: '2027-05-20',
     })
+  })
+
+  it('are single flowers: a cluster counts for as many as it has, on Today as on the page of the cross', () => {
+    const cluster = fold('flower', one, [chosen('2026-06-10', one, 2)])!
+    const cross = planned('2026-06-01')
+    expect(crossDue(cross, [cluster], chilli, '2026-06-12')).toMatchObject({ missing: 1 })
+    expect(progressOf(cross, [cluster], chilli, '2026-06-12')).toMatchObject({ missing: 1, buds: 2 })
+    expect(crossDue(cross, [cluster, hanging], chilli, '2026-06-12')).toBeNull()
   })
 
   it('are none when the plan is full', () => {

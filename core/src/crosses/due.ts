@@ -1,3 +1,4 @@
+import { sum } from 'd3-array'
 import type { CropGuide } from '../crops/guide'
 import type { Flower } from '../flowers/flower'
 import { seasonOf } from '../bloom/season'
@@ -38,9 +39,23 @@ export function bloomFor(
     : { ...usual, over: usual.to, isForetold: false }
 }
 
-/** A flower counts for the plan while it can still be pollinated, and once it has been. */
-const countsForPlan = (flower: Flower) =>
-  flower.pollinations.length > 0 || !['lost', 'failed', 'missed'].includes(flower.status)
+/** True while a flower under a tag can still get its pollen. */
+export const canBePollinated = ({ pollinations, status }: Flower): boolean =>
+  !pollinations.length && ['chosen', 'open', 'waiting', 'ready'].includes(status)
+
+/** Single flowers under some tags: a cluster counts for as many as it has. */
+export const bloomsUnder = (flowers: Flower[]): number => sum(flowers, f => f.blooms)
+
+/**
+ * Single flowers that a cross still lacks for its plan: those that were pollinated count, and those that still can be.
+ *
+ * @param flowers all flowers of this cross
+ */
+export const missingFlowers = (
+  { flowersPlanned }: Pick<Cross, 'flowersPlanned'>,
+  flowers: Flower[],
+): number =>
+  Math.max(0, flowersPlanned - bloomsUnder(flowers.filter(f => f.pollinations.length || canBePollinated(f))))
 
 /**
  * The flowers that are still to be chosen for a cross, in the bloom it was planned for; null when it has enough, or
@@ -56,8 +71,8 @@ export function crossDue(
   today: ISODate,
   foretold: ParentBloom | null = null,
 ): CrossDue | null {
-  const missing = cross.flowersPlanned - flowers.filter(countsForPlan).length
-  if (missing <= 0) return null
+  const missing = missingFlowers(cross, flowers)
+  if (!missing) return null
   const bloom = bloomFor(cross, guide, today, foretold)
   if (bloom.over < today) return null
   const until = bloom.isForetold

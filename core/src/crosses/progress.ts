@@ -5,7 +5,7 @@ import type { ISODate } from '../time/days'
 import { daysBetween } from '../time/days'
 import type { Cross } from './cross'
 import type { ParentBloom } from './due'
-import { bloomFor } from './due'
+import { bloomFor, bloomsUnder, canBePollinated, missingFlowers } from './due'
 
 /** How far a cross has come against its target, and what is still possible this season. */
 export interface CrossProgress {
@@ -39,23 +39,20 @@ export function progressOf(
   foretold: ParentBloom | null = null,
 ): CrossProgress {
   const pollinated = flowers.filter(f => f.pollinations.length)
-  const open = flowers.filter(
-    f => !f.pollinations.length && ['chosen', 'open', 'waiting', 'ready'].includes(f.status),
-  )
+  const open = flowers.filter(canBePollinated)
   const last = bloomFor(cross, guide, today, foretold).to
-  const blooms = (of: Flower[]) => sum(of, f => f.blooms)
   return {
     target: cross.flowersPlanned,
-    done: blooms(pollinated),
+    done: bloomsUnder(pollinated),
     taken: sum(
       pollinated.filter(f => f.takenOn),
       f => f.fruits ?? f.blooms,
     ),
-    failed: blooms(pollinated.filter(f => f.failed || (f.lost && !f.takenOn))),
-    pending: blooms(pollinated.filter(f => f.status === 'pollinated')),
-    buds: blooms(open),
-    gone: blooms(flowers.filter(f => !f.pollinations.length && !open.includes(f))),
-    missing: Math.max(0, cross.flowersPlanned - blooms(pollinated) - blooms(open)),
+    failed: bloomsUnder(pollinated.filter(f => f.failed || (f.lost && !f.takenOn))),
+    pending: bloomsUnder(pollinated.filter(f => f.status === 'pollinated')),
+    buds: bloomsUnder(open),
+    gone: bloomsUnder(flowers.filter(f => !f.pollinations.length && !open.includes(f))),
+    missing: missingFlowers(cross, flowers),
     daysLeft: Math.max(0, daysBetween(today, last)),
   }
 }

@@ -7,7 +7,7 @@ import { without } from '../crops/digest'
 import { usualSchool } from '../crops/guide'
 import { cropYields, shareEstimate } from '../crops/knowledge'
 import type { Cross } from '../crosses/cross'
-import { crossDue } from '../crosses/due'
+import { bloomsUnder, canBePollinated, crossDue } from '../crosses/due'
 import { chancesWith, stemOf } from '../crosses/stem'
 import type { Flower } from '../flowers/flower'
 import type { StoreClimate } from '../pollen/climate'
@@ -103,16 +103,15 @@ function needsOf(day: GardenDay): PollenNeed[] {
   })
 }
 
-const WAITING_FOR_POLLEN = ['chosen', 'open', 'waiting', 'ready']
-
 function needOf(day: GardenDay, { guide }: LearntCrop, cross: Cross, flowers: Flower[]): PollenNeed[] {
   const { pollenParentId: donorId, seedParentId } = cross
   if (!donorId || donorId === seedParentId) return []
   const usual = bloomEndingAfter(cross.plannedOn, guide.bloom)
   const season = seasonOf(usual.from, guide.bloom)
   const bloom = bloomOf(day, seedParentId, season) ?? { ...usual, over: usual.to }
-  const open = flowers.filter(f => !f.pollinations.length && WAITING_FOR_POLLEN.includes(f.status)).length
-  const lacking = open + (crossDue(cross, flowers, guide, day.today, bloom)?.missing ?? 0)
+  const lacking =
+    bloomsUnder(flowers.filter(canBePollinated)) +
+    (crossDue(cross, flowers, guide, day.today, bloom)?.missing ?? 0)
   if (!lacking || bloom.over < day.today) return []
   const touches = usualSchool(guide, 'passes') === 'once' ? 1 : guide.pollination.passes
   const from = [bloom.from, day.today, cross.plannedOn].sort().at(-1)!
