@@ -1,6 +1,7 @@
 <!-- Notes a collection of pollen: from whom, how, from flowers how far; it dries under its code until it goes into its tube. -->
 <script setup lang="ts">
 import type { Plant } from '@virgulta/core/plants/plant'
+import { usualCollecting } from '@virgulta/core/pollen/collecting'
 import type { COLLECTED_AT, COLLECTING } from '@virgulta/core/pollen/kinds'
 import type { PlantStory } from '#shared/plants'
 
@@ -29,19 +30,8 @@ const day = ref(garden.today)
 const made = ref<{ id: string; code: string } | null>(null)
 const crop = computed(() => donors.value[0]?.crop)
 const guide = computed(() => (crop.value ? garden.cropOf(crop.value)?.guide : undefined))
-/** The way that is usual for the form of the flower. */
-const usualWays: Partial<Record<string, [keyof typeof COLLECTING, keyof typeof COLLECTED_AT]>> = {
-  buzz: ['wand', 'shedding'],
-  earShoot: ['bag', 'shedding'],
-  catkin: ['bag', 'shedding'],
-  grassEar: ['bag', 'shedding'],
-  headDusted: ['flowers', 'shedding'],
-  separateTied: ['flowers', 'open'],
-  column: ['ripe', 'open'],
-  perching: ['ripe', 'open'],
-}
 watch(guide, known => {
-  if (known) [way.value, stage.value] = usualWays[known.form] ?? ['buds', 'eve']
+  if (known) ({ way: way.value, stage: stage.value } = usualCollecting(known.form))
 })
 watch(another, plant => {
   if (!plant) return

@@ -5,6 +5,7 @@ import { loadInWords } from '@virgulta/core/plants/fruitLoad'
 import { doubtsAt } from '@virgulta/core/flowers/doubts'
 import { mdiPrinterOutline } from '@mdi/js'
 import { dayInWords, daysBetween } from '@virgulta/core/time/days'
+import { flowersToPlan } from '@virgulta/core/crosses/stem'
 import type { CrossPage } from '#shared/crosses'
 import type { Column } from '../../components/base/ReadTable.vue'
 
@@ -103,14 +104,7 @@ const nextWords = ({ due }: FlowerRow) =>
 
 const chanceWords = (chance: number) =>
   chance < 0.01 ? 'less than 1 %' : chance > 0.99 ? 'over 99 %' : `${Math.round(chance * 100)} %`
-/** How many flowers the plan should grow by; 0 when those planned and not yet pollinated are enough. */
-const toPlan = computed(() => {
-  const { stem, cross } = page.value!
-  const pollinated = stem.stages[0]!.count
-  return stem.outlook.moreFlowers
-    ? Math.max(0, pollinated + stem.outlook.moreFlowers - cross.flowersPlanned)
-    : 0
-})
+const toPlan = computed(() => flowersToPlan(page.value!.stem, page.value!.cross))
 /** The two numbers that decide how many flowers it takes. */
 const deciding = computed(() =>
   page

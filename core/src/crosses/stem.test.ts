@@ -7,7 +7,7 @@ import { fold } from '../log/fold'
 import { meanShare } from '../odds/budget'
 import { deed, harvest, ids, newId, sow, upToPollination } from '../testing/deeds'
 import { expectedCourse, keepersOf, nothing } from './course'
-import { stemOf } from './stem'
+import { flowersToPlan, stemOf } from './stem'
 
 const planned = deed('2026-05-20', 'crossPlanned', ids.cross, {
   code: '26-4RMX',
@@ -174,4 +174,14 @@ describe('the stem', () => {
     expect(bare.outlook).toMatchObject({ chance: 0, wanted: 2 })
     expect(bare.worst).toBeNull()
   })
+})
+
+it('a plan grows by what is missing beyond the flowers that are planned and not yet pollinated', () => {
+  const stem = (moreFlowers: number | null) => ({
+    stages: [{ count: 6 } as never],
+    outlook: { chance: 0.5, wanted: 1, confidence: 0.9, moreFlowers },
+  })
+  expect(flowersToPlan(stem(10), { flowersPlanned: 12 })).toBe(4)
+  expect(flowersToPlan(stem(5), { flowersPlanned: 12 })).toBe(0)
+  expect(flowersToPlan(stem(null), { flowersPlanned: 12 })).toBe(0)
 })

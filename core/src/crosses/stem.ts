@@ -56,6 +56,12 @@ export interface Stem {
   worst: Stage | null
 }
 
+/** How many flowers the plan should grow by; 0 when those planned and not yet pollinated are enough, or hundreds would not do. */
+export const flowersToPlan = (
+  { stages, outlook: { moreFlowers } }: Pick<Stem, 'stages' | 'outlook'>,
+  { flowersPlanned }: Pick<Cross, 'flowersPlanned'>,
+): number => (moreFlowers ? Math.max(0, stages[0]!.count + moreFlowers - flowersPlanned) : 0)
+
 /** Everything that belongs to one cross. */
 export interface CrossStory {
   cross: Cross
