@@ -38,7 +38,11 @@ export default defineNuxtConfig({
     compressPublicAssets: { gzip: true, brotli: true },
   },
   // A screen is fetched when it is pointed at: fetching all that a page links to costs a telephone more than it saves.
-  experimental: { defaults: { nuxtLink: { prefetchOn: { interaction: true, visibility: false } } } },
+  // Where it cannot be fetched, app/plugins/screens.ts says what happens.
+  experimental: {
+    defaults: { nuxtLink: { prefetchOn: { interaction: true, visibility: false } } },
+    emitRouteChunkError: 'manual',
+  },
   vite: {
     // Few files: each costs a way to the server and back.
     build: {

@@ -1,26 +1,36 @@
-<!-- An address that leads nowhere, or a fault. -->
+<!-- An address that leads nowhere, a server that is away, or a fault. -->
 <script setup lang="ts">
 import type { NuxtError } from '#app'
 
 const { error } = defineProps<{ error: NuxtError }>()
-const isMissing = computed(() => error.statusCode === 404)
-/** The number under which the server's log has it. */
-const told = isMissing.value ? '' : ownFault(error.cause ?? error).sentence
+const isServerAway = error.statusCode === AWAY
+/** What each says, and the way on. */
+const told =
+  error.statusCode === 404
+    ? { heading: 'There is nothing at this address', words: 'It may have been moved or mistyped.' }
+    : isServerAway
+      ? {
+          heading: 'The garden’s server does not answer',
+          words:
+            'Look whether there is a signal here, or wait a moment: it may be starting. What was noted is safe.',
+        }
+      : {
+          heading: 'Something went wrong here',
+          words: 'What was noted is safe. Load the screen anew and go on.',
+          /** with the number under which the server's log has it */
+          number: ownFault(error.cause ?? error).sentence,
+        }
+const again = () => location.reload()
 </script>
 
 <template>
   <v-app>
     <main class="fault">
-      <h1>{{ isMissing ? 'There is nothing at this address' : 'Something went wrong here' }}</h1>
-      <p>
-        {{
-          isMissing
-            ? 'It may have been moved or mistyped.'
-            : 'What was noted is safe. Load the screen anew and go on.'
-        }}
-      </p>
-      <p v-if="!isMissing" class="quiet">{{ told }}</p>
-      <v-btn variant="flat" @click="clearError({ redirect: '/today' })">To Today</v-btn>
+      <h1>{{ told.heading }}</h1>
+      <p>{{ told.words }}</p>
+      <p v-if="told.number" class="quiet">{{ told.number }}</p>
+      <v-btn v-if="isServerAway" variant="flat" @click="again">Try again</v-btn>
+      <v-btn v-else variant="flat" @click="clearError({ redirect: '/today' })">To Today</v-btn>
     </main>
   </v-app>
 </template>

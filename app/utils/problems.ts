@@ -6,6 +6,7 @@ export const NO_ANSWER = 'no-answer'
 /** What the library that fetches throws. */
 interface Failed {
   name: string
+  message?: string
   status?: number
   statusCode?: number
   data?: { data?: Problem }
@@ -26,8 +27,22 @@ export const isRefusal = (error: unknown): boolean => {
   )
 }
 
+/** What a screen is told that cannot begin because the server is away. */
+export const AWAY = 503
+
+/** True where nobody answered, or only what stands before the server. */
+export function isAway(error: unknown): boolean {
+  const failed = error as Failed
+  const status = statusOf(failed)
+  return !failed.data?.data && (status === undefined ? failed.name === 'FetchError' : status >= 500)
+}
+
 /** Digits that stand beside an unexpected error on the screen and in the server's log. */
 const numberOf = () => String(Math.floor(Math.random() * 1e6)).padStart(6, '0')
+
+/** True for a part of the program that could not be fetched, as the browsers put it. */
+const isUnfetched = ({ message = '' }: Failed) =>
+  /dynamically imported module|importing a module script failed|unable to preload/i.test(message)
 
 /** The sentence for the person behind what went wrong; what our own program did wrong is not called the server's. */
 export function problemOf(error: unknown): Problem {
@@ -40,7 +55,7 @@ export function problemOf(error: unknown): Problem {
       code: 'server',
       sentence: `The garden’s server answered with an error (${status}). What you typed is still here; try again in a moment.`,
     }
-  if (failed.name === 'FetchError')
+  if (failed.name === 'FetchError' || isUnfetched(failed))
     return {
       code: NO_ANSWER,
       sentence: 'The garden’s server does not answer. What you typed is still here; try again in a moment.',
