@@ -1,6 +1,6 @@
 /** `npm test`: installs what is missing, runs every check, prints a table and the sum. Node's own modules only. */
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
-import { join } from 'node:path'
+import { join, relative } from 'node:path'
 import { buildIfNeeded } from './lib/build.mjs'
 import { installChromium, installPackages, installPostgres } from './lib/install.mjs'
 import { program, root } from './lib/paths.mjs'
@@ -8,6 +8,7 @@ import { findPrograms } from './lib/postgres.mjs'
 import { Failure, exitCode } from './lib/run.mjs'
 
 const reports = join(root, '.cache')
+const linesOfFailure = 15
 
 /** A part whose commands, run side by side, each pass or fail as a whole. */
 async function check(name, ...commands) {
@@ -28,8 +29,20 @@ async function vitest(name) {
     `--outputFile=${report}`,
   ])
   if (!existsSync(report)) return { name, passed: 0, failed: 1 }
-  const { numPassedTests, numFailedTests } = JSON.parse(readFileSync(report, 'utf8'))
-  return { name, passed: numPassedTests, failed: numFailedTests || (code === 0 ? 0 : 1) }
+  const { numPassedTests, numFailedTests, testResults } = JSON.parse(readFileSync(report, 'utf8'))
+  return {
+    name,
+    passed: numPassedTests,
+    failed: numFailedTests || (code === 0 ? 0 : 1),
+    failures: testResults.flatMap(failuresOf),
+  }
+}
+
+/** What failed in a test file of a Vitest report, in words: its tests, or the file that did not load. */
+function failuresOf({ name: file, status, message, assertionResults }) {
+  const failed = assertionResults.filter(test => test.status === 'failed')
+  if (status === 'failed' && !failed.length) return [`${relative(root, file)}\n${message}`]
+  return failed.map(test => `${relative(root, file)} › ${test.fullName}\n${test.failureMessages.join('\n')}`)
 }
 
 async function playwright() {
@@ -39,9 +52,32 @@ async function playwright() {
     env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: report },
   })
   if (!existsSync(report)) return { name: 'e2e', passed: 0, failed: 1 }
-  const { expected, unexpected, flaky } = JSON.parse(readFileSync(report, 'utf8')).stats
-  return { name: 'e2e', passed: expected, failed: unexpected + flaky || (code === 0 ? 0 : 1) }
+  const { stats, suites } = JSON.parse(readFileSync(report, 'utf8'))
+  return {
+    name: 'e2e',
+    passed: stats.expected,
+    failed: stats.unexpected + stats.flaky || (code === 0 ? 0 : 1),
+    failures: suites.flatMap(brokenSpecs),
+  }
 }
+
+/** What failed in a suite of a Playwright report and in the suites it holds, in words. */
+function brokenSpecs({ specs, suites = [] }) {
+  const failed = specs.filter(spec => !spec.ok)
+  const errorsOf = spec => spec.tests.flatMap(test => test.results.flatMap(result => result.errors))
+  return [
+    ...failed.map(
+      spec =>
+        `${spec.file} › ${spec.title}\n${errorsOf(spec)
+          .map(error => error.message)
+          .join('\n')}`,
+    ),
+    ...suites.flatMap(brokenSpecs),
+  ]
+}
+
+/** The lines of a failure that speak of our own code. */
+const ownLines = failure => failure.split('\n').filter(line => !line.includes('/node_modules/'))
 
 const parts = {
   lint: () => check('lint', ['eslint', '.'], ['prettier', '--check', '--log-level', 'warn', '.'], ['knip']),
@@ -93,6 +129,9 @@ try {
     })
     results.push({ ...result, seconds: Math.round((Date.now() - began) / 1000) })
   }
+  // Once more at the end: who reads only the last lines of a long run learns what failed.
+  for (const failure of results.flatMap(({ failures = [] }) => failures))
+    console.log(`\n✗ ${ownLines(failure).slice(0, linesOfFailure).join('\n')}`)
   console.log('\npart     passed  failed  seconds')
   for (const { name, passed, failed, seconds } of results)
     console.log(
