@@ -1,4 +1,4 @@
-import type { Draft } from '../stores/log'
+import type { Draft } from '@virgulta/core/log/entry'
 
 /** The draft of a tube that is split: into new ones, with so many doses in each. */
 export const splitDraft = (

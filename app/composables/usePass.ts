@@ -1,5 +1,6 @@
 import type { CropGuide } from '@virgulta/core/crops/guide'
-import type { PassDetails } from './flowerSteps'
+import type { PassDetails } from '@virgulta/core/flowers/answers'
+import { usualPass } from '@virgulta/core/flowers/answers'
 
 /** What is told of a pass of pollen at the flower in view; another flower begins with the crop's usual way. */
 export function usePass(guide: Ref<CropGuide | null>, flowerId: () => string | undefined) {

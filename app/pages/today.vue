@@ -1,11 +1,13 @@
 <!-- Today: the round of the day and the week ahead. Another day can be looked at by its address. -->
 <script setup lang="ts">
-import type { SubjectType } from '@virgulta/core/log/kind'
 import { mdiCalendarExportOutline, mdiChevronLeft, mdiChevronRight } from '@mdi/js'
-import { counted } from '@virgulta/core/formats/counted'
-import { addDays, clockOf, dayInWords } from '@virgulta/core/time/days'
 import { clockWords } from '@virgulta/core/bloom/hours'
+import { counted } from '@virgulta/core/formats/counted'
+import type { SubjectType } from '@virgulta/core/log/kind'
 import { merged } from '@virgulta/core/round/round'
+import type { RoundStep } from '@virgulta/core/round/work'
+import { WORK } from '@virgulta/core/round/work'
+import { addDays, clockOf, dayInWords } from '@virgulta/core/time/days'
 import type { Round, RoundStop } from '#shared/round'
 import { MOST_NOTED } from '#shared/round'
 
@@ -255,7 +257,7 @@ const LEFT_OUT: Partial<Record<SubjectType, string>> = {
               >
               <span v-if="Object.keys(coming.steps).length">{{
                 Object.entries(coming.steps)
-                  .map(([step, n]) => `${n} ${stepWords[step as keyof typeof stepWords]}`)
+                  .map(([step, n]) => `${n} ${WORK[step as RoundStep].words}`)
                   .join(', ')
               }}</span>
               <span v-else class="quiet">nothing foreseen</span>

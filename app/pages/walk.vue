@@ -4,8 +4,9 @@ import { mdiClose, mdiPlus, mdiQrcodeScan } from '@mdi/js'
 import { clockWords } from '@virgulta/core/bloom/hours'
 import { counted } from '@virgulta/core/formats/counted'
 import { walkOn } from '@virgulta/core/round/walk'
-import { clockOf, dayInWords, hourOf } from '@virgulta/core/time/days'
+import { WORK, answersTo, questionAt } from '@virgulta/core/round/work'
 import { checkTagCode } from '@virgulta/core/tags/code'
+import { clockOf, dayInWords, hourOf } from '@virgulta/core/time/days'
 import type { Found } from '#shared/find'
 import type { Round } from '#shared/round'
 
@@ -57,14 +58,7 @@ const atPlace = computed(
 /** what is told of the pass of pollen; the crop's usual way until something else is pressed */
 const { pass } = usePass(guide, () => stop.value?.subject.id)
 const answers = computed(() =>
-  stop.value?.flower && guide.value
-    ? [
-        ...answersAt(stop.value.step, stop.value.flower, guide.value, pass.value),
-        lostAnswer(stop.value.flower, guide.value),
-      ]
-    : stop.value
-      ? bloomAnswers(stop.value, garden.today)
-      : [],
+  stop.value && guide.value ? answersTo(stop.value, guide.value, garden.today, pass.value) : [],
 )
 const clock = computed(() => clockOf(garden.now, garden.garden!.zone))
 
@@ -198,7 +192,7 @@ useShortcuts([
           <EstimateMark
             v-if="stop.estimate"
             :estimate="stop.estimate"
-            v-bind="markOf(waitBefore[stop.step]!, stop.crop)"
+            v-bind="markOf(WORK[stop.step].wait!, stop.crop)"
           />
         </p>
         <TornNotes v-if="stop.flower" :flower="stop.flower" />
@@ -345,7 +339,7 @@ useShortcuts([
       <ul class="waits">
         <li v-for="s in waiting.slice(0, 6)" :key="s.subject.id">
           <strong class="figures">{{ clockWords(s.hours!.from) }}</strong> {{ garden.placeName(s.placeId) }}:
-          {{ stepWords[s.step] }}, <span class="code">{{ s.code }}</span>
+          {{ WORK[s.step].words }}, <span class="code">{{ s.code }}</span>
         </li>
       </ul>
       <template #step>

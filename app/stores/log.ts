@@ -1,4 +1,4 @@
-import type { Deed, Entry } from '@virgulta/core/log/entry'
+import type { Deed, Draft, Entry } from '@virgulta/core/log/entry'
 import { wordsOf } from '@virgulta/core/log/entry'
 import type { Names } from '@virgulta/core/log/kind'
 import { SETTLEABLE } from '@virgulta/core/flowers/flower'
@@ -6,11 +6,6 @@ import type { ISODate } from '@virgulta/core/time/days'
 import { isDay } from '@virgulta/core/time/days'
 import { v7 } from 'uuid'
 import type { FreshPlace, Problem } from '#shared/entries'
-
-/** A deed as a screen hands it over: who and when are added here. */
-export type Draft = {
-  [K in Deed['kind']]: Pick<Extract<Deed, { kind: K }>, 'kind' | 'subjectId' | 'payload'>
-}[Deed['kind']]
 
 /** What the server asks about before it takes it: it can be noted all the same. */
 const ASKED = [...SETTLEABLE, 'twice', 'unlikely']

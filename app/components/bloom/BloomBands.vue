@@ -1,6 +1,7 @@
 <!-- The season as bands: a row for each plant in play, today's line through all of them, the weather beneath on the same days. -->
 <script setup lang="ts">
 import { dayNumber, quantileIn } from '@virgulta/core/bloom/chances'
+import { windowWords } from '@virgulta/core/garden/bloomWords'
 import { dayInWords } from '@virgulta/core/time/days'
 import type { BloomPage, BloomRow } from '#shared/bloom'
 

@@ -2,7 +2,8 @@
 <script setup lang="ts">
 import type { BloomSign, Blooming } from '@virgulta/core/bloom/note'
 import { openBloom } from '@virgulta/core/bloom/note'
-import type { Blooms } from '../../composables/bloomWords'
+import type { Blooms } from '@virgulta/core/round/work'
+import { bloomDraft } from '@virgulta/core/round/work'
 
 const { type, id, blooming, on } = defineProps<{
   type: Blooms

@@ -4,6 +4,7 @@ import type { Chances } from '@virgulta/core/bloom/chances'
 import { dayNumber, dayOfNumber, quantileIn } from '@virgulta/core/bloom/chances'
 import type { Window } from '@virgulta/core/bloom/overlap'
 import type { CropGuide } from '@virgulta/core/crops/guide'
+import { windowWords } from '@virgulta/core/garden/bloomWords'
 import { addDays, dayInWords } from '@virgulta/core/time/days'
 import type { MeetPage } from '#shared/bloom'
 

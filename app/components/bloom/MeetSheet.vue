@@ -4,10 +4,10 @@ import { mdiClose, mdiPlus, mdiSwapHorizontal } from '@mdi/js'
 import { dayNumber, dayOfNumber, quantileIn } from '@virgulta/core/bloom/chances'
 import type { Remedy } from '@virgulta/core/bloom/remedies'
 import { counted } from '@virgulta/core/formats/counted'
+import type { Draft } from '@virgulta/core/log/entry'
 import { addDays, dayInWords, isDay } from '@virgulta/core/time/days'
 import { v7 } from 'uuid'
 import type { MeetPage } from '#shared/bloom'
-import type { Draft } from '../../stores/log'
 
 const { seed, pollen } = defineProps<{ seed: string; pollen: string }>()
 const route = useRoute()

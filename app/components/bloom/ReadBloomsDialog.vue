@@ -1,8 +1,9 @@
 <!-- Reads blooms of earlier seasons from a file: what it holds is shown first, and noted only when that is agreed to. -->
 <script setup lang="ts">
-import type { BloomFile } from '@virgulta/core/bloom/readCsv'
 import { signWords } from '@virgulta/core/bloom/note'
+import type { BloomFile } from '@virgulta/core/bloom/readCsv'
 import { counted } from '@virgulta/core/formats/counted'
+import { bloomDraft } from '@virgulta/core/round/work'
 import { dayInWords } from '@virgulta/core/time/days'
 
 const isOpen = defineModel<boolean>({ required: true })

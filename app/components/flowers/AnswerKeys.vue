@@ -1,6 +1,6 @@
 <!-- The answers to the question at hand, large enough for a wet thumb; a reason is asked where one is needed. -->
 <script setup lang="ts">
-import type { Answer } from '../../composables/flowerSteps'
+import type { Answer } from '@virgulta/core/flowers/answers'
 
 const { answers, day } = defineProps<{ answers: Answer[]; day?: string }>()
 const emit = defineEmits<{ noted: [] }>()

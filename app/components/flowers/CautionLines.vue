@@ -1,8 +1,9 @@
 <!-- The cautions of a step, short; each can be hidden for the garden, and comes back on the page that lists them all. -->
 <script setup lang="ts">
 import type { CautionId } from '@virgulta/core/crops/cautions'
+import { CAUTIONS, cautionsAt } from '@virgulta/core/crops/cautions'
 import type { CropGuide } from '@virgulta/core/crops/guide'
-import type { RoundStep } from '@virgulta/core/round/round'
+import type { RoundStep } from '@virgulta/core/round/work'
 import { v7 } from 'uuid'
 
 const { step, guide } = defineProps<{ step: RoundStep; guide: CropGuide }>()
@@ -17,7 +18,12 @@ const hide = (caution: CautionId) =>
       payload: { custom: { about: 'caution', caution, isHidden: true } },
     },
   ])
-const found = computed(() => cautionsOf(step, guide, garden.garden?.hiddenCautions ?? []))
+const found = computed(() =>
+  cautionsAt(step, guide.cautions, garden.garden?.hiddenCautions ?? []).map(id => ({
+    id,
+    words: CAUTIONS[id].words,
+  })),
+)
 </script>
 
 <template>

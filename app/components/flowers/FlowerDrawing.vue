@@ -1,7 +1,8 @@
 <!-- A flower of a form as it should look: one consistent hand, drawn from what the picture says. -->
 <script setup lang="ts">
 import type { FormId } from '@virgulta/core/crops/forms/forms'
-import type { FlowerPicture } from '../../composables/flowerPicture'
+import type { FlowerPicture } from '@virgulta/core/flowers/picture'
+import { radialForms } from './forms/radial'
 
 const {
   form,

@@ -1,18 +1,21 @@
 <!-- One flower: the step that is due with its cue and answers, its doubts, and its part of the log. -->
 <script setup lang="ts">
-import type { Plant } from '@virgulta/core/plants/plant'
+import { passDraft } from '@virgulta/core/flowers/answers'
 import { doubtsAt } from '@virgulta/core/flowers/doubts'
 import type { FlowerDue } from '@virgulta/core/flowers/due'
+import type { Flower } from '@virgulta/core/flowers/flower'
+import { stepsOf } from '@virgulta/core/flowers/method'
 import type { SchoolStep } from '@virgulta/core/flowers/schools'
 import { schoolWords } from '@virgulta/core/flowers/schools'
 import { schoolsUsed } from '@virgulta/core/flowers/schoolsUsed'
-import { stepsOf } from '@virgulta/core/flowers/method'
 import type { FlowerStep } from '@virgulta/core/flowers/steps'
-import type { Flower } from '@virgulta/core/flowers/flower'
+import { statusWords } from '@virgulta/core/flowers/words'
+import type { TubeAtHand } from '@virgulta/core/garden/pollen'
+import type { Plant } from '@virgulta/core/plants/plant'
+import { WORK, answersAt, questionAt } from '@virgulta/core/round/work'
 import { dayInWords } from '@virgulta/core/time/days'
 import type { CrossPage, Parent } from '#shared/crosses'
 import type { LogLine } from '#shared/entries'
-import type { TubeAtHand } from '@virgulta/core/garden/pollen'
 
 const {
   flower,
@@ -53,11 +56,7 @@ watch(
   () => [flower.id, flower.status],
   () => (chosenStep.value = null),
 )
-const answers = computed(() =>
-  step.value
-    ? [...answersAt(step.value, flower, guide.value, pass.value), lostAnswer(flower, guide.value)]
-    : [],
-)
+const answers = computed(() => (step.value ? answersAt(step.value, flower, guide.value, pass.value) : []))
 const isEarly = computed(() => due && due.from > garden.today && !chosenStep.value)
 
 /** The schools it was worked by, as far as the log tells. */
@@ -113,7 +112,7 @@ const { run: pollinateFrom } = useOnce(async (selfMeant: boolean) => {
           <EstimateMark
             v-if="due.estimate"
             :estimate="due.estimate"
-            v-bind="markOf(waitBefore[due.step]!, crop)"
+            v-bind="markOf(WORK[due.step].wait!, crop)"
           />
           <template v-if="isEarly"> Due from {{ dayInWords(due.from) }}.</template>
         </p>
@@ -157,7 +156,7 @@ const { run: pollinateFrom } = useOnce(async (selfMeant: boolean) => {
               class="quietly"
               :variant="s === step ? 'tonal' : 'outlined'"
               @click="chosenStep = s"
-              >{{ stepWords[s] }}</v-btn
+              >{{ WORK[s].words }}</v-btn
             >
           </div>
         </div>

@@ -2,10 +2,10 @@
 <script setup lang="ts">
 import type { CropGuide } from '@virgulta/core/crops/guide'
 import { GRAINS } from '@virgulta/core/flowers/kinds'
+import type { PassDetails } from '@virgulta/core/flowers/answers'
 import type { School } from '@virgulta/core/flowers/schools'
 import { schoolWords } from '@virgulta/core/flowers/schools'
 import type { TubeAtHand } from '@virgulta/core/garden/pollen'
-import type { PassDetails } from '../../composables/flowerSteps'
 
 const pass = defineModel<PassDetails>({ required: true })
 const {

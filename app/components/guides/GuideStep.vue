@@ -2,21 +2,14 @@
 <script setup lang="ts">
 import type { CropGuide } from '@virgulta/core/crops/guide'
 import { omissionOf } from '@virgulta/core/flowers/method'
-import type { SchoolStep } from '@virgulta/core/flowers/schools'
 import { SCHOOL_STEP_NAMES, schoolWords } from '@virgulta/core/flowers/schools'
 import type { FlowerStep } from '@virgulta/core/flowers/steps'
+import { FLOWER_WORK } from '@virgulta/core/flowers/work'
+import { cueOf, questionAt } from '@virgulta/core/round/work'
 
 const { step, guide } = defineProps<{ step: FlowerStep; number: number; guide: CropGuide }>()
-/** The schools that are chosen at each step. */
-const schoolsOf: Partial<Record<FlowerStep, SchoolStep[]>> = {
-  emasculate: ['emasculation', 'petals'],
-  isolate: ['cover'],
-  look: ['hour'],
-  pollinate: ['transfer', 'timing', 'passes', 'source'],
-  harvest: ['harvest'],
-}
 const schools = computed(() =>
-  (schoolsOf[step] ?? []).flatMap(of => {
+  (FLOWER_WORK[step].schools ?? []).flatMap(of => {
     const choice = guide.schools[of]
     return choice
       ? [

@@ -1,8 +1,8 @@
 <!-- Reads a table of plants, pasted or from a file: what it holds is shown line by line, and noted in one go when that is agreed to. -->
 <script setup lang="ts">
 import { counted } from '@virgulta/core/formats/counted'
+import type { Draft } from '@virgulta/core/log/entry'
 import type { ParentOf, PlantTable, TableRow } from '@virgulta/core/plants/readTable'
-import type { Draft } from '../../stores/log'
 
 const isOpen = defineModel<boolean>({ required: true })
 const garden = useGardenStore()

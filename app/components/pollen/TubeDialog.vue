@@ -1,8 +1,8 @@
 <!-- What is done with a tube: filled, moved, split, topped up, doubted, thrown away. -->
 <script setup lang="ts">
+import type { Draft } from '@virgulta/core/log/entry'
 import type { DRYING, TUBE_DOUBTS } from '@virgulta/core/pollen/kinds'
 import type { TubePage } from '#shared/pollen'
-import type { Draft } from '../../stores/log'
 
 export type TubeWork = 'tube' | 'move' | 'split' | 'topUp' | 'doubt' | 'end'
 const does = defineModel<TubeWork | null>({ required: true })

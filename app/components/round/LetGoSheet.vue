@@ -2,6 +2,7 @@
 <script setup lang="ts">
 import { counted } from '@virgulta/core/formats/counted'
 import { letGoDeed } from '@virgulta/core/round/letGo'
+import { WORK } from '@virgulta/core/round/work'
 import type { RoundStop } from '#shared/round'
 
 const { stops } = defineProps<{ stops: RoundStop[] }>()
@@ -22,7 +23,7 @@ const { run: letGo, isBusy } = useOnce((gone: RoundStop[]) =>
       <li v-for="stop in stops" :key="`${stop.subject.id} ${stop.step}`">
         <TagLabel :code="stop.code" :to="screenOfStop(stop)" />
         <span class="what"
-          >{{ stepWords[stop.step]
+          >{{ WORK[stop.step].words
           }}<span class="quiet small">, {{ counted(stop.overdue, 'day') }} late</span></span
         >
         <button

@@ -2,6 +2,7 @@
 <script setup lang="ts">
 import { mdiChevronDown, mdiChevronUp } from '@mdi/js'
 import { counted } from '@virgulta/core/formats/counted'
+import { WORK, answersTo, cueOf, questionAt } from '@virgulta/core/round/work'
 import { dayInWords } from '@virgulta/core/time/days'
 import type { RoundStop } from '#shared/round'
 
@@ -12,11 +13,7 @@ const garden = useGardenStore()
 const log = useLogStore()
 const guide = computed(() => garden.cropOf(stop.crop)!.guide)
 const { pass } = usePass(guide, () => stop.subject.id)
-const answers = computed(() =>
-  stop.flower
-    ? [...answersAt(stop.step, stop.flower, guide.value, pass.value), lostAnswer(stop.flower, guide.value)]
-    : bloomAnswers(stop, garden.today),
-)
+const answers = computed(() => answersTo(stop, guide.value, garden.today, pass.value))
 /** What one press notes; what asks first is opened instead. */
 const usual = computed(() => answers.value.find(a => a.tone === 'main'))
 const { run: give, isBusy } = useOnce(() =>
@@ -73,7 +70,7 @@ const { run: give, isBusy } = useOnce(() =>
         <EstimateMark
           v-if="stop.estimate"
           :estimate="stop.estimate"
-          v-bind="markOf(waitBefore[stop.step]!, stop.crop)"
+          v-bind="markOf(WORK[stop.step].wait!, stop.crop)"
           class="quiet"
         />
       </p>

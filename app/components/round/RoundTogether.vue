@@ -2,6 +2,7 @@
 <script setup lang="ts">
 import { mdiChevronDown, mdiChevronUp } from '@mdi/js'
 import { counted } from '@virgulta/core/formats/counted'
+import { WORK, answersTo, questionAt } from '@virgulta/core/round/work'
 import { dayInWords } from '@virgulta/core/time/days'
 import { max } from 'd3-array'
 import type { RoundStop } from '#shared/round'
@@ -14,9 +15,8 @@ const guide = computed(() => garden.cropOf(first.value.crop)!.guide)
 const isOpen = ref(false)
 /** The usual answer to each; none where it must be asked first. */
 const usual = computed(() =>
-  stops.map(
-    stop =>
-      stop.flower && answersAt(stop.step, stop.flower, guide.value).find(a => a.tone === 'main' && !a.ask),
+  stops.map(stop =>
+    answersTo(stop, guide.value, garden.today).find(answer => answer.tone === 'main' && !answer.ask),
   ),
 )
 const label = computed(() => (usual.value.every(Boolean) ? usual.value[0]!.label : null))
@@ -59,7 +59,7 @@ const { run: giveAll, isBusy } = useOnce(() => log.note(usual.value.flatMap(answ
           class="quietly more"
           :icon="isOpen ? mdiChevronUp : mdiChevronDown"
           :aria-expanded="isOpen"
-          :aria-label="`One by one: ${stops.length} flowers, ${stepWords[first.step]}`"
+          :aria-label="`One by one: ${stops.length} flowers, ${WORK[first.step].words}`"
           @click="isOpen = !isOpen"
         />
       </template>

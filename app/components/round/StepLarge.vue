@@ -3,12 +3,13 @@
 import { mdiClose } from '@mdi/js'
 import type { CropGuide } from '@virgulta/core/crops/guide'
 import { stepsOf } from '@virgulta/core/flowers/method'
+import type { CueSide } from '@virgulta/core/flowers/picture'
 import type { FlowerStep } from '@virgulta/core/flowers/steps'
-import type { RoundStep } from '@virgulta/core/round/round'
-import type { CueSide } from '../../composables/flowerPicture'
+import { FLOWER_WORK } from '@virgulta/core/flowers/work'
+import { cueOf, questionAt } from '@virgulta/core/round/work'
 
 const isOpen = defineModel<boolean>({ required: true })
-const { step, guide } = defineProps<{ step: RoundStep; guide: CropGuide }>()
+const { step, guide } = defineProps<{ step: FlowerStep; guide: CropGuide }>()
 const cue = computed(() => cueOf(step, guide))
 const sides = computed<{ side: CueSide; heading: string; words: string }[]>(() => {
   const [first, second] = cue.value.no
@@ -28,7 +29,7 @@ const sides = computed<{ side: CueSide; heading: string; words: string }[]>(() =
 })
 const next = computed(() => {
   const steps = stepsOf(guide)
-  const after = steps[steps.indexOf(step as FlowerStep) + 1]
+  const after = steps[steps.indexOf(step) + 1]
   return (
     after && { question: questionAt(after, guide).replace(/[^?]$/, '$&.'), words: cueOf(after, guide).yes }
   )
@@ -44,7 +45,11 @@ const next = computed(() => {
       </header>
       <div class="sides">
         <figure v-for="s in sides" :key="s.side" :class="s.side">
-          <FlowerDrawing :form="guide.form" :picture="pictureAt(step, guide, s.side)" :words="s.words" />
+          <FlowerDrawing
+            :form="guide.form"
+            :picture="FLOWER_WORK[step].picture(guide, s.side)"
+            :words="s.words"
+          />
           <figcaption>
             <strong v-if="sides.length > 1">{{ s.heading }}.</strong> {{ s.words }}
           </figcaption>

@@ -1,8 +1,9 @@
 <!-- The cue of a step: its drawing, which opens large, and the words for yes and for not. -->
 <script setup lang="ts">
 import type { CropGuide } from '@virgulta/core/crops/guide'
-import { FLOWER_STEPS } from '@virgulta/core/flowers/steps'
-import type { RoundStep } from '@virgulta/core/round/round'
+import { FLOWER_WORK } from '@virgulta/core/flowers/work'
+import type { RoundStep } from '@virgulta/core/round/work'
+import { cueOf, isFlowerStep, questionAt } from '@virgulta/core/round/work'
 
 const { step, guide } = defineProps<{
   step: RoundStep
@@ -10,26 +11,31 @@ const { step, guide } = defineProps<{
   /** the drawing alone */ wordless?: boolean
 }>()
 const cue = computed(() => cueOf(step, guide))
-const isDrawn = computed(() => (FLOWER_STEPS as readonly string[]).includes(step))
+/** The step, where there is a flower to draw. */
+const drawn = computed(() => (isFlowerStep(step) ? step : null))
 const isLarge = ref(false)
 </script>
 
 <template>
   <div class="cue-block">
     <button
-      v-if="isDrawn"
+      v-if="drawn"
       type="button"
       class="picture"
-      :aria-label="`Show large: ${questions[step]}`"
+      :aria-label="`Show large: ${questionAt(step, guide)}`"
       @click="isLarge = true"
     >
-      <FlowerDrawing :form="guide.form" :picture="pictureAt(step, guide)" :words="cue.yes" />
+      <FlowerDrawing
+        :form="guide.form"
+        :picture="FLOWER_WORK[drawn].picture(guide, 'yes')"
+        :words="cue.yes"
+      />
     </button>
     <template v-if="!wordless">
       <p class="cue">{{ cue.yes }}</p>
       <p v-for="no in cue.no" :key="no" class="quiet small">Not: {{ no }}</p>
     </template>
-    <StepLarge v-if="isDrawn" v-model="isLarge" :step="step" :guide="guide" />
+    <StepLarge v-if="drawn" v-model="isLarge" :step="drawn" :guide="guide" />
   </div>
 </template>
 

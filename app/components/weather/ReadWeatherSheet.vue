@@ -1,11 +1,11 @@
 <!-- Reads weather from a file: what is certain, with what was left out and why; it counts only when that is agreed to. -->
 <script setup lang="ts">
 import { counted } from '@virgulta/core/formats/counted'
-import type { WeatherFile } from '@virgulta/core/weather/readCsv'
-import { MOST_ROWS } from '@virgulta/core/weather/kinds'
+import type { Draft } from '@virgulta/core/log/entry'
 import { dayInWords } from '@virgulta/core/time/days'
+import { MOST_ROWS } from '@virgulta/core/weather/kinds'
+import type { WeatherFile } from '@virgulta/core/weather/readCsv'
 import { v7 } from 'uuid'
-import type { Draft } from '../../stores/log'
 
 const garden = useGardenStore()
 const log = useLogStore()

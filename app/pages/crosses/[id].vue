@@ -1,11 +1,13 @@
 <!-- One cross as its stem, with its flowers, packets, trays and log. -->
 <script setup lang="ts">
+import { mdiPrinterOutline } from '@mdi/js'
+import { flowersToPlan } from '@virgulta/core/crosses/stem'
+import { doubtsAt } from '@virgulta/core/flowers/doubts'
+import { statusWords } from '@virgulta/core/flowers/words'
 import { counted } from '@virgulta/core/formats/counted'
 import { loadInWords } from '@virgulta/core/plants/fruitLoad'
-import { doubtsAt } from '@virgulta/core/flowers/doubts'
-import { mdiPrinterOutline } from '@mdi/js'
+import { WORK } from '@virgulta/core/round/work'
 import { dayInWords, daysBetween } from '@virgulta/core/time/days'
-import { flowersToPlan } from '@virgulta/core/crosses/stem'
 import type { CrossPage } from '#shared/crosses'
 import type { Column } from '../../components/base/ReadTable.vue'
 
@@ -80,9 +82,9 @@ const columns: Column<FlowerRow>[] = [
   {
     key: 'next',
     title: 'Next',
-    value: r => (r.due ? `${r.due.from} ${stepWords[r.due.step]}` : ''),
+    value: r => (r.due ? `${r.due.from} ${WORK[r.due.step].words}` : ''),
     csv: {
-      'next': r => (r.due ? stepWords[r.due.step] : ''),
+      'next': r => (r.due ? WORK[r.due.step].words : ''),
       'next, from': r => r.due?.from ?? '',
       'next, to': r => r.due?.until ?? '',
     },
@@ -100,7 +102,7 @@ function endOf({ flower }: FlowerRow) {
   return flower.harvest ? `harvested ${dayInWords(flower.harvest.on)}` : ''
 }
 const nextWords = ({ due }: FlowerRow) =>
-  !due ? '' : `${stepWords[due.step]} ${due.from <= garden.today ? 'now' : `from ${dayInWords(due.from)}`}`
+  !due ? '' : `${WORK[due.step].words} ${due.from <= garden.today ? 'now' : `from ${dayInWords(due.from)}`}`
 
 const chanceWords = (chance: number) =>
   chance < 0.01 ? 'less than 1 %' : chance > 0.99 ? 'over 99 %' : `${Math.round(chance * 100)} %`

@@ -1,7 +1,8 @@
 <!-- All cautions, where each is shown, and which the garden has hidden. -->
 <script setup lang="ts">
 import { CAUTIONS, CAUTION_IDS } from '@virgulta/core/crops/cautions'
-import type { RoundStep } from '@virgulta/core/round/round'
+import type { RoundStep } from '@virgulta/core/round/work'
+import { WORK } from '@virgulta/core/round/work'
 
 const garden = useGardenStore()
 const { guides, customs, keepTo } = useGuides()
@@ -10,7 +11,7 @@ const list = computed(() =>
     id,
     name: CAUTIONS[id].name,
     words: CAUTIONS[id].words,
-    at: CAUTIONS[id].at.map(step => stepWords[step as RoundStep]).join(', '),
+    at: CAUTIONS[id].at.map(step => WORK[step as RoundStep].words).join(', '),
     crops:
       'isGeneral' in CAUTIONS[id]
         ? 'every crop'

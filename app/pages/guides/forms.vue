@@ -1,12 +1,14 @@
 <!-- The flower forms, each drawn; the crops that have it. -->
 <script setup lang="ts">
 import { FORM_IDS, flowerForms } from '@virgulta/core/crops/forms/forms'
+import type { FlowerPicture } from '@virgulta/core/flowers/picture'
+import { WORK } from '@virgulta/core/round/work'
 
 const { guides } = useGuides()
 const forms = computed(() =>
   FORM_IDS.map(id => ({ ...flowerForms[id], id, crops: (guides.value ?? []).filter(g => g.form === id) })),
 )
-const shown: Pick<FlowerPicture, 'open' | 'petals' | 'anthers' | 'stigma' | 'swelling' | 'cover'> = {
+const shown: FlowerPicture = {
   open: 0.7,
   petals: true,
   anthers: 'closed',
@@ -33,7 +35,7 @@ const shown: Pick<FlowerPicture, 'open' | 'petals' | 'anthers' | 'stigma' | 'swe
           {{
             form.steps
               .filter(s => s !== 'thin' && s !== 'petalsOff')
-              .map(s => stepWords[s])
+              .map(s => WORK[s].words)
               .join(' · ')
           }}
         </p>

@@ -2,14 +2,13 @@
 <script setup lang="ts">
 import { mdiDownload } from '@mdi/js'
 import { counted } from '@virgulta/core/formats/counted'
-import type { Plant } from '@virgulta/core/plants/plant'
-import type { LoggedDeed } from '@virgulta/core/log/entry'
+import type { LoggedDeed, Draft } from '@virgulta/core/log/entry'
 import type { Names } from '@virgulta/core/log/kind'
 import { checkScore, latestScore, scoreInWords } from '@virgulta/core/offspring/score'
-import { plantAfter } from '@virgulta/core/plants/plant'
 import { classNames } from '@virgulta/core/offspring/trait'
+import type { Plant } from '@virgulta/core/plants/plant'
+import { plantAfter } from '@virgulta/core/plants/plant'
 import type { FamilyPage } from '#shared/offspring'
-import type { Draft } from '../../stores/log'
 
 const route = useRoute()
 const router = useRouter()

@@ -9,6 +9,7 @@ import { stepsOf } from './method'
 import type { School } from './schools'
 import { schoolWords } from './schools'
 import type { FlowerStep } from './steps'
+import { FLOWER_WORK } from './work'
 
 /** Work that is due at a flower: from the first day it makes sense to the day after which it may be too late. */
 export interface FlowerDue {
@@ -26,23 +27,12 @@ function window(start: ISODate, { low, high }: Estimate): { from: ISODate; until
   return { from: addDays(start, Math.round(low)), until: addDays(start, Math.max(1, Math.ceil(high - 1e-6))) }
 }
 
-/** Before pollination: whether a step was done, or need not be. */
-const isDone: Partial<Record<FlowerStep, (flower: Flower, guide: CropGuide) => boolean>> = {
-  emasculate: f => f.emasculatedOn !== null,
-  wash: (f, g) =>
-    f.emasculation?.school === 'none' || (g.emasculation.needed && f.washes.length >= g.emasculation.washes),
-  lensCheck: f => f.lens !== null || f.emasculation?.school === 'none',
-  isolate: f => f.isolation !== null,
-  cutSilks: f => f.silksCutOn !== null,
-}
-
 /** The first step before the look that was not done and is not passed by already; null when it waits for its look. */
 function nextBeforeLook(flower: Flower, guide: CropGuide): FlowerStep | null {
-  const steps = stepsOf(guide).filter(step => step in isDone)
-  const last = steps.findLastIndex(
-    step => isDone[step]!(flower, guide) && (step !== 'wash' || flower.washes.length > 0),
-  )
-  return steps.find((step, i) => i > last && !isDone[step]!(flower, guide)) ?? null
+  const steps = stepsOf(guide).filter(step => FLOWER_WORK[step].isDone)
+  const isDone = (step: FlowerStep) => FLOWER_WORK[step].isDone!(flower, guide)
+  const last = steps.findLastIndex(step => isDone(step) && (step !== 'wash' || flower.washes.length > 0))
+  return steps.find((step, i) => i > last && !isDone(step)) ?? null
 }
 
 /** Days before the first ripe fruit on which it is netted. */

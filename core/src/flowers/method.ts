@@ -1,27 +1,11 @@
 import type { CropGuide } from '../crops/guide'
 import { flowerForms } from '../crops/forms/forms'
 import type { FlowerStep } from './steps'
+import { FLOWER_WORK } from './work'
 
 /** The steps that flowers of a crop go through, in the order of the work: those of their form that the crop needs. */
 export function stepsOf(guide: CropGuide): FlowerStep[] {
-  const isLeftOut = (step: FlowerStep) => {
-    switch (step) {
-      case 'thin':
-        return guide.thin === null
-      case 'petalsOff':
-        return !guide.schools.petals
-      case 'emasculate':
-      case 'lensCheck':
-        return !guide.emasculation.needed
-      case 'wash':
-        return !guide.emasculation.needed || guide.emasculation.washes === 0
-      case 'net':
-        return !guide.ripening.splits
-      default:
-        return false
-    }
-  }
-  return flowerForms[guide.form].steps.filter(step => !isLeftOut(step))
+  return flowerForms[guide.form].steps.filter(step => !FLOWER_WORK[step].isLeftOut?.(guide))
 }
 
 /** True where a step belongs to the method of a crop. */

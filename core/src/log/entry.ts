@@ -23,6 +23,11 @@ export type Deed = {
   }
 }[KindName]
 
+/** A deed as it is handed over: who noted it and when are added where it is noted. */
+export type Draft = {
+  [K in KindName]: Pick<Extract<Deed, { kind: K }>, 'kind' | 'subjectId' | 'payload'>
+}[KindName]
+
 /** An entry that takes back an earlier one. */
 export interface Voiding {
   id: string

@@ -4,7 +4,7 @@ import type { FlowerHours } from '../bloom/hours'
 import { hoursInWords } from '../bloom/hours'
 import type { Estimate } from '../chance/estimate'
 import type { CropGuide } from '../crops/guide'
-import { habitAt, usualSchool } from '../crops/guide'
+import { habitAt } from '../crops/guide'
 import type { CropKnowledge } from '../crops/knowledge'
 import { shareEstimate } from '../crops/knowledge'
 import type { CropHistory } from '../crops/records'
@@ -14,15 +14,15 @@ import { crossDue } from '../crosses/due'
 import { daysOverdue, dueAt } from '../flowers/due'
 import type { Flower } from '../flowers/flower'
 import { SCHOOLS, SCHOOL_HOURS } from '../flowers/schools'
-import type { FlowerStep } from '../flowers/steps'
+import { FLOWER_WORK } from '../flowers/work'
 import type { Subject } from '../log/kind'
 import type { FruitLoad } from '../plants/fruitLoad'
 import { fruitLoadOf, loadInWords } from '../plants/fruitLoad'
 import { lotDue, sowingDue } from '../seed/due'
 import type { PollenDue } from '../pollen/due'
 import type { ISODate } from '../time/days'
-
-export type RoundStep = FlowerStep | 'thinFruit' | 'sow' | 'countUp' | BloomDue['step'] | PollenDue['step']
+import type { RoundStep } from './work'
+import { WORK, isFlowerStep } from './work'
 
 /** Which two plants something is done for. */
 interface Parents {
@@ -92,9 +92,6 @@ export interface RoundGround {
 const parentsOf = (cross: Cross | undefined): Parents | null =>
   cross ? { seedParentId: cross.seedParentId, pollenParentId: cross.pollenParentId } : null
 
-/** Steps that the flower's own hours decide; the others can be done at any. */
-const byTheFlower = new Set<RoundStep>(['look', 'pollinate'])
-
 /** Hours in which a step should be done today: those of the flower, and of them the ones in which the garden works by habit. */
 function hoursFor(step: RoundStep, crop: CropOnRound, isToday: boolean): Stop['hours'] {
   const hours = flowerHoursFor(step, crop, isToday)
@@ -118,7 +115,7 @@ function hoursFor(step: RoundStep, crop: CropOnRound, isToday: boolean): Stop['h
 
 /** Hours in which a flower can be worked: the guide's, or where the weather is known those that it makes of them. */
 function flowerHoursFor(step: RoundStep, { guide, hours }: CropOnRound, isToday: boolean): Stop['hours'] {
-  if (!byTheFlower.has(step)) return null
+  if (!isFlowerStep(step) || !FLOWER_WORK[step].isByTheHour) return null
   const receptive = hours?.receptive
   if (!isToday || !receptive || receptive.low === null || receptive.until === null)
     return {
@@ -129,60 +126,6 @@ function flowerHoursFor(step: RoundStep, { guide, hours }: CropOnRound, isToday:
     from: receptive.low,
     to: receptive.until,
     weather: receptive.because.length ? hoursInWords('receptive', receptive) : null,
-  }
-}
-
-const coverTools: Record<string, string[]> = {
-  mesh: ['mesh bags'],
-  paper: ['paper bags'],
-  tie: ['soft tape'],
-  clip: ['clips'],
-  none: [],
-}
-
-/** What a step takes along, for one stop. */
-function toolsFor(step: RoundStep, guide: CropGuide): string[] {
-  const cover = () => coverTools[usualSchool(guide, 'cover') ?? guide.isolation.ways[0]!]!
-  switch (step) {
-    case 'emasculate':
-    case 'lensCheck':
-    case 'wash':
-      return guide.emasculation.needed ? guide.emasculation.tools : []
-    case 'isolate':
-      return cover()
-    case 'cutSilks':
-      return ['scissors', ...cover()]
-    case 'look':
-      return ['lens']
-    case 'pollinate':
-      return [
-        ...new Set([
-          ...guide.pollination.tools.filter(tool => tool !== 'tags'),
-          ...cover(),
-          'spirit and wipes',
-        ]),
-      ]
-    case 'choose':
-      return ['tags', 'pencil']
-    case 'net':
-      return ['nets']
-    case 'thinFruit':
-    case 'petalsOff':
-    case 'thin':
-      return ['scissors']
-    case 'harvest':
-      return ['packets', 'pencil']
-    case 'sow':
-    case 'sowBatch':
-      return ['trays', 'labels']
-    case 'collectPollen':
-      return ['dishes or bags', 'labels']
-    case 'tubePollen':
-      return ['pollen tubes', 'drying agent', 'labels']
-    case 'testPollen':
-      return ['lens', 'slides and medium']
-    default:
-      return []
   }
 }
 
@@ -221,7 +164,7 @@ export function roundUntil(
         overdue: daysOverdue(due, today),
         canWait: due.until > today,
         hours: hoursFor(due.step, crop, due.from <= today),
-        tools: toolsFor(due.step, guide),
+        tools: WORK[due.step].tools?.(guide) ?? [],
       })
     }
     const addTagged = (

@@ -1,8 +1,8 @@
+import { WORK } from '@virgulta/core/round/work'
 import type { CalendarEvent } from '@virgulta/core/formats/calendar'
 import { calendarFile } from '@virgulta/core/formats/calendar'
 import { stopsUntil } from '@virgulta/core/garden/round'
 import type { Stop } from '@virgulta/core/round/round'
-import { stepWords } from '@virgulta/core/round/words'
 import { addDays, instantAt } from '@virgulta/core/time/days'
 import { group, max, min } from 'd3-array'
 import type { Database } from '../connection'
@@ -39,7 +39,7 @@ export async function calendarOf(db: Database, garden: Garden): Promise<string> 
       id: `${key.replaceAll(' ', '-')}@virgulta`,
       on: on(first),
       place: placeNames.get(first.placeId ?? '') ?? null,
-      title: `${stepWords[first.step][0]!.toUpperCase()}${stepWords[first.step].slice(1)}${many}: ${pair}`,
+      title: `${WORK[first.step].words[0]!.toUpperCase()}${WORK[first.step].words.slice(1)}${many}: ${pair}`,
       words: [
         first.because,
         `Tags: ${same

@@ -1,6 +1,6 @@
 <!-- A twig with a female bud whose stigmas show, and the hanging catkin that gives pollen. -->
 <script setup lang="ts">
-import type { FlowerPicture } from '../../../composables/flowerPicture'
+import type { FlowerPicture } from '@virgulta/core/flowers/picture'
 
 const { picture } = defineProps<{ picture: FlowerPicture }>()
 const isFruit = computed(() => picture.swelling > 0.3)

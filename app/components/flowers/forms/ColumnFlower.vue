@@ -1,6 +1,6 @@
 <!-- An orchid's column from the side, cut in half: cap with its pollen masses, the sticky cavity below it, lip and ovary. -->
 <script setup lang="ts">
-import type { FlowerPicture } from '../../../composables/flowerPicture'
+import type { FlowerPicture } from '@virgulta/core/flowers/picture'
 
 const { picture } = defineProps<{ picture: FlowerPicture }>()
 const isFruit = computed(() => picture.swelling > 0.3)

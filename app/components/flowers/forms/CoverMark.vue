@@ -1,6 +1,6 @@
 <!-- What keeps other pollen out: a mesh bag, a paper bag, a tie or a clip, over a flower of so many units. -->
 <script setup lang="ts">
-import type { FlowerPicture } from '../../../composables/flowerPicture'
+import type { FlowerPicture } from '@virgulta/core/flowers/picture'
 
 const {
   kind,

@@ -1,6 +1,6 @@
 <!-- A grass ear: spikelets in two rows; each floret with its three anthers and two plumes. -->
 <script setup lang="ts">
-import type { FlowerPicture } from '../../../composables/flowerPicture'
+import type { FlowerPicture } from '@virgulta/core/flowers/picture'
 
 const { picture } = defineProps<{ picture: FlowerPicture }>()
 const spikelets = Array.from({ length: 7 }, (_, i) => ({ side: i % 2 ? 1 : -1, y: 26 - i * 24 }))

@@ -1,6 +1,6 @@
 <!-- A composite head, cut in half: rays at the rim, disc florets that open ring by ring. -->
 <script setup lang="ts">
-import type { FlowerPicture } from '../../../composables/flowerPicture'
+import type { FlowerPicture } from '@virgulta/core/flowers/picture'
 
 const { picture, isCut = false } = defineProps<{
   picture: FlowerPicture

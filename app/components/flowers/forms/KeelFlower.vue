@@ -1,6 +1,6 @@
 <!-- A keeled flower from the side, its keel cut away: standard, wings, ten anthers round the bent style. -->
 <script setup lang="ts">
-import type { FlowerPicture } from '../../../composables/flowerPicture'
+import type { FlowerPicture } from '@virgulta/core/flowers/picture'
 
 const { picture } = defineProps<{ picture: FlowerPicture }>()
 const anthers = [0, 1, 2, 3, 4]

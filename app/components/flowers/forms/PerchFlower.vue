@@ -1,6 +1,6 @@
 <!-- A perching flower: the sheath, its petals, the sprung arrow that hides the pollen, and the stigma that stands out. -->
 <script setup lang="ts">
-import type { FlowerPicture } from '../../../composables/flowerPicture'
+import type { FlowerPicture } from '@virgulta/core/flowers/picture'
 
 const { picture } = defineProps<{ picture: FlowerPicture }>()
 const isFruit = computed(() => picture.swelling > 0.3)

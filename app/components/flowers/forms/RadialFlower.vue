@@ -1,6 +1,7 @@
 <!-- A flower round one middle, cut in half: bowl, trumpet, star, bell, or a female flower with its fruit below. -->
 <script setup lang="ts">
-import type { FlowerPicture, RadialGeometry } from '../../../composables/flowerPicture'
+import type { FlowerPicture } from '@virgulta/core/flowers/picture'
+import type { RadialGeometry } from './radial'
 
 const { picture, geometry } = defineProps<{ picture: FlowerPicture; geometry: RadialGeometry }>()
 const spread = computed(() => {

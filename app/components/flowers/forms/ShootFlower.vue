@@ -1,6 +1,6 @@
 <!-- An ear shoot in its leaf axil with silks, and the tassel that sheds above. -->
 <script setup lang="ts">
-import type { FlowerPicture } from '../../../composables/flowerPicture'
+import type { FlowerPicture } from '@virgulta/core/flowers/picture'
 
 const { picture } = defineProps<{ picture: FlowerPicture }>()
 const silks = [-24, -15, -7, 0, 8, 16, 25]

@@ -1,6 +1,6 @@
 <!-- The tip of a style: dull, shining, dark, or with grains on it. -->
 <script setup lang="ts">
-import type { FlowerPicture } from '../../../composables/flowerPicture'
+import type { FlowerPicture } from '@virgulta/core/flowers/picture'
 
 const { state, kind = 'dot' } = defineProps<{
   state: FlowerPicture['stigma']

@@ -1,0 +1,271 @@
+import type { CropGuide } from '../crops/guide'
+import { usualSchool } from '../crops/guide'
+import type { Quantity } from '../crops/quantities'
+import type { Answer, AtFlower } from './answers'
+import { askBack, counts, coverAnswers, emasculationAnswers, passAnswers, say, takeAnswers } from './answers'
+import type { Flower } from './flower'
+import type { CueSide, FlowerPicture } from './picture'
+import { bud, coverOf, fruiting, prepared } from './picture'
+import type { School, SchoolStep } from './schools'
+import type { FlowerStep } from './steps'
+
+/** What to look for at a step: the cue that says yes, and those that say not. */
+export interface Cue {
+  yes: string
+  no: string[]
+}
+
+/** What is said of a step of the work, wherever it is done. */
+export interface Work {
+  /** for lists and counts */
+  words: string
+  /** what a screen asks */
+  question: string
+  cue: (guide: CropGuide) => Cue
+  /** what is taken along */
+  tools?: (guide: CropGuide) => string[]
+  /** the wait that says when it is due */
+  wait?: Quantity
+}
+
+/** A step at the flower: all that is known of it, in one place. */
+export interface FlowerWork extends Work {
+  /** asked in place of the question where the usual school leaves the step out */
+  leftOutQuestion?: { school: SchoolStep; words: string }
+  picture: (guide: CropGuide, side: CueSide) => FlowerPicture
+  /** empty where it needs more than an answer */
+  answers: (at: AtFlower) => Answer[]
+  /** true where a crop does without it */
+  isLeftOut?: (guide: CropGuide) => boolean
+  /** for what prepares the flower: whether it was done, or need not be */
+  isDone?: (flower: Flower, guide: CropGuide) => boolean
+  /** the flower's own hours decide when it is done */
+  isByTheHour?: boolean
+  /** what practitioners do differently at it */
+  schools?: SchoolStep[]
+}
+
+const cue = (yes: string, ...no: string[]): Cue => ({ yes, no })
+
+const COVER_TOOLS: Record<School<'cover'>, string[]> = {
+  mesh: ['mesh bags'],
+  paper: ['paper bags'],
+  tie: ['soft tape'],
+  clip: ['clips'],
+  none: [],
+}
+const coverTools = (guide: CropGuide) => COVER_TOOLS[usualSchool(guide, 'cover') ?? guide.isolation.ways[0]!]
+const emasculationTools = ({ emasculation }: CropGuide) => (emasculation.needed ? emasculation.tools : [])
+
+/** How the anthers are usually taken out; null where they usually stay. */
+function wayOf(guide: CropGuide): string | null {
+  const usual = usualSchool(guide, 'emasculation')
+  return guide.emasculation.needed && usual ? (guide.emasculation.ways[usual] ?? null) : null
+}
+
+const buds: Record<CueSide, FlowerPicture> = {
+  yes: bud,
+  young: { ...bud, open: 0 },
+  old: { ...bud, open: 1, anthers: 'shedding', stigma: 'pollinated' },
+}
+
+/** Every step at the flower, in the order of the work. A step that is missing here does not compile. */
+export const FLOWER_WORK: Record<FlowerStep, FlowerWork> = {
+  choose: {
+    words: 'choose flowers',
+    question: 'Choose a flower',
+    cue: ({ stage }) => cue(stage.cue, stage.tooYoung, stage.tooOld),
+    tools: () => ['tags', 'pencil'],
+    picture: (_, side) => buds[side],
+    answers: () => [],
+  },
+  thin: {
+    words: 'thin',
+    question: 'Thin the cluster',
+    cue: guide => cue(guide.thin ?? 'Leave what you will work; take the rest off.'),
+    tools: () => ['scissors'],
+    picture: (_, side) => buds[side],
+    isLeftOut: guide => guide.thin === null,
+    answers: ({ flower: { id, blooms } }) => [
+      askBack('Thinned', 'main', 'How many are kept?', counts(Math.min(8, blooms)), kept => [
+        { kind: 'flowerThinned', subjectId: id, payload: { kept: Number(kept) } },
+      ]),
+    ],
+  },
+  petalsOff: {
+    words: 'petals off',
+    question: 'Take the petals off',
+    cue: () => cue('Pull the petals off one by one, away from the style; the base stays.'),
+    tools: () => ['scissors'],
+    picture: guide => ({ ...prepared(guide), petals: false, stigma: 'pollinated' }),
+    isLeftOut: guide => !guide.schools.petals,
+    answers: ({ flower }) => [
+      say('Petals off', 'main', { kind: 'petalsOff', subjectId: flower.id, payload: {} }),
+    ],
+  },
+  emasculate: {
+    words: 'emasculate',
+    question: 'Take the anthers out',
+    leftOutQuestion: { school: 'emasculation', words: 'Leave the anthers in?' },
+    cue: guide =>
+      guide.emasculation.needed
+        ? cue(wayOf(guide) ?? 'It is usually left with its anthers here.', guide.stage.tooOld)
+        : cue(guide.emasculation.why),
+    tools: emasculationTools,
+    picture: (guide, side) => (side === 'old' ? { ...bud, open: 0.8, anthers: 'shedding' } : prepared(guide)),
+    schools: ['emasculation', 'petals'],
+    isLeftOut: guide => !guide.emasculation.needed,
+    isDone: flower => flower.emasculatedOn !== null,
+    answers: emasculationAnswers,
+  },
+  wash: {
+    words: 'wash',
+    question: 'Wash and blow dry',
+    cue: ({ emasculation }) =>
+      cue((emasculation.needed && emasculation.ways.wash) || 'Fine spray, then blow dry.'),
+    tools: emasculationTools,
+    picture: guide => ({ ...prepared(guide), open: 0.6 }),
+    isLeftOut: ({ emasculation }) => !emasculation.needed || emasculation.washes === 0,
+    isDone: (flower, { emasculation }) =>
+      flower.emasculation?.school === 'none' ||
+      (emasculation.needed && flower.washes.length >= emasculation.washes),
+    answers: ({ flower }) => [
+      say('Washed and dry', 'main', { kind: 'washed', subjectId: flower.id, payload: {} }),
+    ],
+  },
+  lensCheck: {
+    words: 'lens check',
+    question: 'Any anther left?',
+    cue: ({ emasculation }) => cue(emasculation.needed ? emasculation.lens : 'Nothing was taken out here.'),
+    tools: emasculationTools,
+    picture: (guide, side) => ({
+      ...prepared(guide),
+      open: 0.6,
+      ...(side === 'yes' ? {} : { anthers: 'oneLeft' }),
+    }),
+    isLeftOut: guide => !guide.emasculation.needed,
+    isDone: flower => flower.lens !== null || flower.emasculation?.school === 'none',
+    answers: ({ flower: { id: subjectId } }) => [
+      say('Clean', 'main', { kind: 'lensChecked', subjectId, payload: { found: 'clean' } }),
+      askBack('Some left', 'warn', 'How many were left?', [...counts(3), 'more'], left => [
+        {
+          kind: 'lensChecked',
+          subjectId,
+          payload: { found: 'anthersLeft', ...(left === 'more' ? {} : { left: Number(left) }) },
+        },
+      ]),
+    ],
+  },
+  isolate: {
+    words: 'cover',
+    question: 'Cover the flower',
+    leftOutQuestion: { school: 'cover', words: 'Leave it open, or cover it?' },
+    cue: guide => cue(guide.isolation.how),
+    tools: coverTools,
+    picture: guide => ({ ...prepared(guide), cover: coverOf(guide) }),
+    schools: ['cover'],
+    isDone: flower => flower.isolation !== null,
+    answers: coverAnswers,
+  },
+  cutSilks: {
+    words: 'cut silks',
+    question: 'Cut the silks back',
+    cue: () =>
+      cue('Cut the tip of the shoot straight across, two fingers above the ear, and close the bag again.'),
+    tools: guide => ['scissors', ...coverTools(guide)],
+    picture: guide => ({ ...prepared(guide), cover: coverOf(guide) }),
+    isDone: flower => flower.silksCutOn !== null,
+    answers: ({ flower }) => [
+      say('Silks cut, closed again', 'main', { kind: 'silksCut', subjectId: flower.id, payload: {} }),
+    ],
+  },
+  look: {
+    words: 'look',
+    question: 'Is the stigma ready?',
+    wait: 'toReceptive',
+    cue: ({ receptive }) => cue(receptive.cue, receptive.notYet, receptive.tooLate),
+    tools: () => ['lens'],
+    picture: (guide, side) => ({
+      ...prepared(guide),
+      open: side === 'young' ? 0.4 : 0.7,
+      stigma: ({ yes: 'receptive', young: 'unripe', old: 'spent' } as const)[side],
+      isWithered: side === 'old',
+    }),
+    schools: ['hour'],
+    isByTheHour: true,
+    answers: ({ flower: { id: subjectId } }) => [
+      say('Ready', 'main', { kind: 'looked', subjectId, payload: { look: 'ready' } }),
+      say('Not yet', 'plain', { kind: 'looked', subjectId, payload: { look: 'notYet' } }),
+      say('Too late', 'warn', { kind: 'looked', subjectId, payload: { look: 'tooLate' } }),
+    ],
+  },
+  pollinate: {
+    words: 'pollinate',
+    question: 'Pollinate',
+    cue: guide => cue(guide.pollination.method),
+    tools: guide => [
+      ...new Set([
+        ...guide.pollination.tools.filter(tool => tool !== 'tags'),
+        ...coverTools(guide),
+        'spirit and wipes',
+      ]),
+    ],
+    picture: guide => ({ ...prepared(guide), open: 0.7, stigma: 'pollinated' }),
+    schools: ['transfer', 'timing', 'passes', 'source'],
+    isByTheHour: true,
+    answers: passAnswers,
+  },
+  coverAgain: {
+    words: 'cover again',
+    question: 'Close it again',
+    cue: guide => cue(guide.isolation.how),
+    picture: guide => ({
+      ...prepared(guide),
+      open: 0.6,
+      stigma: 'pollinated',
+      cover: coverOf(guide),
+    }),
+    answers: coverAnswers,
+  },
+  takeLook: {
+    words: 'look for take',
+    question: 'Has it taken?',
+    wait: 'toTake',
+    cue: ({ take }) => cue(take.yes, take.no),
+    picture: (guide, side) =>
+      side === 'yes' ? fruiting(guide, 0.4) : { ...prepared(guide), stigma: 'spent', isWithered: true },
+    answers: takeAnswers,
+  },
+  uncover: {
+    words: 'cover off',
+    question: 'Take the cover off',
+    cue: () => cue('Open the tie and lift the cover off; leave the tag.'),
+    picture: guide => fruiting(guide, 0.6),
+    answers: ({ flower }) => [
+      say('Cover is off', 'main', { kind: 'uncovered', subjectId: flower.id, payload: {} }),
+    ],
+  },
+  net: {
+    words: 'net',
+    question: 'Net the fruit',
+    wait: 'toRipe',
+    cue: () =>
+      cue('Slip a small net over the fruit and tie it behind, so that no seed is lost when it splits.'),
+    tools: () => ['nets'],
+    picture: guide => ({ ...fruiting(guide, 0.85), cover: 'mesh' }),
+    isLeftOut: guide => !guide.ripening.splits,
+    answers: ({ flower }) => [
+      say('Netted', 'main', { kind: 'fruitNetted', subjectId: flower.id, payload: {} }),
+    ],
+  },
+  harvest: {
+    words: 'harvest',
+    question: 'Is the fruit ripe?',
+    wait: 'toRipe',
+    cue: guide => cue(guide.ripening.cue),
+    tools: () => ['packets', 'pencil'],
+    picture: guide => fruiting(guide, 1),
+    schools: ['harvest'],
+    answers: () => [],
+  },
+}

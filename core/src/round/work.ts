@@ -1,0 +1,229 @@
+import type { BloomSign } from '../bloom/note'
+import type { CropGuide } from '../crops/guide'
+import { usualSchool } from '../crops/guide'
+import type { Answer, PassDetails } from '../flowers/answers'
+import { lostAnswer, say, usualPass } from '../flowers/answers'
+import type { Flower } from '../flowers/flower'
+import type { FlowerStep } from '../flowers/steps'
+import { FLOWER_STEPS } from '../flowers/steps'
+import type { Cue, Work } from '../flowers/work'
+import { FLOWER_WORK } from '../flowers/work'
+import type { Draft } from '../log/entry'
+import type { Subject } from '../log/kind'
+import type { ISODate } from '../time/days'
+
+/** A subject of work that is not done at a flower. */
+export interface AtSubject {
+  subject: Subject
+  /** the plant that it is done at */
+  plantId: string | null
+  placeId: string | null
+  /** for a plant that carries too many: fruits that may come off */
+  fruits: { id: string; code: string }[] | null
+}
+
+/** Work that is not done at a flower. */
+interface OtherWork extends Work {
+  /** empty where it needs more than an answer */
+  answers: (at: AtSubject, today: ISODate) => Answer[]
+}
+
+const BLOOM_KINDS = { plant: 'bloomSeen', sowing: 'trayBloomSeen', batch: 'batchBloomSeen' } as const
+/** What a bloom can be noted of. */
+export type Blooms = keyof typeof BLOOM_KINDS
+
+/** Notes what is seen of a bloom. */
+export const bloomDraft = (type: Blooms, subjectId: string, sign: BloomSign, on: ISODate): Draft => ({
+  kind: BLOOM_KINDS[type],
+  subjectId,
+  payload: { sign, on },
+})
+
+const see = ({ subject }: AtSubject, today: ISODate, label: string, tone: Answer['tone'], sign: BloomSign) =>
+  say(label, tone, bloomDraft(subject.type as Blooms, subject.id, sign, today))
+
+const dropped = (kind: 'taskDropped' | 'batchEnded', { subject }: AtSubject): Answer => ({
+  label: 'Not doing it',
+  tone: 'warn',
+  ask: { question: 'Why not?', reasons: ['no room', 'no time', 'not needed any more', 'plant too weak'] },
+  drafts: reason => [{ kind, subjectId: subject.id, payload: { reason } }],
+})
+const done = ({ subject }: AtSubject): Draft => ({ kind: 'taskDone', subjectId: subject.id, payload: {} })
+
+const otherWork = {
+  thinFruit: {
+    words: 'thin fruits',
+    question: 'Too many fruits on the plant',
+    cue: () => ({ yes: 'Take the youngest fruits off, and open flowers you do not need.', no: [] }),
+    tools: () => ['scissors'],
+    answers: ({ fruits }) =>
+      (fruits ?? []).map(({ id, code }, i) =>
+        say(`${code} off`, i === 0 ? 'main' : 'plain', {
+          kind: 'flowerLost',
+          subjectId: id,
+          payload: { reason: 'thinned for the fruit load' },
+        }),
+      ),
+  },
+  sow: {
+    words: 'sow',
+    question: 'Sow this seed',
+    cue: guide => ({ yes: guide.seedHandling.how, no: [] }),
+    tools: () => ['trays', 'labels'],
+    answers: () => [],
+  },
+  countUp: {
+    words: 'count seedlings',
+    question: 'How many more are up?',
+    wait: 'toUp',
+    cue: guide => ({ yes: guide.sowing.how, no: [] }),
+    answers: () => [],
+  },
+  bloomLook: {
+    words: 'look for first flowers',
+    question: 'Is the first flower open?',
+    cue: () => ({
+      yes: 'One flower open far enough to work or to give pollen counts as the first.',
+      no: ['a bud that only shows colour'],
+    }),
+    answers: (at, today) => [
+      see(at, today, 'First open', 'main', 'first'),
+      see(at, today, 'Not yet', 'plain', 'notYet'),
+      see(at, today, 'In full bloom', 'plain', 'full'),
+    ],
+  },
+  bloomEnd: {
+    words: 'look for last flowers',
+    question: 'Is it still in bloom?',
+    cue: () => ({
+      yes: 'The last flower counts when it fades and no bud follows that could still be worked.',
+      no: [],
+    }),
+    answers: (at, today) => [
+      see(at, today, 'Still in bloom', 'main', 'still'),
+      see(at, today, 'In full bloom', 'plain', 'full'),
+      see(at, today, 'Last flower', 'warn', 'last'),
+    ],
+  },
+  sowBatch: {
+    words: 'sow a batch',
+    question: 'Sow the batch',
+    cue: guide => ({ yes: guide.sowing.how, no: [] }),
+    tools: () => ['trays', 'labels'],
+    answers: at => {
+      const begun = (how: 'sown' | 'potted'): Draft => ({
+        kind: 'batchSown',
+        subjectId: at.subject.id,
+        payload: { how, placeId: at.placeId },
+      })
+      return [
+        say('Sown', 'main', begun('sown')),
+        say('Potted', 'plain', begun('potted')),
+        dropped('batchEnded', at),
+      ]
+    },
+  },
+  holdBack: {
+    words: 'hold back',
+    question: 'Move it to the cool',
+    cue: ({ bloom: { hold } }) => ({
+      yes: hold?.how ?? 'Keep it cool and light.',
+      no: hold ? [hold.against] : [],
+    }),
+    answers: at => [
+      say('It is in the cool', 'main', { kind: 'heldBack', subjectId: at.plantId!, payload: {} }, done(at)),
+      dropped('taskDropped', at),
+    ],
+  },
+  bringBack: {
+    words: 'bring back',
+    question: 'Bring it back from the cool',
+    cue: () => ({ yes: 'Back to its place; its first flowers come some days later.', no: [] }),
+    answers: at => [
+      say('It is back', 'main', { kind: 'broughtBack', subjectId: at.plantId!, payload: {} }, done(at)),
+      dropped('taskDropped', at),
+    ],
+  },
+  collectPollen: {
+    words: 'collect pollen',
+    question: 'Collect and keep its pollen',
+    cue: ({ bloom: { keeps } }) => ({
+      yes: keeps?.how ?? 'Dry it in the shade, then keep it cool and dry.',
+      no: keeps ? [keeps.against] : [],
+    }),
+    tools: () => ['dishes or bags', 'labels'],
+    answers: at => (at.subject.type === 'task' ? [dropped('taskDropped', at)] : []),
+  },
+  tubePollen: {
+    words: 'fill into tubes',
+    question: 'Is the pollen dry?',
+    cue: () => ({
+      yes: 'Dry pollen is loose and fluffy and falls when the dish is tapped; then into its tube with a drying agent.',
+      no: ['it clumps, or the anthers are still shut'],
+    }),
+    tools: () => ['pollen tubes', 'drying agent', 'labels'],
+    answers: () => [],
+  },
+  testPollen: {
+    words: 'test pollen',
+    question: 'Test the pollen',
+    cue: () => ({
+      yes: 'A trace on the medium or in the stain; when it has worked, count those that grew or coloured, field by field.',
+      no: [],
+    }),
+    tools: () => ['lens', 'slides and medium'],
+    answers: () => [],
+  },
+} satisfies Record<string, OtherWork>
+
+type OtherStep = keyof typeof otherWork
+const OTHER_WORK: Record<OtherStep, OtherWork> = otherWork
+
+/** What can be due in a garden: at a flower, and beside it. */
+export type RoundStep = FlowerStep | OtherStep
+
+/** Every step of the round. */
+export const WORK: Record<RoundStep, Work> = { ...FLOWER_WORK, ...OTHER_WORK }
+
+/** True for what is done at a flower. */
+export const isFlowerStep = (step: RoundStep): step is FlowerStep =>
+  (FLOWER_STEPS as readonly string[]).includes(step)
+
+/** What a screen asks at a step of a crop: where the usual school leaves a step out, it asks whether it is left. */
+export function questionAt(step: RoundStep, guide: CropGuide): string {
+  const leftOut = isFlowerStep(step) ? FLOWER_WORK[step].leftOutQuestion : undefined
+  return leftOut && usualSchool(guide, leftOut.school) === 'none' ? leftOut.words : WORK[step].question
+}
+
+/** What to look for at a step of a crop. */
+export const cueOf = (step: RoundStep, guide: CropGuide): Cue => WORK[step].cue(guide)
+
+/**
+ * The answers that a person can give at a flower: those of the step, none where it needs more than an answer; and that it is lost,
+ * which is open at every step.
+ *
+ * @param pass what is told of the pass of pollen; absent: the crop's usual way
+ */
+export const answersAt = (
+  step: FlowerStep,
+  flower: Flower,
+  guide: CropGuide,
+  pass: PassDetails = usualPass(guide),
+): Answer[] => [...FLOWER_WORK[step].answers({ flower, guide, pass }), lostAnswer(flower, guide)]
+
+/**
+ * The answers that a person can give at a stop of the round.
+ *
+ * @param stop its `flower` where the work is done at one
+ * @param pass what is told of the pass of pollen; absent: the crop's usual way
+ */
+export function answersTo(
+  stop: AtSubject & { step: RoundStep; flower: Flower | null },
+  guide: CropGuide,
+  today: ISODate,
+  pass?: PassDetails,
+): Answer[] {
+  const { step, flower } = stop
+  if (!isFlowerStep(step)) return OTHER_WORK[step].answers(stop, today)
+  return flower ? answersAt(step, flower, guide, pass) : []
+}
