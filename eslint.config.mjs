@@ -16,6 +16,8 @@ const closed = (files, patterns, message) => ({
   },
 })
 
+const screens = ['**/app/**', 'vue', 'vue/*', 'vuetify', 'vuetify/*']
+
 export default withNuxt(
   { ignores: ['server/db/migrations/**'] },
   closed(
@@ -42,10 +44,22 @@ export default withNuxt(
     ['**/server/**', '**/app/**', '**/demo/**', 'vue', 'nuxt/*', 'drizzle-orm', 'node:*'],
     'shared says what crosses the wire; it knows only core.',
   ),
+  closed(['server/**/*.ts'], screens, 'The server does not know the screens.'),
+  // Under server/db: rows ← held ← pages; the later settings of a file take the place of the earlier ones.
   closed(
-    ['server/**/*.ts'],
-    ['**/app/**', 'vue', 'vue/*', 'vuetify', 'vuetify/*'],
-    'The server does not know the screens.',
+    ['server/db/*.ts', 'server/db/rows/**/*.ts'],
+    [...screens, '**/pages/**', '**/held/**'],
+    'What reads rows knows neither the held gardens nor the pages that are made of them.',
+  ),
+  closed(
+    ['server/db/held/**/*.ts'],
+    [...screens, '**/pages/**'],
+    'What is held of a garden does not know the pages that are made of it.',
+  ),
+  closed(
+    ['server/db/pages/**/*.ts'],
+    [...screens, './*', '**/pages/**'],
+    'No page is made of another one: what both need goes to the core, to held or to rows.',
   ),
   closed(
     ['app/**/*.{ts,vue}'],

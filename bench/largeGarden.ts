@@ -4,8 +4,8 @@ import { v7 } from 'uuid'
 import { demoEntries, demoGardenWish } from '../demo/garden'
 import { NOW } from '../demo/scribe'
 import type { Database } from '../server/db/connection'
-import { createGarden, gardenById, placesOf, skipCodes } from '../server/db/queries/garden'
-import { record } from '../server/db/queries/log'
+import { createGarden, gardenById, placesOf, skipCodes } from '../server/db/rows/garden'
+import { record } from '../server/db/rows/log'
 
 /** Tellings of the demo garden's story, 40 crosses each. */
 const TELLINGS = 12

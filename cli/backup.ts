@@ -4,7 +4,7 @@ import { rename, rm } from 'node:fs/promises'
 import { parseArgs } from 'node:util'
 import { SNAPSHOT, backup, restore, writerTo } from '../server/db/backup'
 import { migrate } from '../server/db/migrate'
-import { lastingGardens } from '../server/db/queries/garden'
+import { lastingGardens } from '../server/db/rows/garden'
 import { complain } from './complain'
 import { onDatabase, progressOf } from './database'
 

@@ -1,6 +1,6 @@
 import { parseArgs } from 'node:util'
-import { lastingGardens } from '../server/db/queries/garden'
-import { rebuild } from '../server/db/queries/log'
+import { lastingGardens } from '../server/db/rows/garden'
+import { rebuild } from '../server/db/rows/log'
 import { onDatabase, progressOf } from './database'
 
 /** `rebuild`: read models from the log; prints a line of JSON for each garden, with the subjects that differed. */

@@ -3,7 +3,7 @@ import { loadDemo } from '../server/demoGarden'
 import { open } from '../server/db/connection'
 import { MayNotMakeRole } from '../server/db/grants'
 import { prepareDatabase } from '../server/db/prepare'
-import { hasDemo } from '../server/db/queries/garden'
+import { hasDemo } from '../server/db/rows/garden'
 
 const url = process.env.DATABASE_URL!
 await prepareDatabase(url).catch(error => {

@@ -1,8 +1,8 @@
 import { demoGardenWish, demoEntries } from '../demo/garden'
 import type { Database } from './db/connection'
-import { createGarden, gardenById, placesOf, skipCodes } from './db/queries/garden'
-import { record } from './db/queries/log'
-import { addPerson } from './db/queries/people'
+import { createGarden, gardenById, placesOf, skipCodes } from './db/rows/garden'
+import { record } from './db/rows/log'
+import { addPerson } from './db/rows/people'
 
 /** Makes the demo garden and writes its story into the log, the way people would have: everything shown comes from entries. */
 export async function loadDemo(db: Database): Promise<{ entries: number }> {

@@ -5,7 +5,7 @@ import { Id } from '@virgulta/core/log/kind'
 import type { Parent as OddsParent } from '@virgulta/core/odds/generations'
 import type { Genetics } from '@virgulta/core/odds/genome'
 import * as v from 'valibot'
-import type { Parent } from './crosses'
+import type { Parent } from './parent'
 
 /** An aim in the list. */
 export interface AimRow {

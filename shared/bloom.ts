@@ -8,7 +8,7 @@ import type { FormId } from '@virgulta/core/crops/forms/forms'
 import type { BloomForecast } from '@virgulta/core/garden/blooms'
 import type { DayView } from '@virgulta/core/weather/known'
 import * as v from 'valibot'
-import type { Parent } from './crosses'
+import type { Parent } from './parent'
 
 /** Which part of the year is looked at, and which plants. */
 export const BloomQuery = v.pipe(

@@ -1,7 +1,7 @@
 import type { Cross } from '@virgulta/core/crosses/cross'
 import type { Plant } from '@virgulta/core/plants/plant'
-import type { Parent } from './crosses'
-import type { SeedDoubt } from './seed'
+import type { Parent } from './parent'
+import type { SeedDoubt } from '@virgulta/core/garden/doubts'
 
 /** A family in the list. */
 export interface FamilyRow {

@@ -1,3 +1,4 @@
+import type { PlantDoubts } from '@virgulta/core/garden/doubts'
 import type { FruitLoad } from '@virgulta/core/plants/fruitLoad'
 import type { Batch } from '@virgulta/core/bloom/batch'
 import type { Summaries } from '@virgulta/core/aims/bench'
@@ -5,10 +6,10 @@ import type { Possible } from '@virgulta/core/odds/carriers'
 import type { Plant } from '@virgulta/core/plants/plant'
 import { PLANT_KINDS } from '@virgulta/core/plants/kinds'
 import * as v from 'valibot'
-import type { CrossRow, Parent } from './crosses'
+import type { CrossRow } from './crosses'
+import type { Parent } from './parent'
 import { Sought } from './find'
 import type { LogLine } from './entries'
-import type { SeedDoubt } from './seed'
 
 /** What a list of plants can be asked for, as it stands in the address. */
 export const PlantQuery = v.object({
@@ -51,7 +52,7 @@ export interface PlantStory {
   batches: Batch[]
   load: FruitLoad
   /** doubts about the seed that it, and its forebears back to the founders, came from: those nearest first */
-  doubts: { plant: { id: string; name: string }; doubts: SeedDoubt[]; flowers: number }[]
+  doubts: PlantDoubts[]
   log: LogLine[]
 }
 

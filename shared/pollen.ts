@@ -6,7 +6,7 @@ import type { PollenAnswer } from '@virgulta/core/pollen/plan'
 import type { Store } from '@virgulta/core/pollen/store'
 import type { TestVerdict } from '@virgulta/core/pollen/tells'
 import type { Tube, TubeTest } from '@virgulta/core/pollen/tube'
-import type { Parent } from './crosses'
+import type { Parent } from './parent'
 import type { LogLine } from './entries'
 
 /** A tube as the shelf shows it. */

@@ -7,7 +7,7 @@ import type { Stop } from '@virgulta/core/round/round'
 import type { Sowing } from '@virgulta/core/seed/sowing'
 import type { MarkKind } from '@virgulta/core/tags/marks'
 import * as v from 'valibot'
-import type { Parent } from './crosses'
+import type { Parent } from './parent'
 import type { LogLine } from './entries'
 
 /** The day a round is asked for, absent: today; and how much of it. */

@@ -1,13 +1,8 @@
+import type { SeedDoubt } from '@virgulta/core/garden/doubts'
 import type { SeedLot } from '@virgulta/core/seed/lot'
 import type { Sowing } from '@virgulta/core/seed/sowing'
-import type { Parent } from './crosses'
+import type { Parent } from './parent'
 import type { LogLine } from './entries'
-
-/** What makes seed doubtful, and at how many of its flowers. */
-export interface SeedDoubt {
-  words: string
-  flowers: number
-}
 
 interface OfCross {
   crossCode: string

@@ -1,7 +1,7 @@
 import type { SQL } from 'drizzle-orm'
 import { sql } from 'drizzle-orm'
-import type { PgColumn, PgTransactionConfig } from 'drizzle-orm/pg-core'
 import { drizzle } from 'drizzle-orm/node-postgres'
+import type { PgColumn, PgTransactionConfig } from 'drizzle-orm/pg-core'
 import { Pool } from 'pg'
 import * as schema from './schema'
 

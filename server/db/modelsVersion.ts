@@ -1,8 +1,8 @@
 import { Refusal } from '@virgulta/core/log/refusal'
 import { and, eq, isNotNull, or } from 'drizzle-orm'
 import { open } from './connection'
-import { lastingGardens } from './queries/garden'
-import { rebuild } from './queries/log'
+import { lastingGardens } from './rows/garden'
+import { rebuild } from './rows/log'
 import { gardens, modelsVersion } from './schema'
 
 /** Grows when the core folds entries to states of another shape, or the demo garden tells another story. */

@@ -5,7 +5,6 @@ import { and, eq, getTableColumns, sql } from 'drizzle-orm'
 import type { PgTable } from 'drizzle-orm/pg-core'
 import type { Database } from './connection'
 import { among } from './connection'
-import { sound } from './sound'
 import {
   aims,
   batches,
@@ -27,6 +26,7 @@ import {
   traits,
   tubes,
 } from './schema'
+import { sound } from './sound'
 
 const ofCrop = ({ crop }: { crop: string }) => ({ crop })
 

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { and, desc, eq, notInArray } from 'drizzle-orm'
 import type { PrintedTag, Printout } from '../../shared/tags'
 import type { Database } from '../db/connection'
-import type { Garden } from '../db/queries/garden'
+import type { Garden } from '../db/garden'
 import { printouts } from '../db/schema'
 
 /** A printer of single labels. */

@@ -1,5 +1,5 @@
 import type { Database } from '../db/connection'
-import { accountAt, makeReset } from '../db/queries/people'
+import { accountAt, makeReset } from '../db/rows/people'
 import { ownAddress } from '../utils/doors'
 import { mail } from './mail'
 

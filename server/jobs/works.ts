@@ -4,9 +4,9 @@ import type { Compared, JobKind, Restored } from '../../shared/jobs'
 import { restore } from '../db/backup'
 import type { Database } from '../db/connection'
 import { inGarden } from '../db/connection'
-import { gardenFor } from '../db/queries/garden'
-import { bytesOf, forgetFile } from '../db/queries/jobs'
-import { rebuild } from '../db/queries/log'
+import { gardenFor } from '../db/rows/garden'
+import { bytesOf, forgetFile } from '../db/rows/jobs'
+import { rebuild } from '../db/rows/log'
 
 /** Told how much is done, of how much. */
 export type Report = (done: number, of: number) => void

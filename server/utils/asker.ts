@@ -2,7 +2,7 @@ import type { H3Event } from 'h3'
 import { getCookie, getRequestHeader, getRequestProtocol } from 'h3'
 import type { TokenKind } from '../../shared/people'
 import { database } from '../db/connection'
-import { tokenHolder } from '../db/queries/tokens'
+import { tokenHolder } from '../db/rows/tokens'
 
 /** Who asks: a person whose browser carries a sealed cookie, or a program with an access token. */
 export interface Asker {

@@ -1,6 +1,6 @@
 <!-- Seed parent × pollen parent. -->
 <script setup lang="ts">
-import type { Parent } from '#shared/crosses'
+import type { Parent } from '#shared/parent'
 
 const { seedParent, pollenParent, links } = defineProps<{
   seedParent: Pick<Parent, 'id' | 'name'>

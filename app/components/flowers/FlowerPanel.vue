@@ -14,7 +14,8 @@ import type { TubeAtHand } from '@virgulta/core/garden/pollen'
 import type { Plant } from '@virgulta/core/plants/plant'
 import { WORK, answersAt, questionAt } from '@virgulta/core/round/work'
 import { dayInWords } from '@virgulta/core/time/days'
-import type { CrossPage, Parent } from '#shared/crosses'
+import type { CrossPage } from '#shared/crosses'
+import type { Parent } from '#shared/parent'
 import type { LogLine } from '#shared/entries'
 
 const {

@@ -3,7 +3,7 @@
 import type { Plant } from '@virgulta/core/plants/plant'
 import type { MarkKind } from '@virgulta/core/tags/marks'
 import { freeMark, markInWords } from '@virgulta/core/tags/marks'
-import type { Parent } from '#shared/crosses'
+import type { Parent } from '#shared/parent'
 
 const { plant, fathers } = defineProps<{
   plant: Plant

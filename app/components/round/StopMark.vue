@@ -1,7 +1,7 @@
 <!-- On a plant whose flowers carry marks: the mark of this cross, and what the others mean. -->
 <script setup lang="ts">
 import { markInWords } from '@virgulta/core/tags/marks'
-import type { Parent } from '#shared/crosses'
+import type { Parent } from '#shared/parent'
 import type { RoundStop } from '#shared/round'
 
 const { marks, pollenParent } = defineProps<{

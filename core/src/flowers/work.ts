@@ -39,6 +39,8 @@ export interface FlowerWork extends Work {
   isLeftOut?: (guide: CropGuide) => boolean
   /** for what prepares the flower: whether it was done, or need not be */
   isDone?: (flower: Flower, guide: CropGuide) => boolean
+  /** what is said of seed whose flower went without it, and whether this one did not */
+  without?: { words: string; isDone: (flower: Flower) => boolean }
   /** the flower's own hours decide when it is done */
   isByTheHour?: boolean
   /** what practitioners do differently at it */
@@ -116,6 +118,10 @@ export const FLOWER_WORK: Record<FlowerStep, FlowerWork> = {
     schools: ['emasculation', 'petals'],
     isLeftOut: guide => !guide.emasculation.needed,
     isDone: flower => flower.emasculatedOn !== null,
+    without: {
+      words: 'was not emasculated',
+      isDone: flower => flower.emasculatedOn !== null && flower.emasculation?.school !== 'none',
+    },
     answers: emasculationAnswers,
   },
   wash: {
@@ -129,6 +135,11 @@ export const FLOWER_WORK: Record<FlowerStep, FlowerWork> = {
     isDone: (flower, { emasculation }) =>
       flower.emasculation?.school === 'none' ||
       (emasculation.needed && flower.washes.length >= emasculation.washes),
+    // What was not emasculated has nothing to wash or to look over.
+    without: {
+      words: 'was not washed',
+      isDone: flower => flower.washes.length > 0 || flower.emasculatedOn === null,
+    },
     answers: ({ flower }) => [
       say('Washed and dry', 'main', { kind: 'washed', subjectId: flower.id, payload: {} }),
     ],
@@ -145,6 +156,11 @@ export const FLOWER_WORK: Record<FlowerStep, FlowerWork> = {
     }),
     isLeftOut: guide => !guide.emasculation.needed,
     isDone: flower => flower.lens !== null || flower.emasculation?.school === 'none',
+    without: {
+      words: 'was not looked over with a lens',
+      isDone: flower =>
+        flower.lens !== null || flower.emasculatedOn === null || flower.emasculation?.school === 'none',
+    },
     answers: ({ flower: { id: subjectId } }) => [
       say('Clean', 'main', { kind: 'lensChecked', subjectId, payload: { found: 'clean' } }),
       askBack('Some left', 'warn', 'How many were left?', [...counts(3), 'more'], left => [
@@ -165,6 +181,10 @@ export const FLOWER_WORK: Record<FlowerStep, FlowerWork> = {
     picture: guide => ({ ...prepared(guide), cover: coverOf(guide) }),
     schools: ['cover'],
     isDone: flower => flower.isolation !== null,
+    without: {
+      words: 'was not isolated',
+      isDone: flower => flower.isolation !== null && flower.isolation.way !== 'none',
+    },
     answers: coverAnswers,
   },
   cutSilks: {
@@ -175,6 +195,7 @@ export const FLOWER_WORK: Record<FlowerStep, FlowerWork> = {
     tools: guide => ['scissors', ...coverTools(guide)],
     picture: guide => ({ ...prepared(guide), cover: coverOf(guide) }),
     isDone: flower => flower.silksCutOn !== null,
+    without: { words: 'silks were not cut back', isDone: flower => flower.silksCutOn !== null },
     answers: ({ flower }) => [
       say('Silks cut, closed again', 'main', { kind: 'silksCut', subjectId: flower.id, payload: {} }),
     ],
@@ -225,6 +246,10 @@ export const FLOWER_WORK: Record<FlowerStep, FlowerWork> = {
       stigma: 'pollinated',
       cover: coverOf(guide),
     }),
+    without: {
+      words: 'was not closed again after pollination',
+      isDone: flower => flower.coveredAgainOn !== null,
+    },
     answers: coverAnswers,
   },
   takeLook: {

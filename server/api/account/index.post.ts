@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import type { SignedUp } from '../../../shared/people'
 import { NewAccount } from '../../../shared/people'
 import type { Database } from '../../db/connection'
-import { accountAt, signUp } from '../../db/queries/people'
+import { accountAt, signUp } from '../../db/rows/people'
 import { sendPasswordLink } from '../../devices/passwordLetter'
 
 /** Who has the letter chooses the password; until then nobody has one. */

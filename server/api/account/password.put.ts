@@ -1,5 +1,5 @@
 import { PasswordChange } from '../../../shared/people'
-import { accountAt, setPassword } from '../../db/queries/people'
+import { accountAt, setPassword } from '../../db/rows/people'
 
 export default accountRoute(
   { does: 'Changes the password; other devices are signed out', body: PasswordChange, tries: 'sign-in' },

@@ -1,5 +1,5 @@
 import { Reset } from '../../../shared/people'
-import { resetPassword } from '../../db/queries/people'
+import { resetPassword } from '../../db/rows/people'
 
 export default openRoute(
   {

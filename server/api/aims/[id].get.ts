@@ -1,5 +1,5 @@
 import { AimQuery } from '../../../shared/aims'
-import { aimPage } from '../../db/queries/aims'
+import { aimPage } from '../../db/pages/aims'
 
 export default gardenRoute(
   'guest',

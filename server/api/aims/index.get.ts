@@ -1,3 +1,3 @@
-import { aimRows } from '../../db/queries/aims'
+import { aimRows } from '../../db/pages/aims'
 
 export default gardenRoute('guest', { does: 'All aims' }, ({ db, garden }) => aimRows(db, garden))

@@ -1,4 +1,4 @@
-import { hoursPage } from '../../db/queries/bloom'
+import { hoursPage } from '../../db/pages/bloom'
 
 export default gardenRoute(
   'guest',

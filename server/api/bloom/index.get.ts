@@ -1,5 +1,5 @@
 import { BloomQuery } from '../../../shared/bloom'
-import { bloomPage } from '../../db/queries/bloom'
+import { bloomPage } from '../../db/pages/bloom'
 
 export default gardenRoute(
   'guest',

@@ -1,5 +1,5 @@
 import { MeetQuery } from '../../../shared/bloom'
-import { meetPage } from '../../db/queries/bloom'
+import { meetPage } from '../../db/pages/bloom'
 
 export default gardenRoute(
   'guest',

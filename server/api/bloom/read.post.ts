@@ -1,5 +1,5 @@
 import { BloomText } from '../../../shared/bloom'
-import { readBlooms } from '../../db/queries/bloom'
+import { readBlooms } from '../../db/pages/bloom'
 
 export default gardenRoute(
   'hand',

@@ -1,7 +1,7 @@
 import { database, inGarden } from '../../db/connection'
-import { calendarOf } from '../../db/queries/calendar'
-import { gardenFor } from '../../db/queries/garden'
-import { tokenHolder } from '../../db/queries/tokens'
+import { calendarOf } from '../../db/pages/calendar'
+import { gardenFor } from '../../db/rows/garden'
+import { tokenHolder } from '../../db/rows/tokens'
 
 export default openRoute(
   {

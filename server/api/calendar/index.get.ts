@@ -1,4 +1,4 @@
-import { calendarOf } from '../../db/queries/calendar'
+import { calendarOf } from '../../db/pages/calendar'
 
 export default gardenRoute(
   'guest',

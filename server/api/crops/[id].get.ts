@@ -1,5 +1,5 @@
 import { RecordsQuery } from '../../../shared/crops'
-import { cropPage } from '../../db/queries/crops'
+import { cropPage } from '../../db/pages/crops'
 
 export default gardenRoute(
   'guest',

@@ -1,4 +1,4 @@
-import { crossRows } from '../../db/queries/crosses'
+import { crossRows } from '../../db/pages/crosses'
 
 export default gardenRoute('guest', { does: 'All crosses, as far as each has come' }, ({ db, garden }) =>
   crossRows(db, garden),

@@ -1,5 +1,5 @@
 import { PlanQuery } from '../../../shared/crosses'
-import { planAnswer } from '../../db/queries/crosses'
+import { planAnswer } from '../../db/pages/crosses'
 
 export default gardenRoute(
   'guest',

@@ -1,6 +1,6 @@
 import type { DevicesPage } from '../../../shared/tags'
 import { printerOf } from '../../devices/labelPrinter'
-import { stationView } from '../../db/queries/weather'
+import { stationView } from '../../db/held/gardenDay'
 
 export default gardenRoute(
   'guest',

@@ -1,5 +1,5 @@
 import { LogQuery } from '../../../shared/entries'
-import { logPage } from '../../db/queries/lines'
+import { logPage } from '../../db/held/lines'
 
 export default gardenRoute(
   'guest',

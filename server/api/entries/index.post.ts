@@ -1,6 +1,6 @@
 import { NewEntries } from '../../../shared/entries'
-import { addPlaces } from '../../db/queries/garden'
-import { record } from '../../db/queries/log'
+import { addPlaces } from '../../db/rows/garden'
+import { record } from '../../db/rows/log'
 
 export default gardenRoute(
   'hand',

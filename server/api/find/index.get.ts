@@ -1,5 +1,5 @@
 import { FindQuery } from '../../../shared/find'
-import { find } from '../../db/queries/find'
+import { find } from '../../db/pages/find'
 
 export default gardenRoute(
   'guest',

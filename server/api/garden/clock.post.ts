@@ -1,6 +1,6 @@
 import { addDays, instantAt } from '@virgulta/core/time/days'
 import { ClockStep } from '../../../shared/garden'
-import { setClock } from '../../db/queries/garden'
+import { setClock } from '../../db/rows/garden'
 
 /** Hour at which a new day of the demo garden begins. */
 const MORNING = 6

@@ -1,6 +1,6 @@
 import { GardenEnd } from '../../../shared/garden'
-import { letGoOf } from '../../db/heldGarden'
-import { deleteGarden } from '../../db/queries/garden'
+import { letGoOf } from '../../db/held/heldGarden'
+import { deleteGarden } from '../../db/rows/garden'
 
 export default gardenRoute(
   'keeper',

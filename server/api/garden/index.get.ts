@@ -2,9 +2,9 @@ import type { OpenGarden } from '../../../shared/garden'
 import { usualKind } from '@virgulta/core/plants/kinds'
 import { definitionOf } from '@virgulta/core/crops/definition'
 import { grownCrops } from '@virgulta/core/garden/blooms'
-import { heldGarden } from '../../db/heldGarden'
-import { placesOf } from '../../db/queries/garden'
-import { ownDefinitions } from '../../db/queries/genes'
+import { heldGarden } from '../../db/held/heldGarden'
+import { placesOf } from '../../db/rows/garden'
+import { ownDefinitions } from '../../db/held/genes'
 
 export default gardenRoute(
   'guest',

@@ -1,5 +1,5 @@
 import { SiteWish } from '../../../shared/bloom'
-import { setSite } from '../../db/queries/garden'
+import { setSite } from '../../db/rows/garden'
 
 export default gardenRoute(
   'keeper',

@@ -1,4 +1,4 @@
-import { sizeOf } from '../../db/queries/log'
+import { sizeOf } from '../../db/rows/log'
 
 export default gardenRoute(
   'keeper',

@@ -1,5 +1,5 @@
 import { StationSwitch } from '../../../shared/garden'
-import { setStation } from '../../db/queries/garden'
+import { setStation } from '../../db/rows/garden'
 
 export default gardenRoute(
   'keeper',

@@ -1,6 +1,6 @@
 import { NewGarden } from '../../../shared/garden'
-import { checkRoomForGarden, createGarden } from '../../db/queries/garden'
-import { personOf } from '../../db/queries/people'
+import { checkRoomForGarden, createGarden } from '../../db/rows/garden'
+import { personOf } from '../../db/rows/people'
 
 export default accountRoute(
   { does: 'Starts a garden and opens it; who starts it is its keeper', body: NewGarden },

@@ -1,6 +1,6 @@
 import { RestoreWish } from '../../../shared/jobs'
-import { checkRoomForGarden } from '../../db/queries/garden'
-import { piecesOf } from '../../db/queries/jobs'
+import { checkRoomForGarden } from '../../db/rows/garden'
+import { piecesOf } from '../../db/rows/jobs'
 import { enqueue } from '../../jobs/queue'
 
 export default accountRoute(

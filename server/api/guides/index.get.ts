@@ -1,5 +1,5 @@
 import type { OwnGuides } from '../../../shared/crops'
-import { customGuides } from '../../db/queries/garden'
+import { customGuides } from '../../db/held/learnt'
 
 export default gardenRoute(
   'guest',

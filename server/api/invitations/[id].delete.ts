@@ -1,4 +1,4 @@
-import { revokeInvitation } from '../../db/queries/members'
+import { revokeInvitation } from '../../db/rows/members'
 
 export default gardenRoute('keeper', { does: 'Withdraws an invitation' }, async ({ event, db, garden }) =>
   (await revokeInvitation(db, garden, idOf(event))) ? { ok: true } : notFound(),

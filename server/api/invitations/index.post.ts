@@ -1,6 +1,6 @@
 import { NewInvitation } from '../../../shared/people'
 import { mail } from '../../devices/mail'
-import { invite } from '../../db/queries/members'
+import { invite } from '../../db/rows/members'
 
 export default gardenRoute(
   'keeper',

@@ -1,6 +1,6 @@
 import { InvitationSecret } from '../../../shared/people'
-import { takeInvitation } from '../../db/queries/members'
-import { personOf } from '../../db/queries/people'
+import { takeInvitation } from '../../db/rows/members'
+import { personOf } from '../../db/rows/people'
 
 export default accountRoute(
   {

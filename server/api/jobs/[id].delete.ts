@@ -1,4 +1,4 @@
-import { cancelJob } from '../../db/queries/jobs'
+import { cancelJob } from '../../db/rows/jobs'
 
 export default personRoute(
   { does: 'Stops a long work; nothing of it stays' },

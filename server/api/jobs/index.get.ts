@@ -1,4 +1,4 @@
-import { jobsOf } from '../../db/queries/jobs'
+import { jobsOf } from '../../db/rows/jobs'
 
 export default personRoute(
   { does: 'The person’s long works, the latest first, as far as each has come' },

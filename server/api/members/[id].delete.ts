@@ -1,4 +1,4 @@
-import { changeMember } from '../../db/queries/members'
+import { changeMember } from '../../db/rows/members'
 
 export default gardenRoute(
   'guest',

@@ -1,5 +1,5 @@
 import { MemberChange } from '../../../shared/people'
-import { changeMember } from '../../db/queries/members'
+import { changeMember } from '../../db/rows/members'
 
 export default gardenRoute(
   'keeper',

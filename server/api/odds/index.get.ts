@@ -1,5 +1,5 @@
 import { OddsQuery } from '../../../shared/aims'
-import { oddsPage } from '../../db/queries/aims'
+import { oddsPage } from '../../db/pages/aims'
 
 export default gardenRoute(
   'guest',

@@ -1,4 +1,4 @@
-import { familyPage } from '../../db/queries/offspring'
+import { familyPage } from '../../db/pages/offspring'
 
 export default gardenRoute(
   'guest',

@@ -1,5 +1,5 @@
 import { PlantQuery } from '../../../shared/plants'
-import { plantPage } from '../../db/queries/plants'
+import { plantPage } from '../../db/pages/plants'
 
 export default gardenRoute(
   'guest',

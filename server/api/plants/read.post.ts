@@ -1,5 +1,5 @@
 import { PlantText } from '../../../shared/plants'
-import { readPlants } from '../../db/queries/plants'
+import { readPlants } from '../../db/pages/plants'
 
 export default gardenRoute(
   'hand',

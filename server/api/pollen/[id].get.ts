@@ -1,4 +1,4 @@
-import { tubePage } from '../../db/queries/pollen'
+import { tubePage } from '../../db/pages/pollen'
 
 export default gardenRoute(
   'guest',

@@ -1,4 +1,4 @@
-import { pollenShelf } from '../../db/queries/pollen'
+import { pollenShelf } from '../../db/pages/pollen'
 
 export default gardenRoute(
   'guest',

@@ -1,5 +1,5 @@
 import { TagSheetQuery } from '../../../shared/tags'
-import { labelsOfTubes } from '../../db/queries/tags'
+import { labelsOfTubes } from '../../db/pages/tags'
 import { answerSheet } from '../../print/answer'
 
 export default gardenRoute(

@@ -1,4 +1,4 @@
-import { pollenSeason } from '../../db/queries/pollen'
+import { pollenSeason } from '../../db/pages/pollen'
 
 export default gardenRoute(
   'guest',

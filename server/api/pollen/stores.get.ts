@@ -1,4 +1,4 @@
-import { pollenStores } from '../../db/queries/pollen'
+import { pollenStores } from '../../db/pages/pollen'
 
 export default gardenRoute(
   'guest',

@@ -1,5 +1,5 @@
 import { RoundQuery } from '../../../shared/round'
-import { roundOn } from '../../db/queries/round'
+import { roundOn } from '../../db/pages/round'
 
 export default gardenRoute(
   'guest',

@@ -1,5 +1,5 @@
 import { SeasonQuery } from '../../../shared/round'
-import { seasonOf } from '../../db/queries/round'
+import { seasonOf } from '../../db/pages/round'
 
 export default gardenRoute(
   'guest',

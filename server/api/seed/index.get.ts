@@ -1,4 +1,4 @@
-import { seedShelf } from '../../db/queries/seed'
+import { seedShelf } from '../../db/pages/seed'
 
 export default gardenRoute('guest', { does: 'All packets of seed and all trays' }, ({ db, garden }) =>
   seedShelf(db, garden),

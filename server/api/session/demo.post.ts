@@ -1,4 +1,4 @@
-import { clearExpired, copyDemo, hasRoomForDemo } from '../../db/queries/garden'
+import { clearExpired, copyDemo, hasRoomForDemo } from '../../db/rows/garden'
 
 export default openRoute(
   { does: 'Opens a copy of the demo garden, for this visitor alone', tries: 'demo' },

@@ -1,4 +1,4 @@
-import { signOutEverywhere } from '../../db/queries/people'
+import { signOutEverywhere } from '../../db/rows/people'
 
 export default accountRoute({ does: 'Signs out on every device' }, async ({ event, db, personId }) => {
   await signOutEverywhere(db, personId)

@@ -1,5 +1,5 @@
 import { OpenWish } from '../../../shared/people'
-import { gardensOf, personOf } from '../../db/queries/people'
+import { gardensOf, personOf } from '../../db/rows/people'
 
 export default accountRoute(
   { does: 'Opens one of the person’s gardens', body: OpenWish },

@@ -1,7 +1,7 @@
 import type { Session } from '../../../shared/people'
 import { inGarden, knowing } from '../../db/connection'
-import { gardenFor, hasDemo } from '../../db/queries/garden'
-import { gardensOf, personOf } from '../../db/queries/people'
+import { gardenFor, hasDemo } from '../../db/rows/garden'
+import { gardensOf, personOf } from '../../db/rows/people'
 
 export default openRoute(
   { does: 'Who is signed in, to which gardens they belong, and which one is open' },

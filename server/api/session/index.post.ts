@@ -1,6 +1,6 @@
 import { SignIn } from '../../../shared/people'
 import { knowing } from '../../db/connection'
-import { accountAt, gardensOf, personOf } from '../../db/queries/people'
+import { accountAt, gardensOf, personOf } from '../../db/rows/people'
 
 export default openRoute(
   { does: 'Signs in; who belongs to one garden has it open', body: SignIn, tries: 'sign-in' },

@@ -1,5 +1,5 @@
 import { TagWish } from '../../../shared/entries'
-import { freshCodes } from '../../db/queries/garden'
+import { freshCodes } from '../../db/rows/garden'
 
 export default gardenRoute(
   'hand',

@@ -1,6 +1,6 @@
 import { PrintWish } from '../../../shared/tags'
 import { printerOf } from '../../devices/labelPrinter'
-import { labelsOfTubes, tagsOfCross } from '../../db/queries/tags'
+import { labelsOfTubes, tagsOfCross } from '../../db/pages/tags'
 
 export default gardenRoute(
   'hand',

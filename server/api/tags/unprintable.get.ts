@@ -1,5 +1,5 @@
 import { UnprintableQuery } from '../../../shared/tags'
-import { labelsOfTubes, tagsOfCross } from '../../db/queries/tags'
+import { labelsOfTubes, tagsOfCross } from '../../db/pages/tags'
 import { heavily } from '../../heavy/pool'
 
 export default gardenRoute(

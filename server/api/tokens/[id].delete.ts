@@ -1,4 +1,4 @@
-import { revokeToken } from '../../db/queries/tokens'
+import { revokeToken } from '../../db/rows/tokens'
 
 export default gardenRoute(
   'guest',

@@ -1,4 +1,4 @@
-import { tokensOf } from '../../db/queries/tokens'
+import { tokensOf } from '../../db/rows/tokens'
 
 export default gardenRoute(
   'guest',

@@ -1,5 +1,5 @@
 import { NewToken } from '../../../shared/people'
-import { makeToken } from '../../db/queries/tokens'
+import { makeToken } from '../../db/rows/tokens'
 
 export default gardenRoute(
   'guest',

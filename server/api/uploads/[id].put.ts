@@ -1,5 +1,5 @@
 import { PIECE_BYTES, PieceQuery } from '../../../shared/jobs'
-import { filesOf, keepPiece, waitingBytes } from '../../db/queries/jobs'
+import { filesOf, keepPiece, waitingBytes } from '../../db/rows/jobs'
 
 /** Files of one person that may wait for their work. */
 const MOST_FILES = 3

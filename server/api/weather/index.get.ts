@@ -1,4 +1,4 @@
-import { weatherPage } from '../../db/queries/weather'
+import { weatherPage } from '../../db/pages/weather'
 
 export default gardenRoute(
   'guest',

@@ -1,4 +1,4 @@
-import { crossPage } from '../../../db/queries/crosses'
+import { crossPage } from '../../../db/pages/crosses'
 
 export default gardenRoute(
   'guest',

@@ -1,5 +1,5 @@
 import { TagSheetQuery } from '../../../../shared/tags'
-import { tagsOfCross } from '../../../db/queries/tags'
+import { tagsOfCross } from '../../../db/pages/tags'
 import { answerSheet } from '../../../print/answer'
 
 export default gardenRoute(

@@ -1,5 +1,5 @@
 import { PlaceChange } from '../../../../shared/garden'
-import { changePlace } from '../../../db/queries/garden'
+import { changePlace } from '../../../db/rows/garden'
 
 export default gardenRoute(
   'hand',

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { NewPlace } from '../../../../shared/garden'
-import { addPlaces } from '../../../db/queries/garden'
+import { addPlaces } from '../../../db/rows/garden'
 
 export default gardenRoute(
   'hand',

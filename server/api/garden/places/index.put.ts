@@ -1,5 +1,5 @@
 import { PlaceOrder } from '../../../../shared/garden'
-import { orderPlaces } from '../../../db/queries/garden'
+import { orderPlaces } from '../../../db/rows/garden'
 
 export default gardenRoute(
   'hand',

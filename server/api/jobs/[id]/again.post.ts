@@ -1,4 +1,4 @@
-import { jobOf, reviveJob } from '../../../db/queries/jobs'
+import { jobOf, reviveJob } from '../../../db/rows/jobs'
 import { enqueue } from '../../../jobs/queue'
 
 export default personRoute(

@@ -1,4 +1,4 @@
-import { plantGenes } from '../../../db/queries/plants'
+import { plantGenes } from '../../../db/pages/plants'
 
 export default gardenRoute(
   'guest',

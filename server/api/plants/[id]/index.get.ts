@@ -1,4 +1,4 @@
-import { plantStory } from '../../../db/queries/plants'
+import { plantStory } from '../../../db/pages/plants'
 
 export default gardenRoute(
   'guest',

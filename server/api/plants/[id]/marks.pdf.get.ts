@@ -1,5 +1,6 @@
 import { heavily } from '../../../heavy/pool'
-import { parentsOf, plantStory } from '../../../db/queries/plants'
+import { parentsOf } from '../../../db/held/names'
+import { plantStory } from '../../../db/pages/plants'
 
 export default gardenRoute(
   'guest',

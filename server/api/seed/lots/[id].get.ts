@@ -1,4 +1,4 @@
-import { lotStory } from '../../../db/queries/seed'
+import { lotStory } from '../../../db/pages/seed'
 
 export default gardenRoute(
   'guest',

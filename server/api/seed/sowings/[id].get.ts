@@ -1,4 +1,4 @@
-import { sowingStory } from '../../../db/queries/seed'
+import { sowingStory } from '../../../db/pages/seed'
 
 export default gardenRoute(
   'guest',

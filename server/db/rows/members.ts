@@ -4,9 +4,9 @@ import { and, asc, eq, gt, isNull, sql } from 'drizzle-orm'
 import type { Invitation, InvitationOffer, Member, Role } from '../../../shared/people'
 import type { Database } from '../connection'
 import { knowing, tellTransaction } from '../connection'
+import type { Garden } from '../garden'
 import { accessTokens, gardens, invitations, members, people } from '../schema'
 import { hashOf, newSecret } from '../secrets'
-import type { Garden } from './garden'
 
 /** How long an invitation is good for. */
 const INVITATION_DAYS = 14

@@ -1,42 +1,17 @@
 import { randomUUID } from 'node:crypto'
-import type { CropGuide } from '@virgulta/core/crops/guide'
-import { customsOf } from '@virgulta/core/crops/ownGuide'
-import type { Instant, ISODate } from '@virgulta/core/time/days'
+import { Refusal } from '@virgulta/core/log/refusal'
+import { SERIALS_PER_YEAR, tagCodes } from '@virgulta/core/tags/code'
+import type { Instant } from '@virgulta/core/time/days'
+import { dayOf } from '@virgulta/core/time/days'
 import type { Site } from '@virgulta/core/time/sun'
 import { latitudeOf, longitudeOf } from '@virgulta/core/time/sun'
-import { Refusal } from '@virgulta/core/log/refusal'
-import { dayOf } from '@virgulta/core/time/days'
-import { SERIALS_PER_YEAR, tagCodes } from '@virgulta/core/tags/code'
 import { and, asc, eq, isNull, sql } from 'drizzle-orm'
 import type { Place, PlaceChange } from '../../../shared/garden'
 import { resolvedPlace } from '../../../shared/garden'
 import type { Database } from '../connection'
 import { inGarden, rowsOf } from '../connection'
-import { heldGarden } from '../heldGarden'
+import type { Garden } from '../garden'
 import { gardens, members, people, places, tagSerials } from '../schema'
-
-/** A garden as queries take it: whose data, and what time it is there. */
-export interface Garden {
-  id: string
-  name: string
-  zone: string
-  site: Site
-  /** false: nobody said where it lies, and the site is a guess by its time zone */
-  isSited: boolean
-  /** the simulated weather station counts: in the demo garden, and where somebody switched it on to try */
-  hasStation: boolean
-  isDemo: boolean
-  /** when a visitor's copy is cleared away; null for gardens that stay */
-  expiresAt: Instant | null
-  /** of the log: grows with every change */
-  revision: number
-  /** why its log could not be folded: its screens stay shut */
-  fault: string | null
-  /** set while the garden keeps a clock of its own */
-  clockAt: Instant | null
-  now: Instant
-  today: ISODate
-}
 
 function gardenOf(row: typeof gardens.$inferSelect): Garden {
   const clockAt = row.clockAt && new Date(row.clockAt).toISOString()
@@ -281,18 +256,6 @@ export async function orderPlaces(db: Database, garden: Garden, ids: string[]): 
   }
   await db.update(gardens).set(touched).where(eq(gardens.id, garden.id))
   return placesOf(db, garden)
-}
-
-/** The guide of every crop as the garden has it: built in, changed or added by it, with its customs. */
-export async function guidesOf(db: Database, garden: Garden): Promise<CropGuide[]> {
-  return (await heldGarden(db, garden)).guides
-}
-
-/** What the garden does its own way: the cautions it hides, the schools it keeps to; and the guides that come of it. */
-export async function customGuides(db: Database, garden: Garden) {
-  const { guides, states } = await heldGarden(db, garden)
-  const customs = [...states.custom.values()]
-  return { guides, own: [...states.guide.values()], customs, ...customsOf(customs) }
 }
 
 /** Sets the garden's own clock. */

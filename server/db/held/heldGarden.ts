@@ -6,12 +6,12 @@ import type { SubjectType } from '@virgulta/core/log/kind'
 import type { SQL } from 'drizzle-orm'
 import { sql } from 'drizzle-orm'
 import { LRUCache } from 'lru-cache'
-import type { Database } from './connection'
-import { rowsOf } from './connection'
-import type { Garden } from './queries/garden'
-import { readModels, subjectTypes } from './readModels'
-import { gardens, removals } from './schema'
-import { sound } from './sound'
+import type { Database } from '../connection'
+import { rowsOf } from '../connection'
+import type { Garden } from '../garden'
+import { readModels, subjectTypes } from '../readModels'
+import { gardens, removals } from '../schema'
+import { sound } from '../sound'
 
 /** What is held of gardens together, in bytes as they are guessed; who was asked about longest ago goes first. */
 const MOST_BYTES = Number(process.env.VIRGULTA_HELD_MB ?? 256) * 1024 * 1024

@@ -1,11 +1,11 @@
 import { isDeepStrictEqual } from 'node:util'
+import { guidesWith } from '@virgulta/core/crops/ownGuide'
+import { askIfTwice } from '@virgulta/core/log/asked'
 import type { Deed, Entry, LoggedDeed, Voiding } from '@virgulta/core/log/entry'
 import { codesOf, needsOf, subjectsOf } from '@virgulta/core/log/entry'
-import { guidesWith } from '@virgulta/core/crops/ownGuide'
 import type { Surroundings } from '@virgulta/core/log/fit'
 import { checkFit } from '@virgulta/core/log/fit'
 import type { States } from '@virgulta/core/log/fold'
-import { askIfTwice } from '@virgulta/core/log/asked'
 import { fold, inOrder } from '@virgulta/core/log/fold'
 import type { Subject, SubjectType } from '@virgulta/core/log/kind'
 import { Refusal } from '@virgulta/core/log/refusal'
@@ -17,6 +17,7 @@ import type { GardenSize } from '../../../shared/garden'
 import type { Role } from '../../../shared/people'
 import type { Database, Transaction } from '../connection'
 import { among, rowsOf } from '../connection'
+import type { Garden } from '../garden'
 import {
   allStates,
   inGroups,
@@ -27,7 +28,6 @@ import {
   subjectTypes,
 } from '../readModels'
 import { entries, gardens, places, tags, touches } from '../schema'
-import type { Garden } from './garden'
 
 type Row = typeof entries.$inferSelect
 

@@ -1,16 +1,10 @@
 import { addDays } from '@virgulta/core/time/days'
 import { normalsFor } from '@virgulta/core/weather/climate'
 import { daysIn } from '@virgulta/core/weather/known'
-import type { StationView, WeatherPage } from '../../../shared/bloom'
+import type { WeatherPage } from '../../../shared/bloom'
 import type { Database } from '../connection'
-import { gardenDay, stationOf } from '../gardenDay'
-import type { Garden } from './garden'
-
-/** What is shown of the garden's station. */
-export const stationView = (garden: Garden): StationView | null => {
-  const station = stationOf(garden)
-  return station && { name: station.name, isSimulated: station.isSimulated }
-}
+import type { Garden } from '../garden'
+import { gardenDay, stationView } from '../held/gardenDay'
 
 /** What is known of the weather of a garden, the last months in days. */
 export async function weatherPage(db: Database, garden: Garden): Promise<WeatherPage> {

@@ -1,15 +1,9 @@
-import type { LearntCrops } from '@virgulta/core/garden/learnt'
 import type { Quantity } from '@virgulta/core/crops/quantities'
 import { counts, waits } from '@virgulta/core/crops/records'
 import type { CropPage } from '../../../shared/crops'
 import type { Database } from '../connection'
-import { heldGarden } from '../heldGarden'
-import type { Garden } from './garden'
-
-/** Every crop of the garden with what is expected of it. */
-export async function learntCrops(db: Database, garden: Garden): Promise<LearntCrops> {
-  return (await heldGarden(db, garden)).crops
-}
+import type { Garden } from '../garden'
+import { learntCrops } from '../held/learnt'
 
 /** A crop with the records behind one of its quantities, those of one cross if wanted; null for an unknown crop. */
 export async function cropPage(

@@ -1,6 +1,6 @@
 import { LRUCache } from 'lru-cache'
-import type { Garden } from './queries/garden'
-import { weightOf } from './weight'
+import type { Garden } from '../garden'
+import { weightOf } from '../weight'
 
 /** What is kept of answers in memory, in bytes as they are guessed. */
 const MOST_BYTES = 256 * 1024 * 1024

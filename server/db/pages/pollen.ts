@@ -1,3 +1,7 @@
+import type { Flower } from '@virgulta/core/flowers/flower'
+import type { GardenDay } from '@virgulta/core/garden/day'
+import type { PollenKnown } from '@virgulta/core/garden/pollen'
+import { noonOf, pollenKnown, seasonPollen, wantersOf, weakCrosses } from '@virgulta/core/garden/pollen'
 import type { StoreClimate } from '@virgulta/core/pollen/climate'
 import { tubeDoubts } from '@virgulta/core/pollen/due'
 import { freezingOf } from '@virgulta/core/pollen/freezing'
@@ -5,13 +9,9 @@ import { WORTH_USING, costOf } from '@virgulta/core/pollen/shelf'
 import { testVerdict } from '@virgulta/core/pollen/tells'
 import type { Tube } from '@virgulta/core/pollen/tube'
 import { isKept } from '@virgulta/core/pollen/tube'
-import type { Flower } from '@virgulta/core/flowers/flower'
-import type { GardenDay } from '@virgulta/core/garden/day'
-import type { PollenKnown } from '@virgulta/core/garden/pollen'
-import { noonOf, pollenKnown, seasonPollen, wantersOf, weakCrosses } from '@virgulta/core/garden/pollen'
 import { addDays, dayOf } from '@virgulta/core/time/days'
 import { max, min, rollup } from 'd3-array'
-import type { Parent } from '../../../shared/crosses'
+import type { Parent } from '../../../shared/parent'
 import type {
   ExcursionView,
   PollenSeason,
@@ -22,10 +22,10 @@ import type {
 } from '../../../shared/pollen'
 import { loggerIn } from '../../devices/coldLogger'
 import type { Database } from '../connection'
-import { gardenDay } from '../gardenDay'
-import type { Garden } from './garden'
-import { linesOn } from './lines'
-import { parentsOf } from './plants'
+import type { Garden } from '../garden'
+import { gardenDay } from '../held/gardenDay'
+import { linesOn } from '../held/lines'
+import { parentsOf } from '../held/names'
 
 const DAY_MS = 24 * 3_600_000
 /** Excursions that are told of, and days of a store that are shown. */

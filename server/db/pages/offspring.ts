@@ -1,13 +1,14 @@
+import { doubtsBehind } from '@virgulta/core/garden/doubts'
 import { and, eq, isNotNull, sql } from 'drizzle-orm'
 import type { FamilyPage, FamilyRow } from '../../../shared/offspring'
 import type { Database } from '../connection'
+import type { Garden } from '../garden'
+import { heldGarden } from '../held/heldGarden'
+import { withParents } from '../held/names'
 import { statesOf } from '../readModels'
+import { crossById } from '../rows/crosses'
+import { offspringOf } from '../rows/plants'
 import { plants } from '../schema'
-import { learntCrops } from './crops'
-import { crossById } from './crosses'
-import type { Garden } from './garden'
-import { offspringOf, parentsOf } from './plants'
-import { doubtsBehind } from './seed'
 
 /** All families that have plants, counted in the database. */
 export async function families(db: Database, garden: Garden): Promise<FamilyRow[]> {
@@ -32,28 +33,17 @@ export async function families(db: Database, garden: Garden): Promise<FamilyRow[
     counts.map(c => c.crossId!),
   )
   const rows = counts.map(({ crossId, ...count }) => ({ cross: crosses.get(crossId!)!, ...count }))
-  const parents = await parentsOf(
-    db,
-    garden,
-    rows.flatMap(r => [r.cross.seedParentId, r.cross.pollenParentId]),
+  return (await withParents(db, garden, rows)).sort(
+    (a, b) => b.cross.plannedOn.localeCompare(a.cross.plannedOn) || b.cross.code.localeCompare(a.cross.code),
   )
-  return rows
-    .map(row => ({
-      ...row,
-      seedParent: parents.get(row.cross.seedParentId)!,
-      pollenParent: parents.get(row.cross.pollenParentId ?? '') ?? null,
-    }))
-    .sort(
-      (a, b) =>
-        b.cross.plannedOn.localeCompare(a.cross.plannedOn) || b.cross.code.localeCompare(a.cross.code),
-    )
 }
 
 /** One family with its plants; null when the cross is not in the garden. */
 export async function familyPage(db: Database, garden: Garden, crossId: string): Promise<FamilyPage | null> {
   const cross = await crossById(db, garden, crossId)
   if (!cross) return null
-  const { guide, ofCross } = (await learntCrops(db, garden)).get(cross.crop)!
+  const { states, crops } = await heldGarden(db, garden)
+  const { guide, ofCross } = crops.get(cross.crop)!
   const { flowers, lots } = ofCross(crossId)
   const sown = new Set(lots.filter(lot => lot.sown > 0).flatMap(lot => lot.flowerIds))
   const behind = flowers.filter(flower => sown.has(flower.id))
@@ -68,7 +58,7 @@ export async function familyPage(db: Database, garden: Garden, crossId: string):
     seedParent: parents.get(cross.seedParentId)!,
     pollenParent: parents.get(cross.pollenParentId ?? '') ?? null,
     plants: await offspringOf(db, garden, crossId),
-    doubts: await doubtsBehind(db, garden, behind, guide),
+    doubts: doubtsBehind(states, behind, guide),
     flowers: behind.length,
   }
 }

@@ -25,9 +25,8 @@ import type {
   MeetSide,
 } from '../../../shared/bloom'
 import type { Database } from '../connection'
-import { gardenDay } from '../gardenDay'
-import type { Garden } from './garden'
-import { stationView } from './weather'
+import type { Garden } from '../garden'
+import { gardenDay, stationView } from '../held/gardenDay'
 
 const planted = ({ id, code, name, crop, plantKind, placeId }: HeldPlant): BloomPlant => ({
   id,

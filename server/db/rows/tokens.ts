@@ -3,9 +3,9 @@ import { and, asc, eq, inArray, sql } from 'drizzle-orm'
 import type { AccessToken, TokenKind } from '../../../shared/people'
 import type { Database } from '../connection'
 import { inGarden, knowing } from '../connection'
+import type { Garden } from '../garden'
 import { accessTokens, people } from '../schema'
 import { hashOf, newSecret } from '../secrets'
-import type { Garden } from './garden'
 
 const shown = {
   id: accessTokens.id,

@@ -6,15 +6,16 @@ import type { HourAhead, Weather } from '@virgulta/core/weather/known'
 import { weatherOf } from '@virgulta/core/weather/known'
 import { daysRead } from '@virgulta/core/weather/readings'
 import { LRUCache } from 'lru-cache'
-import type { Place } from '../../shared/garden'
-import { resolvedPlace } from '../../shared/garden'
-import { loggerIn } from '../devices/coldLogger'
-import type { WeatherStation } from '../devices/weatherStation'
-import { stationAt, stationDay } from '../devices/weatherStation'
-import type { Database } from './connection'
+import type { StationView } from '../../../shared/bloom'
+import type { Place } from '../../../shared/garden'
+import { resolvedPlace } from '../../../shared/garden'
+import { loggerIn } from '../../devices/coldLogger'
+import type { WeatherStation } from '../../devices/weatherStation'
+import { stationAt, stationDay } from '../../devices/weatherStation'
+import type { Database } from '../connection'
+import type { Garden } from '../garden'
+import { placesOf } from '../rows/garden'
 import { heldGarden } from './heldGarden'
-import type { Garden } from './queries/garden'
-import { placesOf } from './queries/garden'
 
 interface Kept<T> {
   /** what else it was worked out from */
@@ -81,8 +82,14 @@ function weatherIn({ states: { readings } }: WholeGarden, garden: Garden): Weath
 }
 
 /** The garden's weather station; null where it has none: simulated weather is never taken for the garden's own. */
-export const stationOf = (garden: Garden): WeatherStation | null =>
+const stationOf = (garden: Garden): WeatherStation | null =>
   garden.hasStation ? stationAt(garden.site) : null
+
+/** What is shown of the garden's station. */
+export const stationView = (garden: Garden): StationView | null => {
+  const station = stationOf(garden)
+  return station && { name: station.name, isSimulated: station.isSimulated }
+}
 
 /** The hours of today and the days ahead: measured up to now, then foretold. */
 const hoursAhead = (station: WeatherStation, { today, zone, now }: Garden): HourAhead[] => [

@@ -1,15 +1,15 @@
-import { WORK } from '@virgulta/core/round/work'
 import type { CalendarEvent } from '@virgulta/core/formats/calendar'
 import { calendarFile } from '@virgulta/core/formats/calendar'
 import { stopsUntil } from '@virgulta/core/garden/round'
 import type { Stop } from '@virgulta/core/round/round'
+import { WORK } from '@virgulta/core/round/work'
 import { addDays, instantAt } from '@virgulta/core/time/days'
 import { group, max, min } from 'd3-array'
 import type { Database } from '../connection'
-import { gardenDay } from '../gardenDay'
-import type { Garden } from './garden'
-import { placesOf } from './garden'
-import { parentsOf } from './plants'
+import type { Garden } from '../garden'
+import { gardenDay } from '../held/gardenDay'
+import { parentsOf } from '../held/names'
+import { placesOf } from '../rows/garden'
 
 /** How far ahead the calendar goes. */
 const DAYS_AHEAD = 60

@@ -1,13 +1,11 @@
-import type { SQL } from 'drizzle-orm'
-import { and, asc, eq, inArray, sql } from 'drizzle-orm'
+import { and, asc, eq, inArray } from 'drizzle-orm'
 import type { PrintedTag } from '../../../shared/tags'
 import type { Database } from '../connection'
-import type { tags } from '../schema'
+import type { Garden } from '../garden'
+import { parentsOf } from '../held/names'
+import { crossById } from '../rows/crosses'
 import { flowers, tubes } from '../schema'
 import { sound } from '../sound'
-import { crossById } from './crosses'
-import type { Garden } from './garden'
-import { parentsOf } from './plants'
 
 /**
  * The tags of a cross: one for each flower that still hangs on the plant; null when the cross is not in the garden.
@@ -63,13 +61,4 @@ export async function labelsOfTubes(db: Database, garden: Garden, codes: string[
         tube.donors.length > 1 ? `bulk of ${tube.donors.length}` : (donors.get(tube.donors[0]!)?.name ?? ''),
       ],
     }))
-}
-
-/**
- * True for codes that begin as typed, in letters of either size. As a range: of a search by pattern PostgreSQL makes no
- * use of the index under row-level security.
- */
-export function beginsWith(column: typeof tags.code, typed: string): SQL {
-  const code = typed.toUpperCase()
-  return sql`(${column} collate "C" >= ${code} and ${column} collate "C" < ${`${code}~`})`
 }

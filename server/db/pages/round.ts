@@ -14,12 +14,12 @@ import { and, eq, sql } from 'drizzle-orm'
 import type { Round, RoundStop, Season } from '../../../shared/round'
 import { MOST_NOTED } from '../../../shared/round'
 import type { Database } from '../connection'
-import { gardenDay } from '../gardenDay'
-import { remembered } from '../remembered'
+import type { Garden } from '../garden'
+import { gardenDay } from '../held/gardenDay'
+import { linesBetween } from '../held/lines'
+import { parentsOf } from '../held/names'
+import { remembered } from '../held/remembered'
 import { entries } from '../schema'
-import type { Garden } from './garden'
-import { linesBetween } from './lines'
-import { parentsOf } from './plants'
 
 /** Fruits that are named where some should come off. */
 const MOST_FRUITS = 4

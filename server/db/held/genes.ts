@@ -12,11 +12,11 @@ import { maxIndex } from 'd3-array'
 import { and, eq, sql } from 'drizzle-orm'
 import { heavily } from '../../heavy/pool'
 import type { Database } from '../connection'
-import { heldGarden } from '../heldGarden'
-import { rememberedNewest } from '../remembered'
+import type { Garden } from '../garden'
 import { plants } from '../schema'
 import { sound } from '../sound'
-import type { Garden } from './garden'
+import { heldGarden } from './heldGarden'
+import { rememberedNewest } from './remembered'
 
 /** What the garden added to its crops. */
 export async function ownDefinitions(db: Database, garden: Garden): Promise<OwnDefinitions> {

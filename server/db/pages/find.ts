@@ -1,12 +1,12 @@
 import { and, asc, eq, ilike, sql } from 'drizzle-orm'
 import type { Found } from '../../../shared/find'
 import type { Database } from '../connection'
-import { heldGarden } from '../heldGarden'
+import type { Garden } from '../garden'
+import { heldGarden } from '../held/heldGarden'
 import { statesOf } from '../readModels'
+import { beginsWith } from '../rows/codes'
+import { containing } from '../rows/plants'
 import { crosses, plants, tags } from '../schema'
-import type { Garden } from './garden'
-import { containing } from './plants'
-import { beginsWith } from './tags'
 
 const screens: Record<string, { what: Found['what']; to: (id: string) => string }> = {
   plant: { what: 'plant', to: id => `/plants/${id}` },
