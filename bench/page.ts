@@ -61,6 +61,8 @@ async function walkRow(page: Page, address: string): Promise<Row> {
   for (let i = 0; i < 15; i++) {
     const before = `${await stop.getAttribute('aria-label')} ${await stop.getByRole('heading').innerText()}`
     const key = page.locator('footer .key.main')
+    // The second of two presses within half a second is the first one's.
+    await page.waitForTimeout(600)
     const began = performance.now()
     await ((await key.count()) ? key : page.getByRole('button', { name: /later/i })).first().click()
     await page.waitForFunction(

@@ -1,5 +1,7 @@
 import { Entry } from '@virgulta/core/log/entry'
 import type { Entry as EntryType } from '@virgulta/core/log/entry'
+import type { States } from '@virgulta/core/log/fold'
+import type { Subject, SubjectType } from '@virgulta/core/log/kind'
 import { Id, amount, name } from '@virgulta/core/log/kind'
 import { Moment } from '@virgulta/core/time/moment'
 import * as v from 'valibot'
@@ -28,6 +30,25 @@ export const NewEntries = v.object({
   unknown,
   { entries: EntryType[]; places: FreshPlace[]; sentAt?: string; anyway?: boolean }
 >
+
+/** Subjects whose states are told after an entry, at most; where more were changed, screens ask for what they show. */
+export const MOST_TOLD = 200
+
+/** A subject as it is after an entry. */
+export type ToldState = { [T in SubjectType]: { type: T; state: States[T] } }[SubjectType]
+
+/** What became of entries that were sent. */
+export interface Noted {
+  /** how many were new, and how many had been noted before: sent twice they count once */
+  recorded: number
+  known: number
+  /** of the log, with them */
+  revision: number
+  /** the subjects that they changed, as they are now; null where there are more than {@link MOST_TOLD} */
+  changed: ToldState[] | null
+  /** subjects of which nothing is noted any more */
+  removed: Subject[]
+}
 
 /** A place that is to be made. */
 export interface FreshPlace {

@@ -1,3 +1,4 @@
+import { useQuery } from '@pinia/colada'
 import type { Problem } from '#shared/entries'
 
 /** How many first answers are still to come: until then a screen has nothing to show. */
@@ -10,59 +11,62 @@ const cropsIn = (text: string): string[] => [
 ]
 
 /**
- * What a screen shows from the server, fetched anew when its address or the log changes. The last answer stays until
- * the next one is there.
+ * What a screen shows from the server. It is fetched anew when its address or the log changes (`plugins/queries.ts`), and at once
+ * where it was shown a moment ago; the last answer stays until the next one is there. Who asks for the same shares the answer.
  *
  * @param path of the route with its query, or null to fetch nothing
  */
 export function useLive<T>(path: () => string | null) {
   const data = shallowRef<T | null>(null)
   const problem = ref<Problem | null>(null)
-  const isLoading = ref(false)
-  const log = useLogStore()
   const garden = useGardenStore()
   const route = useRoute()
-  let asked = 0
+  const asked = computed(path)
 
   async function leave() {
     await useSessionStore().load()
     await navigateTo({ path: '/', query: { to: route.fullPath } })
   }
-  async function fetchAnew() {
-    const wanted = path()
-    const mine = ++asked
-    if (!wanted) {
-      data.value = null
-      return
-    }
-    isLoading.value = true
-    const isFirst = data.value === null
-    if (isFirst) awaited.value++
-    try {
-      let crops: string[] = []
-      const answer = await $fetch<T>(wanted, {
-        parseResponse(text) {
-          crops = cropsIn(text)
-          return JSON.parse(text) as T
-        },
-      })
-      // A screen finds the guide of every crop that it is to show.
-      await garden.know(crops)
-      if (mine === asked) {
+  async function fetchAnswer(wanted: string): Promise<T> {
+    let crops: string[] = []
+    const answer = await $fetch<T>(wanted, {
+      parseResponse(text) {
+        crops = cropsIn(text)
+        return JSON.parse(text) as T
+      },
+    })
+    // A screen finds the guide of every crop that it is to show.
+    await garden.know(crops)
+    return answer as T
+  }
+  const {
+    state,
+    isLoading,
+    refetch: ask,
+  } = useQuery<T>({
+    key: () => [garden.garden?.id ?? '', asked.value ?? ''],
+    enabled: () => asked.value !== null,
+    query: ({ entry }) => fetchAnswer(String(entry.key[1])),
+  })
+  watch(
+    [asked, state],
+    ([wanted, { status, data: answer, error }]) => {
+      if (wanted === null) data.value = null
+      else if (status === 'success') {
         data.value = answer as T
         problem.value = null
+      } else if (status === 'error') {
+        problem.value = problemOf(error)
+        // Signed out elsewhere, or no longer of this garden: the first page says so, and leads back.
+        if ((error as { status?: number }).status === 401) void leave()
       }
-    } catch (error) {
-      if (mine !== asked) return
-      problem.value = problemOf(error)
-      // Signed out elsewhere, or no longer of this garden: the first page says so, and leads back.
-      if ((error as { status?: number }).status === 401) await leave()
-    } finally {
-      if (isFirst) awaited.value--
-      if (mine === asked) isLoading.value = false
-    }
-  }
-  watch([path, () => log.revision], fetchAnew, { immediate: true })
+    },
+    { immediate: true },
+  )
 
-  return { data, problem, isLoading, refetch: fetchAnew }
+  const isFirst = computed(() => asked.value !== null && data.value === null && problem.value === null)
+  watch(isFirst, (is, was = false) => (awaited.value += Number(is) - Number(was)), { immediate: true })
+  onScopeDispose(() => (awaited.value -= Number(isFirst.value)))
+
+  return { data, problem, isLoading, refetch: () => ask() }
 }

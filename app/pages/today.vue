@@ -8,7 +8,7 @@ import { merged } from '@virgulta/core/round/round'
 import type { RoundStep } from '@virgulta/core/round/work'
 import { WORK } from '@virgulta/core/round/work'
 import { addDays, clockOf, dayInWords } from '@virgulta/core/time/days'
-import type { Round, RoundStop } from '#shared/round'
+import type { RoundStop } from '#shared/round'
 import { MOST_NOTED } from '#shared/round'
 
 const garden = useGardenStore()
@@ -20,7 +20,7 @@ const isToday = computed(() => day.value === garden.today)
 const PIECE = 100
 const most = ref(PIECE)
 watch(day, () => (most.value = PIECE))
-const { data: round, problem } = useLive<Round>(() => `/api/round?on=${day.value}&most=${most.value}`)
+const { data: round, problem } = useRound(() => `/api/round?on=${day.value}&most=${most.value}`)
 const go = (to: string) => navigateTo(to === garden.today ? '/today' : `/today?on=${to}`)
 
 const clock = computed(() => clockOf(garden.now, garden.garden!.zone))

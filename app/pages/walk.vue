@@ -8,7 +8,6 @@ import { WORK, answersTo, questionAt } from '@virgulta/core/round/work'
 import { checkTagCode } from '@virgulta/core/tags/code'
 import { clockOf, dayInWords, hourOf } from '@virgulta/core/time/days'
 import type { Found } from '#shared/find'
-import type { Round } from '#shared/round'
 
 definePageMeta({ layout: 'bare', hasOwnLine: true })
 const garden = useGardenStore()
@@ -16,7 +15,7 @@ const log = useLogStore()
 /** Stops that are fetched ahead of the walk. */
 const ENOUGH = 100
 const skipped = ref<string[]>([])
-const { data: round } = useLive<Round>(
+const { data: round } = useRound(
   () => `/api/round?on=${garden.today}&most=${ENOUGH * (1 + Math.ceil(skipped.value.length / (ENOUGH / 2)))}`,
 )
 

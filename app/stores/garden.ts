@@ -1,11 +1,16 @@
+import type { SubjectType } from '@virgulta/core/log/kind'
 import type { ISODate, Instant } from '@virgulta/core/time/days'
 import { dayOf, instantAt } from '@virgulta/core/time/days'
+import type { Noted } from '#shared/entries'
 import type { OpenCrop, OpenGarden, Place } from '#shared/garden'
 import { resolvedPlace } from '#shared/garden'
 import { reaches } from '#shared/people'
 
 /** How often a screen that stays open asks whether something was noted elsewhere. */
 const LOOKED_EVERY_MS = 45_000
+
+/** What every screen's garden is made of: where one of these changes, it is loaded anew at once. */
+const OWN_TYPES: readonly SubjectType[] = ['guide', 'custom', 'trait', 'locus', 'rule', 'inheritance']
 
 /** The open garden: its name, clock, places and crops. */
 export const useGardenStore = defineStore('garden', () => {
@@ -15,7 +20,28 @@ export const useGardenStore = defineStore('garden', () => {
     garden.value = isOpen ? await $fetch<OpenGarden>('/api/garden') : null
   }
 
-  const refresh = () => load(garden.value !== null)
+  /** what is expected of the crops may have changed since */
+  let isOutdated = false
+  async function refresh(): Promise<void> {
+    isOutdated = false
+    await load(garden.value !== null)
+  }
+  /** Learns what is expected of the crops now: where one screen gives way to the next one, so that a press asks for nothing more. */
+  const catchUp = async () => isOutdated && refresh().catch(() => {})
+
+  /** Follows what was noted here. */
+  async function follow({ revision, changed, removed }: Noted, hasNewPlaces: boolean): Promise<void> {
+    if (!garden.value) return
+    garden.value.revision = revision
+    const isOfScreens =
+      changed === null ||
+      changed.some(({ type, state }) =>
+        type === 'plant' ? !cropOf(state.crop) : OWN_TYPES.includes(type),
+      ) ||
+      removed.some(({ type }) => OWN_TYPES.includes(type))
+    isOutdated = true
+    if (isOfScreens || hasNewPlaces) await refresh().catch(() => {})
+  }
 
   /** Moves the demo garden's clock on. */
   async function step(by: 'hour' | 'day'): Promise<void> {
@@ -28,7 +54,9 @@ export const useGardenStore = defineStore('garden', () => {
   async function lookAgain(): Promise<void> {
     if (!garden.value || document.hidden) return
     const state = await $fetch<{ revision: number }>('/api/garden/revision').catch(() => null)
-    if (state && garden.value && state.revision !== garden.value.revision) useLogStore().revision++
+    if (!state || state.revision === garden.value?.revision) return
+    await refresh().catch(() => {})
+    useLogStore().revision++
   }
   useEventListener(document, 'visibilitychange', lookAgain)
   useEventListener(window, 'focus', lookAgain)
@@ -82,13 +110,6 @@ export const useGardenStore = defineStore('garden', () => {
     () => garden.value?.places.filter(place => !place.isClosed && !place.mergedInto) ?? [],
   )
 
-  // What is expected of a crop changes with what is noted.
-  watchDebounced(
-    () => useLogStore().revision,
-    revision => revision && refresh(),
-    { debounce: 400 },
-  )
-
   /** What the person's role lets them do: what it does not is not offered. */
   const mayNote = computed(() => garden.value !== null && reaches(garden.value.role, 'hand'))
   const isKeeper = computed(() => garden.value?.role === 'keeper')
@@ -103,6 +124,8 @@ export const useGardenStore = defineStore('garden', () => {
     mayUndo,
     load,
     refresh,
+    catchUp,
+    follow,
     lookAgain,
     step,
     addPlace,

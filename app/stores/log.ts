@@ -5,7 +5,7 @@ import { SETTLEABLE } from '@virgulta/core/flowers/flower'
 import type { ISODate } from '@virgulta/core/time/days'
 import { isDay } from '@virgulta/core/time/days'
 import { v7 } from 'uuid'
-import type { FreshPlace, Problem } from '#shared/entries'
+import type { FreshPlace, Noted, Problem } from '#shared/entries'
 
 /** What the server asks about before it takes it: it can be noted all the same. */
 const ASKED = [...SETTLEABLE, 'twice', 'unlikely']
@@ -49,10 +49,18 @@ export const useLogStore = defineStore('log', () => {
     refused.value = null
   }
 
+  /** what became of what was noted last: screens show it before they ask anew */
+  const noted = shallowRef<Noted | null>(null)
+
   async function post(entries: Entry[], anyway: boolean, places: FreshPlace[] = []): Promise<void> {
     // A demo garden has a clock of its own, which the telephone cannot get wrong.
     const sentAt = gardenStore.garden?.isDemo ? undefined : new Date().toISOString()
-    await $fetch('/api/entries', { method: 'POST', body: { entries, anyway, sentAt, places }, retry: 2 })
+    noted.value = await $fetch<Noted>('/api/entries', {
+      method: 'POST',
+      body: { entries, anyway, sentAt, places },
+      retry: 2,
+    })
+    await gardenStore.follow(noted.value, places.length > 0)
   }
 
   async function send(entries: Entry[], anyway = false, places: FreshPlace[] = []): Promise<boolean> {
@@ -267,6 +275,7 @@ export const useLogStore = defineStore('log', () => {
 
   return {
     revision,
+    noted,
     last,
     problem,
     refused,

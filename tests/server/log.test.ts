@@ -45,10 +45,25 @@ async function takenFlower() {
 describe('the log', () => {
   it('counts an entry once however often it is sent', async () => {
     const emasculated = entry('emasculated', planted.ids.flower, {}, 180)
-    expect((await visitor.send(emasculated)).body).toEqual({ recorded: 1, known: 0 })
-    expect((await visitor.send(emasculated)).body).toEqual({ recorded: 0, known: 1 })
-    expect((await visitor.send(emasculated, emasculated)).body).toEqual({ recorded: 0, known: 2 })
+    expect((await visitor.send(emasculated)).body).toMatchObject({ recorded: 1, known: 0 })
+    expect((await visitor.send(emasculated)).body).toMatchObject({ recorded: 0, known: 1 })
+    expect((await visitor.send(emasculated, emasculated)).body).toMatchObject({ recorded: 0, known: 2 })
     expect((await page()).log.filter(l => l.id === emasculated.id)).toHaveLength(1)
+  })
+
+  it('answers with what it changed and what it took away, each as its page tells it', async () => {
+    const { id, steps } = await takenFlower()
+    const netted = entry('fruitNetted', id, {}, 150)
+    const { revision, changed, removed } = (await visitor.send(netted)).body
+    const now = (await page()).flowers.find(f => f.flower.id === id)!.flower
+    expect(changed).toEqual([{ type: 'flower', state: now }])
+    expect(removed).toEqual([])
+    const undone = await visitor.send(...[netted, ...[...steps].reverse()].map(({ id: of }) => undoing(of)))
+    expect(undone.body).toMatchObject({
+      revision: revision + 1,
+      changed: [],
+      removed: [{ type: 'flower', id }],
+    })
   })
 
   it('refuses an id that stands for something else', async () => {

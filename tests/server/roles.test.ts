@@ -235,7 +235,7 @@ describe('a hand', () => {
     const { ids, entries } = planted
     const theirs = entry('emasculated', ids.flower, {}, 100)
     expect((await guest.send(theirs)).status).toBe(403)
-    expect((await hand.send(theirs)).body).toEqual({ recorded: 1, known: 0 })
+    expect((await hand.send(theirs)).body).toMatchObject({ recorded: 1, known: 0 })
     const refused = await hand.send(undoing(entries.flower.id))
     expect([refused.status, refused.body.data.sentence]).toEqual([
       403,

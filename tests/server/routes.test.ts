@@ -71,7 +71,7 @@ describe('another garden', () => {
         0,
         id,
       )
-      expect((await visitor.send(added)).body).toEqual({ recorded: 1, known: 0 })
+      expect((await visitor.send(added)).body).toMatchObject({ recorded: 1, known: 0 })
     }
   })
 })

@@ -1,6 +1,7 @@
 /** A visitor of the server for tests: keeps its cookie, speaks JSON. */
 import type { Deed, Entry } from '@virgulta/core/log/entry'
 import { v7 } from 'uuid'
+import type { Noted } from '../../shared/entries'
 import type { Role } from '../../shared/people'
 import { lane } from './lane'
 
@@ -125,7 +126,7 @@ export class Visitor {
   }
 
   send(...entries: Entry[]) {
-    return this.ask<Refused & { recorded: number; known: number }>('POST', '/api/entries', { entries })
+    return this.ask<Refused & Noted>('POST', '/api/entries', { entries })
   }
 
   async codes(count = 1): Promise<string[]> {

@@ -92,8 +92,10 @@ export interface RoundGround {
 const parentsOf = (cross: Cross | undefined): Parents | null =>
   cross ? { seedParentId: cross.seedParentId, pollenParentId: cross.pollenParentId } : null
 
+type HoursOfCrop = Pick<CropOnRound, 'guide' | 'hours'>
+
 /** Hours in which a step should be done today: those of the flower, and of them the ones in which the garden works by habit. */
-function hoursFor(step: RoundStep, crop: CropOnRound, isToday: boolean): Stop['hours'] {
+export function hoursFor(step: RoundStep, crop: HoursOfCrop, isToday: boolean): Stop['hours'] {
   const hours = flowerHoursFor(step, crop, isToday)
   const habit = habitAt(crop.guide, 'hour')
   if (!hours || !habit) return hours
@@ -114,7 +116,7 @@ function hoursFor(step: RoundStep, crop: CropOnRound, isToday: boolean): Stop['h
 }
 
 /** Hours in which a flower can be worked: the guide's, or where the weather is known those that it makes of them. */
-function flowerHoursFor(step: RoundStep, { guide, hours }: CropOnRound, isToday: boolean): Stop['hours'] {
+function flowerHoursFor(step: RoundStep, { guide, hours }: HoursOfCrop, isToday: boolean): Stop['hours'] {
   if (!isFlowerStep(step) || !FLOWER_WORK[step].isByTheHour) return null
   const receptive = hours?.receptive
   if (!isToday || !receptive || receptive.low === null || receptive.until === null)

@@ -13,6 +13,8 @@ import { dayInWords, dayOf } from '@virgulta/core/time/days'
 import { isWithinYears } from '@virgulta/core/time/moment'
 import { rollup } from 'd3-array'
 import { and, eq, sql } from 'drizzle-orm'
+import type { Noted, ToldState } from '../../../shared/entries'
+import { MOST_TOLD } from '../../../shared/entries'
 import type { GardenSize } from '../../../shared/garden'
 import type { Role } from '../../../shared/people'
 import type { Database, Transaction } from '../connection'
@@ -115,7 +117,7 @@ const CLOCK_TOLERANCE_MS = 2 * 60_000
  * @param by who noted them; a hand takes back only what they noted themselves
  * @param how `anyway`: what does not go together with other notes is taken all the same, for a person to settle: so it is with what
  *   a telephone brings late; `sentAt`: the sender's clock as it sent, by which a wrong one is put right
- * @returns how many were new and how many had been recorded before (sent twice they count once)
+ * @returns how many were new, and what became of the subjects that they concern
  * @throws {Refusal} if an entry does not fit the log; nothing is written then
  */
 export async function record(
@@ -124,7 +126,7 @@ export async function record(
   by: { personId: string; role: Role },
   sent: Entry[],
   how: { anyway?: boolean; sentAt?: string } = {},
-): Promise<{ recorded: number; known: number }> {
+): Promise<Noted> {
   const { revision, entryCount, logBytes } = await takeTurn(tx, garden)
   const shift = clockShift(garden, how.sentAt)
   const fresh = (await withoutKnown(tx, garden, sent, shift !== 0)).map(entry =>
@@ -174,7 +176,18 @@ export async function record(
     )
   }
   await removeStates(tx, garden.id, revision, gone)
-  return { recorded: fresh.length, known: sent.length - fresh.length }
+  return {
+    recorded: fresh.length,
+    known: sent.length - fresh.length,
+    revision,
+    changed: changed.length > MOST_TOLD ? null : changed.flatMap(subject => toldState(subject, states)),
+    removed: gone,
+  }
+}
+
+function toldState(subject: Subject, states: Map<string, AnyState>): ToldState[] {
+  const state = states.get(keyOf(subject))
+  return state ? [{ type: subject.type, state } as ToldState] : []
 }
 
 /** One writer per garden: two hands sowing the last seeds at once must see each other. Each turn is a new revision. */
