@@ -100,8 +100,12 @@ export async function pageRows(address: string, cookie: string): Promise<Row[]> 
   })
   try {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
-    const [name, value] = cookie.split(/=(.*)/s) as [string, string]
-    await context.addCookies([{ name, value, url: address }])
+    await context.addCookies(
+      cookie.split('; ').map(one => {
+        const [name, value] = one.split(/=(.*)/s) as [string, string]
+        return { name, value, url: address }
+      }),
+    )
     const rows: Row[] = []
     for (const visit of ['first', 'second']) {
       const page = await context.newPage()

@@ -24,3 +24,10 @@ it('counts what is there twice once, and comes to an end where a value holds its
   expect(weightOf(round)).toBeLessThan(200)
   expect([weightOf(null), weightOf(undefined), weightOf(() => 1)].every(bytes => bytes >= 1)).toBe(true)
 })
+
+it('weighs a long list by items that are spread over it', () => {
+  const rows = Array.from({ length: 20_000 }, (_, i) => ({ name: `row ${i}`, note: 'x'.repeat(i % 50) }))
+  const each = rows.reduce((sum, row) => sum + 48 + 2 * (row.name.length + row.note.length), 0)
+  expect(weightOf(rows)).toBeGreaterThan(each * 0.9)
+  expect(weightOf(rows)).toBeLessThan(each * 1.1)
+})

@@ -5,7 +5,7 @@ import type { Subject } from '../log/kind'
 import type { LearntCrops } from './learnt'
 import { learnt } from './learnt'
 import type { HeldState, HeldStates } from './states'
-import { noStates, withChanges } from './states'
+import { isHeldSo, noStates, withChanges } from './states'
 
 /**
  * A garden as one value: the states of its log at one revision, and what is learnt of its crops from them. It is never changed,
@@ -46,10 +46,13 @@ const keyOf = ({ type, id }: Subject) => `${type} ${id}`
 export const wholeGarden = (change: Change): WholeGarden => made(change, null)
 
 /** The garden after a change: what was changed or removed since the revision it stood at. */
-export const advanced = (garden: WholeGarden, change: Change): WholeGarden =>
-  change.changed.length || change.removed?.length || change.damaged?.length
-    ? made(change, garden)
+export function advanced(garden: WholeGarden, change: Change): WholeGarden {
+  // A score changes its plant, and nothing of what is held of it.
+  const changed = change.changed.filter(one => !isHeldSo(garden.kept, one))
+  return changed.length || change.removed?.length || change.damaged?.length
+    ? made({ ...change, changed }, garden)
     : { ...garden, revision: change.revision }
+}
 
 function made(
   { revision, changed, removed = [], damaged = [] }: Change,

@@ -36,6 +36,12 @@ export const noStates: HeldStates = {
   storeReadings: new Map(),
 }
 
+/** True where a state is held as it is already. */
+export function isHeldSo(states: HeldStates, { type, state }: HeldState): boolean {
+  const held = states[type].get(state.id)
+  return held !== undefined && JSON.stringify(held) === JSON.stringify(state)
+}
+
 /** States after a change; maps of types of which nothing changed stay the same objects, so that what follows from them can be kept. */
 export function withChanges(states: HeldStates, changed: HeldState[], removed: Subject[]): HeldStates {
   const types = new Set<SubjectType>([...changed, ...removed].map(one => one.type))

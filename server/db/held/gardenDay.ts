@@ -23,20 +23,20 @@ interface Kept<T> {
   it: T
 }
 
-/** The day of each garden that is held, as long as it is held and the hour lasts. */
-const days = new WeakMap<WholeGarden, Kept<GardenDay>>()
+/** The day of each garden that is held, by its states: for as long as nothing of them changes and the hour lasts. */
+const days = new WeakMap<WholeGarden['kept'], Kept<GardenDay>>()
 
 /** The garden of a request with what no log tells: the hour, the weather, its places. One value for as long as nothing changes. */
 export async function gardenDay(db: Database, garden: Garden): Promise<GardenDay> {
   const whole = await heldGarden(db, garden)
   const from = surroundingsOf(garden)
-  const isKnown = () => days.get(whole)?.from === from
+  const isKnown = () => days.get(whole.kept)?.from === from
   if (!isKnown()) {
     const places = await placesOf(db, garden)
     // Others may have been faster meanwhile.
-    if (!isKnown()) days.set(whole, { from, it: dayOf(whole, garden, places) })
+    if (!isKnown()) days.set(whole.kept, { from, it: dayOf(whole, garden, places) })
   }
-  return days.get(whole)!.it
+  return days.get(whole.kept)!.it
 }
 
 /** What is around a garden for an hour. */

@@ -476,26 +476,25 @@ async function checkSurroundings(
   const placeIds = new Set(
     (await tx.select({ id: places.id }).from(places).where(eq(places.gardenId, garden.id))).map(p => p.id),
   )
+  const kept = await allStates(tx, garden.id, ['trait', 'locus', 'rule', 'inheritance', 'guide'])
   /** Those that are kept and those that the deeds just made or changed. */
-  const all = async <T extends 'trait' | 'locus' | 'rule' | 'inheritance' | 'guide'>(
-    type: T,
-  ): Promise<States[T][]> => {
-    const kept = await allStates(tx, garden.id, type)
-    return [
-      ...new Map(
-        [
-          ...kept.map((state): [string, States[T]] => [keyOf({ type, id: state.id }), state]),
-          ...(around as Map<string, States[T]>),
-        ].filter(([key]) => key.startsWith(`${type} `)),
-      ).values(),
-    ]
-  }
-  const guides = new Map(guidesWith(await all('guide'), []).map(guide => [guide.id, guide]))
+  const all = <T extends keyof typeof kept>(type: T): States[T][] => [
+    ...new Map(
+      [
+        ...(kept[type] as States[T][]).map((state): [string, States[T]] => [
+          keyOf({ type, id: state.id }),
+          state,
+        ]),
+        ...(around as Map<string, States[T]>),
+      ].filter(([key]) => key.startsWith(`${type} `)),
+    ).values(),
+  ]
+  const guides = new Map(guidesWith(all('guide'), []).map(guide => [guide.id, guide]))
   const own = {
-    traits: await all('trait'),
-    loci: await all('locus'),
-    rules: await all('rule'),
-    inheritances: await all('inheritance'),
+    traits: all('trait'),
+    loci: all('locus'),
+    rules: all('rule'),
+    inheritances: all('inheritance'),
   }
   const surroundings: Surroundings = {
     own: () => own,
