@@ -30,4 +30,6 @@ it('weighs a long list by items that are spread over it', () => {
   const each = rows.reduce((sum, row) => sum + 48 + 2 * (row.name.length + row.note.length), 0)
   expect(weightOf(rows)).toBeGreaterThan(each * 0.9)
   expect(weightOf(rows)).toBeLessThan(each * 1.1)
+  // A cache takes whole numbers only.
+  expect(Number.isInteger(weightOf(Array.from({ length: 101 }, () => 'x')))).toBe(true)
 })

@@ -29,7 +29,7 @@ export function weightOf(value: unknown): number {
         times: (times * items.length) / looked,
       })
   }
-  return bytes
+  return Math.ceil(bytes)
 }
 
 /** What a value is made of. */
