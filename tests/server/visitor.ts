@@ -98,7 +98,8 @@ export class Visitor {
   }
 
   async openDemo(): Promise<this> {
-    await this.ask('POST', '/api/session/demo')
+    const { status } = await this.ask('POST', '/api/session/demo')
+    if (status !== 200) throw new Error(`The demo garden was not opened: ${status}.`)
     return this
   }
 

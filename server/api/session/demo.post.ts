@@ -1,4 +1,9 @@
 import { clearExpired, copyDemo, hasRoomForDemo } from '../../db/rows/garden'
+import { inTurn } from '../../utils/turns'
+
+/** A copy takes a connection for a second or two: those who come in a crowd wait for a turn, not for the last connection. */
+const COPIES_AT_ONCE = 2
+const MOST_WAITING = 60
 
 export default openRoute(
   { does: 'Opens a copy of the demo garden, for this visitor alone', tries: 'demo' },
@@ -8,15 +13,17 @@ export default openRoute(
         code: 'no-demo',
         sentence: 'The demo garden is closed on this server; sign in to a garden of your own.',
       })
-    await clearExpired(db)
-    if (!(await hasRoomForDemo(db)))
-      refuse(503, {
-        code: 'demo-full',
-        sentence:
-          'The demo garden has as many visitors as fit; try again tomorrow, or start a garden of your own.',
-      })
-    const copy =
-      (await copyDemo(db)) ??
+    const copy = await inTurn('demo copies', COPIES_AT_ONCE, MOST_WAITING, async () => {
+      await clearExpired(db)
+      if (!(await hasRoomForDemo(db)))
+        refuse(503, {
+          code: 'demo-full',
+          sentence:
+            'The demo garden has as many visitors as fit; try again tomorrow, or start a garden of your own.',
+        })
+      return copyDemo(db)
+    })
+    if (!copy)
       refuse(404, {
         code: 'no-demo',
         sentence: 'The demo garden was not loaded; start Virgulta without --empty.',

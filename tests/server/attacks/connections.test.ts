@@ -57,6 +57,14 @@ it('twenty backups that are broken off leave the server as it was', async () => 
   expect((await one!.ask('GET', '/api/garden/backup')).status).toBe(200)
 })
 
+it('twenty who open the demo at once all get in, and make no stranger wait for a connection', async () => {
+  const stranger = await new Visitor().startGarden('Calm beds')
+  const opening = Array.from({ length: 20 }, () => new Visitor().ask('POST', '/api/session/demo'))
+  const met = await Promise.all(Array.from({ length: 6 }, () => stranger.ask('GET', '/api/plants')))
+  expect(met.map(a => a.status)).toEqual(met.map(() => 200))
+  expect((await Promise.all(opening)).map(a => a.status)).toEqual(opening.map(() => 200))
+})
+
 it('who leaves before a file has begun takes nobody’s turn', async () => {
   const visitor = await new Visitor().startGarden('Left beds')
   for (let i = 0; i < 12; i++) (await askForFile(visitor)).destroy()
