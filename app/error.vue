@@ -3,6 +3,8 @@
 import type { NuxtError } from '#app'
 
 const { error } = defineProps<{ error: NuxtError }>()
+// It stands in place of the application.
+useLookOnPage()
 const isServerAway = error.statusCode === AWAY
 /** What each says, and the way on. */
 const told =
@@ -26,6 +28,7 @@ const again = () => location.reload()
 <template>
   <v-app>
     <main class="fault">
+      <p class="brand">Virgulta</p>
       <h1>{{ told.heading }}</h1>
       <p>{{ told.words }}</p>
       <p v-if="told.number" class="quiet">{{ told.number }}</p>
@@ -37,9 +40,15 @@ const again = () => location.reload()
 
 <style scoped>
 .fault {
-  padding: 96px 32px;
+  padding: 32px;
   max-width: 560px;
   margin: 0 auto;
+}
+.brand {
+  font-family: var(--display);
+  font-weight: 600;
+  font-size: 20px;
+  margin-bottom: 48px;
 }
 h1 {
   margin-bottom: 12px;

@@ -87,9 +87,9 @@ const LEFT_OUT: Partial<Record<SubjectType, string>> = {
       <div>
         <h1>{{ weekday(day) }} {{ dayInWords(day) }}</h1>
         <p class="quiet">
-          <template v-if="isToday">{{ clock }} · </template>
+          <template v-if="isToday">{{ clock }}</template>
           <template v-if="round"
-            >{{ counted(round.total, 'stop')
+            ><template v-if="isToday"> · </template>{{ counted(round.total, 'stop')
             }}<template v-if="round.total"> at {{ counted(places, 'place') }}</template></template
           >
         </p>

@@ -76,4 +76,7 @@ const isOther = computed(() => plant.value !== null && crop !== undefined && pla
 p {
   margin: 2px 0 0;
 }
+.link {
+  margin: 6px 0 4px;
+}
 </style>
