@@ -6,7 +6,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { serverRoleOf } from '../../scripts/lib/serverRole.mjs'
 import { inGarden, open, rowsOf } from '../../server/db/connection'
 import { grantToServer } from '../../server/db/grants'
-import { Visitor, entry, plantedCross } from './visitor'
+import { Visitor, entry, plantedCross, undoing } from './visitor'
 import { lane } from './lane'
 
 const owner = open(lane.databaseUrl)
@@ -89,12 +89,48 @@ async function describedCrop(visitor: Visitor, plantId: string): Promise<void> {
   expect(status).toBe(200)
 }
 
+/** A packet of the cross, a tray sown from it, and a note that was taken back. */
+async function sownCross(visitor: Visitor, ids: Awaited<ReturnType<typeof plantedCross>>['ids']) {
+  const [lotCode, trayCode, storeId] = [...(await visitor.codes(2)), randomUUID()]
+  const [lotId, crossId] = [randomUUID(), ids.cross]
+  const store = entry('storeSet', storeId!, { name: 'Box', keeps: 'bench', celsius: 20, isLogged: false })
+  const { status, body } = await visitor.send(
+    entry('pollinated', ids.flower, { pollenParentId: ids.pollenParent, selfMeant: false }, 170),
+    entry('takeNoted', ids.flower, { take: 'taken', reason: null }, 160),
+    entry(
+      'harvested',
+      lotId,
+      {
+        code: lotCode!,
+        crossId,
+        flowers: [{ flowerId: ids.flower, fruits: 1 }],
+        seeds: 20,
+        sound: 20,
+        empty: 0,
+      },
+      100,
+    ),
+    entry(
+      'sown',
+      randomUUID(),
+      { code: trayCode!, lotId, crossId, seeds: 12, container: 'tray', placeId: null },
+      90,
+    ),
+    store,
+  )
+  expect(status, body.data?.sentence).toBe(200)
+  expect((await visitor.send(undoing(store.id))).status).toBe(200)
+}
+
 beforeAll(async () => {
   for (const name of ['Locked beds', 'Other locked beds']) {
     const visitor = await new Visitor().startGarden(name)
     const { ids, codes } = await plantedCross(visitor)
     await describedCrop(visitor, ids.seedParent)
+    await sownCross(visitor, ids)
     await visitor.ask('POST', '/api/tags/print', { crossId: ids.cross, codes: [codes.flower] })
+    await visitor.ask('POST', '/api/tokens', { name: 'a program' })
+    await visitor.ask('POST', '/api/invitations', { role: 'hand', email: null })
   }
   const gardenId = async (name: string) =>
     (await rowsOf<{ id: string }>(owner.db, sql`select id from gardens where name = ${name}`))[0]!.id
@@ -147,13 +183,13 @@ describe('the server’s role in the database', () => {
 
   it('sees no garden’s rows outside of a garden, in any table that holds some', async () => {
     expect(tables.length).toBeGreaterThan(10)
+    const withoutMine: string[] = []
     for (const table of tables) {
-      expect(
-        await gardensIn(owner.db, table).then(ids => ids.length > 0),
-        `${table} is empty: the test would show nothing`,
-      ).toBe(true)
+      if (!(await gardensIn(owner.db, table)).includes(mine)) withoutMine.push(table)
       expect(await gardensIn(server.db, table), table).toEqual([])
     }
+    // A table that holds nothing of a garden would show nothing.
+    expect(withoutMine).toEqual([])
     expect([...(await rowsOf(server.db, sql`select * from people`))]).toEqual([])
   })
 
