@@ -308,11 +308,12 @@ describe('the read models', () => {
     const { db, close } = open(lane.databaseUrl)
     const copied = await (await new Visitor().openDemo()).get<OpenGarden>('/api/garden')
     const gardens = [...(await lastingGardens(db)), (await gardenById(db, copied.id))!]
-    expect(gardens.length).toBeGreaterThan(2)
+    expect(gardens.map(garden => garden.name)).toContain('Log beds')
     for (const garden of gardens) {
       const { subjects, differed } = await rebuild(db, garden)
       expect(differed).toEqual([])
-      if (garden.isDemo) expect(subjects).toBeGreaterThan(2000)
+      // Others may have left demo gardens of their own here, of any size.
+      if (garden.id === copied.id) expect(subjects).toBeGreaterThan(2000)
       if (garden.name === 'Log beds') expect(subjects).toBeGreaterThan(10)
     }
     await close()
