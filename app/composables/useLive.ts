@@ -65,8 +65,13 @@ export function useLive<T>(path: () => string | null) {
   )
 
   const isFirst = computed(() => asked.value !== null && data.value === null && problem.value === null)
-  watch(isFirst, (is, was = false) => (awaited.value += Number(is) - Number(was)), { immediate: true })
+  // In step at every moment: who leaves as the answer comes is counted off once, and only once.
+  watch(isFirst, (is, was = false) => (awaited.value += Number(is) - Number(was)), {
+    immediate: true,
+    flush: 'sync',
+  })
   onScopeDispose(() => (awaited.value -= Number(isFirst.value)))
 
-  return { data, problem, isLoading, refetch: () => ask() }
+  const refetch = async () => (asked.value === null ? undefined : ask())
+  return { data, problem, isLoading, refetch }
 }
