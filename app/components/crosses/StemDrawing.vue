@@ -3,21 +3,12 @@
   with its 80 % band; what was lost leaves downwards, what is in reserve stands upwards.
 -->
 <script setup lang="ts">
-import type { Quantity } from '@virgulta/core/crops/quantities'
+import { quantities } from '@virgulta/core/crops/quantities'
 import type { Stem, StemStage } from '@virgulta/core/crosses/stem'
 import { scaleSqrt } from 'd3-scale'
 import { area, curveMonotoneX, line } from 'd3-shape'
 
 const { stem, crop, crossId } = defineProps<{ stem: Stem; crop: string; crossId: string }>()
-
-/** What the step into a station is learnt from. */
-const stepInto: Partial<Record<StemStage['stage'], Quantity>> = {
-  taken: 'take',
-  seeds: 'seedsPerFruit',
-  up: 'germination',
-  judged: 'survival',
-  kept: 'keep',
-}
 
 const HEIGHT = 252
 const MIDDLE = 126
@@ -209,18 +200,18 @@ const shoots = computed(() =>
         <EstimateMark
           v-if="stage.rate"
           :estimate="stage.rate.value"
-          v-bind="markOf(stepInto[stage.stage]!, crop, stage.rate.isCounted ? crossId : undefined)"
+          v-bind="markOf(stage.rate.of, crop, stage.rate.isCounted ? crossId : undefined)"
         >
           <span class="figures rate" :class="{ expected: !stage.rate.isCounted }"
             ><span v-if="!stage.rate.isCounted" class="visually-hidden">expected </span
             >{{
-              stage.rate.unit === 'share'
-                ? `${numberInWords(stage.rate.value.median, '%')} %`
-                : `${stage.rate.value.median.toFixed(1)} a fruit`
+              stage.rate.of === 'seedsPerFruit'
+                ? `${stage.rate.value.median.toFixed(1)} a fruit`
+                : `${numberInWords(stage.rate.value.median, '%')} %`
             }}</span
           >
           <span class="quiet small">{{
-            rangeInWords(stage.rate.value, stage.rate.unit === 'share' ? '%' : 'each').replace(' %', '')
+            rangeInWords(stage.rate.value, quantities[stage.rate.of].unit).replace(' %', '')
           }}</span>
         </EstimateMark>
         <span v-if="stem.worst === stage.stage" class="doubt small worst">lost most here</span>

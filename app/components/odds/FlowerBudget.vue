@@ -1,8 +1,8 @@
 <!-- From keepers wanted back to flowers: each step with its origin, where most is lost, what one more would do. -->
 <script setup lang="ts">
-import { shareEstimate } from '@virgulta/core/crops/knowledge'
 import type { CropYields } from '@virgulta/core/crops/knowledge'
-import type { Quantity } from '@virgulta/core/crops/quantities'
+import type { CountedQuantity } from '@virgulta/core/crops/quantities'
+import { quantities } from '@virgulta/core/crops/quantities'
 import { counted } from '@virgulta/core/formats/counted'
 
 const { yields, share, crop, keepers, confidence } = defineProps<{
@@ -37,7 +37,7 @@ const chosen = computed({
   get: () => flowers.value ?? answer.value?.flowers ?? 1,
   set: n => (flowers.value = n),
 })
-const stations: { name: string; of: Quantity | null; one: string }[] = [
+const stations: { name: string; of: CountedQuantity | null; one: string }[] = [
   { name: 'flowers pollinated', of: null, one: 'one more flower' },
   { name: 'fruits that take', of: 'take', one: 'one more fruit' },
   { name: 'seeds', of: 'seedsPerFruit', one: 'one more seed' },
@@ -46,10 +46,6 @@ const stations: { name: string; of: Quantity | null; one: string }[] = [
   { name: 'plants that live to be judged', of: 'survival', one: 'one more plant' },
   { name: 'as wished', of: null, one: 'one more keeper' },
 ]
-const estimateOf = (of: Quantity) =>
-  of === 'seedsPerFruit'
-    ? yields.seedsPerFruit.estimate
-    : shareEstimate(yields.shares[of as 'take' | 'sound' | 'germination' | 'survival'])
 const count = (n: number) => (n >= 20 ? Math.round(n).toLocaleString('en') : Number(n.toFixed(1)))
 const points = (gain: number) => (gain < 0.0005 ? 'under 0.1' : `${(gain * 100).toFixed(1)}`)
 </script>
@@ -104,7 +100,7 @@ const points = (gain: number) => (gain < 0.0005 ? 'under 0.1' : `${(gain * 100).
                 <td>
                   <EstimateMark
                     v-if="stations[i]!.of"
-                    :estimate="estimateOf(stations[i]!.of!)"
+                    :estimate="quantities[stations[i]!.of!].now(yields)"
                     v-bind="markOf(stations[i]!.of!, crop)"
                   />
                   <span v-else-if="i === answer.stations.length - 1" class="figures"

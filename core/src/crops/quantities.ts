@@ -1,22 +1,26 @@
 import type { Estimate, GuideRange } from '../chance/estimate'
 import type { CropGuide } from './guide'
-import type { CropKnowledge } from './knowledge'
+import type { CropKnowledge, CropYields } from './knowledge'
 import { shareEstimate } from './knowledge'
 import type { counts, waits } from './records'
 
 /** What is learnt of a crop, by the name its records go under. */
-export type Quantity = keyof typeof waits | keyof typeof counts
+export type Quantity = keyof typeof waits | CountedQuantity
+/** Those that are counted: they are known of a pair too. */
+export type CountedQuantity = keyof typeof counts
 
 /** One learnt quantity: what it is called, what the guide says and what is expected by now. */
-export interface QuantityView {
+export interface QuantityView<Known = CropKnowledge> {
   words: string
   unit: 'days' | '%' | 'each'
   guide: (guide: CropGuide) => GuideRange
-  now: (knowledge: CropKnowledge) => Estimate
+  now: (known: Known) => Estimate
 }
 
 /** Every learnt quantity, in the order of the season. */
-export const quantities: Record<Quantity, QuantityView> = {
+export const quantities: {
+  [Q in Quantity]: QuantityView<Q extends CountedQuantity ? CropYields : CropKnowledge>
+} = {
   toReceptive: {
     words: 'days from cover to a ready stigma',
     unit: 'days',

@@ -3,6 +3,8 @@ import { wilsonInterval } from '../chance/wilson'
 import type { Estimate } from '../chance/estimate'
 import type { CropYields } from '../crops/knowledge'
 import { shareEstimate } from '../crops/knowledge'
+import type { CountedQuantity } from '../crops/quantities'
+import { quantities } from '../crops/quantities'
 import type { Flower } from '../flowers/flower'
 import type { Judged } from '../crops/records'
 import type { SeedLot } from '../seed/lot'
@@ -19,9 +21,12 @@ interface Loss {
 
 /** The step into a station: what was counted, or while nothing is counted what is expected. */
 interface StemRate {
+  /** what of the crop it is */
+  of: CountedQuantity
   /** share with its 80 % interval; for seeds the mean per fruit */
   value: Estimate
-  unit: 'share' | 'perFruit'
+  /** what was expected of it when the cross was planned */
+  expected: Estimate
   /** counted on this cross; else what is expected of it */
   isCounted: boolean
 }
@@ -82,20 +87,16 @@ function tally(reasons: { reason: string; count: number }[]): Loss {
 
 const one = (end: { reason: string }) => ({ reason: end.reason, count: 1 })
 
-/** A counted share, or the expected one while nothing was counted. */
-function shareOf(successes: number, tries: number, expected: Estimate): StemRate {
-  if (tries === 0) return { value: expected, unit: 'share', isCounted: false }
-  return {
-    value: {
-      median: successes / tries,
-      ...wilsonInterval(successes, tries),
-      origin: 'records',
-      records: tries,
-    },
-    unit: 'share',
-    isCounted: true,
-  }
-}
+/** A counted share with its 80 % interval; null while nothing was counted. */
+const shareOf = (successes: number, tries: number): Estimate | null =>
+  tries
+    ? {
+        median: successes / tries,
+        ...wilsonInterval(successes, tries),
+        origin: 'records',
+        records: tries,
+      }
+    : null
 
 /**
  * The stem of a cross.
@@ -170,27 +171,20 @@ export function stemOf(story: CrossStory, before: CropYields, now: CropYields): 
     judged: 'watched',
     kept: '',
   }
+  const rate = (of: CountedQuantity, counted: Estimate | null): StemRate => {
+    const expected = of === 'seedsPerFruit' ? soundPerFruit(before) : quantities[of].now(before)
+    return { of, expected, value: counted ?? expected, isCounted: counted !== null }
+  }
+  const cameUp = sum(finished.map(s => s.up))
   const rates: Record<Stage, StemRate | null> = {
     pollinated: null,
-    taken: shareOf(taken.length, taken.length + failed.length, shareEstimate(before.shares.take)),
-    seeds: {
-      value: fruits ? meanPerFruit(lots, fruits) : soundPerFruit(before),
-      unit: 'perFruit',
-      isCounted: fruits > 0,
-    },
+    taken: rate('take', shareOf(taken.length, taken.length + failed.length)),
+    seeds: rate('seedsPerFruit', fruits ? meanPerFruit(lots, fruits) : null),
     // How much of the seed is sown is a choice, not a rate.
     sown: null,
-    up: shareOf(
-      sum(finished.map(s => s.up)),
-      sum(finished.map(s => s.seeds)),
-      shareEstimate(before.shares.germination),
-    ),
-    judged: shareOf(
-      sum(finished.map(s => s.up - s.lost)),
-      sum(finished.map(s => s.up)),
-      shareEstimate(before.shares.survival),
-    ),
-    kept: shareOf(counts.kept, counts.judged, shareEstimate(before.shares.keep)),
+    up: rate('germination', shareOf(cameUp, sum(finished.map(s => s.seeds)))),
+    judged: rate('survival', shareOf(sum(finished.map(s => s.up - s.lost)), cameUp)),
+    kept: rate('keep', shareOf(counts.kept, counts.judged)),
   }
   const keepers = keepersOf(now)
   const plan = expectedCourse(cross.flowersPlanned, before)
@@ -212,7 +206,7 @@ export function stemOf(story: CrossStory, before: CropYields, now: CropYields): 
       confidence: cross.confidence,
       moreFlowers: keepers.moreFlowers(inHand, cross.keepersWanted, cross.confidence),
     },
-    worst: worstStage(rates, before),
+    worst: worstStage(rates),
   }
 }
 
@@ -273,20 +267,12 @@ function soundPerFruit({ seedsPerFruit: { estimate }, shares }: CropYields): Est
   }
 }
 
-/** Where the counted rate falls furthest below the one expected, if its interval does not reach it. */
-function worstStage(rates: Record<Stage, StemRate | null>, before: CropYields): Stage | null {
-  const expected: Partial<Record<Stage, number>> = {
-    taken: shareEstimate(before.shares.take).median,
-    seeds: soundPerFruit(before).median,
-    up: shareEstimate(before.shares.germination).median,
-    judged: shareEstimate(before.shares.survival).median,
-  }
+/** Where the counted rate falls furthest below the one expected, if its interval does not reach it; to keep few is no loss. */
+function worstStage(rates: Record<Stage, StemRate | null>): Stage | null {
   const short = STAGES.flatMap(stage => {
     const rate = rates[stage]
-    const wanted = expected[stage]
-    return rate?.isCounted && wanted && rate.value.high < wanted
-      ? [{ stage, ratio: rate.value.median / wanted }]
-      : []
+    if (stage === 'kept' || !rate?.isCounted || rate.value.high >= rate.expected.median) return []
+    return [{ stage, ratio: rate.value.median / rate.expected.median }]
   })
   return short.sort((a, b) => a.ratio - b.ratio)[0]?.stage ?? null
 }
