@@ -1,11 +1,12 @@
 <!-- Two plants that should meet: how likely it is and why, what would make it likelier, and putting that into the round. -->
 <script setup lang="ts">
 import { mdiClose, mdiPlus, mdiSwapHorizontal } from '@mdi/js'
-import { dayNumber, dayOfNumber, quantileIn } from '@virgulta/core/bloom/chances'
+import { dayNumber, dayOfNumber } from '@virgulta/core/bloom/chances'
 import type { Remedy } from '@virgulta/core/bloom/remedies'
+import { daysOf, remedyWork } from '@virgulta/core/bloom/remedies'
 import { counted } from '@virgulta/core/formats/counted'
 import type { Draft } from '@virgulta/core/log/entry'
-import { addDays, dayInWords, isDay } from '@virgulta/core/time/days'
+import { dayInWords, isDay } from '@virgulta/core/time/days'
 import { v7 } from 'uuid'
 import type { MeetPage } from '#shared/bloom'
 
@@ -58,14 +59,7 @@ const names = computed(() => ({
   seed: page.value?.seed.plant.name ?? '',
   pollen: page.value?.pollen.plant.name ?? '',
 }))
-const {
-  answer: remedies,
-  progress,
-  refused,
-  isStopped,
-  stop,
-  again,
-} = useWork('remedies', () =>
+const meeting = computed(() =>
   best.value && bloom.value
     ? {
         seed: best.value.window,
@@ -77,6 +71,14 @@ const {
       }
     : null,
 )
+const {
+  answer: remedies,
+  progress,
+  refused,
+  isStopped,
+  stop,
+  again,
+} = useWork('remedies', () => meeting.value)
 function addBatch() {
   const suggested = remedies.value?.find(r => r.does === 'sow')?.days[0]
   sow.value = [...sow.value, suggested === undefined ? earliest.value : dayOfNumber(suggested)]
@@ -98,66 +100,23 @@ function setDay(index: number, day: string) {
 const days = (remedy: Remedy) => remedy.days.map(dayOfNumber)
 /** Shows what a remedy does, in the drawing above. */
 function show(remedy: Remedy) {
+  const { held, kept } = daysOf(remedy, bloom.value!)
   keep({
     sow: days(remedy).join() || undefined,
-    hold: ['hold', 'both'].includes(remedy.does) ? String(bloom.value!.hold!.days) : undefined,
-    keep: ['store', 'both'].includes(remedy.does) ? String(bloom.value!.keeps!.days) : undefined,
+    hold: held ? String(held) : undefined,
+    keep: kept ? String(kept) : undefined,
   })
 }
-const latestOf = (...all: string[]) => [...all].sort().at(-1)!
-function tasksOf(remedy: Remedy): Draft[] {
-  const { crop } = page.value!
-  const drafts: Draft[] = []
-  const plan = (
-    does: 'holdBack' | 'bringBack' | 'collectPollen',
-    plantId: string,
-    forId: string,
-    from: string,
-    until: string,
-    why: string,
-  ) =>
-    drafts.push({
-      kind: 'taskPlanned',
-      subjectId: v7(),
-      payload: { does, crop, plantId, forId, from, until, why },
-    })
-  if (['hold', 'both'].includes(remedy.does)) {
-    const from = latestOf(garden.today, dayOfNumber(quantileIn(best.value!.window.start, 0.1) - 7))
-    const back = addDays(from, bloom.value!.hold!.days)
-    plan(
-      'holdBack',
-      seed,
-      pollen,
-      from,
-      addDays(from, 3),
-      `Holds ${names.value.seed} back to meet ${names.value.pollen}.`,
-    )
-    plan(
-      'bringBack',
-      seed,
-      pollen,
-      back,
-      addDays(back, 2),
-      `${counted(bloom.value!.hold!.days, 'day in the cool is', 'days in the cool are')} enough; longer costs buds.`,
-    )
-  }
-  if (['store', 'both'].includes(remedy.does)) {
-    const window = shedding.value[0]!
-    const from = latestOf(garden.today, dayOfNumber(quantileIn(window.start, 0.5)))
-    plan(
-      'collectPollen',
-      pollen,
-      seed,
-      from,
-      latestOf(
-        addDays(from, 3),
-        dayOfNumber(quantileIn(window.start, 0.5) + quantileIn(window.length, 0.5) - 1),
-      ),
-      `For ${names.value.seed}, which flowers later; good for about ${counted(bloom.value!.keeps!.days, 'day')}.`,
-    )
-  }
-  return drafts
-}
+const tasksOf = (remedy: Remedy): Draft[] =>
+  remedyWork(remedy, meeting.value!, garden.today).map(({ at, ...work }) => ({
+    kind: 'taskPlanned',
+    subjectId: v7(),
+    payload: {
+      ...work,
+      crop: page.value!.crop,
+      ...(at === 'seed' ? { plantId: seed, forId: pollen } : { plantId: pollen, forId: seed }),
+    },
+  }))
 async function plan(remedy: Remedy) {
   if (remedy.does !== 'sow') return log.note(tasksOf(remedy))
   return planBatches(days(remedy))

@@ -18,7 +18,7 @@ import {
   startChances,
   whyPredicted,
 } from './predict'
-import { remediesFor } from './remedies'
+import { remediesFor, remedyWork } from './remedies'
 import type { BloomRecord } from './season'
 
 const site = { latitude: 53, longitude: -8 }
@@ -275,6 +275,34 @@ describe('remedies', () => {
     expect(found[3]!.days).toHaveLength(3)
     expect(found[3]!.probability).toBeGreaterThan(found[1]!.probability)
     expect(found[4]!.against).toContain('Never hold the pollen parent')
+  })
+  it('come with their work and its dates, none of it before today', () => {
+    const names = { seed: 'Ember Row', pollen: 'Small Lantern' }
+    const meeting = { seed, pollen: [windowOf(20)], bloom: chilli.bloom, names }
+    const work = (does: string, today: string) =>
+      remedyWork(
+        found.find(r => r.does === does)!,
+        meeting,
+        today,
+      ).map(w => [w.does, w.at, w.from, w.until])
+    const { hold, keeps } = chilli.bloom
+    const cool = dayOfNumber(quantileIn(seed.start, 0.1) - 7)
+    const back = addDays(cool, hold!.days)
+    expect(work('hold', dayOfNumber(100))).toEqual([
+      ['holdBack', 'seed', cool, addDays(cool, 3)],
+      ['bringBack', 'seed', back, addDays(back, 2)],
+    ])
+    expect(work('store', dayOfNumber(100))).toEqual([
+      ['collectPollen', 'pollen', dayOfNumber(115), dayOfNumber(115 + 13)],
+    ])
+    expect(work('both', dayOfNumber(100))).toEqual([
+      ...work('hold', dayOfNumber(100)),
+      ...work('store', dayOfNumber(100)),
+    ])
+    expect(work('store', dayOfNumber(120))[0]!.slice(2)).toEqual([dayOfNumber(120), dayOfNumber(128)])
+    expect(work('store', dayOfNumber(127))[0]!.slice(2)).toEqual([dayOfNumber(127), dayOfNumber(130)])
+    expect(work('nothing', dayOfNumber(100))).toEqual([])
+    expect(remedyWork(found.at(-1)!, meeting, dayOfNumber(100)).at(-1)!.why).toContain(`${keeps!.days} days`)
   })
   it('hold nothing back where the guide says that it is of no use', () => {
     expect(

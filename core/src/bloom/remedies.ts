@@ -1,6 +1,10 @@
+import { max } from 'd3-array'
 import type { CropGuide } from '../crops/guide'
 import { counted } from '../formats/counted'
+import type { ISODate } from '../time/days'
+import { addDays } from '../time/days'
 import { bestBatches, chanceOfBatches } from './batches'
+import { dayOfNumber, quantileIn } from './chances'
 import type { MeetingTerms, Window } from './overlap'
 
 /** Two plants that should meet. */
@@ -112,4 +116,73 @@ export function remediesFor({
     )
   }
   return found
+}
+
+/** What a remedy asks of the hands, beside sowing. */
+export interface RemedyWork {
+  does: 'holdBack' | 'bringBack' | 'collectPollen'
+  /** which of the two plants it is done at */
+  at: 'seed' | 'pollen'
+  from: ISODate
+  until: ISODate
+  why: string
+}
+
+/** Days before its bloom may begin at which a plant is put into the cool, and days that this, and bringing it back, may take. */
+const [COOL_AHEAD, COOL_WITHIN, BACK_WITHIN] = [7, 3, 2]
+/** Days within which pollen is collected once the plant sheds. */
+const COLLECT_WITHIN = 3
+
+/** Days that a remedy holds the seed parent back, and keeps pollen; 0 where it does not. */
+export const daysOf = ({ does }: Remedy, { hold, keeps }: CropGuide['bloom']) => ({
+  held: does === 'hold' || does === 'both' ? (hold?.days ?? 0) : 0,
+  kept: does === 'store' || does === 'both' ? (keeps?.days ?? 0) : 0,
+})
+
+/**
+ * The work of a remedy with its dates, none of it before today: a plant goes into the cool a week before its bloom may
+ * begin and comes back after the days that the crop allows; pollen is collected as its plant begins to shed, while it does.
+ *
+ * @param today nothing is planned before it
+ */
+export function remedyWork(
+  remedy: Remedy,
+  { seed, pollen: [shed], bloom, names }: Pick<MeetingCase, 'seed' | 'pollen' | 'bloom' | 'names'>,
+  today: ISODate,
+): RemedyWork[] {
+  const { held, kept } = daysOf(remedy, bloom)
+  const notBefore = (day: number) => max([today, dayOfNumber(day)])!
+  const cool = notBefore(quantileIn(seed.start, 0.1) - COOL_AHEAD)
+  const back = addDays(cool, held)
+  const work: RemedyWork[] = []
+  if (held)
+    work.push(
+      {
+        does: 'holdBack',
+        at: 'seed',
+        from: cool,
+        until: addDays(cool, COOL_WITHIN),
+        why: `Holds ${names.seed} back to meet ${names.pollen}.`,
+      },
+      {
+        does: 'bringBack',
+        at: 'seed',
+        from: back,
+        until: addDays(back, BACK_WITHIN),
+        why: `${counted(held, 'day in the cool is', 'days in the cool are')} enough; longer costs buds.`,
+      },
+    )
+  if (kept && shed) {
+    const begins = quantileIn(shed.start, 0.5)
+    const from = notBefore(begins)
+    const lastOfIt = dayOfNumber(begins + quantileIn(shed.length, 0.5) - 1)
+    work.push({
+      does: 'collectPollen',
+      at: 'pollen',
+      from,
+      until: max([addDays(from, COLLECT_WITHIN), lastOfIt])!,
+      why: `For ${names.seed}, which flowers later; good for about ${counted(kept, 'day')}.`,
+    })
+  }
+  return work
 }
