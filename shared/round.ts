@@ -1,4 +1,4 @@
-import type { TubeAtHand } from '@virgulta/core/garden/pollen'
+import type { TubeAtHand, TubeForCross } from '@virgulta/core/garden/pollen'
 import type { Blooming } from '@virgulta/core/bloom/note'
 import type { LeftOut } from '@virgulta/core/crops/reckonable'
 import type { Flower } from '@virgulta/core/flowers/flower'
@@ -40,7 +40,7 @@ export interface RoundStop extends Stop {
   marks: { of: MarkKind; marks: { mark: string; pollenParentId: string; name: string }[] } | null
   flower: Flower | null
   /** tubes of the pollen parent that could be used, what dies first in front */
-  tubes: TubeAtHand[]
+  tubes: TubeForCross[]
   sowing: Sowing | null
   /** fruits that may come off, the youngest first, for a plant that carries too many */
   fruits: { id: string; code: string }[] | null

@@ -50,7 +50,10 @@ describe('a tube', () => {
       isDead: false,
       doubts: [],
     })
-    expect(row.goodUntil! > new Date().toISOString().slice(0, 10)).toBe(true)
+    // Days in a refrigerator at about 5 °C: longer than a week, shorter than a year.
+    const goodFor = (Date.parse(row.goodUntil!) - Date.now()) / 86_400_000
+    expect(goodFor).toBeGreaterThan(7)
+    expect(goodFor).toBeLessThan(365)
     await keeper.send(
       entry('tubeTested', id, {
         method: 'germinated',
@@ -117,7 +120,7 @@ describe('a tube', () => {
     expect((await pageOf(frozen.id)).thaws).toBe(before + 1)
   })
 
-  it('of a struck-off donor says so, and no more is collected of it', async () => {
+  it('of a donor that is struck off or lost says which, and of a lost one no more is collected', async () => {
     const [code] = await keeper.codes(1)
     const sick = v7()
     await keeper.send(
@@ -139,8 +142,11 @@ describe('a tube', () => {
     )
     const { id } = await tubeOf(6, 5, [sick])
     await keeper.send(entry('struckOff', sick, { reason: 'virus' }))
-    expect((await pageOf(id)).doubts).toEqual(['Test Sick is struck off (virus): no more of it can be had'])
+    expect((await pageOf(id)).doubts).toEqual([
+      'Test Sick is struck off (virus): use its pollen only if you mean to',
+    ])
     await keeper.send(entry('plantLost', sick, { reason: 'burnt' }))
+    expect((await pageOf(id)).doubts).toEqual(['Test Sick is lost (burnt): no more of it can be had'])
     const [another] = await keeper.codes(1)
     const { status, body } = await keeper.send(
       entry('pollenCollected', v7(), {

@@ -10,7 +10,7 @@ import { schoolWords } from '@virgulta/core/flowers/schools'
 import { schoolsUsed } from '@virgulta/core/flowers/schoolsUsed'
 import type { FlowerStep } from '@virgulta/core/flowers/steps'
 import { statusWords } from '@virgulta/core/flowers/words'
-import type { TubeAtHand } from '@virgulta/core/garden/pollen'
+import type { TubeForCross } from '@virgulta/core/garden/pollen'
 import type { Plant } from '@virgulta/core/plants/plant'
 import { WORK, answersAt, questionAt } from '@virgulta/core/round/work'
 import { dayInWords } from '@virgulta/core/time/days'
@@ -36,7 +36,7 @@ const {
   /** what was alive in the tube its pollen came out of */
   pollen?: CrossPage['pollen'][string]
   /** tubes of the pollen parent that could be used now */
-  tubes?: TubeAtHand[]
+  tubes?: TubeForCross[]
   /** what was noted on it */
   lines?: LogLine[]
 }>()

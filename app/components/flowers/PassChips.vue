@@ -5,7 +5,7 @@ import { GRAINS } from '@virgulta/core/flowers/kinds'
 import type { PassDetails } from '@virgulta/core/flowers/answers'
 import type { School } from '@virgulta/core/flowers/schools'
 import { schoolWords } from '@virgulta/core/flowers/schools'
-import type { TubeAtHand } from '@virgulta/core/garden/pollen'
+import type { TubeForCross } from '@virgulta/core/garden/pollen'
 
 const pass = defineModel<PassDetails>({ required: true })
 const {
@@ -16,15 +16,13 @@ const {
   guide: CropGuide
   /** seed parent and pollen parent are one plant */ isSelf?: boolean
   /** flowers under the tag */ blooms?: number
-  /** tubes of the pollen parent that could be used */ tubes?: TubeAtHand[]
+  /** tubes of the pollen parent that could be used */ tubes?: TubeForCross[]
 }>()
 const sources = ['ownFlower', 'samePlant'] as const
 const tools = computed(() => {
   const choice = guide.schools.transfer
   return (choice ? [choice.usual, ...choice.others] : []) as School<'transfer'>[]
 })
-const garden = useGardenStore()
-const knowledge = computed(() => garden.cropOf(guide.id)?.knowledge)
 const set = (change: Partial<PassDetails>) => (pass.value = { ...pass.value, ...change })
 const cleanWords = [
   [true, 'clean tool'],
@@ -35,10 +33,9 @@ const cleanWords = [
 <template>
   <div class="pass">
     <TubeChips
-      v-if="tubes.length && knowledge"
+      v-if="tubes.length"
       :model-value="pass.tubeId"
       :tubes="tubes"
-      :knowledge="knowledge"
       @update:model-value="set({ tubeId: $event })"
     />
     <div role="group" aria-label="Grains seen with the lens">

@@ -1,16 +1,12 @@
 <!-- Where the pollen of a pass comes from: fresh from the plant, or out of a tube; and what weak pollen asks for. -->
 <script setup lang="ts">
-import type { CropKnowledge } from '@virgulta/core/crops/knowledge'
 import { counted } from '@virgulta/core/formats/counted'
-import { isStronger, weakAdvice } from '@virgulta/core/pollen/weak'
-import type { TubeAtHand } from '@virgulta/core/garden/pollen'
+import { isStronger } from '@virgulta/core/pollen/weak'
+import type { TubeForCross } from '@virgulta/core/garden/pollen'
 
 const tubeId = defineModel<string | null>({ required: true })
-const { tubes, knowledge } = defineProps<{ tubes: TubeAtHand[]; knowledge: CropKnowledge }>()
+const { tubes } = defineProps<{ tubes: TubeForCross[] }>()
 const chosen = computed(() => tubes.find(t => t.id === tubeId.value) ?? null)
-/** The mean: its median would bring a library of distributions to every telephone. */
-const take = computed(() => knowledge.shares.take.a / (knowledge.shares.take.a + knowledge.shares.take.b))
-const advice = computed(() => chosen.value && weakAdvice(chosen.value.alive.median, take.value))
 const stronger = computed(
   () => chosen.value && tubes.filter(t => isStronger(t.alive.median, chosen.value!.alive.median)).at(-1),
 )
@@ -37,10 +33,10 @@ const stronger = computed(
     <p v-if="chosen" class="small quiet">
       {{ aliveInWords(chosen.alive) }} alive, about {{ counted(chosen.left, 'dose') }} left.
     </p>
-    <p v-if="advice" class="doubt small">
-      Weak pollen: a touch takes about {{ Math.round(advice.weak * 100) }} of 100 flowers instead of
-      {{ Math.round(advice.fresh * 100) }}.
-      <template v-if="advice.passes">{{ advice.passes }} touches come to a fresh one. </template
+    <p v-if="chosen?.weak" class="doubt small">
+      Weak pollen: a touch takes about {{ Math.round(chosen.weak.weak * 100) }} of 100 flowers instead of
+      {{ Math.round(chosen.weak.fresh * 100) }}.
+      <template v-if="chosen.weak.passes">{{ chosen.weak.passes }} touches come to a fresh one. </template
       ><template v-if="stronger">Tube {{ stronger.code }} is stronger.</template>
     </p>
   </div>

@@ -20,8 +20,8 @@ import { rainAhead } from '../weather/known'
 import { parentBlooms } from './blooms'
 import type { GardenDay } from './day'
 import { once } from './once'
-import type { TubeAtHand } from './pollen'
-import { pollenAt, tubesAtHand } from './pollen'
+import type { TubeForCross } from './pollen'
+import { pollenAt, tubesFor } from './pollen'
 
 /** A cross in the list: how far it has come. */
 export interface CrossLine {
@@ -43,7 +43,7 @@ export interface CrossView {
   /** what was alive in the tube, for flowers that got their pollen out of one */
   pollen: Record<string, { tubeId: string; code: string; alive: Estimate; doubts: string[] }>
   /** tubes of its pollen parent that could be used now */
-  tubes: TubeAtHand[]
+  tubes: TubeForCross[]
   lots: SeedLot[]
   sowings: Sowing[]
   offspring: number
@@ -103,7 +103,7 @@ export function crossView(day: GardenDay, id: string): CrossView | null {
     ),
     flowers: flowers.map(flower => ({ flower, due: dueAt(flower, guide, knowledge, rainOn) })),
     pollen: pollenAt(day, flowers),
-    tubes: tubesAtHand(day).get(cross.pollenParentId ?? '') ?? [],
+    tubes: tubesFor(day, id),
     lots,
     sowings,
     offspring: offspring.length,

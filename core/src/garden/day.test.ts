@@ -4,6 +4,7 @@ import { dayOfNumber, quantileIn } from '../bloom/chances'
 import type { LoggedDeed } from '../log/entry'
 import { chosen, deed, newId } from '../testing/deeds'
 import { cross, dayOf, gardenOf, plant } from '../testing/garden'
+import type { WeakAdvice } from '../pollen/weak'
 import { addDays } from '../time/days'
 import {
   bloomGround,
@@ -22,6 +23,7 @@ import {
   pollenWork,
   seasonPollen,
   tubesAtHand,
+  tubesFor,
   weakCrosses,
   wantersOf,
 } from './pollen'
@@ -214,6 +216,16 @@ describe('pollen', () => {
     expect(told).toMatchObject({ crossId: CROSS, wanted: 1, others: [] })
     expect(told!.chance.weak).toBeLessThan(told!.chance.fresh)
     expect(told!.flowersMore).toBeGreaterThan(4)
+    // At the flower it is told of the same pair in the same numbers.
+    const { fresh, weak: ofWeak, passes, flowersEach } = told!
+    const offered = (deeds: LoggedDeed[]) => tubesFor(on(deeds, '2026-06-20'), CROSS).map(t => [t.id, t.weak])
+    expect(offered(tested(95))).toEqual([[tube, null]])
+    const [[, advice]] = offered(tested(6)) as [[string, WeakAdvice]]
+    expect(advice.fresh).toBe(fresh)
+    expect(advice.weak / ofWeak).toBeCloseTo(1, 1)
+    expect(advice.passes).toBe(passes)
+    expect(advice.flowersEach / flowersEach).toBeCloseTo(1, 1)
+    expect(tubesFor(on(tested(6), '2026-06-20'), newId())).toEqual([])
   })
 
   it('at a flower is told with what was alive in it when it was used', () => {

@@ -23,7 +23,7 @@ import { readingsWith } from '../pollen/store'
 import type { Tube } from '../pollen/tube'
 import { isKept } from '../pollen/tube'
 import type { WeakAdvice } from '../pollen/weak'
-import { afterPasses, isStronger, takeKept, weakAdvice, withTake } from '../pollen/weak'
+import { afterPasses, isStronger, isWeak, takeKept, weakAdvice, withTake } from '../pollen/weak'
 import type { PlantWork } from '../round/round'
 import { bloomEndingAfter } from '../season/band'
 import type { ISODate } from '../time/days'
@@ -44,6 +44,11 @@ export interface TubeAtHand {
   code: string
   left: number
   alive: Estimate
+}
+
+/** A tube that could be used for a cross, with what its pollen means for that pair where it is weak. */
+export interface TubeForCross extends TubeAtHand {
+  weak: WeakAdvice | null
 }
 
 /** Tubes, stores and what is known of them in this hour. */
@@ -274,6 +279,20 @@ export const tubesAtHand = (day: GardenDay): ReadonlyMap<string, TubeAtHand[]> =
       all => all.map(({ tube }) => tube),
       t => t.donor,
     )
+  })
+
+/** Tubes that could be used now for a cross: the ones that die first come first. */
+export const tubesFor = (day: GardenDay, crossId: string): TubeForCross[] =>
+  once(day, `tubes for ${crossId}`, () => {
+    const cross = day.garden.states.cross.get(crossId)
+    const tubes = tubesAtHand(day).get(cross?.pollenParentId ?? '') ?? []
+    if (!cross || !tubes.length) return []
+    const { guide, digest } = day.garden.crops.get(cross.crop)!
+    const take = () => shareEstimate(cropYields(guide, digest, cross).shares.take).median
+    return tubes.map(tube => ({
+      ...tube,
+      weak: isWeak(tube.alive.median) ? weakAdvice(tube.alive.median, take()) : null,
+    }))
   })
 
 /** Work that pollen asks for, by crop: to collect it, to fill dry pollen into tubes, to test what is counted on. */

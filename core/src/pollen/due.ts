@@ -1,6 +1,7 @@
 import { counted } from '../formats/counted'
 import type { ISODate } from '../time/days'
 import { addDays, dayInWords, daysBetween } from '../time/days'
+import type { Plant } from '../plants/plant'
 import type { PollenAnswer } from './plan'
 import { TUBE_DOUBTS } from './kinds'
 import type { Tube } from './tube'
@@ -63,11 +64,19 @@ export const fatherDoubts = ({ doubts, donors }: Tube): string[] => [
     .map(doubt => `its pollen: ${TUBE_DOUBTS[doubt]}`),
 ]
 
+/** Of a donor that is lost there is no more pollen; of one that is struck off nobody means to take more. */
+const goneInWords = ({ name, lost, struckOff }: Pick<Plant, 'name' | 'lost' | 'struckOff'>) =>
+  lost
+    ? [`${name} is lost (${lost.reason}): no more of it can be had`]
+    : struckOff
+      ? [`${name} is struck off (${struckOff.reason}): use its pollen only if you mean to`]
+      : []
+
 /** What makes a tube doubtful, in words: what people saw, and what follows from how it was treated. */
 export function tubeDoubts(
   tube: Tube,
   thaws: number,
-  lostDonors: { name: string; reason: string }[] = [],
+  donors: Pick<Plant, 'name' | 'lost' | 'struckOff'>[] = [],
 ): string[] {
   const taken = tube.uses.reduce((sum, use) => sum + use.doses, 0)
   return [
@@ -77,6 +86,6 @@ export function tubeDoubts(
     ...(taken > tube.doses && tube.doses
       ? [`${taken} touches were taken, it was filled for about ${tube.doses}: how much is left is a guess`]
       : []),
-    ...lostDonors.map(({ name, reason }) => `${name} is struck off (${reason}): no more of it can be had`),
+    ...donors.flatMap(goneInWords),
   ]
 }

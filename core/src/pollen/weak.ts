@@ -40,6 +40,9 @@ export interface WeakAdvice {
   flowersEach: number
 }
 
+/** True where so little is alive that a touch does notably less than a fresh one. */
+export const isWeak = (alive: number): boolean => alive < WEAK
+
 /**
  * What weak pollen costs, and what makes up for it; null where it is strong enough.
  *
@@ -47,7 +50,7 @@ export interface WeakAdvice {
  * @param take share of flowers that take, as the crop or the pair does with fresh pollen
  */
 export function weakAdvice(alive: number, take: number): WeakAdvice | null {
-  if (alive >= WEAK) return null
+  if (!isWeak(alive)) return null
   const weak = take * takeKept(alive)
   const passes = [2, 3, 4, 5].find(n => afterPasses(weak, n) >= take) ?? null
   return { fresh: take, weak, passes, flowersEach: weak > 0 ? take / weak : Infinity }

@@ -59,14 +59,11 @@ function rowsOf(day: GardenDay, tubes: Tube[]): TubeRow[] {
     const goodUntil = shelf.goodUntil(tube)
     const { thaws } = shelf.life(tube, now)
     const alive = shelf.viability(tube, now)
-    const plants = tube.donors.map(id => states.plant.get(id) ?? { id, name: 'unknown', code: '' })
-    const lost = plants.flatMap(plant => {
-      const gone = 'struckOff' in plant && (plant.struckOff ?? plant.lost)
-      return gone ? [{ name: plant.name, reason: gone.reason }] : []
-    })
+    const known = tube.donors.flatMap(id => states.plant.get(id) ?? [])
+    const donors = tube.donors.map(id => states.plant.get(id) ?? { id, name: 'unknown', code: '' })
     return {
       tube,
-      donors: plants.map(({ id, name, code }): Parent => ({ id, name, code })),
+      donors: donors.map(({ id, name, code }): Parent => ({ id, name, code })),
       alive,
       thaws,
       store: storeOf.get(tube.stays.at(-1)!.storeId ?? '') ?? null,
@@ -79,7 +76,7 @@ function rowsOf(day: GardenDay, tubes: Tube[]): TubeRow[] {
         code: need.code,
         aim: crops.get(need.crop)!.ofCross(need.crossId).crosses[0]!.aim,
       })),
-      doubts: tubeDoubts(tube, thaws, lost),
+      doubts: tubeDoubts(tube, thaws, known),
     }
   })
 }

@@ -1,6 +1,6 @@
 import { hoursInWords } from '@virgulta/core/bloom/hours'
 import { bloomSpans, bloomSubject } from '@virgulta/core/garden/blooms'
-import { tubesAtHand } from '@virgulta/core/garden/pollen'
+import { tubesAtHand, tubesFor } from '@virgulta/core/garden/pollen'
 import { cropsOnRound, stopsUntil } from '@virgulta/core/garden/round'
 import type { HeldStates } from '@virgulta/core/garden/states'
 import { isLongGone } from '@virgulta/core/round/letGo'
@@ -83,9 +83,7 @@ async function wholeRound(db: Database, garden: Garden, day: ISODate): Promise<R
     blooms: bloomSubject(here, stop.parents?.seedParentId),
     marks: marksOf.get(stop.parents?.seedParentId ?? '') ?? null,
     flower: states.flower.get(stop.subject.id) ?? null,
-    tubes: ['pollinate', 'look'].includes(stop.step)
-      ? (atHand.get(stop.parents?.pollenParentId ?? '') ?? [])
-      : [],
+    tubes: stop.crossId && ['pollinate', 'look'].includes(stop.step) ? tubesFor(here, stop.crossId) : [],
     sowing: states.sowing.get(stop.subject.id) ?? null,
     fruits: stop.step === 'thinFruit' ? fruitsOn(stop.subject.id) : null,
     seeds: states.seedLot.get(stop.subject.id)?.left ?? null,
