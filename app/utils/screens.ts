@@ -1,3 +1,4 @@
+import { addressOf } from '#shared/addresses'
 import type { RoundStop } from '#shared/round'
 
 /** Steps that are done on a screen of the pollen. */
@@ -9,19 +10,6 @@ const pollenScreens: Partial<Record<RoundStop['step'], (s: RoundStop) => string>
 }
 
 /** Where the work of a stop is done, or what it is about is shown. */
-export function screenOfStop(stop: RoundStop): string {
-  const own = pollenScreens[stop.step]?.(stop)
-  if (own) return own
-  switch (stop.subject.type) {
-    case 'cross':
-      return `/crosses/${stop.crossId}`
-    case 'flower':
-      return `/crosses/${stop.crossId}?flower=${stop.subject.id}`
-    case 'seedLot':
-      return `/seed/packets/${stop.subject.id}`
-    case 'sowing':
-      return `/seed/trays/${stop.subject.id}`
-    default:
-      return `/plants/${stop.plantId}`
-  }
-}
+export const screenOfStop = (stop: RoundStop): string =>
+  pollenScreens[stop.step]?.(stop) ??
+  addressOf({ ...stop.subject, crossId: stop.crossId, plantId: stop.plantId })

@@ -5,6 +5,7 @@ import { weightsOf } from '@virgulta/core/chance/duration'
 import { quantities } from '@virgulta/core/crops/quantities'
 import { counted } from '@virgulta/core/formats/counted'
 import { dayInWords } from '@virgulta/core/time/days'
+import { addressOf } from '#shared/addresses'
 import type { CropPage } from '#shared/crops'
 import type { Column } from '../../../components/base/ReadTable.vue'
 
@@ -40,16 +41,6 @@ function words(row: Row): string {
       ? `within ${Math.ceil(row.to)} ${row.to > 1 ? 'days' : 'day'}`
       : `more than ${row.from}, at most ${row.to} days`
 }
-const screen = (row: Row) =>
-  ({
-    flower: `/crosses/${row.crossId}?flower=${row.id}`,
-    seedLot: `/seed/packets/${row.id}`,
-    sowing: `/seed/trays/${row.id}`,
-    plant: `/plants/${row.id}`,
-    batch: '/bloom',
-    tube: `/pollen/${row.id}`,
-    cross: `/crosses/${row.id}`,
-  })[row.type]
 /** How much each wait weighs: what cannot be weighs little. */
 const weights = computed(() => {
   const waits = (page.value?.records ?? []).filter((r): r is Extract<Row, { from: number }> => 'from' in r)
@@ -129,9 +120,9 @@ const columns: Column<Row>[] = [
           one="record"
           sort="on"
           descending
-          @open="row => navigateTo(screen(row))"
+          @open="row => navigateTo(addressOf(row))"
         >
-          <template #code="{ row }"><TagLabel :code="row.code" :to="screen(row)" /></template>
+          <template #code="{ row }"><TagLabel :code="row.code" :to="addressOf(row)" /></template>
           <template #on="{ row }"
             ><span class="quiet">{{ dayInWords(row.on, true) }}</span></template
           >
