@@ -2,7 +2,7 @@
 <script setup lang="ts">
 import { mdiClose, mdiPlus, mdiQrcodeScan } from '@mdi/js'
 import { clockWords } from '@virgulta/core/bloom/hours'
-import { counted } from '@virgulta/core/formats/counted'
+import { counted, plural } from '@virgulta/core/formats/counted'
 import { walkOn } from '@virgulta/core/round/walk'
 import { WORK, answersTo, questionAt } from '@virgulta/core/round/work'
 import { checkTagCode } from '@virgulta/core/tags/code'
@@ -32,7 +32,7 @@ const stop = computed(() => stops.value.find(s => s.subject.id === here.value) ?
 const waiting = computed(() => ways.value.waiting.filter(s => s.subject.id !== stop.value?.subject.id))
 const waitingWords = computed(() =>
   waiting.value.length
-    ? `${counted(waiting.value.length, 'stop waits', 'stops wait')} for ${waiting.value.length === 1 ? 'its' : 'their'} hour, the first from ${clockWords(waiting.value[0]!.hours!.from)}.`
+    ? `${counted(waiting.value.length, 'stop waits', 'stops wait')} for ${plural(waiting.value.length, 'its', 'their')} hour, the first from ${clockWords(waiting.value[0]!.hours!.from)}.`
     : '',
 )
 /** What was noted leads on from here. */

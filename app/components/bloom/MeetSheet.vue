@@ -4,7 +4,7 @@ import { mdiClose, mdiPlus, mdiSwapHorizontal } from '@mdi/js'
 import { dayNumber, dayOfNumber } from '@virgulta/core/bloom/chances'
 import type { Remedy } from '@virgulta/core/bloom/remedies'
 import { daysOf, remedyWork } from '@virgulta/core/bloom/remedies'
-import { counted } from '@virgulta/core/formats/counted'
+import { counted, plural } from '@virgulta/core/formats/counted'
 import type { Draft } from '@virgulta/core/log/entry'
 import { dayInWords, isDay } from '@virgulta/core/time/days'
 import { v7 } from 'uuid'
@@ -262,7 +262,7 @@ const letGo = () =>
             >Add a batch</v-btn
           >
           <v-btn v-if="thought.length && garden.mayNote" variant="flat" @click="planThought"
-            >Plan {{ thought.length === 1 ? 'this batch' : 'these batches' }}</v-btn
+            >Plan {{ plural(thought.length, 'this batch', 'these batches') }}</v-btn
           >
         </div>
       </div>

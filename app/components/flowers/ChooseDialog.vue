@@ -1,5 +1,6 @@
 <!-- Chooses several flowers at once, a cluster under one tag, or flowers that were tagged on an earlier day. -->
 <script setup lang="ts">
+import { plural } from '@virgulta/core/formats/counted'
 import type { CropGuide } from '@virgulta/core/crops/guide'
 import type { FlowerOf } from '../../composables/tagFlowers'
 
@@ -50,12 +51,12 @@ async function choose() {
     <DayField v-model="day" label="Chosen on" />
     <template #done>
       <template v-if="tied">
-        <h2>{{ tied.length === 1 ? 'The tag' : `${tied.length} tags` }} to tie</h2>
+        <h2>{{ plural(tied.length, 'The tag', `${tied.length} tags`) }} to tie</h2>
         <div class="row"><TagLabel v-for="flower in tied" :key="flower.id" :code="flower.code" large /></div>
         <p class="quiet">Below the flower, loosely, so that it stays with the fruit.</p>
         <div class="row">
           <v-btn variant="flat" @click="isOpen = false">Done</v-btn>
-          <v-btn @click="isPrinting = true">Print {{ tied.length === 1 ? 'it' : 'them' }}</v-btn>
+          <v-btn @click="isPrinting = true">Print {{ plural(tied.length, 'it', 'them') }}</v-btn>
           <TagSheetDialog
             v-model="isPrinting"
             :cross-id="of.crossId"

@@ -1,6 +1,6 @@
 <!-- One long work: how far it is, how it ended, and what can be done about it. -->
 <script setup lang="ts">
-import { counted } from '@virgulta/core/formats/counted'
+import { counted, plural } from '@virgulta/core/formats/counted'
 import type { Compared, Job, Restored } from '#shared/jobs'
 
 const { job } = defineProps<{ job: Job }>()
@@ -41,7 +41,7 @@ async function open(id: string) {
       >
       <span v-else-if="compared">{{
         compared.differed
-          ? `${compared.differed} of ${compared.subjects} plants, crosses, flowers, packets and trays ${compared.differed === 1 ? 'was' : 'were'} not as the log says; mended.`
+          ? `${compared.differed} of ${compared.subjects} plants, crosses, flowers, packets and trays ${plural(compared.differed, 'was', 'were')} not as the log says; mended.`
           : `Plants, crosses, flowers, packets and trays are as the log says: ${compared.subjects} compared, none differs.`
       }}</span>
       <span v-else-if="job.state === 'cancelled'" class="quiet">{{ words[job.kind] }}: stopped.</span>

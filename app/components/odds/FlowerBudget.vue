@@ -3,7 +3,7 @@
 import type { CropYields } from '@virgulta/core/crops/knowledge'
 import type { CountedQuantity } from '@virgulta/core/crops/quantities'
 import { quantities } from '@virgulta/core/crops/quantities'
-import { counted } from '@virgulta/core/formats/counted'
+import { counted, plural } from '@virgulta/core/formats/counted'
 
 const { yields, share, crop, keepers, confidence } = defineProps<{
   yields: CropYields
@@ -66,7 +66,7 @@ const points = (gain: number) => (gain < 0.0005 ? 'under 0.1' : `${(gain * 100).
           <strong class="display big">{{
             answer.needed === null ? 'more than 5,000' : answer.needed
           }}</strong>
-          {{ answer.needed === 1 ? 'flower' : 'flowers' }} for {{ counted(keepers, 'keeper') }} at
+          {{ plural(answer.needed ?? 0, 'flower') }} for {{ counted(keepers, 'keeper') }} at
           {{ Math.round(confidence * 100) }} %
         </p>
         <CountStepper v-model="chosen" label="Flowers to look at" :least="1" :most="2000" />

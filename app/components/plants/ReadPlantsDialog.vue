@@ -1,6 +1,6 @@
 <!-- Reads a table of plants, pasted or from a file: what it holds is shown line by line, and noted in one go when that is agreed to. -->
 <script setup lang="ts">
-import { counted } from '@virgulta/core/formats/counted'
+import { counted, plural } from '@virgulta/core/formats/counted'
 import type { Draft } from '@virgulta/core/log/entry'
 import type { ParentOf, PlantTable, TableRow } from '@virgulta/core/plants/readTable'
 
@@ -117,7 +117,7 @@ async function agree() {
       <p role="status">
         <strong>{{ counted(found.rows.length, 'plant') }} can be added</strong
         ><template v-if="found.newPlaces.length"
-          >, with {{ found.newPlaces.length === 1 ? 'the place' : 'the places' }}
+          >, with {{ plural(found.newPlaces.length, 'the place', 'the places') }}
           {{ found.newPlaces.join(', ') }}</template
         ><template v-if="found.leftOut.length"
           >; {{ counted(found.leftOut.length, 'line is', 'lines are') }} left out</template

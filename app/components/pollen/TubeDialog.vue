@@ -1,5 +1,6 @@
 <!-- What is done with a tube: filled, moved, split, topped up, doubted, thrown away. -->
 <script setup lang="ts">
+import { plural } from '@virgulta/core/formats/counted'
 import type { Draft } from '@virgulta/core/log/entry'
 import type { DRYING, TUBE_DOUBTS } from '@virgulta/core/pollen/kinds'
 import type { TubePage } from '#shared/pollen'
@@ -205,13 +206,13 @@ const isReady = computed(
     <v-combobox v-if="work === 'end'" v-model="reason" :items="reasons" label="Why" hide-details />
     <DayField v-model="day" label="Done on" />
     <template #done>
-      <h2>{{ made?.length === 1 ? 'The new tube' : 'The new tubes' }}</h2>
+      <h2>{{ plural(made?.length ?? 0, 'The new tube', 'The new tubes') }}</h2>
       <div class="row"><TagLabel v-for="code in made" :key="code" :code="code" large /></div>
       <p class="quiet">Write the code on each; they are out, so put them where they are kept.</p>
       <div class="row">
         <v-btn variant="flat" @click="isOpen = false">Done</v-btn
         ><v-btn @click="isPrinting = true"
-          >Print {{ made?.length === 1 ? 'its label' : 'their labels' }}</v-btn
+          >Print {{ plural(made?.length ?? 0, 'its label', 'their labels') }}</v-btn
         >
       </div>
       <TagSheetDialog v-model="isPrinting" :cross-id="null" :codes="made ?? []" />

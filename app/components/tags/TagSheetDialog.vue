@@ -1,5 +1,6 @@
 <!-- Prints tags: on a common sheet or one of one's own, from any place of it; or on the label printer. -->
 <script setup lang="ts">
+import { plural } from '@virgulta/core/formats/counted'
 import { mdiPrinterOutline } from '@mdi/js'
 import { PAGES, SHEETS } from '#shared/tags'
 
@@ -116,7 +117,7 @@ const { data: missing } = useLive<{ letters: string[] }>(() =>
       </p>
       <p v-if="printing.beside()" class="fail" role="alert">{{ printing.beside() }}</p>
       <p v-if="printed" role="status">
-        {{ printed === 1 ? 'One label' : `${printed} labels` }} went to the printer; what came out lies in
+        {{ plural(printed, 'One label', `${printed} labels`) }} went to the printer; what came out lies in
         <NuxtLink to="/garden/devices">Garden › Devices</NuxtLink>.
       </p>
       <div class="row">

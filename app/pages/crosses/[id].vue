@@ -4,7 +4,7 @@ import { mdiPrinterOutline } from '@mdi/js'
 import { flowersToPlan } from '@virgulta/core/crosses/stem'
 import { doubtsAt } from '@virgulta/core/flowers/doubts'
 import { statusWords } from '@virgulta/core/flowers/words'
-import { counted } from '@virgulta/core/formats/counted'
+import { counted, plural } from '@virgulta/core/formats/counted'
 import { loadInWords } from '@virgulta/core/plants/fruitLoad'
 import { WORK } from '@virgulta/core/round/work'
 import { dayInWords, daysBetween } from '@virgulta/core/time/days'
@@ -199,7 +199,7 @@ const logOfFlower = computed(() =>
             <template v-else-if="page.stem.outlook.moreFlowers"
               ><strong
                 >{{ page.stem.outlook.moreFlowers }} more
-                {{ page.stem.outlook.moreFlowers === 1 ? 'flower' : 'flowers' }}</strong
+                {{ plural(page.stem.outlook.moreFlowers, 'flower') }}</strong
               >
               pollinated would make it {{ chanceWords(page.stem.outlook.confidence) }}.</template
             >
@@ -211,8 +211,7 @@ const logOfFlower = computed(() =>
           <p v-if="worstWords" class="doubt">{{ worstWords }}</p>
           <p class="quiet progress">
             <strong class="figures">{{ page.progress.done }} of {{ page.progress.target }}</strong>
-            {{ page.progress.target === 1 ? 'flower' : 'flowers' }} pollinated<template
-              v-if="page.progress.done"
+            {{ plural(page.progress.target, 'flower') }} pollinated<template v-if="page.progress.done"
               >: {{ page.progress.taken }} taken, {{ page.progress.failed }} failed,
               {{ page.progress.pending }} not known yet</template
             >.

@@ -1,3 +1,4 @@
+import { plural } from '../formats/counted'
 import type { BloomRecord } from './season'
 import { daysBetween } from '../time/days'
 
@@ -33,7 +34,7 @@ export function historyInWords(
     .map(s => Math.abs(s.later))
     .sort((a, b) => a - b)
   const range = same[0] === same.at(-1) ? `${same[0]}` : `${same[0]}–${same.at(-1)}`
-  const seasons = `${same.length === shared.length && shared.length > 1 ? `all ${inWords(shared.length)} seasons` : `${inWords(same.length)} ${same.length === 1 ? 'season' : 'seasons'} of ${inWords(shared.length)}`}`
+  const seasons = `${same.length === shared.length && shared.length > 1 ? `all ${inWords(shared.length)} seasons` : `${inWords(same.length)} ${plural(same.length, 'season')} of ${inWords(shared.length)}`}`
   const known = shared.filter(s => s.met !== null)
   const met = known.filter(s => s.met).length
   return `‘${pollen.name}’ has begun ${range} ${range === '1' ? 'day' : 'days'} ${isLater ? 'later' : 'earlier'} than ‘${seed.name}’ in ${seasons}${known.length ? `; they were in bloom together in ${met === known.length ? 'each' : inWords(met)} of ${inWords(known.length)}` : ''}`

@@ -1,3 +1,4 @@
+import { counted } from '../formats/counted'
 import { group, mean, sum } from 'd3-array'
 import { tCdf } from '../chance/distributions'
 import type { Moments, NormalBelief, Predictive } from '../chance/normalBelief'
@@ -432,7 +433,7 @@ const methodWords: Record<Method, string> = {
 export function whyPredicted({ method, chosenBy, fits, records, cropRecords }: Predictor): string {
   if (chosenBy === 'guide')
     return records + cropRecords
-      ? `From the crop guide and ${records + cropRecords} noted ${records + cropRecords === 1 ? 'season' : 'seasons'}, ${methodWords[method]}; too few yet to tell which method is best.`
+      ? `From the crop guide and ${counted(records + cropRecords, 'noted season')}, ${methodWords[method]}; too few yet to tell which method is best.`
       : `From the crop guide, ${methodWords[method]}; your own seasons replace it as they are noted.`
   const off = (fit: MethodFit) => `${fit.daysOff.toFixed(1)} days`
   const own = fits.find(f => f.method === method)!

@@ -1,6 +1,6 @@
 import { max } from 'd3-array'
 import type { CropGuide } from '../crops/guide'
-import { counted } from '../formats/counted'
+import { counted, plural } from '../formats/counted'
 import type { ISODate } from '../time/days'
 import { addDays } from '../time/days'
 import { bestBatches, chanceOfBatches } from './batches'
@@ -34,7 +34,7 @@ export interface Remedy {
   against: string
 }
 
-const batches = (count: number) => (count === 1 ? 'one batch more' : `${count} batches more`)
+const batches = (count: number) => plural(count, 'one batch more', `${count} batches more`)
 
 /**
  * Ways to make two plants meet, each by itself: leave it, sow more batches of the pollen parent, hold the seed parent back,
@@ -76,7 +76,7 @@ export function remediesFor({
           'sow',
           `Sow ${batches(best.days.length)} of ${names.pollen}`,
           best.probability,
-          `${best.days.length === 1 ? 'A tray' : `${best.days.length} trays`} and room on a bench until they have flowered.`,
+          `${plural(best.days.length, 'A tray', `${best.days.length} trays`)} and room on a bench until they have flowered.`,
           'Sown later than usual they may stay small and give few flowers.',
           best.days,
         ),

@@ -1,5 +1,5 @@
 import { askIfSelf } from '../crosses/cross'
-import { counted } from '../formats/counted'
+import { counted, plural } from '../formats/counted'
 import type { LoggedDeed } from '../log/entry'
 import { momentOf } from '../log/entry'
 import { Refusal } from '../log/refusal'
@@ -138,7 +138,7 @@ function checkBlooms({ code, blooms }: Flower, count: number, what: string, fiel
   if (count > blooms)
     throw new Refusal(
       'too-many-fruits',
-      `${code} is tied to ${blooms === 1 ? 'one flower' : `${blooms} flowers`}, so it cannot ${what}.`,
+      `${code} is tied to ${plural(blooms, 'one flower', `${blooms} flowers`)}, so it cannot ${what}.`,
       field,
     )
 }

@@ -1,3 +1,4 @@
+import { plural } from '../formats/counted'
 import * as v from 'valibot'
 import { Code, Id, amount, kind, words } from '../log/kind'
 import { SCHOOLS, schoolWords, schoolsAt } from './schools'
@@ -35,7 +36,7 @@ export const flowerKinds = {
       stage: v.optional(v.picklist(STAGES)),
     }),
     p =>
-      `${p.blooms === 1 ? 'flower' : `cluster of ${p.blooms}`} chosen and tagged${stageWords[p.stage ?? 'right']}`,
+      `${plural(p.blooms, 'flower', `cluster of ${p.blooms}`)} chosen and tagged${stageWords[p.stage ?? 'right']}`,
     {
       founds: true,
       codes: p => [{ code: p.code }],

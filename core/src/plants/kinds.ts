@@ -1,3 +1,4 @@
+import { counted } from '../formats/counted'
 import * as v from 'valibot'
 import type { CropGuide } from '../crops/guide'
 import { MARK_KINDS, isMark } from '../tags/marks'
@@ -74,7 +75,7 @@ export const plantKinds = {
         ),
       ),
     }),
-    p => `marks in ${p.of} for ${p.marks.length} pollen ${p.marks.length === 1 ? 'parent' : 'parents'}`,
+    p => `marks in ${p.of} for ${counted(p.marks.length, 'pollen parent')}`,
     {
       needs: p => p.marks.map(({ pollenParentId }) => ({ type: 'plant', id: pollenParentId })),
     },

@@ -1,6 +1,6 @@
 import { sum } from 'd3-array'
 import type { Estimate } from '../chance/estimate'
-import { counted } from '../formats/counted'
+import { counted, plural } from '../formats/counted'
 import type { ISODate } from '../time/days'
 import { addDays, dayInWords, daysBetween } from '../time/days'
 import type { StoreKind } from './kinds'
@@ -144,7 +144,7 @@ function why(
 ): string {
   const shared = sharedInWords(need.freshShare)
   const tooDead = dead
-    ? ` ${dead === 1 ? 'One tube of it is' : `${dead} tubes of it are`} too dead by ${dayInWords(day)}.`
+    ? ` ${plural(dead, 'One tube of it is', `${dead} tubes of it are`)} too dead by ${dayInWords(day)}.`
     : ''
   switch (how) {
     case 'fresh':

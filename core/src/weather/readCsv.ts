@@ -1,3 +1,4 @@
+import { plural } from '../formats/counted'
 import { TZDate } from '@date-fns/tz'
 import { group, sum } from 'd3-array'
 import type { LeftOut } from '../formats/csv'
@@ -111,7 +112,7 @@ function readRows(
   const fahrenheit = used.filter(c => c.isFahrenheit)
   if (fahrenheit.length)
     file.notes.push(
-      `${fahrenheit.map(c => `“${c.heading}”`).join(' and ')} ${fahrenheit.length === 1 ? 'says' : 'say'} Fahrenheit and ${fahrenheit.length === 1 ? 'was' : 'were'} turned into °C.`,
+      `${fahrenheit.map(c => `“${c.heading}”`).join(' and ')} ${plural(fahrenheit.length, 'says', 'say')} Fahrenheit and ${plural(fahrenheit.length, 'was', 'were')} turned into °C.`,
     )
   if (separator !== ',')
     file.notes.push(
