@@ -71,7 +71,7 @@ export interface Place {
 }
 
 /** The place that a place has become part of, over several steps if need be; itself where it was not merged. */
-export function resolvedPlace(places: Place[], id: string | null): string | null {
+export function resolvedPlace(places: readonly Place[], id: string | null): string | null {
   const seen = new Set<string>()
   let at = id
   for (

@@ -58,7 +58,7 @@ function made(
   { revision, changed, removed = [], damaged = [] }: Change,
   before: WholeGarden | null,
 ): WholeGarden {
-  const kept = withChanges(before?.kept ?? noStates, changed, [...removed, ...damaged])
+  const kept = withChanges(before?.kept ?? noStates(), changed, [...removed, ...damaged])
   const nowDamaged = new Map(before?.damaged)
   for (const one of removed) nowDamaged.delete(keyOf(one))
   for (const { type, state } of changed) nowDamaged.delete(keyOf({ type, id: state.id }))
@@ -109,14 +109,13 @@ function crossesOf(before: HeldStates, after: HeldStates, subjects: Subject[]): 
 function withoutLeftOut(kept: HeldStates, leftOut: LeftOut[]): HeldStates {
   const gone = new Set(leftOut.map(keyOf))
   const goneCrosses = new Set(leftOut.filter(one => one.type === 'cross').map(one => one.id))
-  const isThere = ([id, state]: [string, { crossId?: string | null }], type: string) =>
-    !gone.has(`${type} ${id}`) && !goneCrosses.has(state.crossId ?? '')
+  const there = (type: string, states: ReadonlyMap<string, object & { crossId?: string | null }>) => {
+    const left = [...states].filter(
+      ([id, { crossId }]) => !gone.has(`${type} ${id}`) && !goneCrosses.has(crossId ?? ''),
+    )
+    return left.length === states.size ? states : new Map(left)
+  }
   return Object.fromEntries(
-    Object.entries(kept).map(([type, states]) => [
-      type,
-      new Map(
-        [...(states as ReadonlyMap<string, { crossId?: string | null }>)].filter(one => isThere(one, type)),
-      ),
-    ]),
+    Object.entries<ReadonlyMap<string, object>>(kept).map(([type, states]) => [type, there(type, states)]),
   ) as unknown as HeldStates
 }

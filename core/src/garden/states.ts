@@ -14,8 +14,8 @@ export type HeldStates = { readonly [T in SubjectType]: ReadonlyMap<string, Held
 /** The state of one subject. */
 export type HeldState = { [T in SubjectType]: { type: T; state: Held[T] } }[SubjectType]
 
-/** A garden in which nothing is noted. */
-export const noStates: HeldStates = {
+/** A garden in which nothing is noted; each has its own, for what follows from its maps is kept with them. */
+export const noStates = (): HeldStates => ({
   plant: new Map(),
   cross: new Map(),
   flower: new Map(),
@@ -34,7 +34,7 @@ export const noStates: HeldStates = {
   tube: new Map(),
   store: new Map(),
   storeReadings: new Map(),
-}
+})
 
 /** True where a state is held as it is already. */
 export function isHeldSo(states: HeldStates, { type, state }: HeldState): boolean {

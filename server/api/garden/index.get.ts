@@ -2,18 +2,16 @@ import type { OpenGarden } from '../../../shared/garden'
 import { usualKind } from '@virgulta/core/plants/kinds'
 import { definitionOf } from '@virgulta/core/crops/definition'
 import { grownCrops } from '@virgulta/core/garden/blooms'
-import { heldGarden } from '../../db/held/heldGarden'
-import { placesOf } from '../../db/rows/garden'
+import { heldWithPlaces } from '../../db/held/heldGarden'
 import { ownDefinitions } from '../../db/held/genes'
 
 export default gardenRoute(
   'guest',
   { does: 'The open garden: its clock, places, crops, and what is learnt of them' },
   async ({ db, garden, personId, person, role }): Promise<OpenGarden> => {
-    const places = await placesOf(db, garden)
-    const held = await heldGarden(db, garden)
+    const { garden: held, places } = await heldWithPlaces(db, garden)
     const grown = grownCrops({ garden: held })
-    const own = await ownDefinitions(db, garden)
+    const own = ownDefinitions(held)
     const { crops, guides, hiddenCautions } = held
     const { id, name, zone, isDemo, isSited, hasStation, revision, now, today } = garden
     return {
@@ -29,7 +27,7 @@ export default gardenRoute(
       role,
       now,
       today,
-      places,
+      places: [...places],
       crops: [...crops.values()]
         .filter(({ guide }) => grown.has(guide.id))
         .map(({ guide, knowledge }) => ({ guide, knowledge, definition: definitionOf(guide, own) })),

@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from 'node:util'
 import type { LeftOut } from '@virgulta/core/crops/reckonable'
 import type { Change, WholeGarden } from '@virgulta/core/garden/garden'
 import { advanced, wholeGarden } from '@virgulta/core/garden/garden'
@@ -6,10 +7,12 @@ import type { SubjectType } from '@virgulta/core/log/kind'
 import type { SQL } from 'drizzle-orm'
 import { sql } from 'drizzle-orm'
 import { LRUCache } from 'lru-cache'
+import type { Place } from '../../../shared/garden'
 import type { Database } from '../connection'
 import { rowsOf } from '../connection'
 import type { Garden } from '../garden'
 import { readModels, subjectTypes } from '../readModels'
+import { placesOf } from '../rows/garden'
 import { gardens, removals } from '../schema'
 import { sound } from '../sound'
 
@@ -18,9 +21,12 @@ const MOST_BYTES = Number(process.env.VIRGULTA_HELD_MB ?? 256) * 1024 * 1024
 /** What a state takes in memory for each byte that the database keeps of it. */
 const BYTES_PER_KEPT = 6
 
-interface Held {
-  garden: WholeGarden
-  size: number
+/** A garden as it is held, with its places: they are in no log, and what changes them raises the garden's revision too. */
+export interface Held {
+  readonly garden: WholeGarden
+  /** the same array for as long as nothing of them changes */
+  readonly places: readonly Place[]
+  readonly size: number
 }
 
 /** A garden about which nobody asked for so long is let go: it may be deleted, or cared for by another server. */
@@ -36,7 +42,11 @@ const held = new LRUCache<string, Held>({
 })
 
 /** Gardens that are being read, by id: who asks meanwhile waits for the same answer. */
-const reading = new Map<string, Promise<WholeGarden>>()
+const reading = new Map<string, Promise<Held>>()
+
+/** The garden as one value: {@link heldWithPlaces} without its places. */
+export const heldGarden = async (db: Database, garden: Garden): Promise<WholeGarden> =>
+  (await heldWithPlaces(db, garden)).garden
 
 /**
  * The garden as one value, at the revision that the request sees or a later one: kept in memory, and advanced by the rows that
@@ -44,16 +54,17 @@ const reading = new Map<string, Promise<WholeGarden>>()
  *
  * @param db a transaction that has written nothing to the log: what it would read of its own and take back later stays held
  */
-export async function heldGarden(db: Database, { id, revision }: Garden): Promise<WholeGarden> {
+export async function heldWithPlaces(db: Database, garden: Garden): Promise<Held> {
+  const { id, revision } = garden
   for (;;) {
     const known = held.get(id)
-    if (known && known.garden.revision >= revision) return known.garden
+    if (known && known.garden.revision >= revision) return known
     const under = reading.get(id)
     if (!under) break
     // It may be read for somebody who saw an earlier revision; where it fails, this request reads for itself.
     await under.catch(() => {})
   }
-  const now = advance(db, id)
+  const now = advance(db, garden)
   reading.set(id, now)
   try {
     return await now
@@ -65,12 +76,17 @@ export async function heldGarden(db: Database, { id, revision }: Garden): Promis
 /** Lets a garden go that is no more. */
 export const letGoOf = ({ id }: Garden): boolean => held.delete(id)
 
-async function advance(db: Database, id: string): Promise<WholeGarden> {
-  const before = held.get(id)
-  const { size, ...change } = await changeSince(db, id, before?.garden.revision ?? -1)
-  const garden = before ? advanced(before.garden, change) : wholeGarden(change)
-  held.set(id, { garden, size: (before?.size ?? 0) + size })
-  return garden
+async function advance(db: Database, garden: Garden): Promise<Held> {
+  const before = held.get(garden.id)
+  const { size, ...change } = await changeSince(db, garden.id, before?.garden.revision ?? -1)
+  const places = await placesOf(db, garden)
+  const now: Held = {
+    garden: before ? advanced(before.garden, change) : wholeGarden(change),
+    places: before && isDeepStrictEqual(before.places, places) ? before.places : places,
+    size: (before?.size ?? 0) + size,
+  }
+  held.set(garden.id, now)
+  return now
 }
 
 interface Row extends Record<string, unknown> {

@@ -185,6 +185,9 @@ export async function placesOf(db: Database, garden: Garden): Promise<Place[]> {
     .orderBy(asc(places.position))
 }
 
+/** What is seen of the garden has changed without an entry: what was worked out is worked out anew. */
+const touched = { revision: sql`${gardens.revision} + 1` }
+
 /** Adds places at the end of the walk, in their order; those that are there already, sent twice, stay as they are. @returns those that are new */
 export async function addPlaces(
   db: Database,
@@ -193,7 +196,7 @@ export async function addPlaces(
 ): Promise<Place[]> {
   if (!fresh.length) return []
   const last = sql`(select coalesce(max(position), -1) from places where garden_id = ${garden.id})`
-  return db
+  const added = await db
     .insert(places)
     .values(
       fresh.map(({ id, name }, i) => ({
@@ -205,10 +208,9 @@ export async function addPlaces(
     )
     .onConflictDoNothing()
     .returning(placeColumns)
+  if (added.length) await db.update(gardens).set(touched).where(eq(gardens.id, garden.id))
+  return added
 }
-
-/** What is seen of the garden has changed without an entry: what was worked out is worked out anew. */
-const touched = { revision: sql`${gardens.revision} + 1` }
 
 /**
  * Renames a place, closes it or opens it again, or makes it part of another: what stands at it then stands there.
