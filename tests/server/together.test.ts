@@ -1,7 +1,11 @@
 /** Two servers on one database behave as one. */
+import { v7 } from 'uuid'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import type { CropPage } from '../../shared/crops'
 import type { CrossPage } from '../../shared/crosses'
+import type { OpenGarden, Place } from '../../shared/garden'
+import type { PlantGenes } from '../../shared/plants'
+import type { Round } from '../../shared/round'
 import { serve } from './serving'
 import { Visitor, entry, plantedCross, undoing } from './visitor'
 import { lane } from './lane'
@@ -47,6 +51,49 @@ it('gives no tag code twice, and no entry two places, though both are asked at o
   const sent = await Promise.all(scored.flatMap(e => [one.send(e), two.send(e)]))
   expect(sent.map(a => a.status)).toEqual(sent.map(() => 200))
   expect(sent.reduce((sum, a) => sum + a.body.recorded, 0)).toBe(20)
+})
+
+it('shows a place that was made part of another as that one at once, though nothing was noted since', async () => {
+  const one = await new Visitor().startGarden('Merged beds')
+  const two = atSecond(one)
+  const { ids } = await plantedCross(one)
+  const [first] = (await one.get<OpenGarden>('/api/garden')).places
+  const { body: frame } = await two.ask<Place>('POST', '/api/garden/places', { name: 'Frame' })
+  expect((await one.get<OpenGarden>('/api/garden')).places.map(p => p.name)).toEqual([first!.name, 'Frame'])
+  const [code] = await one.codes(1)
+  const pair = { seedParentId: ids.seedParent, pollenParentId: ids.pollenParent }
+  await one.send(
+    entry('plantDescribed', ids.seedParent, {
+      name: 'Test Ember',
+      plantKind: 'line',
+      placeId: frame.id,
+      note: null,
+    }),
+    entry('flowerChosen', v7(), { code: code!, crossId: ids.cross, ...pair, blooms: 1 }),
+  )
+  const placesOfStops = async (visitor: Visitor) =>
+    Object.keys((await visitor.get<Round>('/api/round')).atPlaces).filter(Boolean)
+  expect([await placesOfStops(one), await placesOfStops(two)]).toEqual([[frame.id], [frame.id]])
+  await two.ask('PUT', `/api/garden/places/${frame.id}`, { mergedInto: first!.id })
+  expect([await placesOfStops(one), await placesOfStops(two)]).toEqual([[first!.id], [first!.id]])
+})
+
+it('sums up scores that came through both, on both', async () => {
+  const one = await new Visitor().startGarden('Scored beds')
+  const two = atSecond(one)
+  const { ids } = await plantedCross(one)
+  const heights = async () => {
+    const genes = [one, two].map(v => v.get<PlantGenes>(`/api/plants/${ids.seedParent}/genes`))
+    return (await Promise.all(genes)).map(({ summaries }) => summaries.height?.mean ?? null)
+  }
+  expect(await heights()).toEqual([null, null])
+  await one.send(entry('scored', ids.seedParent, { trait: 'height', value: 40 }))
+  expect(await heights()).toEqual([40, 40])
+  const second = entry('scored', ids.seedParent, { trait: 'height', value: 50 })
+  await two.send(second)
+  expect(await heights()).toEqual([45, 45])
+  await one.send(undoing(second.id))
+  expect(await heights()).toEqual([40, 40])
 })
 
 it('signs out on both, and stops trying on both', async () => {

@@ -13,7 +13,7 @@ import { beginsWith } from '../rows/codes'
 import { entriesOn, takenBackOf } from '../rows/log'
 import { entries, people, plants, tags } from '../schema'
 import { ownDefinitions } from './genes'
-import { guidesOf } from './learnt'
+import { heldGarden } from './heldGarden'
 
 /**
  * Lines of the log for reading, the latest first; undone ones are marked, undoings themselves are not listed.
@@ -97,7 +97,8 @@ async function namesFor(
     .from(plants)
     .where(and(eq(plants.gardenId, garden.id), among(plants.id, ids)))
   const cropOf = new Map(found.map(row => [row.id, row.crop]))
-  const own = await ownDefinitions(db, garden)
+  const whole = await heldGarden(db, garden)
+  const own = ownDefinitions(whole)
   // What was dropped since is still told by its name.
   const kept = {
     ...own,
@@ -105,7 +106,7 @@ async function namesFor(
     loci: own.loci.map(l => ({ ...l, droppedOn: null })),
   }
   const names = new Map(
-    (await guidesOf(db, garden)).map((guide): [string, Names] => {
+    whole.guides.map((guide): [string, Names] => {
       const { traits, loci } = definitionOf(guide, kept)
       return [
         guide.id,

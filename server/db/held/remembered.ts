@@ -5,58 +5,55 @@ import { weightOf } from '../weight'
 /** What is kept of answers in memory, in bytes as they are guessed. */
 const MOST_BYTES = 256 * 1024 * 1024
 
-/** An answer counts little while it is worked out; then by its weight. */
-interface Kept {
+/** An answer, and the revision of the log that it was worked out from. */
+interface Earlier<T> {
   revision: number
-  answer: Promise<unknown>
+  answer: T
+}
+
+/** An answer counts little while it is worked out; then by its weight. */
+interface Kept extends Earlier<Promise<unknown>> {
+  hour: string
   bytes: number
 }
-const cache = (max: number) =>
-  new LRUCache<string, Kept>({ max, maxSize: MOST_BYTES, sizeCalculation: kept => kept.bytes })
+const memory = new LRUCache<string, Kept>({
+  max: 600,
+  maxSize: MOST_BYTES,
+  sizeCalculation: kept => kept.bytes,
+})
 
-const memory = cache(600)
-
-/** What is large: of each garden only the newest is kept. */
-const newest = cache(40)
-
-/** Keeps an answer, and forgets it again if it fails. */
-function keep<T>(
-  kept: LRUCache<string, Kept>,
-  key: string,
-  revision: number,
-  working: Promise<T>,
+/**
+ * Works something out once for each state of a garden's log and each hour of its days; of each answer the newest is kept. The
+ * log's number is read with every request, so that an answer is never older than the log, whichever copy of the server wrote to it.
+ *
+ * @param what is worked out; together with garden, log and hour it decides the answer
+ * @param workOut `earlier` gives the answer that this one follows, where it is still there
+ */
+export function remembered<T>(
+  garden: Garden,
+  what: string,
+  workOut: (earlier: () => Promise<Earlier<T> | null>) => Promise<T>,
 ): Promise<T> {
-  kept.set(key, { revision, answer: working, bytes: 1 })
-  const isStill = () => kept.peek(key)?.answer === working
+  const key = `${garden.id} ${what}`
+  const { revision } = garden
+  const hour = garden.now.slice(0, 13)
+  const known = memory.get(key) as (Kept & Earlier<Promise<T>>) | undefined
+  if (known?.revision === revision && known.hour === hour) return known.answer
+  const isLate = known !== undefined && known.revision > revision
+  const working = workOut(async () => {
+    if (!known || isLate) return null
+    const follows = (answer: T) => ({ revision: known.revision, answer })
+    return known.answer.then(follows, () => null)
+  })
+  // What an older request works out meanwhile does not take the place of the newer.
+  if (isLate) return working
+  memory.set(key, { revision, hour, answer: working, bytes: 1 })
+  const isStill = () => memory.peek(key)?.answer === working
   working.then(
-    answer => isStill() && kept.set(key, { revision, answer: working, bytes: weightOf(answer) }),
-    () => isStill() && kept.delete(key),
+    answer =>
+      isStill() && memory.set(key, { revision, hour, answer: working, bytes: weightOf(answer) }),
+    // What failed is not kept.
+    () => isStill() && memory.delete(key),
   )
   return working
-}
-
-/**
- * Works something large out once for each state of a garden's log, whatever the day; only what belongs to the newest state
- * stays in memory.
- *
- * @param what is worked out; together with garden and log it decides the answer
- */
-export function rememberedNewest<T>(garden: Garden, what: string, workOut: () => Promise<T>): Promise<T> {
-  const key = `${garden.id} ${what}`
-  const known = newest.get(key)
-  if (known?.revision === garden.revision) return known.answer as Promise<T>
-  const working = workOut()
-  // What an older request works out meanwhile does not take the place of the newer.
-  return known && known.revision > garden.revision ? working : keep(newest, key, garden.revision, working)
-}
-
-/**
- * Works something out once for each state of a garden's log and each of its days. The log's number is read with every
- * request, so that an answer is never older than the log, whichever copy of the server wrote to it.
- *
- * @param what is worked out; together with garden, log and day it decides the answer
- */
-export function remembered<T>(garden: Garden, what: string, workOut: () => Promise<T>): Promise<T> {
-  const key = `${garden.id} ${garden.revision} ${garden.today} ${what}`
-  return (memory.get(key)?.answer as Promise<T> | undefined) ?? keep(memory, key, garden.revision, workOut())
 }

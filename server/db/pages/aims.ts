@@ -1,5 +1,6 @@
 import type { Candidate, PairTable, Tried } from '@virgulta/core/aims/pairs'
 import { familySpreads } from '@virgulta/core/aims/spreads'
+import type { StockPlant } from '@virgulta/core/aims/stock'
 import { cropYields } from '@virgulta/core/crops/knowledge'
 import type { CropHistory } from '@virgulta/core/crops/records'
 import { isChosen } from '@virgulta/core/garden/blooms'
@@ -13,7 +14,7 @@ import { group, rollup, sum } from 'd3-array'
 import type { AimPage, AimQuery, AimRow, OddsPage } from '../../../shared/aims'
 import type { Database } from '../connection'
 import type { Garden } from '../garden'
-import type { CropStock, Stock } from '../held/genes'
+import type { CropStock } from '../held/genes'
 import { stockOf } from '../held/genes'
 import { heldGarden } from '../held/heldGarden'
 import { learntCrops } from '../held/learnt'
@@ -81,8 +82,8 @@ function triedPairs({ ofCross, history }: LearntCrop): Tried[] {
 }
 
 /** Some plants with all their ancestors that are known. */
-function withAncestors(ids: string[], plants: Map<string, Stock>): Stock[] {
-  const found = new Map<string, Stock>()
+function withAncestors(ids: string[], plants: CropStock['plants']): StockPlant[] {
+  const found = new Map<string, StockPlant>()
   const visit = (id: string | null) => {
     const plant = id === null ? undefined : plants.get(id)
     if (!plant || found.has(plant.id)) return

@@ -34,9 +34,7 @@ const DAYS_FORESEEN = 400
  * @param most stops that are given, the first ones of the walk
  */
 export async function roundOn(db: Database, garden: Garden, day: ISODate, most: number): Promise<Round> {
-  const { stops, ...round } = await remembered(garden, `round ${day} ${garden.now.slice(0, 13)}`, () =>
-    wholeRound(db, garden, day),
-  )
+  const { stops, ...round } = await remembered(garden, `round ${day}`, () => wholeRound(db, garden, day))
   return { ...round, stops: stops.slice(0, most) }
 }
 
