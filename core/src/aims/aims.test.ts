@@ -2,8 +2,9 @@ import { describe, expect, it } from 'vitest'
 import type { CropTrait } from '../crops/definition'
 import { fold } from '../log/fold'
 import type { Score } from '../offspring/score'
+import { looksByTrait } from '../offspring/summary'
 import { deed, newId } from '../testing/deeds'
-import { benchOf, summariesOf } from './bench'
+import { benchOf, summariesFrom, withinByTrait } from './bench'
 import { checkAim } from './fit'
 import type { Wish } from './kinds'
 import { chanceIn, nearnessOf, stretchesOf, wishInWords } from './nearness'
@@ -23,6 +24,12 @@ const swatch = trait('petal', {
 })
 const vigour = trait('vigour', { scale: 'steps', steps: ['poor', 'fair', 'good', 'very good'], good: 'high' })
 const traits = [leaf, height, hot, swatch, vigour]
+/** What the scores of some plants come to, among themselves. */
+function summariesOf(plants: { id: string; scores: Score[] }[], traits: CropTrait[]) {
+  const looks = plants.map(({ scores }) => looksByTrait(scores))
+  const within = withinByTrait(looks, traits)
+  return new Map(plants.map(({ id }, i) => [id, summariesFrom(looks[i]!, traits, within)]))
+}
 const wish = (trait: string, target: Wish['target'], more: Partial<Wish> = {}): Wish => ({
   trait,
   way: 'bring',

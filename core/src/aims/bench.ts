@@ -1,7 +1,5 @@
 import type { CropTrait } from '../crops/definition'
-import type { Plant } from '../plants/plant'
-import type { Score } from '../offspring/score'
-import type { TraitSummary, Within } from '../offspring/summary'
+import type { Looks, TraitSummary, Within } from '../offspring/summary'
 import { summaryOf, withinPlants } from '../offspring/summary'
 import { classNames } from '../offspring/trait'
 import type { Wish } from './kinds'
@@ -11,34 +9,25 @@ import { lengthOf, nearnessOf } from './nearness'
 /** What the scores of one plant come to, by trait; traits that were not scored are not there. */
 export type Summaries = Record<string, TraitSummary>
 
-/** The scores of plants, summed up trait by trait; how much looks differ is learnt from all of them. */
-export function summariesOf(
-  plants: Pick<Plant, 'id' | 'scores'>[],
+/** How much looks at each trait differ, as all plants that were seen more than once tell it. */
+export const withinByTrait = (plants: ReadonlyMap<string, Looks>[], traits: CropTrait[]): WithinByTrait =>
+  new Map(traits.map(({ id }) => [id, withinPlants(plants.flatMap(looks => looks.get(id) ?? []))]))
+
+export type WithinByTrait = ReadonlyMap<string, Within | null>
+
+/** The looks at one plant, summed up trait by trait. */
+export const summariesFrom = (
+  looks: ReadonlyMap<string, Looks>,
   traits: CropTrait[],
-): Map<string, Summaries> {
-  const byTrait = plants.map(({ scores }) => {
-    const found = new Map<string, Score[]>()
-    for (const score of scores) found.set(score.trait, [...(found.get(score.trait) ?? []), score])
-    return found
-  })
-  const within = new Map(
-    traits.map((t): [string, Within | null] => [
-      t.id,
-      withinPlants(byTrait.flatMap(scores => (scores.has(t.id) ? [scores.get(t.id)!] : []))),
-    ]),
+  within: WithinByTrait,
+): Summaries =>
+  Object.fromEntries(
+    traits.flatMap(trait => {
+      const own = looks.get(trait.id)
+      const summary = own && summaryOf(trait, own, within.get(trait.id) ?? null)
+      return summary ? [[trait.id, summary]] : []
+    }),
   )
-  return new Map(
-    plants.map((plant, i) => [
-      plant.id,
-      Object.fromEntries(
-        traits.flatMap(trait => {
-          const summary = summaryOf(trait, byTrait[i]!.get(trait.id) ?? [], within.get(trait.id)!)
-          return summary ? [[trait.id, summary]] : []
-        }),
-      ),
-    ]),
-  )
-}
 
 /** One wish, met with one candidate; null: not scored. */
 type BenchCell = (Nearness & { summary: TraitSummary }) | null
@@ -77,7 +66,7 @@ function goodness(trait: CropTrait, { mean, shares }: TraitSummary, length: numb
  * Candidates against the wishes of an aim.
  *
  * @param wishes whose traits are there
- * @param summaries of the candidates, see {@link summariesOf}
+ * @param summaries of the candidates, see {@link summariesFrom}
  */
 export function benchOf(wishes: Wish[], traits: CropTrait[], summaries: Map<string, Summaries>): BenchRow[] {
   const byId = new Map(traits.map(t => [t.id, t]))

@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
 import type { CropTrait } from '../crops/definition'
-import type { Summaries } from './bench'
+import { looksFrom } from '../offspring/summary'
 import { familySpreads } from './spreads'
 
 const height = {
@@ -12,16 +12,12 @@ const height = {
   unit: 'cm',
   most: 300,
 } as CropTrait
-const plant = (
-  crossId: string | null,
-  mean: number | null,
-): { crossId: string | null; summaries: Summaries } => ({
-  crossId,
-  summaries:
-    mean === null
-      ? {}
-      : { height: { n: 1, occasions: 1, mean, standardError: null, shares: null, lastOn: '2026-01-01' } },
-})
+const plant = (crossId: string | null, seen: number | null) => {
+  const looks = looksFrom(
+    seen === null ? [] : [{ trait: 'height', value: seen, on: '2026-01-01', placeId: null }],
+  )
+  return { crossId, looks: new Map(seen === null ? [] : [['height', looks]]) }
+}
 
 it('learns from families how much their plants differ, whatever their means', () => {
   const plants = [40, 42, 44, 46, 48].flatMap(h => [plant('one', h), plant('two', h + 100)])

@@ -1,6 +1,7 @@
 import { group, sum } from 'd3-array'
 import type { CropTrait } from '../crops/definition'
-import type { Summaries } from './bench'
+import type { Looks } from '../offspring/summary'
+import { meanOf } from '../offspring/summary'
 
 /** Families with fewer scored plants tell little of how much plants of a family differ. */
 const LEAST = 5
@@ -8,11 +9,11 @@ const LEAST = 5
 /**
  * How much plants of one family differ in each trait, over all families that were scored.
  *
- * @param plants with the cross each came from, and the summaries of their scores
+ * @param plants with the cross each came from, and the looks at its traits
  * @returns standard deviation within families, and how many families told it; traits without are left out
  */
 export function familySpreads(
-  plants: { crossId: string | null; summaries: Summaries }[],
+  plants: { crossId: string | null; looks: ReadonlyMap<string, Looks> }[],
   traits: CropTrait[],
 ): Record<string, { deviation: number; families: number }> {
   const families = [
@@ -24,7 +25,12 @@ export function familySpreads(
   return Object.fromEntries(
     traits.flatMap(trait => {
       const told = families
-        .map(family => family.flatMap(p => p.summaries[trait.id]?.mean ?? []))
+        .map(family =>
+          family.flatMap(({ looks }) => {
+            const own = looks.get(trait.id)
+            return (own && meanOf(trait, own)) ?? []
+          }),
+        )
         .filter(means => means.length >= LEAST)
       if (!told.length) return []
       const squares = sum(told, means => {

@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest'
 import { definitionOf } from '../crops/definition'
 import { chilli } from '../crops/guides/chilli'
 import type { Stock, StockPlant } from './stock'
-import { stockAfter } from './stock'
+import { stockAfter, summariesOf } from './stock'
 
 const own = { traits: [], loci: [], rules: [], inheritances: [] }
 const definition = definitionOf(chilli, own)
@@ -29,10 +29,11 @@ const score = (trait: string, value: number) => ({ trait, value, on: '2026-06-01
 const stockOf = (plants: StockPlant[]) => stockAfter(null, definition, plants, () => true)
 
 /** A stock by what it holds, in whichever order it came to hold it. */
-const held = ({ plants, summaries, relatives }: Stock) => ({
-  plants: [...plants].sort(([a], [b]) => ascending(a, b)),
-  summaries: [...summaries].sort(([a], [b]) => ascending(a, b)),
-  relatives: [...relatives].sort((a, b) => ascending(a.id, b.id)),
+const held = (stock: Stock) => ({
+  plants: [...stock.plants.keys()]
+    .sort()
+    .map(id => [id, stock.plants.get(id)!.plant, summariesOf(stock, id)]),
+  relatives: [...stock.relatives].sort((a, b) => ascending(a.id, b.id)),
 })
 
 describe('the stock of a crop', () => {
@@ -78,7 +79,7 @@ describe('the stock of a crop', () => {
     const after = (now: StockPlant[]) => stockAfter(before, definition, now, () => true)
     expect(after([])).toBe(before)
     const taller = after([{ ...ember, scores: [...ember.scores, score('height', 40)] }])
-    expect(taller.summaries.get('ember')).toMatchObject({ height: { mean: 40 } })
+    expect(summariesOf(taller, 'ember')).toMatchObject({ height: { mean: 40 } })
     expect(taller.relatives).toBe(before.relatives)
     const greener = after([{ ...ember, scores: [score('leaf-colour', 0)] }])
     expect(greener.relatives).not.toBe(before.relatives)

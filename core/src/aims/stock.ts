@@ -1,10 +1,13 @@
 import { maxIndex } from 'd3-array'
 import type { CropDefinition } from '../crops/definition'
+import { once } from '../garden/once'
 import type { Relative } from '../odds/carriers'
+import type { Looks } from '../offspring/summary'
+import { looksByTrait } from '../offspring/summary'
 import { classNames } from '../offspring/trait'
 import type { Plant } from '../plants/plant'
 import type { Summaries } from './bench'
-import { summariesOf } from './bench'
+import { summariesFrom, withinByTrait } from './bench'
 
 /** A plant as far as it is a parent: what was seen and noted of it, where it comes from. */
 export type StockPlant = Pick<
@@ -25,11 +28,18 @@ export type StockPlant = Pick<
   | 'verdict'
 >
 
-/** All plants of a crop as parents, with what their scores come to. Like the garden it is never changed, only followed by another. */
+/** A plant with what follows from it alone. */
+interface Known {
+  plant: StockPlant
+  /** by trait */
+  looks: ReadonlyMap<string, Looks>
+  relative: Relative
+}
+
+/** All plants of a crop as parents. Like the garden it is never changed, only followed by another. */
 export interface Stock {
   definition: CropDefinition
-  plants: ReadonlyMap<string, StockPlant>
-  summaries: ReadonlyMap<string, Summaries>
+  plants: ReadonlyMap<string, Known>
   /** what the genotypes are worked out of: the same array while nothing of it changes */
   relatives: Relative[]
 }
@@ -47,45 +57,60 @@ export function stockAfter(
   changed: StockPlant[],
   isThere: (id: string) => boolean,
 ): Stock {
-  const isSameCrop = before?.definition === definition
-  const isSame = isSameCrop && !changed.length && [...before.plants.keys()].every(isThere)
-  if (isSame) return before
-  const plants = new Map([...(before?.plants ?? [])].filter(([id]) => isThere(id)))
-  for (const plant of changed) if (isThere(plant.id)) plants.set(plant.id, plant)
-  const summaries = summariesOf([...plants.values()], definition.traits)
-  const known = new Map((isSameCrop ? before.relatives : []).map(one => [one.id, one]))
-  const relatives = [...plants.values()].map((plant): Relative => {
-    const now = relativeOf(plant, summaries.get(plant.id)!, definition)
-    const earlier = known.get(plant.id)
-    return earlier && JSON.stringify(earlier) === JSON.stringify(now) ? earlier : now
-  })
-  const isSameKin =
-    isSameCrop &&
-    relatives.length === before.relatives.length &&
-    relatives.every((one, i) => one === before.relatives[i])
-  return { definition, plants, summaries, relatives: isSameKin ? before.relatives : relatives }
+  if (before && before.definition !== definition)
+    return stockAfter(
+      null,
+      definition,
+      [...[...before.plants.values()].map(({ plant }) => plant), ...changed],
+      isThere,
+    )
+  const gone = [...(before?.plants.keys() ?? [])].filter(id => !isThere(id))
+  const come = changed.filter(({ id }) => isThere(id))
+  if (before && !gone.length && !come.length) return before
+  const plants = new Map(before?.plants)
+  let isSameKin = before !== null && !gone.length
+  for (const id of gone) plants.delete(id)
+  for (const plant of come) {
+    const earlier = plants.get(plant.id)
+    const now = knownOf(plant, definition)
+    const isSame = earlier && JSON.stringify(earlier.relative) === JSON.stringify(now.relative)
+    plants.set(plant.id, isSame ? { ...now, relative: earlier.relative } : now)
+    isSameKin &&= Boolean(isSame)
+  }
+  const relatives = isSameKin ? before!.relatives : Array.from(plants.values(), known => known.relative)
+  return { definition, plants, relatives }
 }
 
-const relativeOf = (
-  { id, seedParentId, pollenParentId, plantKind, genotype }: StockPlant,
-  summaries: Summaries,
-  definition: CropDefinition,
-): Relative => ({
-  id,
-  seedParentId,
-  pollenParentId,
-  plantKind,
-  looks: looksOf(summaries, definition),
-  noted: Object.fromEntries(Object.entries(genotype).map(([locus, { alleles }]) => [locus, alleles])),
-})
+/** What the scores of a plant come to; how much looks differ is learnt from all plants of the crop. */
+export const summariesOf = (stock: Stock, id: string): Summaries =>
+  summariesFrom(stock.plants.get(id)!.looks, stock.definition.traits, withinOf(stock))
+
+const withinOf = (stock: Stock) =>
+  once(stock, 'within', () =>
+    withinByTrait(
+      Array.from(stock.plants.values(), ({ looks }) => looks),
+      stock.definition.traits,
+    ),
+  )
+
+function knownOf(plant: StockPlant, definition: CropDefinition): Known {
+  const { id, seedParentId, pollenParentId, plantKind, genotype } = plant
+  const looks = looksByTrait(plant.scores)
+  const noted = Object.fromEntries(Object.entries(genotype).map(([locus, { alleles }]) => [locus, alleles]))
+  const seen = seenOf(looks, definition)
+  return { plant, looks, relative: { id, seedParentId, pollenParentId, plantKind, looks: seen, noted } }
+}
 
 /** What was mostly seen of a plant, by the rule that makes it: one look, however often it was noted, for the eye errs alike. */
-function looksOf(summaries: Summaries, { rules, traits }: CropDefinition): Record<string, string> {
+function seenOf(looks: Known['looks'], { rules, traits }: CropDefinition): Record<string, string> {
   return Object.fromEntries(
     rules.flatMap(({ id, trait: of }) => {
       const trait = traits.find(t => t.id === of)
-      const shares = trait && summaries[trait.id]?.shares
-      return shares ? [[id, classNames(trait)![maxIndex(shares)]!]] : []
+      const names = trait && classNames(trait)
+      const own = looks.get(of ?? '')
+      if (!names || !own) return []
+      const counts = names.map((_, i) => own.scores.filter(s => s.value === i).length)
+      return [[id, names[maxIndex(counts)]!]]
     }),
   )
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import type { Score } from './score'
-import { summaryOf, withinPlants } from './summary'
+import type { Looks } from './summary'
+import { looksFrom, summaryOf, withinPlants } from './summary'
 import type { TraitDescription } from './trait'
 
 const height: TraitDescription = { name: 'height', hint: 'x', scale: 'measure', unit: 'cm', most: 300 }
@@ -19,8 +19,8 @@ const colour: TraitDescription = {
     { name: 'fog', colour: '#bbbbcc' },
   ],
 }
-const looks = (...seen: [on: string, value: number, placeId?: string][]): Score[] =>
-  seen.map(([on, value, placeId = 'bench']) => ({ trait: 't', on, value, placeId }))
+const looks = (...seen: [on: string, value: number, placeId?: string][]): Looks =>
+  looksFrom(seen.map(([on, value, placeId = 'bench']) => ({ trait: 't', on, value, placeId })))
 
 describe('the looks at one plant', () => {
   it('are averaged over seasons and places, not over looks of one season', () => {
@@ -68,7 +68,7 @@ describe('the looks at one plant', () => {
   })
 
   it('that were not made are missing', () => {
-    expect(summaryOf(height, [], { variance: 4, freedom: 9 })).toBeNull()
+    expect(summaryOf(height, looks(), { variance: 4, freedom: 9 })).toBeNull()
     expect(withinPlants([looks(['2024-07-01', 1])])).toBeNull()
   })
 })

@@ -18,6 +18,29 @@ export interface TraitSummary {
   lastOn: ISODate
 }
 
+/** The looks at one trait of one plant. */
+export interface Looks {
+  scores: Score[]
+  /** of the looks of each season and place: looks of one day under one sky are no two witnesses */
+  means: number[]
+}
+
+/** Scores of one trait of one plant, as they are summed up. */
+export const looksFrom = (scores: Score[]): Looks => ({
+  scores,
+  means: [...group(scores, s => `${s.on.slice(0, 4)} ${s.placeId}`).values()].map(together =>
+    mean(together, s => s.value)!,
+  ),
+})
+
+/** Scores of one plant, as they are summed up, by trait. */
+export const looksByTrait = (scores: Score[]): Map<string, Looks> =>
+  new Map([...group(scores, s => s.trait)].map(([trait, own]) => [trait, looksFrom(own)]))
+
+/** Their mean over the occasions; null for swatches, which have no order. */
+export const meanOf = (trait: TraitDescription, { means }: Looks): number | null =>
+  isOrdered(trait) ? mean(means)! : null
+
 /** How much the looks at one plant differ from occasion to occasion, and how often that was seen. */
 export interface Within {
   variance: number
@@ -30,21 +53,14 @@ const STEP_VARIANCE = 1 / 12
 /** How many occasions what is known of all plants is worth, beside a plant's own. */
 const POOL_FREEDOM = 4
 
-/** Means of the looks of each season and place: looks of one day under one sky are no two witnesses. */
-function occasionMeans(scores: Score[]): number[] {
-  return [...group(scores, s => `${s.on.slice(0, 4)} ${s.placeId}`).values()].map(together =>
-    mean(together, s => s.value)!,
-  )
-}
-
 const squares = (values: number[]) => {
   const centre = mean(values)!
   return sum(values, v => (v - centre) ** 2)
 }
 
 /** How much looks at one plant differ, over all plants of a crop that were seen more than once; null when none was. */
-export function withinPlants(plants: Score[][]): Within | null {
-  const repeated = plants.map(occasionMeans).filter(means => means.length > 1)
+export function withinPlants(plants: Looks[]): Within | null {
+  const repeated = plants.flatMap(({ means }) => (means.length > 1 ? [means] : []))
   const freedom = sum(repeated, means => means.length - 1)
   return freedom ? { variance: sum(repeated, squares) / freedom, freedom } : null
 }
@@ -55,21 +71,18 @@ export function withinPlants(plants: Score[][]): Within | null {
  * The variance between occasions is the plant's own, drawn towards that of all plants of the crop as if that had been seen
  * on four occasions: two seasons of one plant say little about how much it varies.
  *
- * @param scores of this trait on this plant
+ * @param looks at this trait of this plant
  * @param within of the crop, for this trait
  * @returns null for a plant that was not scored: missing stays missing
  */
-export function summaryOf(
-  trait: TraitDescription,
-  scores: Score[],
-  within: Within | null,
-): TraitSummary | null {
+export function summaryOf(trait: TraitDescription, looks: Looks, within: Within | null): TraitSummary | null {
+  const { scores, means } = looks
   if (!scores.length) return null
   const classes = classNames(trait)
-  const means = occasionMeans(scores)
   const lastOn = scores.reduce((last, s) => (s.on > last ? s.on : last), scores[0]!.on)
   const shares = classes && classes.map((_, i) => scores.filter(s => s.value === i).length / scores.length)
-  if (!isOrdered(trait))
+  const overOccasions = meanOf(trait, looks)
+  if (overOccasions === null)
     return { n: scores.length, occasions: means.length, mean: null, standardError: null, shares, lastOn }
   const pool = within ? Math.min(POOL_FREEDOM, within.freedom) : 0
   const freedom = pool + means.length - 1
@@ -78,7 +91,7 @@ export function summaryOf(
   return {
     n: scores.length,
     occasions: means.length,
-    mean: mean(means)!,
+    mean: overOccasions,
     standardError: variance === null ? null : Math.sqrt(Math.max(variance, least) / means.length),
     shares,
     lastOn,

@@ -50,8 +50,7 @@ export function remembered<T>(
   memory.set(key, { revision, hour, answer: working, bytes: 1 })
   const isStill = () => memory.peek(key)?.answer === working
   working.then(
-    answer =>
-      isStill() && memory.set(key, { revision, hour, answer: working, bytes: weightOf(answer) }),
+    answer => isStill() && memory.set(key, { revision, hour, answer: working, bytes: weightOf(answer) }),
     // What failed is not kept.
     () => isStill() && memory.delete(key),
   )

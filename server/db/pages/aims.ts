@@ -1,6 +1,7 @@
 import type { Candidate, PairTable, Tried } from '@virgulta/core/aims/pairs'
 import { familySpreads } from '@virgulta/core/aims/spreads'
 import type { StockPlant } from '@virgulta/core/aims/stock'
+import { summariesOf } from '@virgulta/core/aims/stock'
 import { cropYields } from '@virgulta/core/crops/knowledge'
 import type { CropHistory } from '@virgulta/core/crops/records'
 import { isChosen } from '@virgulta/core/garden/blooms'
@@ -85,7 +86,7 @@ function triedPairs({ ofCross, history }: LearntCrop): Tried[] {
 function withAncestors(ids: string[], plants: CropStock['plants']): StockPlant[] {
   const found = new Map<string, StockPlant>()
   const visit = (id: string | null) => {
-    const plant = id === null ? undefined : plants.get(id)
+    const plant = id === null ? undefined : plants.get(id)?.plant
     if (!plant || found.has(plant.id)) return
     found.set(plant.id, plant)
     visit(plant.seedParentId)
@@ -95,14 +96,24 @@ function withAncestors(ids: string[], plants: CropStock['plants']): StockPlant[]
   return [...found.values()]
 }
 
+/** How much plants of one family differ, over the families of a crop. */
+const spreadsOf = (stock: CropStock) =>
+  once(stock, 'spreads', () =>
+    familySpreads(
+      Array.from(stock.plants.values(), ({ plant, looks }) => ({ crossId: plant.crossId, looks })),
+      stock.definition.traits,
+    ),
+  )
+
 function tableOf(
   crop: LearntCrop,
-  { definition, genome, plants, summaries, worked }: CropStock,
+  stock: CropStock,
   ids: string[],
   wishes: PairTable['wishes'],
   today: string,
 ): PairTable {
   const { guide, history, digest } = crop
+  const { definition, genome, plants, worked } = stock
   const carried = carriedBy(history, today)
   const takes = rollup(
     digest.takes,
@@ -124,13 +135,13 @@ function tableOf(
     makes: definition.rules.flatMap(r => (r.trait === null ? [] : [{ rule: r.id, trait: r.trait }])),
     blocks: worked.map(w => w.loci),
     candidates: ids.map((id): Candidate => {
-      const { name, plantKind, sets, struckOff } = plants.get(id)!
+      const { name, plantKind, sets, struckOff } = plants.get(id)!.plant
       return {
         id,
         name,
         plantKind,
         sets: sets ?? genome.ploidy,
-        summaries: summaries.get(id)!,
+        summaries: summariesOf(stock, id),
         possible: worked.map(known => possibleOf(known, id)),
         struckOff: struckOff?.reason ?? null,
         carrying: carried.get(id) ?? 0,
@@ -144,10 +155,7 @@ function tableOf(
       plantKind,
     })),
     tried: triedPairs(crop),
-    spreads: familySpreads(
-      [...plants.values()].map(p => ({ crossId: p.crossId, summaries: summaries.get(p.id)! })),
-      definition.traits,
-    ),
+    spreads: spreadsOf(stock),
   }
 }
 
@@ -162,7 +170,7 @@ export async function aimPage(
   const crop = aim && (await learntCrops(db, garden)).get(aim.crop)
   if (!crop) return null
   const stock = await stockOf(db, garden, crop.guide)
-  const living = [...stock.plants.values()].filter(p => !p.lost)
+  const living = [...stock.plants.values()].flatMap(({ plant }) => (plant.lost ? [] : [plant]))
   const candidates = [
     ...living.filter(p => also.includes(p.id)),
     ...living.filter(p => !also.includes(p.id) && (who === 'all' || isChosen(p))),

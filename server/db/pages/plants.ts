@@ -1,3 +1,4 @@
+import { summariesOf } from '@virgulta/core/aims/stock'
 import { shareEstimate } from '@virgulta/core/crops/knowledge'
 import { crossLines } from '@virgulta/core/garden/crosses'
 import { lineageDoubts } from '@virgulta/core/garden/doubts'
@@ -102,14 +103,10 @@ export async function plantStory(db: Database, garden: Garden, id: string): Prom
 export async function plantGenes(db: Database, garden: Garden, id: string): Promise<PlantGenes | null> {
   const plant = (await statesOf(db, garden.id, 'plant', [id])).get(id)
   if (!plant) return null
-  const { summaries, worked } = await stockOf(
-    db,
-    garden,
-    (await learntCrops(db, garden)).get(plant.crop)!.guide,
-  )
+  const stock = await stockOf(db, garden, (await learntCrops(db, garden)).get(plant.crop)!.guide)
   return {
-    summaries: summaries.get(id)!,
-    genes: worked.map(known => ({
+    summaries: summariesOf(stock, id),
+    genes: stock.worked.map(known => ({
       loci: known.loci,
       isExact: known.isExact,
       possible: possibleOf(known, id),
