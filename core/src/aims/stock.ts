@@ -1,6 +1,6 @@
 import { maxIndex } from 'd3-array'
 import type { CropDefinition } from '../crops/definition'
-import { once } from '../garden/once'
+import { once } from '../once'
 import type { Relative } from '../odds/carriers'
 import type { Looks } from '../offspring/summary'
 import { looksByTrait } from '../offspring/summary'

@@ -1,3 +1,4 @@
+import { once } from '../once'
 import { gammaQuantile } from './distributions'
 import type { MeanBelief } from './count'
 import type { ShareBelief } from './rate'
@@ -14,7 +15,10 @@ const GRID = 800
  * The density is summed on a grid of the angle whose squared sine is the share: it is smooth there and needs no special
  * function, and 256 quantiles come in a fraction of a millisecond.
  */
-export function shareStrata({ a, b }: ShareBelief): Float64Array {
+export const shareStrata = (share: ShareBelief): Float64Array =>
+  once(share, 'strata', () => strataOfShare(share))
+
+function strataOfShare({ a, b }: ShareBelief): Float64Array {
   const mean = a / (a + b)
   const spread = Math.sqrt((mean * (1 - mean)) / (a + b + 1))
   const angle = (share: number) => Math.asin(Math.sqrt(Math.min(1, Math.max(0, share))))
@@ -39,8 +43,12 @@ export function shareStrata({ a, b }: ShareBelief): Float64Array {
 }
 
 /** The same of a mean count. */
-export const meanStrata = ({ shape, rate }: MeanBelief): Float64Array =>
-  Float64Array.from({ length: STRATA }, (_, stratum) => gammaQuantile((stratum + 0.5) / STRATA, shape, rate))
+export const meanStrata = (mean: MeanBelief): Float64Array =>
+  once(mean, 'strata', () =>
+    Float64Array.from({ length: STRATA }, (_, stratum) =>
+      gammaQuantile((stratum + 0.5) / STRATA, mean.shape, mean.rate),
+    ),
+  )
 
 /** The slices in a random order. @see McKay, Beckman & Conover (1979), Technometrics 21:239 (Latin hypercube) */
 export function shuffled(strata: Float64Array, { uniform }: Stream): Float64Array {

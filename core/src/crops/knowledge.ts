@@ -7,6 +7,7 @@ import type { Estimate } from '../chance/estimate'
 import { originOf } from '../chance/estimate'
 import type { ShareBelief, Tally } from '../chance/rate'
 import { learnShare } from '../chance/rate'
+import { once } from '../once'
 import type { Digest } from './digest'
 import type { CropGuide } from './guide'
 
@@ -69,10 +70,24 @@ interface Pair {
  * @param pair seed parent and pollen parent whose own records weigh most; absent: the crop at large
  */
 export function cropYields(guide: CropGuide, digest: Digest, pair?: Pair): CropYields {
-  const share = (range: CropGuide['take']['rate'], tallies: Tally[]): Share => ({
-    ...learnShare(range, tallies),
-    records: sum(tallies, t => t.tries),
-  })
+  const atLarge = once(digest, 'yields', () => yieldsAtLarge(guide, digest), [guide])
+  if (!pair) return atLarge
+  return {
+    ...atLarge,
+    shares: {
+      ...atLarge.shares,
+      take: learntShare(guide.take.rate, takePools(digest.takes, pair)),
+      keep: pair.wantedShare ?? atLarge.shares.keep,
+    },
+  }
+}
+
+const learntShare = (range: CropGuide['take']['rate'], tallies: Tally[]): Share => ({
+  ...learnShare(range, tallies),
+  records: sum(tallies, t => t.tries),
+})
+
+function yieldsAtLarge(guide: CropGuide, digest: Digest): CropYields {
   const {
     sound,
     germination,
@@ -82,11 +97,11 @@ export function cropYields(guide: CropGuide, digest: Digest, pair?: Pair): CropY
   } = digest.counts
   return {
     shares: {
-      take: share(guide.take.rate, takePools(digest.takes, pair)),
-      sound: share(guide.ripening.sound, [sound]),
-      germination: share(guide.sowing.germination, [germination]),
-      survival: share(guide.sowing.survival, [survival]),
-      keep: pair?.wantedShare ?? share(guide.judging.keepShare, [keep]),
+      take: learntShare(guide.take.rate, takePools(digest.takes)),
+      sound: learntShare(guide.ripening.sound, [sound]),
+      germination: learntShare(guide.sowing.germination, [germination]),
+      survival: learntShare(guide.sowing.survival, [survival]),
+      keep: learntShare(guide.judging.keepShare, [keep]),
     },
     seedsPerFruit: {
       ...learnMean(guide.ripening.seedsPerFruit, fruits, seeds),

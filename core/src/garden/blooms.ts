@@ -27,7 +27,7 @@ import { addDays, daysBetween } from '../time/days'
 import { warmthCurves } from '../weather/climate'
 import type { GardenDay } from './day'
 import type { LearntCrop } from './learnt'
-import { once } from './once'
+import { once } from '../once'
 import type { HeldPlant } from './states'
 
 /** A batch as far as its bloom concerns. */

@@ -19,7 +19,7 @@ import type { Sowing } from '../seed/sowing'
 import { rainAhead } from '../weather/known'
 import { parentBlooms } from './blooms'
 import type { GardenDay } from './day'
-import { once } from './once'
+import { once } from '../once'
 import type { TubeForCross } from './pollen'
 import { pollenAt, tubesFor } from './pollen'
 

@@ -31,7 +31,7 @@ import { instantAt } from '../time/days'
 import { bloomGround, bloomOf, bloomsIn } from './blooms'
 import type { GardenDay } from './day'
 import type { LearntCrop } from './learnt'
-import { once } from './once'
+import { once } from '../once'
 
 const HOUR_MS = 3_600_000
 const DAY_MS = 24 * HOUR_MS

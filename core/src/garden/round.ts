@@ -1,12 +1,15 @@
+import { group } from 'd3-array'
 import { hoursOn } from '../bloom/hours'
+import type { Flower } from '../flowers/flower'
+import { once } from '../once'
 import type { CropOnRound, RoundGround, Stop } from '../round/round'
 import { roundUntil } from '../round/round'
 import type { ISODate } from '../time/days'
 import { rainAhead } from '../weather/known'
 import { bloomWork, grownCrops, parentBlooms } from './blooms'
 import type { GardenDay } from './day'
-import { once } from './once'
 import { pollenWork } from './pollen'
+import type { HeldStates } from './states'
 
 /** What each crop of the garden brings to the round: what stands, the work its blooms and its pollen ask for, the hours of its flowers today. */
 export const cropsOnRound = (day: GardenDay): CropOnRound[] =>
@@ -40,6 +43,21 @@ function groundOf(day: GardenDay): RoundGround {
     rainOn: rainAhead(day.weather, day.today),
   }
 }
+
+/** Fruits that hang on each plant, the youngest first. */
+export const hangingFruits = ({ flower }: HeldStates): ReadonlyMap<string, Flower[]> =>
+  once(flower, 'hanging', () =>
+    group(
+      [...flower.values()]
+        .filter(one => one.status === 'taken')
+        .sort((a, b) => b.takenOn!.localeCompare(a.takenOn!)),
+      one => one.seedParentId,
+    ),
+  )
+
+/** Flowers of which two notes do not go together. */
+export const tornFlowers = ({ flower }: HeldStates): Flower[] =>
+  once(flower, 'torn', () => [...flower.values()].filter(one => one.conflicts.length))
 
 /** All work that is due by a day, in the order of the round. */
 export const stopsUntil = (day: GardenDay, until: ISODate): Stop[] =>

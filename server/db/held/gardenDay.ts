@@ -1,6 +1,6 @@
 import type { GardenDay } from '@virgulta/core/garden/day'
 import type { WholeGarden } from '@virgulta/core/garden/garden'
-import { once } from '@virgulta/core/garden/once'
+import { once } from '@virgulta/core/once'
 import type { ISODate } from '@virgulta/core/time/days'
 import { instantAt } from '@virgulta/core/time/days'
 import type { HourAhead, Weather } from '@virgulta/core/weather/known'

@@ -1,7 +1,7 @@
 import { hoursInWords } from '@virgulta/core/bloom/hours'
 import { bloomSpans, bloomSubject } from '@virgulta/core/garden/blooms'
 import { tubesAtHand, tubesFor } from '@virgulta/core/garden/pollen'
-import { cropsOnRound, stopsUntil } from '@virgulta/core/garden/round'
+import { cropsOnRound, hangingFruits, stopsUntil, tornFlowers } from '@virgulta/core/garden/round'
 import type { HeldStates } from '@virgulta/core/garden/states'
 import { isLongGone } from '@virgulta/core/round/letGo'
 import type { CropOnRound, Stop } from '@virgulta/core/round/round'
@@ -51,7 +51,7 @@ async function wholeRound(db: Database, garden: Garden, day: ISODate): Promise<R
         ? stopsUntil(here, day).filter(stop => stop.from === day)
         : []
   const longGone = day === garden.today ? all.filter(isLongGone) : []
-  const torn = [...states.flower.values()].filter(flower => flower.conflicts.length)
+  const torn = tornFlowers(states)
   const plants = await parentsOf(db, garden, [
     ...torn.map(f => f.seedParentId),
     ...[...wanted, ...longGone].flatMap(({ parents, plantId }) => [
@@ -66,13 +66,8 @@ async function wholeRound(db: Database, garden: Garden, day: ISODate): Promise<R
     states.plant,
     wanted.flatMap(stop => stop.parents?.seedParentId ?? []),
   )
-  /** the youngest first */
   const fruitsOn = (plantId: string) =>
-    [...states.flower.values()]
-      .filter(f => f.seedParentId === plantId && f.status === 'taken')
-      .sort((a, b) => b.takenOn!.localeCompare(a.takenOn!))
-      .slice(0, MOST_FRUITS)
-      .map(({ id, code }) => ({ id, code }))
+    (hangingFruits(states).get(plantId) ?? []).slice(0, MOST_FRUITS).map(({ id, code }) => ({ id, code }))
   const shown = (stop: Stop): RoundStop => ({
     ...stop,
     seedParent: plant(stop.parents?.seedParentId),
