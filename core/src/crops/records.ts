@@ -1,3 +1,5 @@
+import { group } from 'd3-array'
+import { once } from '../once'
 import type { DurationRecord } from '../chance/duration'
 import type { Tally } from '../chance/rate'
 import type { Cross } from '../crosses/cross'
@@ -20,6 +22,10 @@ export interface CropHistory {
   sowings: Sowing[]
   offspring: Judged[]
 }
+
+/** The flowers of each cross. */
+export const flowersByCross = ({ flowers }: Pick<CropHistory, 'flowers'>): ReadonlyMap<string, Flower[]> =>
+  once(flowers, 'by cross', () => group(flowers, flower => flower.crossId))
 
 /** Where a record was noted: the thing with the tag, its cross, and the day on which it was known. */
 interface Noted {

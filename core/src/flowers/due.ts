@@ -1,3 +1,4 @@
+import { once } from '../once'
 import type { Estimate } from '../chance/estimate'
 import type { CropGuide } from '../crops/guide'
 import { habitAt, usualSchool } from '../crops/guide'
@@ -53,6 +54,20 @@ export function dueAt(
   guide: CropGuide,
   knowledge: CropKnowledge,
   rainOn: ISODate | null = null,
+): FlowerDue | null {
+  // Thousands of ended flowers need not remember that nothing is due at them.
+  return ENDED.has(flower.status)
+    ? null
+    : once(flower, `due ${rainOn}`, () => workOutDue(flower, guide, knowledge, rainOn), [guide, knowledge])
+}
+
+const ENDED: ReadonlySet<Flower['status']> = new Set(['harvested', 'failed', 'missed', 'lost'])
+
+function workOutDue(
+  flower: Flower,
+  guide: CropGuide,
+  knowledge: CropKnowledge,
+  rainOn: ISODate | null,
 ): FlowerDue | null {
   const due = nextAt(flower, guide, knowledge)
   if (due && rainOn && wantsPetalsOff(flower, guide) && (due.from > rainOn || due.step === 'takeLook')) {

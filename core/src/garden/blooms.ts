@@ -27,8 +27,9 @@ import { addDays, daysBetween } from '../time/days'
 import { warmthCurves } from '../weather/climate'
 import type { GardenDay } from './day'
 import type { LearntCrop } from './learnt'
+import { flowersByCross } from '../crops/records'
 import { once } from '../once'
-import type { HeldPlant } from './states'
+import type { HeldPlant, HeldStates } from './states'
 
 /** A batch as far as its bloom concerns. */
 type BatchBrief = Pick<Batch, 'id' | 'code' | 'plannedFor' | 'sownOn' | 'why'>
@@ -85,30 +86,37 @@ export const grownCrops = ({ garden }: Pick<GardenDay, 'garden'>): ReadonlySet<s
 /** All that the blooms of a garden are foretold from on a day. */
 export const bloomGround = (day: GardenDay): BloomGround => once(day, 'blooms', () => groundOf(day))
 
+/** Plants that are there and {@link isChosen}, and those that are a parent already. */
+const mayBeParents = ({ plant, cross }: HeldStates): ReadonlyMap<string, HeldPlant> => {
+  const work = () => {
+    const parents = new Set(
+      [...cross.values()].flatMap(x => [x.seedParentId, ...(x.pollenParentId ? [x.pollenParentId] : [])]),
+    )
+    return new Map([...plant].filter(([id, one]) => !one.lost && (isChosen(one) || parents.has(id))))
+  }
+  return once(plant, 'may be parents', work, [cross])
+}
+
 function groundOf(day: GardenDay): BloomGround {
   const { states, crops: learnt } = day.garden
   const grown = grownCrops(day)
   const crops = [...learnt].filter(([id]) => grown.has(id))
-  const parents = new Set(
-    crops.flatMap(([, { history }]) =>
-      history.crosses.flatMap(x => [x.seedParentId, x.pollenParentId ?? '']),
-    ),
-  )
-  const plants = new Map(
-    [...states.plant].filter(([id, plant]) => !plant.lost && (isChosen(plant) || parents.has(id))),
-  )
-  const ofCrop = group(plants.values(), p => p.crop)
+  const plants = mayBeParents(states)
+  const ofCrop = once(plants, 'by crop', () => group(plants.values(), p => p.crop))
   const batchesOf = group(states.batch.values(), b => b.plantId)
-  const recordsOf = ({ guide: { id, bloom }, history }: LearntCrop): BloomRecord[] => [
-    ...(ofCrop.get(id) ?? []).flatMap(plant => [
-      ...bloomRecords(plant.id, plant.blooming, bloom).map(r => ({
-        ...r,
-        sownOn: pottedFor(plant, r.season, bloom),
-      })),
-      ...(batchesOf.get(plant.id) ?? []).flatMap(b => bloomRecords(plant.id, b.blooming, bloom, b.sownOn)),
-    ]),
-    ...history.sowings.flatMap(s => bloomRecords(s.id, s.blooming, bloom, s.sownOn)),
-  ]
+  const recordsOf = ({ guide: { id, bloom }, history }: LearntCrop): BloomRecord[] => {
+    const work = () => [
+      ...(ofCrop.get(id) ?? []).flatMap(plant => [
+        ...bloomRecords(plant.id, plant.blooming, bloom).map(r => ({
+          ...r,
+          sownOn: pottedFor(plant, r.season, bloom),
+        })),
+        ...(batchesOf.get(plant.id) ?? []).flatMap(b => bloomRecords(plant.id, b.blooming, bloom, b.sownOn)),
+      ]),
+      ...history.sowings.flatMap(s => bloomRecords(s.id, s.blooming, bloom, s.sownOn)),
+    ]
+    return once(plants, `blooms of ${id}`, work, [bloom, states.batch, history.sowings])
+  }
   return {
     plants,
     batchesOf,
@@ -322,7 +330,7 @@ function looksIn(day: GardenDay, { guide, history }: LearntCrop): PlantWork[] {
   const { plants, batchesOf } = bloomGround(day)
   const blooms = parentBlooms(day)
   const season = seasonOf(day.today, guide.bloom)
-  const flowersOf = group(history.flowers, f => f.crossId)
+  const flowersOf = flowersByCross(history)
   const looked = new Map<string, PlantWork>()
   for (const cross of history.crosses) {
     const { seedParentId, pollenParentId } = cross

@@ -7,6 +7,7 @@ import { cropKnowledge } from '../crops/knowledge'
 import type { LeftOut } from '../crops/reckonable'
 import { reckonable } from '../crops/reckonable'
 import type { CropHistory, Judged } from '../crops/records'
+import type { Cross } from '../crosses/cross'
 import type { HeldStates } from './states'
 
 /** A crop of the garden: its guide, its records, and what follows from both. */
@@ -38,8 +39,15 @@ function unlearnt(guide: CropGuide): { digest: Digest; knowledge: CropKnowledge 
 }
 const ofGuides = new WeakMap<CropGuide, ReturnType<typeof unlearnt>>()
 
-const byCross = <T extends { crossId: string | null }>(things: ReadonlyMap<string, T>) =>
-  group(things.values(), thing => thing.crossId ?? '')
+/** What belongs to some crosses, by cross. */
+const byCross = <T extends { crossId: string | null }>(
+  things: ReadonlyMap<string, T>,
+  crosses: ReadonlySet<string>,
+) =>
+  group(
+    [...things.values()].filter(({ crossId }) => crossId !== null && crosses.has(crossId)),
+    thing => thing.crossId!,
+  )
 
 /** What was learnt before, and which crosses have other records since. */
 export interface Before {
@@ -68,11 +76,18 @@ export function learnt(states: HeldStates, guides: CropGuide[], before?: Before)
   })
   if (before && isNothingNew && guides.length === before.crops.size) return before.crops
 
+  const knownOf = ({ id, crop }: Cross): LearntCrop | null => {
+    const known = before?.crops.get(crop)
+    return known && guides.includes(known.guide) && !before!.changed.has(id) && known.digests.has(id)
+      ? known
+      : null
+  }
+  const anew = new Set([...states.cross.values()].filter(one => !knownOf(one)).map(one => one.id))
   const parts = {
-    flowers: byCross(states.flower),
-    lots: byCross(states.seedLot),
-    sowings: byCross(states.sowing),
-    offspring: byCross<Judged>(states.plant),
+    flowers: byCross(states.flower, anew),
+    lots: byCross(states.seedLot, anew),
+    sowings: byCross(states.sowing, anew),
+    offspring: byCross<Judged>(states.plant, anew),
   }
   const historyOf = (id: string): CropHistory => ({
     crosses: [states.cross.get(id)!],
@@ -85,36 +100,44 @@ export function learnt(states: HeldStates, guides: CropGuide[], before?: Before)
     guides.map((guide): [string, LearntCrop] => {
       const known = before?.crops.get(guide.id)
       if (known && isSame(guide, known)) return [guide.id, known]
-      const isKept = (id: string) =>
-        known?.guide === guide && !before!.changed.has(id) && known.digests.has(id)
+      const partOf = ({ id }: Cross): Part => {
+        if (known && !anew.has(id))
+          return {
+            history: known.ofCross(id),
+            digest: known.digests.get(id)!,
+            leftOut: known.leftOut.filter(one => one.crossId === id),
+          }
+        const part = reckonable(historyOf(id), guide, unlearnt(guide).knowledge)
+        const earlier = known?.digests.get(id)
+        return earlier && isDeepEqual(earlier, part.digest) ? { ...part, digest: earlier } : part
+      }
+      const own = crossesOf.get(guide.id) ?? []
       return [
         guide.id,
-        learntCrop(
-          guide,
-          new Map(
-            (crossesOf.get(guide.id) ?? []).map(({ id }) => [
-              id,
-              isKept(id)
-                ? {
-                    history: known!.ofCross(id),
-                    digest: known!.digests.get(id)!,
-                    leftOut: leftOutOf(known!, id),
-                  }
-                : reckonable(historyOf(id), guide, unlearnt(guide).knowledge),
-            ]),
-          ),
-        ),
+        learntCrop(guide, new Map(own.map(cross => [cross.id, partOf(cross)])), known ?? null),
       ]
     }),
   )
 }
 
-const leftOutOf = (crop: LearntCrop, crossId: string) => crop.leftOut.filter(one => one.crossId === crossId)
+const isDeepEqual = (one: object, other: object) => JSON.stringify(one) === JSON.stringify(other)
 
-function learntCrop(guide: CropGuide, parts: ReadonlyMap<string, ReturnType<typeof reckonable>>): LearntCrop {
+/** What is learnt of one cross. */
+type Part = ReturnType<typeof reckonable>
+
+/** @param before the crop as it was: what of it did not change stays the same object */
+function learntCrop(
+  guide: CropGuide,
+  parts: ReadonlyMap<string, Part>,
+  before: LearntCrop | null,
+): LearntCrop {
   const leftOut = [...parts.values()].flatMap(part => part.leftOut)
-  const of = <K extends keyof CropHistory>(part: K) =>
-    [...parts.values()].flatMap(p => p.history[part] as CropHistory[K][number][]) as CropHistory[K]
+  const of = <K extends keyof CropHistory>(part: K) => {
+    const now = [...parts.values()].flatMap(p => p.history[part] as CropHistory[K][number][])
+    const earlier = before?.history[part]
+    const isSame = earlier?.length === now.length && now.every((one, i) => one === earlier[i])
+    return (isSame ? earlier : now) as CropHistory[K]
+  }
   const history: CropHistory = {
     crosses: of('crosses'),
     flowers: of('flowers'),
@@ -126,6 +149,11 @@ function learntCrop(guide: CropGuide, parts: ReadonlyMap<string, ReturnType<type
   const whole = [...parts].filter(([, part]) => part.history.crosses.length)
   if (!whole.length) return { guide, history, ofCross, digests: new Map(), ...unlearnt(guide), leftOut }
   const digests = new Map(whole.map(([id, part]) => [id, part.digest]))
+  const isSame =
+    before?.guide === guide &&
+    before.digests.size === digests.size &&
+    [...digests].every(([id, own]) => before.digests.get(id) === own)
+  if (isSame) return { ...before, history, ofCross, digests, leftOut }
   const digest = joined([...digests.values()])
   return { guide, history, ofCross, digests, digest, knowledge: cropKnowledge(guide, digest), leftOut }
 }

@@ -1,4 +1,4 @@
-import { group, max, mean, min, rollup } from 'd3-array'
+import { max, mean, min, rollup } from 'd3-array'
 import { dayNumber } from '../bloom/chances'
 import { covering, sheddingWindow } from '../bloom/overlap'
 import { seasonOf } from '../bloom/season'
@@ -6,6 +6,7 @@ import type { Estimate } from '../chance/estimate'
 import { without } from '../crops/digest'
 import { usualSchool } from '../crops/guide'
 import { cropYields, shareEstimate } from '../crops/knowledge'
+import { flowersByCross } from '../crops/records'
 import type { Cross } from '../crosses/cross'
 import { bloomsUnder, canBePollinated, crossDue } from '../crosses/due'
 import { chancesWith, stemOf } from '../crosses/stem'
@@ -101,12 +102,11 @@ export const noonOf = (date: ISODate, { zone }: Pick<GardenDay, 'zone'>): number
   Date.parse(instantAt(date, 12, zone))
 
 /** Pollen that the crosses of this season, and those planned for the next, still need. */
-function needsOf(day: GardenDay): PollenNeed[] {
-  return [...bloomGround(day).crops.values()].flatMap(({ crop }) => {
-    const flowersOf = group(crop.history.flowers, f => f.crossId)
+const needsOf = (day: GardenDay): PollenNeed[] =>
+  [...bloomGround(day).crops.values()].flatMap(({ crop }) => {
+    const flowersOf = flowersByCross(crop.history)
     return crop.history.crosses.flatMap(cross => needOf(day, crop, cross, flowersOf.get(cross.id) ?? []))
   })
-}
 
 function needOf(day: GardenDay, { guide }: LearntCrop, cross: Cross, flowers: Flower[]): PollenNeed[] {
   const { pollenParentId: donorId, seedParentId } = cross
@@ -114,10 +114,11 @@ function needOf(day: GardenDay, { guide }: LearntCrop, cross: Cross, flowers: Fl
   const usual = bloomEndingAfter(cross.plannedOn, guide.bloom)
   const season = seasonOf(usual.from, guide.bloom)
   const bloom = bloomOf(day, seedParentId, season) ?? { ...usual, over: usual.to }
+  if (bloom.over < day.today) return []
   const lacking =
     bloomsUnder(flowers.filter(canBePollinated)) +
     (crossDue(cross, flowers, guide, day.today, bloom)?.missing ?? 0)
-  if (!lacking || bloom.over < day.today) return []
+  if (!lacking) return []
   const touches = usualSchool(guide, 'passes') === 'once' ? 1 : guide.pollination.passes
   const from = [bloom.from, day.today, cross.plannedOn].sort().at(-1)!
   const to = bloom.to > from ? bloom.to : from

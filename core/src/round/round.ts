@@ -8,6 +8,7 @@ import { habitAt } from '../crops/guide'
 import type { CropKnowledge } from '../crops/knowledge'
 import { shareEstimate } from '../crops/knowledge'
 import type { CropHistory } from '../crops/records'
+import { flowersByCross } from '../crops/records'
 import type { Cross } from '../crosses/cross'
 import type { ParentBloom } from '../crosses/due'
 import { crossDue } from '../crosses/due'
@@ -186,7 +187,7 @@ export function roundUntil(
         },
         due,
       )
-    const flowersOf = group(history.flowers, flower => flower.crossId)
+    const flowersOf = flowersByCross(history)
     const loads = loadsOf(history.flowers, guide, knowledge)
     for (const cross of history.crosses) {
       const due = crossDue(cross, flowersOf.get(cross.id) ?? [], guide, today, bloomOf(cross.seedParentId))

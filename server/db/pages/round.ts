@@ -34,69 +34,45 @@ const DAYS_FORESEEN = 400
  * @param most stops that are given, the first ones of the walk
  */
 export async function roundOn(db: Database, garden: Garden, day: ISODate, most: number): Promise<Round> {
-  const { stops, ...round } = await remembered(garden, `round ${day}`, () => wholeRound(db, garden, day))
-  return { ...round, stops: stops.slice(0, most) }
+  const { stops, letGo, ...round } = await remembered(garden, `round ${day}`, () =>
+    wholeRound(db, garden, day),
+  )
+  const show = await shownStops(db, garden, [...stops.slice(0, most), ...letGo])
+  return { ...round, stops: stops.slice(0, most).map(show), letGo: letGo.map(show) }
 }
 
-async function wholeRound(db: Database, garden: Garden, day: ISODate): Promise<Round> {
+/** The round of a day with all its stops, none of them with what its screen shows of it. */
+async function wholeRound(
+  db: Database,
+  garden: Garden,
+  day: ISODate,
+): Promise<Omit<Round, 'stops' | 'letGo'> & { stops: Stop[]; letGo: Stop[] }> {
   const here = await gardenDay(db, garden)
   const { states, leftOut } = here.garden
   const crops = cropsOnRound(here)
   const all = stopsUntil(here, addDays(garden.today, 7))
   const foreseen = all.filter(stop => !isLongGone(stop))
-  const wanted =
+  const stops =
     day === garden.today
       ? foreseen.filter(stop => stop.from <= day)
       : day > garden.today
         ? stopsUntil(here, day).filter(stop => stop.from === day)
         : []
-  const longGone = day === garden.today ? all.filter(isLongGone) : []
   const torn = tornFlowers(states)
-  const plants = await parentsOf(db, garden, [
-    ...torn.map(f => f.seedParentId),
-    ...[...wanted, ...longGone].flatMap(({ parents, plantId }) => [
-      parents?.seedParentId ?? null,
-      parents?.pollenParentId ?? null,
-      plantId,
-    ]),
-  ])
-  const plant = (id: string | null | undefined) => plants.get(id ?? '') ?? null
+  const wanting = stops.filter(takesPollen).flatMap(s => s.parents?.pollenParentId ?? [])
+  const donors = [...new Set(wanting)]
+  const plants = await parentsOf(db, garden, [...torn.map(f => f.seedParentId), ...donors])
   const atHand = tubesAtHand(here)
-  const marksOf = marksOn(
-    states.plant,
-    wanted.flatMap(stop => stop.parents?.seedParentId ?? []),
-  )
-  const fruitsOn = (plantId: string) =>
-    (hangingFruits(states).get(plantId) ?? []).slice(0, MOST_FRUITS).map(({ id, code }) => ({ id, code }))
-  const shown = (stop: Stop): RoundStop => ({
-    ...stop,
-    seedParent: plant(stop.parents?.seedParentId),
-    pollenParent: plant(stop.parents?.pollenParentId),
-    plant: plant(stop.plantId),
-    blooms: bloomSubject(here, stop.parents?.seedParentId),
-    marks: marksOf.get(stop.parents?.seedParentId ?? '') ?? null,
-    flower: states.flower.get(stop.subject.id) ?? null,
-    tubes: stop.crossId && ['pollinate', 'look'].includes(stop.step) ? tubesFor(here, stop.crossId) : [],
-    sowing: states.sowing.get(stop.subject.id) ?? null,
-    fruits: stop.step === 'thinFruit' ? fruitsOn(stop.subject.id) : null,
-    seeds: states.seedLot.get(stop.subject.id)?.left ?? null,
-  })
-  const stops = wanted.map(shown)
-  const pollen = new Map(
-    stops
-      .filter(s => ['pollinate', 'look'].includes(s.step))
-      .flatMap(s => (s.pollenParent ? [[s.pollenParent.id, s.pollenParent]] : [])),
-  )
   return {
     day,
     stops,
     total: stops.length,
     atPlaces: countBy(stops, stop => stop.placeId ?? ''),
     carry: carryList(stops),
-    letGo: longGone.map(shown),
+    letGo: day === garden.today ? all.filter(isLongGone) : [],
     guesses: guessesOf(garden, crops),
     leftOut,
-    torn: torn.map(flower => ({ flower, seedParent: plant(flower.seedParentId)! })),
+    torn: torn.map(flower => ({ flower, seedParent: plants.get(flower.seedParentId)! })),
     weather: crops.flatMap(({ guide, hours }) =>
       day === garden.today &&
       hours?.receptive.because.length &&
@@ -104,7 +80,9 @@ async function wholeRound(db: Database, garden: Garden, day: ISODate): Promise<R
         ? [{ crop: guide.id, words: hoursInWords('receptive', hours.receptive) }]
         : [],
     ),
-    pollen: [...pollen.values()].map(parent => ({ ...parent, tubes: atHand.get(parent.id) ?? [] })),
+    pollen: donors
+      .flatMap(id => plants.get(id) ?? [])
+      .map(parent => ({ ...parent, tubes: atHand.get(parent.id) ?? [] })),
     ahead: Array.from({ length: 7 }, (_, i) => addDays(garden.today, i + 1)).map(coming => ({
       day: coming,
       steps: countBy(
@@ -120,6 +98,44 @@ async function wholeRound(db: Database, garden: Garden, day: ISODate): Promise<R
       MOST_NOTED,
     ),
   }
+}
+
+/** True where pollen is given, or a look may say that it can be. */
+const takesPollen = ({ step }: Stop): boolean => step === 'pollinate' || step === 'look'
+
+/** Some stops with the names and states that their screens show. */
+async function shownStops(db: Database, garden: Garden, stops: Stop[]): Promise<(stop: Stop) => RoundStop> {
+  const here = await gardenDay(db, garden)
+  const { states } = here.garden
+  const plants = await parentsOf(
+    db,
+    garden,
+    stops.flatMap(({ parents, plantId }) => [
+      parents?.seedParentId ?? null,
+      parents?.pollenParentId ?? null,
+      plantId,
+    ]),
+  )
+  const plant = (id: string | null | undefined) => plants.get(id ?? '') ?? null
+  const marksOf = marksOn(
+    states.plant,
+    stops.flatMap(stop => stop.parents?.seedParentId ?? []),
+  )
+  const fruitsOn = (plantId: string) =>
+    (hangingFruits(states).get(plantId) ?? []).slice(0, MOST_FRUITS).map(({ id, code }) => ({ id, code }))
+  return stop => ({
+    ...stop,
+    seedParent: plant(stop.parents?.seedParentId),
+    pollenParent: plant(stop.parents?.pollenParentId),
+    plant: plant(stop.plantId),
+    blooms: bloomSubject(here, stop.parents?.seedParentId),
+    marks: marksOf.get(stop.parents?.seedParentId ?? '') ?? null,
+    flower: states.flower.get(stop.subject.id) ?? null,
+    tubes: stop.crossId && takesPollen(stop) ? tubesFor(here, stop.crossId) : [],
+    sowing: states.sowing.get(stop.subject.id) ?? null,
+    fruits: stop.step === 'thinFruit' ? fruitsOn(stop.subject.id) : null,
+    seeds: states.seedLot.get(stop.subject.id)?.left ?? null,
+  })
 }
 
 /** What the round goes by without knowing it, in sentences. */
