@@ -1,6 +1,7 @@
 /** Finds the forms of a screen by itself, whatever they are called, and tries on each what people do by mistake. */
-import type { Locator, Page, Request } from '@playwright/test'
+import type { Locator, Page } from '@playwright/test'
 import { expect } from '@playwright/test'
+import { settled } from './settled'
 
 /** Buttons that change something at once, or lead away: no forms. */
 const NO_FORM =
@@ -8,24 +9,6 @@ const NO_FORM =
 
 /** Buttons that end a thing. */
 const ENDS = /used up|lost|give up/i
-
-/** Waits until all that was asked of the server is answered and drawn; one for each page. */
-function watching(page: Page): () => Promise<void> {
-  const underWay = new Set<Request>()
-  page.on('request', request => underWay.add(request))
-  page.on('requestfinished', request => underWay.delete(request))
-  page.on('requestfailed', request => underWay.delete(request))
-  const drawn = () =>
-    page.evaluate(
-      () => new Promise(done => requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(done)))),
-    )
-  return async () => {
-    await page.waitForLoadState('networkidle')
-    await drawn()
-    await expect.poll(() => [...underWay].map(r => r.url())).toEqual([])
-    await drawn()
-  }
-}
 
 /** What the log holds now. */
 export async function logOf(page: Page): Promise<{ id: string; kind: string }[]> {
@@ -45,7 +28,7 @@ const formIn = (page: Page) =>
 
 /** Names of the buttons of a screen that may open a form. */
 async function openersOf(page: Page): Promise<string[]> {
-  await page.waitForLoadState('networkidle')
+  await settled(page)
   const names = await page
     .locator('main')
     .getByRole('button')
@@ -84,21 +67,14 @@ export async function expectNoFault(page: Page, where: string) {
   }
 }
 
-/** One window with a screen in it, and how one waits for it. */
-interface Window {
-  page: Page
-  quiet: () => Promise<void>
-}
-const windowOf = (page: Page): Window => ({ page, quiet: watching(page) })
-
 /** Opens the screen and presses one of its buttons. @returns the button where that opened a form */
-async function opened({ page, quiet }: Window, address: string, name: string): Promise<Locator | null> {
+async function opened(page: Page, address: string, name: string): Promise<Locator | null> {
   await page.goto(address)
-  await quiet()
+  await settled(page)
   const opener = page.locator('main').getByRole('button', { name, exact: true }).first()
   if (!(await opener.isVisible())) return null
   await opener.click()
-  await quiet()
+  await settled(page)
   return (await formIn(page).count()) ? opener : null
 }
 
@@ -107,20 +83,20 @@ async function opened({ page, quiet }: Window, address: string, name: string): P
  * @returns the names of those that were tried, and whether they noted anything
  */
 export async function tryForms(page: Page, address: string): Promise<{ name: string; noted: boolean }[]> {
-  const [here, there] = [windowOf(page), windowOf(await page.context().newPage())]
+  const there = await page.context().newPage()
   await page.goto(address)
   const tried = []
   for (const name of await openersOf(page)) {
-    const opener = await opened(here, address, name)
-    if (opener) tried.push({ name, noted: await tryForm(here, there, opener, address, name) })
+    const opener = await opened(page, address, name)
+    if (opener) tried.push({ name, noted: await tryForm(page, there, opener, address, name) })
   }
-  await there.page.close()
+  await there.close()
   return tried
 }
 
 async function tryForm(
-  { page, quiet }: Window,
-  there: Window,
+  page: Page,
+  there: Page,
   opener: Locator,
   address: string,
   name: string,
@@ -165,20 +141,20 @@ async function tryForm(
   }
   // A second window has the same form open, and knows nothing of what is noted in the first.
   const isThere = (await opened(there, address, name)) !== null
-  const twin = formIn(there.page)
+  const twin = formIn(there)
   if (isThere) await fill(twin, 'Other words')
   // A double press is one press.
   const known = new Set((await logOf(page)).map(line => line.id))
   await page.bringToFront()
   await fill(form, 'Some words')
   if (await submit.isEnabled()) await submit.dblclick()
-  await quiet()
+  await settled(page)
   const kinds = (await logOf(page)).filter(line => !known.has(line.id)).map(line => line.kind)
   expect(kinds.length, `${where}: ${kinds.join(', ')}`).toBe(new Set(kinds).size)
   await expectNoFault(page, where)
   const late = twin.locator('button[type=submit]').last()
   if (isThere && (await late.count()) && (await late.isEnabled())) await late.click()
-  await there.quiet()
-  await expectNoFault(there.page, `${where}, from a second window`)
+  await settled(there)
+  await expectNoFault(there, `${where}, from a second window`)
   return kinds.length > 0
 }

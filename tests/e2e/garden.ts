@@ -2,6 +2,7 @@
 import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
 import { test as base, expect } from '@playwright/test'
+import { settled } from './settled'
 
 export async function openDemo(page: Page) {
   await page.goto('/')
@@ -105,7 +106,7 @@ async function changeLook(page: Page, look: string) {
 /** No fault that the accessibility checker knows of, once the screen is there. */
 export async function expectAccessible(page: Page) {
   await expect(page.getByRole('heading', { level: 1, includeHidden: true })).not.toHaveCount(0)
-  await page.waitForLoadState('networkidle')
+  await settled(page)
   await expectNoFault(page, axe =>
     axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']),
   )

@@ -4,6 +4,7 @@ import { expect, test } from '@playwright/test'
 import { v7 } from 'uuid'
 import { expectNoFault, logOf, tryForms } from './everyForm'
 import { addPlant, expectNarrow, follow, openDemo, startGarden } from './garden'
+import { settled } from './settled'
 
 /** One crop of each flower form; none of them grows in the demo. */
 const CROPS = {
@@ -486,7 +487,7 @@ test('areas open by two keys, pages are called as their heading, u takes back, a
   const dialog = page.getByRole('dialog', { name: 'Add a plant' })
   await dialog.getByLabel('Name', { exact: true }).fill('Late Try')
   // What the screen itself still asks for would be told of the end of the session before the form is.
-  await page.waitForLoadState('networkidle')
+  await settled(page)
   await page.context().clearCookies()
   await dialog.getByRole('button', { name: 'Add it' }).click()
   await expect(page.getByRole('link', { name: 'Sign in' })).toBeVisible()

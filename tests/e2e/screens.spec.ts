@@ -1,7 +1,7 @@
 /** Every screen of the demo garden, area by area: accessible, readable in every look, whole on a telephone. */
 import type { Page } from '@playwright/test'
 import { expect } from '@playwright/test'
-import { expectAccessible, expectNarrow, expectReadableInEveryLook, lookTest as test } from './garden'
+import { expectAccessible, expectNarrow, expectReadableInEveryLook, follow, lookTest as test } from './garden'
 
 /** A screen, its heading, and whether it is one of those that between them hold every kind of text and field. */
 type Screen = [path: string, heading: string | RegExp, isManyKinds?: boolean]
@@ -110,8 +110,10 @@ for (const [area, screensOf] of Object.entries(AREAS)) {
   test(`every screen of ${area} passes the accessibility check, is readable in every look, and fits a telephone`, async ({
     page,
   }) => {
+    await page.goto('/offspring')
+    await expect(page.getByRole('heading', { level: 1, name: 'Offspring' })).toBeVisible()
     for (const [path, heading, isManyKinds] of await screensOf(page)) {
-      await page.goto(path)
+      await follow(page, path)
       await expect(page.getByRole('heading', { level: 1, name: heading, includeHidden: true })).toBeVisible()
       await expect(page).toHaveTitle(/. · Virgulta$/)
       await test.step(path, () => expectAccessible(page))

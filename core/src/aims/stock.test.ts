@@ -49,7 +49,10 @@ describe('the stock of a crop', () => {
         { maxLength: 3 },
       ),
       seedParentId: fc.option(ids),
-      genotype: fc.constantFrom({}, { purple: { alleles: ['P', 'p'], on: '2026-06-01' } }),
+      genotype: fc.constantFrom<StockPlant['genotype']>(
+        {},
+        { purple: { alleles: ['P', 'p'], on: '2026-06-01' } },
+      ),
     })
     const steps = fc.array(
       fc.oneof(

@@ -1,8 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { betaQuantile } from '../chance/distributions'
 import { OutOfRange } from '../chance/estimate'
 import { randomStream } from '../chance/stream'
-import { STRATA, shareStrata } from '../chance/strata'
 import type { BudgetSteps } from './budget'
 import { budgetStations, checkSteps, keepersFrom, nothingWaiting } from './budget'
 import { plantsNeeded } from './plantsNeeded'
@@ -30,19 +28,6 @@ function simulated({ take, seedsPerFruit, passes }: BudgetSteps, flowers: number
 const shareWith = (counts: number[], wanted: number) => counts.filter(c => c >= wanted).length / counts.length
 
 describe('the flower budget', () => {
-  it('cuts a belief into slices at its quantiles', () => {
-    for (const [a, b] of [
-      [12, 8],
-      [1.2, 15],
-      [300, 100],
-      [4, 0.8],
-    ] as const) {
-      const strata = shareStrata({ a, b })
-      for (const slice of [0, 25, 128, 230, 255])
-        expect(strata[slice]).toBeCloseTo(betaQuantile((slice + 0.5) / STRATA, a, b), 4)
-    }
-  })
-
   it.each([
     [10, 1],
     [25, 2],
