@@ -8,10 +8,10 @@ export default defineConfig({
   // On a machine that others use as well a page may take ten times as long as it should; the bench says how long that is.
   timeout: 180_000,
   expect: { timeout: 30_000 },
-  // Each test has a garden of its own, or only looks. A browser, its server and the database keep two cores busy: two browsers at
-  // once took as long as one after the other.
+  // Each test has a garden of its own, or only looks. One browser leaves a third of two cores idle; two take a quarter less time than
+  // one after the other.
   fullyParallel: true,
-  workers: 1,
+  workers: 2,
   forbidOnly: Boolean(process.env.CI),
   use: {
     actionTimeout: 30_000,

@@ -1,11 +1,11 @@
 import { expect, test } from '@playwright/test'
-import { addPlant, daysAgo, pick, startGarden } from './garden'
+import { addPlant, daysAgo, pick, startGarden, startGardenByHand } from './garden'
 
 test('a cross goes from an empty garden to judged seedlings, and its stem tells the story', async ({
   page,
 }) => {
   test.setTimeout(600_000)
-  await startGarden(page, 'Errand beds')
+  await startGardenByHand(page, 'Errand beds')
   await addPlant(page, 'Ember Try')
   await addPlant(page, 'Lantern Try')
 

@@ -3,7 +3,7 @@ import type { Page } from '@playwright/test'
 import { expect, test } from '@playwright/test'
 import { v7 } from 'uuid'
 import { expectNoFault, logOf, tryForms } from './everyForm'
-import { addPlant, expectNarrow, follow, openDemo, startGarden } from './garden'
+import { addPlant, expectNarrow, follow, openDemo, startGarden, startGardenByHand } from './garden'
 import { settled } from './settled'
 
 /** One crop of each flower form; none of them grows in the demo. */
@@ -382,7 +382,7 @@ test.describe('every form of a rose garden bears an emptied day, Back, and a dou
 test('a garden whose place is told later says that it guesses, and no simulated weather is passed off as its own', async ({
   page,
 }) => {
-  await startGarden(page, 'Somewhere', null)
+  await startGardenByHand(page, 'Somewhere', null)
   await planted(page, 'rose')
   await page.goto('/today')
   await expect(page.getByText('Where the garden lies is not said yet')).toBeVisible()

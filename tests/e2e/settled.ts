@@ -2,8 +2,8 @@
 import type { Page, Request } from '@playwright/test'
 import { expect } from '@playwright/test'
 
-/** Drawings in a row during which nothing is under way: between an answer and what is asked because of it there are some. */
-const QUIET_DRAWINGS = 4
+/** Looks in a row at which nothing is under way, and how far apart: between an answer and what is asked because of it lies less. */
+const [QUIET_LOOKS, APART_MS] = [4, 25]
 
 const watched = new WeakMap<Page, Set<Request>>()
 
@@ -17,22 +17,20 @@ function watch(page: Page): Set<Request> {
   return underWay
 }
 
-/** Waits until all that was asked of the server is answered and drawn. */
+/** Waits until all that was asked of the server is answered, and what follows from it is on the screen. */
 export async function settled(page: Page): Promise<void> {
   const known = watched.get(page)
   const underWay = known ?? watch(page)
   // What was asked before anybody followed it is over when the network is quiet.
   await page.waitForLoadState(known ? 'load' : 'networkidle')
-  const drawn = () =>
-    page.evaluate(
-      () => new Promise(done => requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(done)))),
-    )
+  // A window behind another one draws nothing, yet its clock goes on.
+  const turn = () => page.evaluate(ms => new Promise(done => setTimeout(done, ms)), APART_MS)
   await expect
     .poll(
       async () => {
-        for (let i = 0; i < QUIET_DRAWINGS; i++) {
+        for (let i = 0; i < QUIET_LOOKS; i++) {
           if (underWay.size) return [...underWay].map(request => request.url())
-          await drawn()
+          await turn()
         }
         return []
       },
