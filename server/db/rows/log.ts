@@ -13,6 +13,7 @@ import { dayInWords, dayOf } from '@virgulta/core/time/days'
 import { isWithinYears } from '@virgulta/core/time/moment'
 import { rollup } from 'd3-array'
 import { and, eq, sql } from 'drizzle-orm'
+import { alias } from 'drizzle-orm/pg-core'
 import type { Noted, ToldState } from '../../../shared/entries'
 import { MOST_TOLD } from '../../../shared/entries'
 import type { GardenSize } from '../../../shared/garden'
@@ -60,20 +61,30 @@ export async function takenBackOf(db: Database, garden: Garden, ids: string[]): 
   return new Set(rows.map(row => row.id!))
 }
 
-/** The deeds that change some subjects, or need them, and were not taken back. */
-async function liveRows(tx: Database, garden: Garden, subjectIds: string[], isNeed: boolean): Promise<Row[]> {
-  const ids = await entriesOn(tx, garden, subjectIds, isNeed)
-  const takenBack = await takenBackOf(tx, garden, ids)
+/**
+ * The deeds that change some subjects, or need them, and were not taken back. In one statement, yet step by step: as arrays
+ * the parts are looked up one after the other by their indexes, also where the database has not counted a garden yet.
+ */
+function liveRows(tx: Database, garden: Garden, subjectIds: string[], isNeed: boolean): Promise<Row[]> {
+  const later = alias(entries, 'later')
+  const touching = sql`array(${tx
+    .select({ id: touches.entryId })
+    .from(touches)
+    .where(
+      and(eq(touches.gardenId, garden.id), among(touches.subjectId, subjectIds), eq(touches.isNeed, isNeed)),
+    )})`
+  const takenBack = sql`array(${tx
+    .select({ id: later.voids })
+    .from(later)
+    .where(and(eq(later.gardenId, garden.id), sql`${later.voids} = any(${touching})`))})`
   return tx
     .select()
     .from(entries)
     .where(
       and(
         eq(entries.gardenId, garden.id),
-        among(
-          entries.id,
-          ids.filter(id => !takenBack.has(id)),
-        ),
+        sql`${entries.id} = any(${touching})`,
+        sql`${entries.id} <> all(${takenBack})`,
       ),
     )
 }
@@ -473,9 +484,11 @@ async function checkSurroundings(
       return state && 'crossId' in state && state.crossId ? [{ type: 'cross', id: state.crossId }] : []
     }),
   )
-  const placeIds = new Set(
-    (await tx.select({ id: places.id }).from(places).where(eq(places.gardenId, garden.id))).map(p => p.id),
-  )
+  const namesPlace = deeds.some(({ payload }) => 'placeId' in payload && payload.placeId)
+  const known = namesPlace
+    ? await tx.select({ id: places.id }).from(places).where(eq(places.gardenId, garden.id))
+    : []
+  const placeIds = new Set(known.map(place => place.id))
   const kept = await allStates(tx, garden.id, ['trait', 'locus', 'rule', 'inheritance', 'guide'])
   /** Those that are kept and those that the deeds just made or changed. */
   const all = <T extends keyof typeof kept>(type: T): States[T][] => [
