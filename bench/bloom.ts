@@ -1,4 +1,4 @@
-import { bestBatches, chanceOfBatches } from '@virgulta/core/bloom/batches'
+import { bestBatches, chanceOfBatches } from '@virgulta/core/bloom/batchChances'
 import type { Chances } from '@virgulta/core/bloom/chances'
 import { dayNumber } from '@virgulta/core/bloom/chances'
 import type { Window } from '@virgulta/core/bloom/overlap'

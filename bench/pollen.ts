@@ -1,8 +1,8 @@
 import { believe } from '@virgulta/core/pollen/belief'
-import { climateOf } from '@virgulta/core/pollen/climate'
-import { POLLEN_PRIORS } from '@virgulta/core/pollen/prior'
+import { climateOf } from '@virgulta/core/stores/storeClimate'
+import { POLLEN_AGES, POLLEN_PRIORS } from '@virgulta/core/pollen/prior'
 import { shelfOf } from '@virgulta/core/pollen/shelf'
-import type { Store } from '@virgulta/core/pollen/store'
+import type { Store } from '@virgulta/core/stores/store'
 import type { Tube } from '@virgulta/core/pollen/tube'
 import type { Row } from './measure'
 import { timed } from './measure'
@@ -67,7 +67,7 @@ export async function pollenRows(): Promise<Row[]> {
   const tubes = new Map(Array.from({ length: TUBES }, (_, i) => [`tube ${i}`, tubeAt(i)] as const))
   const shelf = () =>
     shelfOf(
-      { tubes, climates: new Map([[store.id, climateOf(store, readings, NOW)]]) },
+      { tubes, climates: new Map([[store.id, climateOf(store, readings, POLLEN_AGES, NOW)]]) },
       crop => (crop === 'hellebore' ? 'long' : 'medium'),
       NOW,
     )

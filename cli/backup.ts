@@ -6,7 +6,7 @@ import { SNAPSHOT, backup, restore, writerTo } from '../server/db/backup'
 import { migrate } from '../server/db/migrate'
 import { lastingGardens } from '../server/db/rows/garden'
 import { complain } from './complain'
-import { onDatabase, progressOf } from './database'
+import { onDatabase, progressTold } from './database'
 
 /** `backup FILE`: one garden into one JSON file, which stands there whole or not at all. */
 export async function backupGarden(words: string[]): Promise<number> {
@@ -30,7 +30,7 @@ export async function backupGarden(words: string[]): Promise<number> {
     const stream = createWriteStream(part)
     try {
       const entries = await db.transaction(
-        tx => backup(tx, garden.id, writerTo(stream), progressOf('Backed up')),
+        tx => backup(tx, garden.id, writerTo(stream), progressTold('Backed up')),
         SNAPSHOT,
       )
       stream.end()
@@ -50,7 +50,7 @@ export async function restoreGarden([file]: string[]): Promise<number> {
   if (!existsSync(file)) return complain(`There is no file ${file}.`)
   return onDatabase(async (db, url) => {
     await migrate(url)
-    console.log(JSON.stringify(await restore(db, createReadStream(file), null, progressOf('Restored'))))
+    console.log(JSON.stringify(await restore(db, createReadStream(file), null, progressTold('Restored'))))
     return 0
   })
 }

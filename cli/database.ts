@@ -33,7 +33,7 @@ export async function onDatabase(work: (db: Database, url: string) => Promise<nu
 }
 
 /** Tells on standard error how far a long work has come, at most ten times. */
-export function progressOf(what: string): (done: number, of: number) => void {
+export function progressTold(what: string): (done: number, of: number) => void {
   let told = 0
   return (done, of) => {
     const tenth = Math.floor((10 * done) / Math.max(of, 1))

@@ -1,7 +1,7 @@
 import { parseArgs } from 'node:util'
 import { lastingGardens } from '../server/db/rows/garden'
 import { rebuild } from '../server/db/rows/log'
-import { onDatabase, progressOf } from './database'
+import { onDatabase, progressTold } from './database'
 
 /** `rebuild`: read models from the log; prints a line of JSON for each garden, with the subjects that differed. */
 export function rebuildModels(words: string[]): Promise<number> {
@@ -13,7 +13,7 @@ export function rebuildModels(words: string[]): Promise<number> {
       return 2
     }
     for (const garden of gardens) {
-      const { subjects, differed } = await rebuild(db, garden, progressOf(garden.name))
+      const { subjects, differed } = await rebuild(db, garden, progressTold(garden.name))
       console.log(JSON.stringify({ garden: garden.name, id: garden.id, subjects, differed }))
     }
     return 0

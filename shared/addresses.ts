@@ -21,5 +21,5 @@ const own: Partial<Record<SubjectType, (shown: Shown) => string>> = {
 }
 
 /** The address of the page on which a subject is shown: its own, its cross's, or its plant's. */
-export const addressOf = (shown: Shown): string =>
+export const pageOfSubject = (shown: Shown): string =>
   own[shown.type]?.(shown) ?? (shown.plantId ? `/plants/${shown.plantId}` : '/plants')

@@ -1,4 +1,4 @@
-import type { Spread, Stage } from '@virgulta/core/crosses/course'
+import type { Spread, Station } from '@virgulta/core/crosses/course'
 import type { CrossLine, CrossView } from '@virgulta/core/garden/crosses'
 import { Id, amount } from '@virgulta/core/log/kind'
 import * as v from 'valibot'
@@ -23,7 +23,7 @@ export const PlanQuery = v.object({
   wantedShare: v.optional(v.nullable(v.pipe(v.number(), v.gtValue(0), v.maxValue(1))), null),
 })
 export interface PlanAnswer {
-  course: Record<Stage, Spread>
+  course: Record<Station, Spread>
   runs: number
   takeRecords: number
 }

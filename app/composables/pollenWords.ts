@@ -3,11 +3,11 @@ import {
   COLLECTED_AT,
   COLLECTING,
   DRYING,
-  STORE_KINDS,
   TESTING,
   TEST_PHASES,
   TUBE_DOUBTS,
 } from '@virgulta/core/pollen/kinds'
+import { STORE_KINDS } from '@virgulta/core/stores/kinds'
 import { dayInWords } from '@virgulta/core/time/days'
 import type { TubeRow } from '#shared/pollen'
 

@@ -1,4 +1,4 @@
-import { chanceOfBatches } from '@virgulta/core/bloom/batches'
+import { chanceOfBatches } from '@virgulta/core/bloom/batchChances'
 import { dayNumber, quantileIn } from '@virgulta/core/bloom/chances'
 import type { Window } from '@virgulta/core/bloom/overlap'
 import { meeting, pollenSide, receptiveWindow, sheddingWindow } from '@virgulta/core/bloom/overlap'

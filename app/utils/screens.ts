@@ -1,4 +1,4 @@
-import { addressOf } from '#shared/addresses'
+import { pageOfSubject } from '#shared/addresses'
 import type { RoundStop } from '#shared/round'
 
 /** Steps that are done on a screen of the pollen. */
@@ -12,4 +12,4 @@ const pollenScreens: Partial<Record<RoundStop['step'], (s: RoundStop) => string>
 /** Where the work of a stop is done, or what it is about is shown. */
 export const screenOfStop = (stop: RoundStop): string =>
   pollenScreens[stop.step]?.(stop) ??
-  addressOf({ ...stop.subject, crossId: stop.crossId, plantId: stop.plantId })
+  pageOfSubject({ ...stop.subject, crossId: stop.crossId, plantId: stop.plantId })

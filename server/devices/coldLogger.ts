@@ -1,6 +1,6 @@
-import type { Reading } from '@virgulta/core/pollen/aging'
-import { simulatedReadings } from '@virgulta/core/pollen/simulatedStore'
-import type { Store } from '@virgulta/core/pollen/store'
+import type { Reading } from '@virgulta/core/stores/aging'
+import { simulatedReadings } from '@virgulta/core/stores/simulatedStore'
+import type { Store } from '@virgulta/core/stores/store'
 
 /** A temperature logger that stands in a store. */
 export interface ColdLogger {

@@ -1,6 +1,6 @@
 /** Blooms, batches and weather of a garden, and what is foretold from them. */
 import { randomUUID } from 'node:crypto'
-import { chanceOfBatches } from '@virgulta/core/bloom/batches'
+import { chanceOfBatches } from '@virgulta/core/bloom/batchChances'
 import { dayNumber, quantileIn } from '@virgulta/core/bloom/chances'
 import { receptiveWindow, sheddingWindow, usualTerms } from '@virgulta/core/bloom/overlap'
 import type { BloomFile } from '@virgulta/core/bloom/readCsv'

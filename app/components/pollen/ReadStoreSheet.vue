@@ -1,8 +1,8 @@
 <!-- Reads a logger's file for a store: what is certain, with what was left out and why; it counts only when that is agreed to. -->
 <script setup lang="ts">
 import { counted } from '@virgulta/core/formats/counted'
-import type { StoreFile } from '@virgulta/core/pollen/readStore'
-import type { Store } from '@virgulta/core/pollen/store'
+import type { StoreFile } from '@virgulta/core/stores/readStore'
+import type { Store } from '@virgulta/core/stores/store'
 import { v7 } from 'uuid'
 
 const { store } = defineProps<{ store: Store }>()

@@ -1,6 +1,6 @@
 <!-- The shelf as it stands: a board for each store, on it the tubes, how full they are and how much of it is alive. -->
 <script setup lang="ts">
-import type { Store } from '@virgulta/core/pollen/store'
+import type { Store } from '@virgulta/core/stores/store'
 import type { TubeRow } from '#shared/pollen'
 
 const { rows, stores } = defineProps<{ rows: TubeRow[]; stores: Store[] }>()

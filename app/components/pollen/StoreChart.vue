@@ -1,7 +1,7 @@
 <!-- Lowest and highest of a store day by day, with the range that is good for pollen. -->
 <script setup lang="ts">
 import { dayInWords, daysBetween } from '@virgulta/core/time/days'
-import { STORE_KINDS } from '@virgulta/core/pollen/kinds'
+import { STORE_KINDS } from '@virgulta/core/stores/kinds'
 import { Chart, Filler, Legend, LineElement, LinearScale, PointElement, Tooltip } from 'chart.js'
 import { Line } from 'vue-chartjs'
 import type { StoreView } from '#shared/pollen'

@@ -1,8 +1,8 @@
 <!-- Sets up a place where tubes are kept, or changes it. -->
 <script setup lang="ts">
-import type { StoreKind } from '@virgulta/core/pollen/kinds'
-import { STORE_KINDS } from '@virgulta/core/pollen/kinds'
-import type { Store } from '@virgulta/core/pollen/store'
+import type { StoreKind } from '@virgulta/core/stores/kinds'
+import { STORE_KINDS } from '@virgulta/core/stores/kinds'
+import type { Store } from '@virgulta/core/stores/store'
 
 const isOpen = defineModel<boolean>({ required: true })
 const { store = null } = defineProps<{ store?: Store | null }>()

@@ -1,8 +1,8 @@
 <!-- Where tubes are kept: what each store was like, what happened to it, and the files of its logger. -->
 <script setup lang="ts">
 import { counted } from '@virgulta/core/formats/counted'
-import { STORE_KINDS } from '@virgulta/core/pollen/kinds'
-import type { Store } from '@virgulta/core/pollen/store'
+import { STORE_KINDS } from '@virgulta/core/stores/kinds'
+import type { Store } from '@virgulta/core/stores/store'
 import type { StoreView } from '#shared/pollen'
 
 const garden = useGardenStore()

@@ -1,7 +1,7 @@
 import { group, sum } from 'd3-array'
 import type { CropTrait } from '../crops/definition'
 import type { Looks } from '../offspring/summary'
-import { meanOf } from '../offspring/summary'
+import { meanOfLooks } from '../offspring/summary'
 
 /** Families with fewer scored plants tell little of how much plants of a family differ. */
 const LEAST = 5
@@ -28,7 +28,7 @@ export function familySpreads(
         .map(family =>
           family.flatMap(({ looks }) => {
             const own = looks.get(trait.id)
-            return (own && meanOf(trait, own)) ?? []
+            return (own && meanOfLooks(trait, own)) ?? []
           }),
         )
         .filter(means => means.length >= LEAST)

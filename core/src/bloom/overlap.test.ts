@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { randomStream } from '../chance/stream'
-import { bestBatches, chanceOfBatches } from './batches'
+import { bestBatches, chanceOfBatches } from './batchChances'
 import type { Chances } from './chances'
 import { certain, chancesFrom, moved, notBelow, quantileIn } from './chances'
 import type { MeetingTerms, Window } from './overlap'

@@ -6,7 +6,7 @@ import { squash } from '../crops/guides/squash'
 import { addDays, yearOf } from '../time/days'
 import { inYear, normalsFor, warmthCurves } from '../weather/climate'
 import { simulatedWeather } from '../weather/simulated'
-import { bestBatches } from './batches'
+import { bestBatches } from './batchChances'
 import { certain, dayNumber, dayOfNumber, quantileIn } from './chances'
 import type { WarmthCurve } from './predict'
 import {

@@ -3,7 +3,7 @@ import type { CropGuide } from '../crops/guide'
 import { counted, plural } from '../formats/counted'
 import type { ISODate } from '../time/days'
 import { addDays } from '../time/days'
-import { bestBatches, chanceOfBatches } from './batches'
+import { bestBatches, chanceOfBatches } from './batchChances'
 import { dayOfNumber, quantileIn } from './chances'
 import type { MeetingTerms, Window } from './overlap'
 

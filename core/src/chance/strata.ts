@@ -42,7 +42,9 @@ export const shareStrata = (share: ShareBelief): Float64Array =>
       const sine = Math.min(Math.max(Math.sin(at), 1e-12), 1 - 1e-16)
       return (2 * a - 1) * Math.log(sine) + (2 * b - 1) * Math.log(Math.sqrt(1 - sine * sine))
     }
-    return slices(logDensity, angle(mean - 12 * spread), angle(mean + 12 * spread)).map(at => Math.sin(at) ** 2)
+    return slices(logDensity, angle(mean - 12 * spread), angle(mean + 12 * spread)).map(
+      at => Math.sin(at) ** 2,
+    )
   })
 
 /** The slices of a mean count, summed over its logarithm. */

@@ -6,11 +6,11 @@ import type { BudgetSteps, Waiting } from '../odds/budget'
 import { keepersFrom } from '../odds/budget'
 
 /** The stations of a cross, from the flower to the plants that are kept. */
-export const STAGES = ['pollinated', 'taken', 'seeds', 'sown', 'up', 'judged', 'kept'] as const
-export type Stage = (typeof STAGES)[number]
+export const STATIONS = ['pollinated', 'taken', 'seeds', 'sown', 'up', 'judged', 'kept'] as const
+export type Station = (typeof STATIONS)[number]
 
 /** Counts that stand at each station and have not gone on yet. */
-export type Standing = Record<Stage, number>
+export type Standing = Record<Station, number>
 
 /** Nothing anywhere. */
 export const nothing: Standing = { pollinated: 0, taken: 0, seeds: 0, sown: 0, up: 0, judged: 0, kept: 0 }
@@ -72,16 +72,16 @@ export interface Spread {
  * @param yields what is expected of the pair
  * @param seed of the simulation, {@link RUNS} runs
  */
-export function expectedCourse(flowers: number, yields: CropYields, seed = 1): Record<Stage, Spread> {
+export function expectedCourse(flowers: number, yields: CropYields, seed = 1): Record<Station, Spread> {
   const random = randomStream(seed + 1)
   const all = draws(yields, seed).map(shares => run(flowers, shares, random))
   return Object.fromEntries(
-    STAGES.map(stage => {
+    STATIONS.map(stage => {
       const counts = all.map(r => r[stage]).sort((a, b) => a - b)
       const at = (p: number) => counts[Math.floor(p * (RUNS - 1))]!
       return [stage, { median: at(0.5), low: at(0.1), high: at(0.9) }]
     }),
-  ) as Record<Stage, Spread>
+  ) as Record<Station, Spread>
 }
 
 const stepsOf = ({

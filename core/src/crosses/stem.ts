@@ -9,8 +9,8 @@ import type { Flower } from '../flowers/flower'
 import type { Judged } from '../crops/records'
 import type { SeedLot } from '../seed/lot'
 import type { Sowing } from '../seed/sowing'
-import type { Spread, Stage, Standing } from './course'
-import { STAGES, expectedCourse, keepersOf, nothing } from './course'
+import type { Spread, Station, Standing } from './course'
+import { STATIONS, expectedCourse, keepersOf, nothing } from './course'
 import type { Cross } from './cross'
 
 /** What left the stem at a station, with the reasons, the commonest first. */
@@ -33,7 +33,7 @@ interface StemRate {
 
 /** One station of the stem. */
 export interface StemStage {
-  stage: Stage
+  stage: Station
   count: number
   plan: Spread
   rate: StemRate | null
@@ -58,7 +58,7 @@ export interface Stem {
     moreFlowers: number | null
   }
   /** the station before which the largest share was lost against plan */
-  worst: Stage | null
+  worst: Station | null
 }
 
 /** How many flowers the plan should grow by; 0 when those planned and not yet pollinated are enough, or hundreds would not do. */
@@ -123,7 +123,7 @@ export function stemOf(story: CrossStory, before: CropYields, now: CropYields): 
   const notUp = sum(finished.map(s => s.seeds - s.up))
 
   const fruits = sum(lots.map(l => l.fruits))
-  const counts: Record<Stage, number> = {
+  const counts: Record<Station, number> = {
     pollinated: pollinated.length,
     taken: taken.length,
     seeds,
@@ -141,7 +141,7 @@ export function stemOf(story: CrossStory, before: CropYields, now: CropYields): 
     up: sum(sowings.map(s => s.standing)) + offspring.length - judged.length - unjudgedLost.length,
     judged: verdicts('watch').length,
   }
-  const losses: Record<Stage, { loss: Loss; words: string }> = {
+  const losses: Record<Station, { loss: Loss; words: string }> = {
     pollinated: { loss: tally([]), words: '' },
     taken: {
       loss: tally([...failed.map(f => one(f.failed!)), ...lostBefore.map(f => one(f.lost!))]),
@@ -162,7 +162,7 @@ export function stemOf(story: CrossStory, before: CropYields, now: CropYields): 
     },
     kept: { loss: tally(verdicts('discard').map(p => one(p.verdict!))), words: 'discarded' },
   }
-  const waitingWords: Record<Stage, string> = {
+  const waitingWords: Record<Station, string> = {
     pollinated: 'not looked at yet',
     taken: 'fruit on the plant',
     seeds: 'in the packet',
@@ -176,7 +176,7 @@ export function stemOf(story: CrossStory, before: CropYields, now: CropYields): 
     return { of, expected, value: counted ?? expected, isCounted: counted !== null }
   }
   const cameUp = sum(finished.map(s => s.up))
-  const rates: Record<Stage, StemRate | null> = {
+  const rates: Record<Station, StemRate | null> = {
     pollinated: null,
     taken: rate('take', shareOf(taken.length, taken.length + failed.length)),
     seeds: rate('seedsPerFruit', fruits ? meanPerFruit(lots, fruits) : null),
@@ -190,7 +190,7 @@ export function stemOf(story: CrossStory, before: CropYields, now: CropYields): 
   const plan = expectedCourse(cross.flowersPlanned, before)
   const inHand: Standing = { ...waiting, kept: counts.kept }
   return {
-    stages: STAGES.map(stage => ({
+    stages: STATIONS.map(stage => ({
       stage,
       count: counts[stage],
       plan: plan[stage],
@@ -268,8 +268,8 @@ function soundPerFruit({ seedsPerFruit: { estimate }, shares }: CropYields): Est
 }
 
 /** Where the counted rate falls furthest below the one expected, if its interval does not reach it; to keep few is no loss. */
-function worstStage(rates: Record<Stage, StemRate | null>): Stage | null {
-  const short = STAGES.flatMap(stage => {
+function worstStage(rates: Record<Station, StemRate | null>): Station | null {
+  const short = STATIONS.flatMap(stage => {
     const rate = rates[stage]
     if (stage === 'kept' || !rate?.isCounted || rate.value.high >= rate.expected.median) return []
     return [{ stage, ratio: rate.value.median / rate.expected.median }]

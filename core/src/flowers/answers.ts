@@ -43,7 +43,7 @@ export const askBack = (
 ): Answer => ({ label, tone, ask: { question, reasons, isFixed: true }, drafts })
 
 /** Numbers to press. */
-export const counts = (most: number): string[] => Array.from({ length: most }, (_, i) => String(i + 1))
+export const upTo = (most: number): string[] => Array.from({ length: most }, (_, i) => String(i + 1))
 
 /** What is told of a pass of pollen beside its father. */
 export interface PassDetails {
@@ -178,7 +178,7 @@ export function takeAnswers({ flower: { id: subjectId, blooms }, guide }: AtFlow
           'Taken',
           'main',
           `How many of the ${blooms} took?`,
-          counts(Math.min(MOST_FRUITS, blooms)),
+          upTo(Math.min(MOST_FRUITS, blooms)),
           n => [noted('taken', null, Number(n))],
         )
       : say('Taken', 'main', noted('taken', null))

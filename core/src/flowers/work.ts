@@ -2,7 +2,7 @@ import type { CropGuide } from '../crops/guide'
 import { usualSchool } from '../crops/guide'
 import type { Quantity } from '../crops/quantities'
 import type { Answer, AtFlower } from './answers'
-import { askBack, counts, coverAnswers, emasculationAnswers, passAnswers, say, takeAnswers } from './answers'
+import { askBack, upTo, coverAnswers, emasculationAnswers, passAnswers, say, takeAnswers } from './answers'
 import type { Flower } from './flower'
 import type { CueSide, FlowerPicture } from './picture'
 import { bud, coverOf, fruiting, prepared } from './picture'
@@ -89,7 +89,7 @@ export const FLOWER_WORK: Record<FlowerStep, FlowerWork> = {
     picture: (_, side) => buds[side],
     isLeftOut: guide => guide.thin === null,
     answers: ({ flower: { id, blooms } }) => [
-      askBack('Thinned', 'main', 'How many are kept?', counts(Math.min(8, blooms)), kept => [
+      askBack('Thinned', 'main', 'How many are kept?', upTo(Math.min(8, blooms)), kept => [
         { kind: 'flowerThinned', subjectId: id, payload: { kept: Number(kept) } },
       ]),
     ],
@@ -163,7 +163,7 @@ export const FLOWER_WORK: Record<FlowerStep, FlowerWork> = {
     },
     answers: ({ flower: { id: subjectId } }) => [
       say('Clean', 'main', { kind: 'lensChecked', subjectId, payload: { found: 'clean' } }),
-      askBack('Some left', 'warn', 'How many were left?', [...counts(3), 'more'], left => [
+      askBack('Some left', 'warn', 'How many were left?', [...upTo(3), 'more'], left => [
         {
           kind: 'lensChecked',
           subjectId,

@@ -3,7 +3,7 @@ import type { Estimate } from '../chance/estimate'
 import { without } from '../crops/digest'
 import { cropYields, shareEstimate } from '../crops/knowledge'
 import type { CropHistory } from '../crops/records'
-import type { Stage } from '../crosses/course'
+import type { Station } from '../crosses/course'
 import type { Cross } from '../crosses/cross'
 import type { CrossProgress } from '../crosses/progress'
 import { progressOf } from '../crosses/progress'
@@ -26,7 +26,7 @@ import { pollenAt, tubesFor } from './pollen'
 /** A cross in the list: how far it has come. */
 export interface CrossLine {
   cross: Cross
-  counts: Record<Stage, number>
+  counts: Record<Station, number>
   progress: CrossProgress
   /** flowers at which something is due */
   due: number
@@ -49,7 +49,7 @@ export interface CrossView {
   offspring: number
 }
 
-function countsOf({ flowers, lots, sowings, offspring }: CropHistory): Record<Stage, number> {
+function countsOf({ flowers, lots, sowings, offspring }: CropHistory): Record<Station, number> {
   return {
     pollinated: flowers.filter(f => f.pollinations.length).length,
     taken: flowers.filter(f => f.takenOn).length,

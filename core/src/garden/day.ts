@@ -1,5 +1,5 @@
-import type { Reading } from '../pollen/aging'
-import type { Store } from '../pollen/store'
+import type { Reading } from '../stores/aging'
+import type { Store } from '../stores/store'
 import type { Clock } from '../time/clock'
 import type { Site } from '../time/sun'
 import type { Weather } from '../weather/known'

@@ -11,16 +11,17 @@ import type { Cross } from '../crosses/cross'
 import { bloomsUnder, canBePollinated, crossDue } from '../crosses/due'
 import { chancesWith, stemOf } from '../crosses/stem'
 import type { Flower } from '../flowers/flower'
-import type { StoreClimate } from '../pollen/climate'
-import { climateOf } from '../pollen/climate'
+import type { StoreClimate } from '../stores/storeClimate'
+import { climateOf } from '../stores/storeClimate'
 import { collectDue, fatherDoubts, tubeDue } from '../pollen/due'
 import type { PollenGround } from '../pollen/life'
+import { POLLEN_AGES } from '../pollen/prior'
 import type { PollenAnswer, PollenNeed } from '../pollen/plan'
 import { pollenPlan } from '../pollen/plan'
 import type { Shelf } from '../pollen/shelf'
 import { WORTH_USING, shelfOf } from '../pollen/shelf'
-import type { Store, StoreReadings } from '../pollen/store'
-import { readingsWith } from '../pollen/store'
+import type { Store, StoreReadings } from '../stores/store'
+import { readingsWith } from '../stores/store'
 import type { Tube } from '../pollen/tube'
 import { isKept } from '../pollen/tube'
 import type { WeakAdvice } from '../pollen/weak'
@@ -93,7 +94,7 @@ const hourOf = ({ now }: GardenDay) => Math.floor(Date.parse(now) / HOUR_MS) * H
 /** What a store was like from a moment on until this hour: it changes with its readings, not with every entry of the log. */
 function climateIn(day: GardenDay, store: Store, read: StoreReadings[], from: number): StoreClimate {
   const hour = hourOf(day)
-  const work = () => climateOf(store, readingsWith(day.logged(store, from, hour), read), hour)
+  const work = () => climateOf(store, readingsWith(day.logged(store, from, hour), read), POLLEN_AGES, hour)
   return once(store, 'climate', work, [from, hour, ...read])
 }
 

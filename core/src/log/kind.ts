@@ -115,3 +115,7 @@ export const Day = v.pipe(
 
 /** A tag code as it was given out. */
 export const Code = v.pipe(v.string(), v.regex(/^\d\d-[2-9A-Y]{4,5}$/, 'This is not a tag code.'))
+
+/** The keys of a table of words, for a schema that takes one of them. */
+export const keysOf = <T extends object>(of: T) =>
+  Object.keys(of) as [keyof T & string, ...(keyof T & string)[]]

@@ -8,6 +8,7 @@ import { offspringKinds } from '../offspring/kinds'
 import { plantKinds } from '../plants/kinds'
 import { pollenKinds } from '../pollen/kinds'
 import { seedKinds } from '../seed/kinds'
+import { storeKinds } from '../stores/kinds'
 import { weatherKinds } from '../weather/kinds'
 
 /** Every kind of entry. An area registers its kinds here and nowhere else. */
@@ -22,6 +23,7 @@ export const kinds = {
   ...bloomKinds,
   ...weatherKinds,
   ...cropKinds,
+  ...storeKinds,
   ...pollenKinds,
 }
 

@@ -38,7 +38,7 @@ export const looksByTrait = (scores: Score[]): Map<string, Looks> =>
   new Map([...group(scores, s => s.trait)].map(([trait, own]) => [trait, looksFrom(own)]))
 
 /** Their mean over the occasions; null for swatches, which have no order. */
-export const meanOf = (trait: TraitDescription, { means }: Looks): number | null =>
+export const meanOfLooks = (trait: TraitDescription, { means }: Looks): number | null =>
   isOrdered(trait) ? mean(means)! : null
 
 /** How much the looks at one plant differ from occasion to occasion, and how often that was seen. */
@@ -81,7 +81,7 @@ export function summaryOf(trait: TraitDescription, looks: Looks, within: Within 
   const classes = classNames(trait)
   const lastOn = scores.reduce((last, s) => (s.on > last ? s.on : last), scores[0]!.on)
   const shares = classes && classes.map((_, i) => scores.filter(s => s.value === i).length / scores.length)
-  const overOccasions = meanOf(trait, looks)
+  const overOccasions = meanOfLooks(trait, looks)
   if (overOccasions === null)
     return { n: scores.length, occasions: means.length, mean: null, standardError: null, shares, lastOn }
   const pool = within ? Math.min(POOL_FREEDOM, within.freedom) : 0

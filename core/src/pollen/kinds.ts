@@ -1,8 +1,6 @@
 import * as v from 'valibot'
 import { counted } from '../formats/counted'
-import { Code, Id, amount, kind, name, words } from '../log/kind'
-import { Moment } from '../time/moment'
-import { Celsius } from '../weather/kinds'
+import { Code, Id, amount, keysOf, kind, words } from '../log/kind'
 
 /** How pollen is won. */
 export const COLLECTING = {
@@ -37,17 +35,6 @@ export const TUBE_DOUBTS = {
 export const TESTING = { germinated: 'germinated on a medium', stained: 'stained' } as const
 /** Whether a test goes before or after its time in the freezer. */
 export const TEST_PHASES = { before: 'before freezing', after: 'after freezing' } as const
-/** Where tubes are kept, with the temperature in °C that is usual for it and the range outside which it is an excursion. */
-export const STORE_KINDS = {
-  bench: { words: 'bench or drawer', celsius: 20, good: { low: 5, high: 26 } },
-  coolBox: { words: 'cool box', celsius: 8, good: { low: 1, high: 14 } },
-  refrigerator: { words: 'refrigerator', celsius: 4, good: { low: 0.5, high: 8 } },
-  freezer: { words: 'freezer', celsius: -18, good: { low: -40, high: -12 } },
-} as const
-export type StoreKind = keyof typeof STORE_KINDS
-
-const keysOf = <T extends object>(of: T) => Object.keys(of) as [keyof T & string, ...(keyof T & string)[]]
-
 const Donors = v.pipe(
   v.array(Id),
   v.minLength(1, 'Say which plant it comes from.'),
@@ -65,31 +52,7 @@ const TestField = v.pipe(
   ),
 )
 
-/** A reading of a logger: moment (UTC), °C. */
-const StoreRow = v.strictTuple([Moment, Celsius])
-
 export const pollenKinds = {
-  storeSet: kind(
-    'store',
-    v.strictObject({
-      name: name(60),
-      keeps: v.picklist(keysOf(STORE_KINDS)),
-      /** °C that it is set to */ celsius: Celsius,
-      /** a logger stands in it */ isLogged: v.boolean(),
-    }),
-    p => `${p.name}: ${STORE_KINDS[p.keeps].words}, set to ${p.celsius} °C`,
-  ),
-  storeRead: kind(
-    'storeReadings',
-    v.strictObject({
-      storeId: Id,
-      source: words(120),
-      rows: v.pipe(v.array(StoreRow), v.minLength(1, 'There is no reading in it.'), v.maxLength(800)),
-    }),
-    p => `read ${p.rows.length} temperatures of a store from ${p.source}`,
-    { needs: p => [{ type: 'store', id: p.storeId }] },
-  ),
-
   pollenCollected: kind(
     'tube',
     v.strictObject({
@@ -173,15 +136,15 @@ export const pollenKinds = {
       phase: v.optional(v.picklist(keysOf(TEST_PHASES))),
     }),
     p => {
-      const { alive, seen } = together(p.fields)
+      const { alive, seen } = countedTogether(p.fields)
       return `tested${p.phase ? ` ${TEST_PHASES[p.phase]}` : ''}: ${alive} of ${seen} ${TESTING[p.method]}`
     },
   ),
   tubeEnded: kind('tube', v.strictObject({ reason: words(200) }), p => `thrown away: ${p.reason}`),
 }
 
-/** All fields of a test together. */
-export const together = (fields: { alive: number; seen: number }[]): { alive: number; seen: number } =>
+/** All fields of a test countedTogether. */
+export const countedTogether = (fields: { alive: number; seen: number }[]): { alive: number; seen: number } =>
   fields.reduce((all, field) => ({ alive: all.alive + field.alive, seen: all.seen + field.seen }), {
     alive: 0,
     seen: 0,

@@ -1,6 +1,7 @@
-import { speedAt } from './loss'
-import { POLLEN_CELSIUS, POLLEN_Q10, ROOM_CELSIUS, UNDRIED } from './prior'
-import type { StoreClimate } from './climate'
+import { speedAt } from '../stores/aging'
+import { ROOM_CELSIUS } from '../stores/kinds'
+import { POLLEN_CELSIUS, POLLEN_Q10, UNDRIED } from './prior'
+import type { StoreClimate } from '../stores/storeClimate'
 import type { Tube } from './tube'
 
 /** What pollen has gone through: days it aged, counted at the reference temperature, and thaws. */

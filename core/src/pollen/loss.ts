@@ -17,11 +17,3 @@ export function checkLoss({ halfLifeDays, q10, thawLoss }: PollenLoss): void {
   if (!(thawLoss >= 0 && thawLoss < 1))
     throw new OutOfRange(`A thaw costs a share from 0 to under 1, not ${thawLoss}.`)
 }
-
-/**
- * How much faster it dies at one temperature than at another.
- *
- * k(T) / k(reference) = q10^((T − reference) / 10)
- */
-export const speedAt = (celsius: number, reference: number, q10: number): number =>
-  q10 ** ((celsius - reference) / 10)

@@ -3,7 +3,7 @@ import type { Estimate } from '../chance/estimate'
 import { counted, plural } from '../formats/counted'
 import type { ISODate } from '../time/days'
 import { addDays, dayInWords, daysBetween } from '../time/days'
-import type { StoreKind } from './kinds'
+import type { StoreKind } from '../stores/kinds'
 import type { PollenClass } from './shelf'
 import { WORTH_USING } from './shelf'
 

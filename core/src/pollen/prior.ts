@@ -3,10 +3,10 @@ import type { PollenPrior } from './belief'
 
 /** °C that days of aging are counted at, and how many times faster pollen dies for each 10 °C more. */
 export const [POLLEN_CELSIUS, POLLEN_Q10] = [4, 2.5]
+/** How pollen ages, for the climate of a store. */
+export const POLLEN_AGES = { celsius: POLLEN_CELSIUS, q10: POLLEN_Q10 }
 /** How many times faster pollen dies that was not dried. */
 export const UNDRIED = 3
-/** °C in the hand and on the drying bench. */
-export const ROOM_CELSIUS = 20
 
 /**
  * What is generally known of pollen before any of it is tested, by class: ranges in which four cases in five lie. Rules of thumb,

@@ -2,13 +2,15 @@ import { describe, expect, it } from 'vitest'
 import { fold } from '../log/fold'
 import type { LoggedDeed } from '../log/entry'
 import { deed, ids, newId } from '../testing/deeds'
-import { climateOf } from './climate'
+import { climateOf as climateFor } from '../stores/storeClimate'
 import { lifeOf } from './life'
-import { readStoreCsv } from './readStore'
+import { POLLEN_AGES } from './prior'
+import type { Reading } from '../stores/aging'
+import { readStoreCsv } from '../stores/readStore'
 import { costOf, shelfOf } from './shelf'
-import { simulatedReadings } from './simulatedStore'
-import type { Store } from './store'
-import { readingsWith } from './store'
+import { simulatedReadings } from '../stores/simulatedStore'
+import type { Store } from '../stores/store'
+import { readingsWith } from '../stores/store'
 import type { Tube } from './tube'
 
 const HOUR = 3_600_000
@@ -22,6 +24,8 @@ const fridge: Store = {
 }
 const freezer: Store = { id: newId(), name: 'Freezer', keeps: 'freezer', celsius: -18, isLogged: true }
 const now = at('2026-06-12')
+const climateOf = (store: Store, readings: Reading[], until: number) =>
+  climateFor(store, readings, POLLEN_AGES, until)
 const flat = (store: Store) => climateOf(store, [], now)
 const a = newId()
 const filled = (id = a, donors = [ids.pollenParent], ...more: LoggedDeed[]): Tube =>

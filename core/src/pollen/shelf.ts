@@ -3,11 +3,11 @@ import type { Estimate } from '../chance/estimate'
 import type { CropGuide } from '../crops/guide'
 import type { PollenBelief } from './belief'
 import { believeSurfaces, joinedSurface, surfaceOf, viabilityOf } from './belief'
-import type { Excursion, StoreClimate } from './climate'
+import type { Excursion, StoreClimate } from '../stores/storeClimate'
 import type { PollenGround, PollenLife } from './life'
 import { lifeOf, speedNow } from './life'
 import { POLLEN_CELSIUS, POLLEN_PRIORS, POLLEN_Q10 } from './prior'
-import { speedAt } from './loss'
+import { speedAt } from '../stores/aging'
 import type { Tube } from './tube'
 
 /** Share alive from which pollen is worth a flower. */

@@ -4,7 +4,7 @@ import { Refusal } from '../log/refusal'
 import type { ISODate, Instant } from '../time/days'
 import { dayInWords } from '../time/days'
 import type { COLLECTED_AT, COLLECTING, DRYING, TESTING, TEST_PHASES, TUBE_DOUBTS } from './kinds'
-import { together } from './kinds'
+import { countedTogether } from './kinds'
 
 /** A test of a tube: so many of those seen were alive. */
 export interface TubeTest {
@@ -179,7 +179,7 @@ export function tubeAfter(tube: Tube | null, deed: LoggedDeed, id: string): Tube
         ...tube,
         tests: [
           ...tube.tests,
-          { at: deed.happenedAt, on: deed.day, method, ...together(fields), fields, phase },
+          { at: deed.happenedAt, on: deed.day, method, ...countedTogether(fields), fields, phase },
         ],
       }
     }

@@ -1,7 +1,8 @@
 import { sum } from 'd3-array'
 import { OutOfRange } from '../chance/estimate'
 import type { PollenLoss } from './loss'
-import { checkLoss, speedAt } from './loss'
+import { speedAt } from '../stores/aging'
+import { checkLoss } from './loss'
 
 /** A stretch of time at one temperature. */
 export interface Stay {

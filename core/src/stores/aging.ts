@@ -1,6 +1,5 @@
 import { bisectRight } from 'd3-array'
 import { OutOfRange } from '../chance/estimate'
-import { speedAt } from './loss'
 
 /** A temperature from a moment on, until the next one. */
 export interface Reading {
@@ -43,3 +42,11 @@ export function agingIn(readings: Reading[], reference: number, q10: number): Ag
   }
   return { between: (from, to) => (to > from ? at(to) - at(from) : 0) }
 }
+
+/**
+ * How much faster it dies at one temperature than at another.
+ *
+ * k(T) / k(reference) = q10^((T − reference) / 10)
+ */
+export const speedAt = (celsius: number, reference: number, q10: number): number =>
+  q10 ** ((celsius - reference) / 10)

@@ -1,6 +1,6 @@
 import { hashed } from '../chance/hashed'
 import type { Reading } from './aging'
-import { ROOM_CELSIUS } from './prior'
+import { ROOM_CELSIUS } from './kinds'
 import type { Store } from './store'
 
 const HOUR_MS = 3_600_000

@@ -2,7 +2,6 @@ import { median } from 'd3-array'
 import type { Aging, Reading } from './aging'
 import { agingIn } from './aging'
 import { STORE_KINDS } from './kinds'
-import { POLLEN_CELSIUS, POLLEN_Q10 } from './prior'
 import type { Store } from './store'
 
 /** A time in which a store was warmer or colder than is good for what stands in it. */
@@ -15,14 +14,20 @@ export interface Excursion {
   cause: 'door' | 'power'
 }
 
-/** What a store was like, summed up once for all tubes that stood in it. */
+/** How what is kept ages: days count as at so many °C, and so many times faster for each 10 °C more. */
+export interface Ages {
+  celsius: number
+  q10: number
+}
+
+/** What a store was like, summed up once for all that stood in it. */
 export interface StoreClimate {
   store: Store
   aging: Aging
   /** °C that it usually has of late; what comes is reckoned with it */
   typical: number
   isFreezing: boolean
-  /** moments in which frozen pollen thawed in it */
+  /** moments in which what was frozen thawed in it */
   thaws: number[]
   excursions: Excursion[]
   /** times without a reading, in which it counts as it was before */
@@ -32,16 +37,17 @@ export interface StoreClimate {
 
 const HOUR_MS = 3_600_000
 const [DAYS_OF_LATE, SHORTEST_EXCURSION, DOOR_HOURS, GAP_HOURS] = [14, 0.5, 3, 6]
-/** °C below which pollen is frozen, and above which what was frozen has thawed. */
+/** °C below which it freezes, and above which what was frozen has thawed. */
 const [FROZEN, THAWED] = [-5, 0]
 
 /**
  * What a store was like until now.
  *
  * @param readings of its logger in the order of time; none: it counts as what it is set to
+ * @param ages of what is kept in it
  * @param now moment in milliseconds from which on it is taken to stay as it usually is
  */
-export function climateOf(store: Store, readings: Reading[], now: number): StoreClimate {
+export function climateOf(store: Store, readings: Reading[], ages: Ages, now: number): StoreClimate {
   const past = readings.filter(r => r.at <= now)
   const late = past.filter(r => r.at > now - DAYS_OF_LATE * 24 * HOUR_MS)
   const typical = median(late, r => r.celsius) ?? store.celsius
@@ -57,7 +63,7 @@ export function climateOf(store: Store, readings: Reading[], now: number): Store
     typical,
     readings: past,
     isFreezing: typical < FROZEN,
-    aging: agingIn(known, POLLEN_CELSIUS, POLLEN_Q10),
+    aging: agingIn(known, ages.celsius, ages.q10),
     thaws: thawsIn(past),
     excursions: excursionsIn(past, STORE_KINDS[store.keeps].good),
     gaps: past.flatMap(({ at }, i) =>

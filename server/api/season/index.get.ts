@@ -1,8 +1,8 @@
 import { SeasonQuery } from '../../../shared/round'
-import { seasonOf } from '../../db/pages/round'
+import { seasonBand } from '../../db/pages/round'
 
 export default gardenRoute(
   'guest',
   { does: 'A year of the garden in weeks: work done and due, blooms', query: SeasonQuery },
-  ({ query, db, garden }) => seasonOf(db, garden, query.year),
+  ({ query, db, garden }) => seasonBand(db, garden, query.year),
 )

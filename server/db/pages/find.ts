@@ -1,6 +1,6 @@
 import type { TaggedType } from '@virgulta/core/log/kind'
 import { and, asc, eq, ilike, sql } from 'drizzle-orm'
-import { addressOf } from '../../../shared/addresses'
+import { pageOfSubject } from '../../../shared/addresses'
 import type { Found } from '../../../shared/find'
 import type { Database } from '../connection'
 import type { Garden } from '../garden'
@@ -50,7 +50,7 @@ export async function find(db: Database, garden: Garden, typed: string): Promise
       what: 'aim',
       code: '',
       name: aim.words,
-      to: addressOf({ type: 'aim', id: aim.id }),
+      to: pageOfSubject({ type: 'aim', id: aim.id }),
     })),
     ...tagged.flatMap(({ code, type, id }): Found[] => {
       // Taken back since its tag was read, it is not there any more.
@@ -58,19 +58,19 @@ export async function find(db: Database, garden: Garden, typed: string): Promise
       if (!state) return []
       const what = whats[type]
       const name = 'name' in state ? state.name : what
-      return [{ what, code, name, to: addressOf({ type, ...state }) }]
+      return [{ what, code, name, to: pageOfSubject({ type, ...state }) }]
     }),
     ...named.map(({ id, code, name }): Found => ({
       what: 'plant',
       code,
       name,
-      to: addressOf({ type: 'plant', id }),
+      to: pageOfSubject({ type: 'plant', id }),
     })),
     ...aimed.map(({ id, code, state }): Found => ({
       what: 'cross',
       code,
       name: state.aim,
-      to: addressOf({ type: 'cross', id }),
+      to: pageOfSubject({ type: 'cross', id }),
     })),
   ]
   return [...new Map(found.map(f => [f.to, f])).values()].slice(0, 12)

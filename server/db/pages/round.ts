@@ -168,7 +168,7 @@ const countBy = <K extends string>(stops: Stop[], key: (stop: Stop) => K) =>
   Object.fromEntries(rollup(stops, same => same.length, key)) as Partial<Record<K, number>>
 
 /** The season band of a year. */
-export function seasonOf(db: Database, garden: Garden, year = yearOf(garden.today)): Promise<Season> {
+export function seasonBand(db: Database, garden: Garden, year = yearOf(garden.today)): Promise<Season> {
   return remembered(garden, `season ${year}`, () => workOutSeason(db, garden, year))
 }
 

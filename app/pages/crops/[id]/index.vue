@@ -5,7 +5,7 @@ import { weightsOf } from '@virgulta/core/chance/duration'
 import { quantities } from '@virgulta/core/crops/quantities'
 import { counted } from '@virgulta/core/formats/counted'
 import { dayInWords } from '@virgulta/core/time/days'
-import { addressOf } from '#shared/addresses'
+import { pageOfSubject } from '#shared/addresses'
 import type { CropPage } from '#shared/crops'
 import type { Column } from '../../../components/base/ReadTable.vue'
 
@@ -120,9 +120,9 @@ const columns: Column<Row>[] = [
           one="record"
           sort="on"
           descending
-          @open="row => navigateTo(addressOf(row))"
+          @open="row => navigateTo(pageOfSubject(row))"
         >
-          <template #code="{ row }"><TagLabel :code="row.code" :to="addressOf(row)" /></template>
+          <template #code="{ row }"><TagLabel :code="row.code" :to="pageOfSubject(row)" /></template>
           <template #on="{ row }"
             ><span class="quiet">{{ dayInWords(row.on, true) }}</span></template
           >

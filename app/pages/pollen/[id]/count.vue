@@ -3,7 +3,7 @@
 import { mdiClose, mdiUndo } from '@mdi/js'
 import { WORTH_USING } from '@virgulta/core/pollen/shelf'
 import { testVerdict } from '@virgulta/core/pollen/tells'
-import { together } from '@virgulta/core/pollen/kinds'
+import { countedTogether } from '@virgulta/core/pollen/kinds'
 import type { TESTING, TEST_PHASES } from '@virgulta/core/pollen/kinds'
 import type { TubePage } from '#shared/pollen'
 
@@ -21,7 +21,7 @@ const counting = useSessionStorage(`count ${id}`, {
 })
 const field = computed(() => counting.value.fields.at(-1)!)
 const done = computed(() => counting.value.fields.filter(f => f.seen > 0))
-const all = computed(() => together(counting.value.fields))
+const all = computed(() => countedTogether(counting.value.fields))
 const verdict = computed(() =>
   all.value.seen ? testVerdict(all.value.alive, all.value.seen, WORTH_USING) : null,
 )
