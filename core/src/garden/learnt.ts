@@ -8,6 +8,7 @@ import type { LeftOut } from '../crops/reckonable'
 import { reckonable } from '../crops/reckonable'
 import type { CropHistory, Judged } from '../crops/records'
 import type { Cross } from '../crosses/cross'
+import { once } from '../once'
 import type { HeldStates } from './states'
 
 /** A crop of the garden: its guide, its records, and what follows from both. */
@@ -28,16 +29,11 @@ export type LearntCrops = ReadonlyMap<string, LearntCrop>
 
 const NO_HISTORY: CropHistory = { crosses: [], flowers: [], lots: [], sowings: [], offspring: [] }
 
-/** What is expected of a crop that nobody crossed yet: what its guide says, once for each guide. */
-function unlearnt(guide: CropGuide): { digest: Digest; knowledge: CropKnowledge } {
-  const known = ofGuides.get(guide)
-  if (known) return known
-  const digest = digestOf(NO_HISTORY)
-  const made = { digest, knowledge: cropKnowledge(guide, digest) }
-  ofGuides.set(guide, made)
-  return made
-}
-const ofGuides = new WeakMap<CropGuide, ReturnType<typeof unlearnt>>()
+const NO_RECORDS = digestOf(NO_HISTORY)
+
+/** What is expected of a crop that nobody crossed yet: what its guide says. */
+const unlearnt = (guide: CropGuide): CropKnowledge =>
+  once(guide, 'unlearnt', () => cropKnowledge(guide, NO_RECORDS))
 
 /** What belongs to some crosses, by cross. */
 const byCross = <T extends { crossId: string | null }>(
@@ -107,7 +103,7 @@ export function learnt(states: HeldStates, guides: CropGuide[], before?: Before)
             digest: known.digests.get(id)!,
             leftOut: known.leftOut.filter(one => one.crossId === id),
           }
-        const part = reckonable(historyOf(id), guide, unlearnt(guide).knowledge)
+        const part = reckonable(historyOf(id), guide, unlearnt(guide))
         const earlier = known?.digests.get(id)
         return earlier && isDeepEqual(earlier, part.digest) ? { ...part, digest: earlier } : part
       }
@@ -147,7 +143,19 @@ function learntCrop(
   }
   const ofCross = (id: string) => parts.get(id)?.history ?? NO_HISTORY
   const whole = [...parts].filter(([, part]) => part.history.crosses.length)
-  if (!whole.length) return { guide, history, ofCross, digests: new Map(), ...unlearnt(guide), leftOut }
+  if (!whole.length)
+    return {
+      guide,
+      history,
+      ofCross,
+      digests: new Map(),
+      digest: NO_RECORDS,
+      // Of a hundred guides a garden grows a few crops: the others are learnt of when somebody asks.
+      get knowledge() {
+        return unlearnt(guide)
+      },
+      leftOut,
+    }
   const digests = new Map(whole.map(([id, part]) => [id, part.digest]))
   const isSame =
     before?.guide === guide &&
