@@ -26,8 +26,8 @@ const stronger = computed(
         :aria-pressed="tubeId === t.id"
         @click="tubeId = t.id"
       >
-        <span class="code">{{ t.code }}</span>
-        <span class="figures">{{ Math.round(t.alive.median * 100) }} %</span>
+        <span class="code">{{ t.code }}</span>{{ ' '
+        }}<span class="figures alive">{{ numberInWords(t.alive.median, '%') }} %</span>
       </button>
     </div>
     <p v-if="chosen" class="small quiet">
@@ -53,6 +53,9 @@ const stronger = computed(
   flex-wrap: wrap;
   gap: 8px;
   padding: 4px 0;
+}
+.alive {
+  margin-inline-start: 8px;
 }
 p {
   margin: 0;
