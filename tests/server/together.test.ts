@@ -87,7 +87,7 @@ it('sums up scores that came through both, on both', async () => {
     return (await Promise.all(genes)).map(({ summaries }) => summaries.height?.mean ?? null)
   }
   expect(await heights()).toEqual([null, null])
-  await one.send(entry('scored', ids.seedParent, { trait: 'height', value: 40 }))
+  await one.send(entry('scored', ids.seedParent, { trait: 'height', value: 40 }, 3))
   expect(await heights()).toEqual([40, 40])
   const second = entry('scored', ids.seedParent, { trait: 'height', value: 50 })
   await two.send(second)
