@@ -58,7 +58,11 @@ export function dueAt(
   // Thousands of ended flowers need not remember that nothing is due at them.
   return ENDED.has(flower.status)
     ? null
-    : once(flower, `due ${rainOn}`, () => workOutDue(flower, guide, knowledge, rainOn), [guide, knowledge])
+    : once(flower, rainOn ? 'due before rain' : 'due', () => workOutDue(flower, guide, knowledge, rainOn), [
+        guide,
+        knowledge,
+        rainOn,
+      ])
 }
 
 const ENDED: ReadonlySet<Flower['status']> = new Set(['harvested', 'failed', 'missed', 'lost'])
