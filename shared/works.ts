@@ -21,7 +21,7 @@ import type { Simulation } from '@virgulta/core/odds/simulate'
 import * as v from 'valibot'
 
 /** Told how much is done, from 0 to 1. */
-type Progress = (done: number) => void
+export type Progress = (done: number) => void
 
 /** One step of a path as a screen shows it. */
 interface StepOdds {

@@ -1,5 +1,7 @@
+import type { Remote } from 'comlink'
+import { proxy, wrap } from 'comlink'
 import type { AnswerOf, WishOf, Work } from '#shared/works'
-import type { Said } from '../workers/core'
+import type { CoreThread, Outcome } from '../workers/core'
 
 /** No sooner is something shown as under way: most answers are there before. */
 const SHOWN_AFTER_MS = 250
@@ -17,49 +19,55 @@ export function useWork<W extends Work>(work: W, wish: () => WishOf<W> | null) {
   /** from 0 to 1 while something is under way for more than a moment */
   const progress = ref<number | null>(null)
   const isStopped = ref(false)
-  let worker: Worker | null = null
+  let thread: { worker: Worker; core: Remote<CoreThread> } | null = null
   let asked = 0
   let done = 0
   const { start: showLater, stop: showNot } = useTimeoutFn(() => (progress.value = done), SHOWN_AFTER_MS, {
     immediate: false,
   })
 
+  function started() {
+    const worker = new Worker(new URL('../workers/core.ts', import.meta.url), { type: 'module' })
+    return { worker, core: wrap<CoreThread>(worker) }
+  }
   function end() {
-    worker?.terminate()
-    worker = null
+    thread?.worker.terminate()
+    thread = null
+    settled()
+  }
+  function settled() {
     showNot()
     progress.value = null
   }
-  function hear({ data }: MessageEvent<Said>) {
-    if (data.id !== asked) return
-    if ('progress' in data) {
-      done = data.progress
-      if (progress.value !== null) progress.value = done
-      return
-    }
-    showNot()
-    progress.value = null
-    if ('broke' in data) throw new Error(data.broke)
-    refused.value = 'refused' in data ? data.refused : null
-    answer.value = 'answer' in data ? (data.answer as AnswerOf<W>) : null
-  }
-  function begin() {
+  async function begin() {
     const wanted = wish()
-    // A worker in the middle of something cannot hear: it is ended, and another takes over.
+    // A thread in the middle of something cannot hear: it is ended, and another takes over.
     if (asked && (progress.value !== null || !wanted)) end()
     isStopped.value = false
+    const id = ++asked
     if (!wanted) {
       answer.value = null
       return
     }
-    if (!worker) {
-      worker = new Worker(new URL('../workers/core.ts', import.meta.url), { type: 'module' })
-      worker.onmessage = hear
-    }
+    thread ??= started()
     done = 0
     showLater()
+    const hear = (now: number) => {
+      if (id !== asked) return
+      done = now
+      if (progress.value !== null) progress.value = now
+    }
     // Vue's proxies cannot be sent.
-    worker.postMessage({ id: ++asked, work, wish: JSON.parse(JSON.stringify(wanted)) })
+    const sent = JSON.parse(JSON.stringify(wanted)) as WishOf<W>
+    try {
+      // The types of a thread's functions do not keep what they are generic in.
+      const outcome = (await thread.core.workOut(work, sent, proxy(hear))) as Outcome<W>
+      if (id !== asked) return
+      refused.value = 'refused' in outcome ? outcome.refused : null
+      answer.value = 'answer' in outcome ? outcome.answer : null
+    } finally {
+      if (id === asked) settled()
+    }
   }
   function stop() {
     end()

@@ -1,5 +1,8 @@
 <!-- A pair: what each wish gets from it, the odds along several paths, and how many flowers it takes. -->
 <script setup lang="ts">
+import { nameOf, oneIn, percentWords } from '@virgulta/core/odds/oddsWords'
+import { canShow, meanOf } from '@virgulta/core/odds/plantsNeeded'
+import { errorWords, shortNumber, summaryWords, wholeSummary } from '@virgulta/core/offspring/summaryWords'
 import { pairsOf } from '@virgulta/core/aims/pairs'
 import { wishedClasses } from '@virgulta/core/aims/nearness'
 import { possibleLooks } from '@virgulta/core/crops/definition'
@@ -13,21 +16,16 @@ import { Paths, WantedLooks } from '#shared/works'
 import * as v from 'valibot'
 import { mdiPlus, mdiSwapHorizontal } from '@mdi/js'
 
-const route = useRoute()
-const router = useRouter()
 const garden = useGardenStore()
-const ids = computed(() => ({
-  seed: String(route.query.seed ?? ''),
-  pollen: String(route.query.pollen ?? ''),
-}))
+const [seed, pollen, aimId] = [useAddress('seed'), useAddress('pollen'), useAddress('aim')]
+const turnRound = () => ([seed.value, pollen.value] = [pollen.value, seed.value])
+const ids = computed(() => ({ seed: seed.value, pollen: pollen.value }))
 const { data: page, problem } = useLive<OddsPage>(() =>
   ids.value.seed && ids.value.pollen ? `/api/odds?${new URLSearchParams(ids.value)}` : null,
 )
 const { data: aim } = useLive<AimPage>(() =>
-  route.query.aim ? `/api/aims/${route.query.aim}?also=${ids.value.seed},${ids.value.pollen}` : null,
+  aimId.value ? `/api/aims/${aimId.value}?also=${seed.value},${pollen.value}` : null,
 )
-const keep = (change: Record<string, string | undefined>) =>
-  router.replace({ query: { ...route.query, ...change } })
 const definition = computed(() => (page.value ? garden.cropOf(page.value.crop)!.definition : null))
 
 const pair = computed(() => {
@@ -55,7 +53,8 @@ const fromAim = computed<Wanted>(() =>
     }),
   ),
 )
-const wished = computed<Wanted>(() => parsed(WantedLooks, String(route.query.wished ?? '')) ?? fromAim.value)
+const chosenLooks = useAddress('wished')
+const wished = computed<Wanted>(() => parsed(WantedLooks, chosenLooks.value) ?? fromAim.value)
 /** What stands in the address, if it is what it should be. */
 function parsed<S extends v.GenericSchema>(schema: S, text: string): v.InferOutput<S> | null {
   const result = v.safeParse(v.pipe(v.string(), v.parseJson(), schema), text)
@@ -67,7 +66,9 @@ function toggle(id: string, look: string) {
     ...wished.value,
     [id]: looks.includes(look) ? looks.filter(l => l !== look) : [...looks, look],
   }
-  keep({ wished: JSON.stringify(Object.fromEntries(Object.entries(next).filter(([, list]) => list.length))) })
+  chosenLooks.value = JSON.stringify(
+    Object.fromEntries(Object.entries(next).filter(([, list]) => list.length)),
+  )
 }
 const shown = computed(() =>
   page.value
@@ -89,19 +90,19 @@ const usual = computed<Step[][]>(() => {
     ? [early, stepwise]
     : [early, stepwise, ['cross', { backcross: 'seedParent' }, next]]
 })
+const chosenPaths = useAddress('paths')
 const paths = computed<Step[][]>({
-  get: () => parsed(Paths, String(route.query.paths ?? '')) ?? usual.value,
-  set: list => keep({ paths: JSON.stringify(list) }),
+  get: () => parsed(Paths, chosenPaths.value) ?? usual.value,
+  set: list => (chosenPaths.value = JSON.stringify(list)),
 })
 const setPath = (i: number, path: Step[]) => (paths.value = paths.value.map((p, k) => (k === i ? path : p)))
-const number = (name: string, otherwise: number) =>
-  computed({
-    get: () => Number(route.query[name] ?? otherwise),
-    set: n => keep({ [name]: n === otherwise ? undefined : String(n) }),
-  })
-const [keepers, confidence, carried] = [number('keepers', 2), number('sure', 0.9), number('carried', 3)]
+const [keepers, confidence, carried] = [
+  useAddressNumber('keepers', 2),
+  useAddressNumber('sure', 0.9, { isWhole: false }),
+  useAddressNumber('carried', 3),
+]
 const answers = ref<(OddsAnswer | null)[]>([])
-const chosen = number('path', 0)
+const chosen = useAddressNumber('path', 0)
 const answer = computed(() => answers.value[Math.min(chosen.value, paths.value.length - 1)] ?? null)
 
 /** What the flowers of this cross must bring: the wished plants themselves where they can show, else plants to go on with. */
@@ -110,7 +111,7 @@ const showsNow = computed(() =>
   Boolean(answer.value?.steps[0]?.wished && canShow(answer.value.steps[0].wished)),
 )
 const hasWish = computed(() => Object.keys(wished.value).length > 0)
-const goOnWith = number('goon', 2)
+const goOnWith = useAddressNumber('goon', 2)
 /** Where no gene is known the scores of both parents say what share of their offspring fulfils every must. */
 const byScores = computed(() =>
   page.value && !page.value.genetics.loci.length ? (pair.value?.musts ?? null) : null,
@@ -161,12 +162,7 @@ function plan(flowers: number) {
       <v-btn v-if="!page.isSelf" class="quietly" :to="`/bloom?seed=${ids.seed}&pollen=${ids.pollen}`"
         >Do they meet?</v-btn
       >
-      <v-btn
-        v-if="!page.isSelf"
-        :prepend-icon="mdiSwapHorizontal"
-        @click="keep({ seed: ids.pollen, pollen: ids.seed })"
-        >Turn round</v-btn
-      >
+      <v-btn v-if="!page.isSelf" :prepend-icon="mdiSwapHorizontal" @click="turnRound">Turn round</v-btn>
     </header>
     <ul v-if="pair?.warnings.length" class="warnings">
       <li v-for="w in pair.warnings" :key="w.words" :class="w.isBar ? 'fail' : 'doubt'">{{ w.words }}</li>

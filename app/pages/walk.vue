@@ -1,5 +1,6 @@
 <!-- The walk: one stop at a time, answers in reach of the thumb. -->
 <script setup lang="ts">
+import { tagFlowers } from '~/components/flowers/tagFlowers'
 import { mdiClose, mdiPlus, mdiQrcodeScan } from '@mdi/js'
 import { clockWords } from '@virgulta/core/bloom/hours'
 import { counted, plural } from '@virgulta/core/formats/counted'

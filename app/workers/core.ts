@@ -1,22 +1,23 @@
 import { OutOfRange } from '@virgulta/core/chance/estimate'
-import type { Work } from '#shared/works'
+import { expose } from 'comlink'
+import type { AnswerOf, Progress, WishOf, Work } from '#shared/works'
 import { works } from '#shared/works'
 
-/** What the screen sends, and what comes back: progress any number of times, then the answer or why there is none. */
-export interface Asked {
-  id: number
-  work: Work
-  wish: never
-}
-export type Said = { id: number } & (
-  { progress: number } | { answer: unknown } | { refused: string } | { broke: string }
-)
+/** What a computation comes to, or why there is no answer. */
+export type Outcome<W extends Work> = { answer: AnswerOf<W> } | { refused: string }
 
-self.onmessage = ({ data: { id, work, wish } }: MessageEvent<Asked>) => {
-  const say = (said: Said) => self.postMessage(said)
-  try {
-    say({ id, answer: works[work](wish, progress => say({ id, progress })) })
-  } catch (error) {
-    say(error instanceof OutOfRange ? { id, refused: error.message } : { id, broke: String(error) })
-  }
+const core = {
+  /** @throws {Error} what is not a refusal is a fault, and is told as one */
+  workOut<W extends Work>(work: W, wish: WishOf<W>, progress: Progress): Outcome<W> {
+    try {
+      return { answer: works[work](wish as never, progress) as AnswerOf<W> }
+    } catch (error) {
+      if (error instanceof OutOfRange) return { refused: error.message }
+      throw error
+    }
+  },
 }
+/** The core in a thread of its own. */
+export type CoreThread = typeof core
+
+expose(core)

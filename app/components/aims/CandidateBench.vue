@@ -1,5 +1,6 @@
 <!-- The bench: plants as rows, wishes as columns; two can be compared, or taken as a pair. -->
 <script setup lang="ts">
+import { summaryWords } from '@virgulta/core/offspring/summaryWords'
 import { mdiDotsVertical, mdiDownload, mdiPinOutline, mdiPin } from '@mdi/js'
 import { benchOf, wholeTraits } from '@virgulta/core/aims/bench'
 import type { BenchRow } from '@virgulta/core/aims/bench'
@@ -9,37 +10,18 @@ import type { AimPage, CandidatePlant } from '#shared/aims'
 
 const who = defineModel<'chosen' | 'all'>('who', { required: true })
 const { page } = defineProps<{ page: AimPage }>()
-const route = useRoute()
-const router = useRouter()
 const garden = useGardenStore()
 const log = useLogStore()
 const SIZE = 40
-const keep = (change: Record<string, string | undefined>) =>
-  router.replace({ query: { ...route.query, ...change } })
-const inAddress = (name: string, otherwise = '') =>
-  computed({
-    get: () => String(route.query[name] ?? otherwise),
-    set: value => keep({ [name]: value === otherwise ? undefined : value, page: undefined }),
-  })
+const at = useAddressNumber('page', 1, { least: 1 })
+const fromTheFirst = () => (at.value = 1)
 const [typed, sort, order, show] = [
-  inAddress('q'),
-  inAddress('sort', 'merit'),
-  inAddress('order', 'desc'),
-  inAddress('show', 'able'),
+  useAddress('q', '', fromTheFirst),
+  useAddress('sort', 'merit', fromTheFirst),
+  useAddress('order', 'desc', fromTheFirst),
+  useAddress('show', 'able', fromTheFirst),
 ]
-const listed = (name: string) =>
-  computed({
-    get: () =>
-      String(route.query[name] ?? '')
-        .split(',')
-        .filter(Boolean),
-    set: codes => keep({ [name]: codes.join(',') || undefined }),
-  })
-const [pins, picked] = [listed('pins'), listed('pick')]
-const at = computed({
-  get: () => Number(route.query.page ?? 1),
-  set: n => keep({ page: n > 1 ? String(n) : undefined }),
-})
+const [pins, picked] = [useAddressList('pins'), useAddressList('pick')]
 
 const traitOf = computed(() => new Map(page.table.traits.map(t => [t.id, t])))
 const wishes = computed(() =>
@@ -107,20 +89,19 @@ const shown = computed(() =>
 const pages = computed(() => Math.ceil(fitting.value.length / SIZE))
 function sortBy(key: string) {
   const isSame = sort.value === key
-  keep({
-    sort: key === 'merit' ? undefined : key,
-    order: isSame && order.value === 'desc' ? 'asc' : key === 'name' && !isSame ? 'asc' : undefined,
-    page: undefined,
-  })
+  const isUpwards = isSame ? order.value === 'desc' : key === 'name'
+  sort.value = key
+  order.value = isUpwards ? 'asc' : 'desc'
 }
 const ariaSort = (key: string) =>
   sort.value === key ? (order.value === 'desc' ? ('descending' as const) : ('ascending' as const)) : undefined
 const toggled = (list: string[], code: string, most: number) =>
   list.includes(code) ? list.filter(c => c !== code) : [...list, code].slice(-most)
 const pair = computed(() => picked.value.flatMap(code => rows.value.find(r => r.plant.code === code) ?? []))
+const compare = useAddress('compare')
 const isComparing = computed({
-  get: () => route.query.compare === '1' && pair.value.length === 2,
-  set: is => keep({ compare: is ? '1' : undefined }),
+  get: () => compare.value === '1' && pair.value.length === 2,
+  set: is => (compare.value = is ? '1' : ''),
 })
 /** The pair, or the self of the one that is chosen. */
 const oddsAt = computed(() =>

@@ -1,5 +1,6 @@
 <!-- A candidate's score in one trait, with its uncertainty, over a bar that says how near it is to what is wished. -->
 <script setup lang="ts">
+import { errorWords, summaryWords, wholeSummary } from '@virgulta/core/offspring/summaryWords'
 import type { TraitSummary } from '@virgulta/core/offspring/summary'
 import type { TraitDescription } from '@virgulta/core/offspring/trait'
 

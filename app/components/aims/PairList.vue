@@ -1,5 +1,6 @@
 <!-- All pairs that may be made of the candidates, the best first. -->
 <script setup lang="ts">
+import { oneIn, percentWords } from '@virgulta/core/odds/oddsWords'
 import type { RankedPair } from '@virgulta/core/aims/pairs'
 import type { AimPage } from '#shared/aims'
 import type { Column } from '../base/ReadTable.vue'

@@ -1,5 +1,6 @@
 <!-- A number with its interval and its origin; pressing the mark says where it comes from and leads to the records. -->
 <script setup lang="ts">
+import { numberInWords, rangeInWords } from '@virgulta/core/crops/quantityWords'
 import type { Estimate } from '@virgulta/core/chance/estimate'
 
 const { estimate, unit, what, records } = defineProps<{

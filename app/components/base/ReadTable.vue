@@ -37,28 +37,8 @@ const {
 }>()
 const emit = defineEmits<{ open: [row: T] }>()
 
-const route = useRoute()
-const router = useRouter()
-const keep = (change: Record<string, string | undefined>) =>
-  router.replace({ query: { ...route.query, ...change } })
-const typed = computed({
-  get: () => String(route.query.q ?? ''),
-  set: q => keep({ q: q || undefined }),
-})
-const sortBy = computed({
-  get: () =>
-    route.query.sort
-      ? [
-          {
-            key: String(route.query.sort),
-            order: route.query.order === 'desc' ? ('desc' as const) : ('asc' as const),
-          },
-        ]
-      : sort
-        ? [{ key: sort, order: descending ? ('desc' as const) : ('asc' as const) }]
-        : [],
-  set: ([by]) => keep({ sort: by?.key, order: by?.order === 'desc' ? 'desc' : undefined }),
-})
+const typed = useAddress('q')
+const sortBy = useAddressSort(() => ({ key: sort, order: descending ? 'desc' : 'asc' }))
 const headers = computed(() =>
   columns.map(c => ({
     key: c.key,

@@ -1,5 +1,6 @@
 <!-- The best pairs of an aim, and those planned for it: do they flower together? -->
 <script setup lang="ts">
+import { percentWords } from '@virgulta/core/odds/oddsWords'
 import { chanceOfBatches } from '@virgulta/core/bloom/batchChances'
 import { receptiveWindow, sheddingWindow, usualTerms } from '@virgulta/core/bloom/overlap'
 import { addDays } from '@virgulta/core/time/days'

@@ -1,5 +1,6 @@
 <!-- Two plants that should meet: how likely it is and why, what would make it likelier, and putting that into the round. -->
 <script setup lang="ts">
+import { percentWords } from '@virgulta/core/odds/oddsWords'
 import { mdiClose, mdiPlus, mdiSwapHorizontal } from '@mdi/js'
 import { dayNumber, dayOfNumber } from '@virgulta/core/bloom/chances'
 import type { Remedy } from '@virgulta/core/bloom/remedies'
@@ -11,39 +12,30 @@ import { v7 } from 'uuid'
 import type { MeetPage } from '#shared/bloom'
 
 const { seed, pollen } = defineProps<{ seed: string; pollen: string }>()
-const route = useRoute()
-const router = useRouter()
 const garden = useGardenStore()
 const log = useLogStore()
-const keep = (change: Record<string, string | undefined>) =>
-  router.replace({ query: { ...route.query, ...change } })
+const [seedAt, pollenAt, season] = [useAddress('seed'), useAddress('pollen'), useAddress('season')]
 const { data: page, problem } = useLive<MeetPage>(
   () =>
-    `/api/bloom/meet?${new URLSearchParams({ seed, pollen, ...(route.query.season ? { season: String(route.query.season) } : {}) })}`,
+    `/api/bloom/meet?${new URLSearchParams({ seed, pollen, ...(season.value ? { season: season.value } : {}) })}`,
 )
-const whole = (name: string, otherwise: number, most: number) =>
-  computed({
-    get: () => {
-      const n = Number(route.query[name] ?? otherwise)
-      return Number.isInteger(n) && n >= 0 ? Math.min(most, n) : otherwise
-    },
-    set: n => keep({ [name]: n === otherwise ? undefined : String(n) }),
-  })
+const AT_LEAST_DAYS = 2
 const [atLeastDays, holdDays, pollenKeepsDays] = [
-  whole('days', 2, 30),
-  whole('hold', 0, 60),
-  whole('keep', 0, 400),
+  useAddressNumber('days', AT_LEAST_DAYS, { most: 30 }),
+  useAddressNumber('hold', 0, { most: 60 }),
+  useAddressNumber('keep', 0, { most: 400 }),
 ]
 /** Dates of batches that are thought of: while one is dragged it runs ahead of the address. */
 const sow = ref<string[]>([])
 /** What the date fields show: they follow when the hand lets go, so that each step of a drag redraws the drawing only. */
 const settled = ref<string[]>([])
+const planned = useAddressList('sow')
 watch(
-  () => String(route.query.sow ?? ''),
-  text => (settled.value = sow.value = text.split(',').filter(isDay).slice(0, 6)),
+  () => planned.value.join(),
+  () => (settled.value = sow.value = planned.value.filter(isDay).slice(0, 6)),
   { immediate: true },
 )
-const keepSow = () => keep({ sow: sow.value.join() || undefined })
+const keepSow = () => (planned.value = sow.value)
 const { bloom, sowing, thought, shedding, best, together, expectedDays, probability } = useMeeting(
   () => page.value,
   () => ({
@@ -101,11 +93,9 @@ const days = (remedy: Remedy) => remedy.days.map(dayOfNumber)
 /** Shows what a remedy does, in the drawing above. */
 function show(remedy: Remedy) {
   const { held, kept } = daysOf(remedy, bloom.value!)
-  keep({
-    sow: days(remedy).join() || undefined,
-    hold: held ? String(held) : undefined,
-    keep: kept ? String(kept) : undefined,
-  })
+  planned.value = days(remedy)
+  holdDays.value = held
+  pollenKeepsDays.value = kept
 }
 const tasksOf = (remedy: Remedy): Draft[] =>
   remedyWork(remedy, meeting.value!, garden.today).map(({ at, ...work }) => ({
@@ -136,23 +126,26 @@ const planBatches = (on: string[]) =>
     })),
   )
 async function planThought() {
-  if (await planBatches(thought.value.map(t => t.day))) keep({ sow: undefined })
+  if (await planBatches(thought.value.map(t => t.day))) planned.value = []
 }
 const taskNames: Record<string, string> = {
   holdBack: 'hold back',
   bringBack: 'bring back',
   collectPollen: 'collect pollen',
 }
-const letGo = () =>
-  keep({
-    seed: undefined,
-    pollen: undefined,
-    season: undefined,
-    days: undefined,
-    hold: undefined,
-    keep: undefined,
-    sow: undefined,
-  })
+const goTo = (year: number) => (season.value = String(year))
+function turnRound() {
+  seedAt.value = pollen
+  pollenAt.value = seed
+  planned.value = []
+}
+/** No pair, and nothing that was asked of one. */
+function letGo() {
+  seedAt.value = pollenAt.value = season.value = ''
+  planned.value = []
+  atLeastDays.value = AT_LEAST_DAYS
+  holdDays.value = pollenKeepsDays.value = 0
+}
 </script>
 
 <template>
@@ -167,13 +160,9 @@ const letGo = () =>
           Season {{ page.season
           }}<template v-if="bloom.to < bloom.from">/{{ (page.season + 1) % 100 }}</template
           >,
-          <button type="button" class="link small" @click="keep({ season: String(page.season - 1) })">
-            the one before
-          </button>
+          <button type="button" class="link small" @click="goTo(page.season - 1)">the one before</button>
           ·
-          <button type="button" class="link small" @click="keep({ season: String(page.season + 1) })">
-            the one after
-          </button>
+          <button type="button" class="link small" @click="goTo(page.season + 1)">the one after</button>
         </p>
       </div>
       <div class="row">
@@ -182,7 +171,7 @@ const letGo = () =>
           class="quietly"
           size="36"
           aria-label="Turn the pair round"
-          @click="keep({ seed: pollen, pollen: seed, sow: undefined })"
+          @click="turnRound"
         />
         <v-btn class="quietly" :to="`/odds?seed=${seed}&pollen=${pollen}`">Odds</v-btn>
         <v-btn v-if="garden.mayNote" class="quietly" :to="`/crosses/new?seed=${seed}&pollen=${pollen}`"

@@ -1,5 +1,6 @@
 <!-- How a crop inherits as a whole: how it gets its seed, how many sets pair, how distances are read. -->
 <script setup lang="ts">
+import { matingWords } from '@virgulta/core/odds/oddsWords'
 import type { CropDefinition } from '@virgulta/core/crops/definition'
 import { MATINGS, PLOIDIES } from '@virgulta/core/odds/genome'
 

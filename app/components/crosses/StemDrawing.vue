@@ -3,6 +3,7 @@
   with its 80 % band; what was lost leaves downwards, what is in reserve stands upwards.
 -->
 <script setup lang="ts">
+import { numberInWords, rangeInWords } from '@virgulta/core/crops/quantityWords'
 import { quantities } from '@virgulta/core/crops/quantities'
 import type { Stem, StemStage } from '@virgulta/core/crosses/stem'
 import { scaleSqrt } from 'd3-scale'

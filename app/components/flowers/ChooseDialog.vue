@@ -1,8 +1,9 @@
 <!-- Chooses several flowers at once, a cluster under one tag, or flowers that were tagged on an earlier day. -->
 <script setup lang="ts">
+import { tagFlowers } from './tagFlowers'
 import { plural } from '@virgulta/core/formats/counted'
 import type { CropGuide } from '@virgulta/core/crops/guide'
-import type { FlowerOf } from '../../composables/tagFlowers'
+import type { FlowerOf } from './tagFlowers'
 
 const isOpen = defineModel<boolean>({ required: true })
 const { of, guide } = defineProps<{ of: FlowerOf; guide: CropGuide }>()

@@ -1,5 +1,6 @@
 <!-- One flower: the step that is due with its cue and answers, its doubts, and its part of the log. -->
 <script setup lang="ts">
+import { aliveInWords } from '~/components/pollen/pollenWords'
 import { passDraft } from '@virgulta/core/flowers/answers'
 import { doubtsAt } from '@virgulta/core/flowers/doubts'
 import type { FlowerDue } from '@virgulta/core/flowers/due'

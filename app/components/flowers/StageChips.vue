@@ -1,5 +1,6 @@
 <!-- How far the flower is that is chosen: one press; the right stage unless something else is said. -->
 <script setup lang="ts">
+import { stageNames } from '@virgulta/core/flowers/kinds'
 import type { STAGES } from '@virgulta/core/flowers/kinds'
 
 const stage = defineModel<(typeof STAGES)[number]>({ required: true })

@@ -1,5 +1,6 @@
 <!-- Changes a copy of a guide for the garden, or makes a crop of its own of it; the built-in one stays to compare. -->
 <script setup lang="ts">
+import { bloomDays, guideChoices, guideRangeInWords, guideRanges, guideTexts } from './guideParts'
 import { CropGuide } from '@virgulta/core/crops/guide'
 import type { SchoolStep } from '@virgulta/core/flowers/schools'
 import { SCHOOL_STEP_NAMES, schoolWords } from '@virgulta/core/flowers/schools'

@@ -1,5 +1,6 @@
 <!-- The ranges of a guide; beside an own one what the built-in says, beside a grown crop what is known by now. -->
 <script setup lang="ts">
+import { differs, guideChoices, guideRangeInWords, guideRanges } from './guideParts'
 import type { CropGuide } from '@virgulta/core/crops/guide'
 import { dayInWords } from '@virgulta/core/time/days'
 

@@ -1,5 +1,6 @@
 <!-- The classes of one generation of a path, the wished ones marked. -->
 <script setup lang="ts">
+import { nameOf, oneIn, percentWords, stepName } from '@virgulta/core/odds/oddsWords'
 import type { CropDefinition } from '@virgulta/core/crops/definition'
 import { isAmong, isGeneration } from '@virgulta/core/odds/path'
 import type { Wanted } from '@virgulta/core/odds/path'

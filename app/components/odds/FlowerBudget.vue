@@ -1,5 +1,6 @@
 <!-- From keepers wanted back to flowers: each step with its origin, where most is lost, what one more would do. -->
 <script setup lang="ts">
+import { oneIn, percentWords } from '@virgulta/core/odds/oddsWords'
 import type { CropYields } from '@virgulta/core/crops/knowledge'
 import type { CountedQuantity } from '@virgulta/core/crops/quantities'
 import { quantities } from '@virgulta/core/crops/quantities'

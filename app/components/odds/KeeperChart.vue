@@ -1,10 +1,8 @@
 <!-- How likely each number of keepers is from so many flowers. -->
 <script setup lang="ts">
-import { BarElement, CategoryScale, Chart, LinearScale, Tooltip } from 'chart.js'
-import { Bar } from 'vue-chartjs'
+import { percentWords } from '@virgulta/core/odds/oddsWords'
 import { counted } from '@virgulta/core/formats/counted'
 
-Chart.register(CategoryScale, LinearScale, BarElement, Tooltip)
 const { distribution, wanted, flowers } = defineProps<{
   /** chance of 0, 1, 2 … keepers */ distribution: number[]
   wanted: number
@@ -32,24 +30,12 @@ const chart = computed(() => ({
     },
   ],
 }))
-const options = computed(() => ({
-  responsive: true,
-  maintainAspectRatio: false,
-  animation: false as const,
-  plugins: {
-    legend: { display: false },
-    tooltip: {
-      callbacks: {
-        title: ([item]: { label: string }[]) => `${item!.label} keepers`,
-        label: ({ raw }: { raw: unknown }) => `${(raw as number).toFixed(1)} %`,
-      },
-    },
+const told = {
+  callbacks: {
+    title: ([item]: { label: string }[]) => `${item!.label} keepers`,
+    label: ({ raw }: { raw: unknown }) => `${(raw as number).toFixed(1)} %`,
   },
-  scales: {
-    x: axis(`keepers from ${counted(flowers, 'flower')}`),
-    y: axis('%', { lines: true, beginAtZero: true }),
-  },
-}))
+}
 const inWords = computed(
   () =>
     `${counted(flowers, 'flower')}: ${distribution
@@ -60,11 +46,13 @@ const inWords = computed(
 </script>
 
 <template>
-  <div class="chart"><Bar :data="chart" :options="options as never" role="img" :aria-label="inWords" /></div>
+  <ChartBox
+    kind="bar"
+    :data="chart"
+    :x="axis(`keepers from ${counted(flowers, 'flower')}`)"
+    :y="axis('%', { lines: true, beginAtZero: true })"
+    :tooltip="told"
+    :height="210"
+    :words="inWords"
+  />
 </template>
-
-<style scoped>
-.chart {
-  height: 210px;
-}
-</style>

@@ -1,11 +1,12 @@
 <!-- One path from a cross to what is wished: its steps, and what they cost in plants and seasons. -->
 <script setup lang="ts">
+import { nameOf, oneIn, percentWords, stepName } from '@virgulta/core/odds/oddsWords'
+import { canShow, meanOf, chanceAmong, plantsNeededInDoubt } from '@virgulta/core/odds/plantsNeeded'
 import type { CropDefinition } from '@virgulta/core/crops/definition'
 import { possibleLooks } from '@virgulta/core/crops/definition'
 import { mdiClose } from '@mdi/js'
 import type { Step, Wanted } from '@virgulta/core/odds/path'
 import { isGeneration } from '@virgulta/core/odds/path'
-import { chanceAmong, plantsNeededInDoubt } from '@virgulta/core/odds/plantsNeeded'
 import type { OddsPage } from '#shared/aims'
 import type { OddsAnswer } from '#shared/works'
 

@@ -1,5 +1,6 @@
 <!-- What a plant may be at each locus: noted, or worked out from looks, parents and offspring. -->
 <script setup lang="ts">
+import { percentWords } from '@virgulta/core/odds/oddsWords'
 import type { Plant } from '@virgulta/core/plants/plant'
 import type { PlantGenes } from '#shared/plants'
 

@@ -1,5 +1,6 @@
 <!-- Notes a collection of pollen: from whom, how, from flowers how far; it dries under its code until it goes into its tube. -->
 <script setup lang="ts">
+import { pollenChoices } from './pollenWords'
 import type { Plant } from '@virgulta/core/plants/plant'
 import { usualCollecting } from '@virgulta/core/pollen/collecting'
 import type { COLLECTED_AT, COLLECTING } from '@virgulta/core/pollen/kinds'

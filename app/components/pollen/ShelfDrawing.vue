@@ -1,5 +1,6 @@
 <!-- The shelf as it stands: a board for each store, on it the tubes, how full they are and how much of it is alive. -->
 <script setup lang="ts">
+import { aliveInWords, byDeath, donorsInWords, untilInWords } from './pollenWords'
 import type { Store } from '@virgulta/core/stores/store'
 import type { TubeRow } from '#shared/pollen'
 

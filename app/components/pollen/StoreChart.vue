@@ -2,11 +2,8 @@
 <script setup lang="ts">
 import { dayInWords, daysBetween } from '@virgulta/core/time/days'
 import { STORE_KINDS } from '@virgulta/core/stores/kinds'
-import { Chart, Filler, Legend, LineElement, LinearScale, PointElement, Tooltip } from 'chart.js'
-import { Line } from 'vue-chartjs'
 import type { StoreView } from '#shared/pollen'
 
-Chart.register(LinearScale, PointElement, LineElement, Filler, Legend, Tooltip)
 const { view } = defineProps<{ view: StoreView }>()
 const { colours, axis } = useChartLook()
 const garden = useGardenStore()
@@ -42,26 +39,17 @@ const chart = computed(() => {
     ],
   }
 })
-const options = computed(() => ({
-  responsive: true,
-  maintainAspectRatio: false,
-  animation: false as const,
-  interaction: { mode: 'nearest' as const, axis: 'x' as const, intersect: false },
-  plugins: {
-    legend: { display: false },
-    tooltip: {
-      filter: (item: { datasetIndex: number }) => item.datasetIndex < 2,
-      callbacks: {
-        title: ([item]: { dataIndex: number }[]) =>
-          item ? dayInWords(view.days[item.dataIndex]?.day ?? garden.today) : '',
-        label: (item: { dataset: { label: string }; parsed: { y: number } }) =>
-          `${item.dataset.label} ${item.parsed.y} °C`,
-      },
-    },
-  },
-  scales: {
-    x: axis('days from today', { type: 'linear', max: 0, ticks: { precision: 0 } }),
-    y: axis('°C', { lines: true }),
+type Item = {
+  datasetIndex: number
+  dataIndex: number
+  dataset: { label?: string }
+  parsed: { y: number | null }
+}
+const told = computed(() => ({
+  filter: ({ datasetIndex }: Item) => datasetIndex < 2,
+  callbacks: {
+    title: ([item]: Item[]) => (item ? dayInWords(view.days[item.dataIndex]?.day ?? garden.today) : ''),
+    label: ({ dataset, parsed }: Item) => `${dataset.label} ${parsed.y} °C`,
   },
 }))
 const inWords = computed(
@@ -71,13 +59,12 @@ const inWords = computed(
 </script>
 
 <template>
-  <div class="chart">
-    <Line :data="chart as never" :options="options as never" role="img" :aria-label="inWords" />
-  </div>
+  <ChartBox
+    :data="chart"
+    :x="axis('days from today', { type: 'linear', max: 0, ticks: { precision: 0 } })"
+    :y="axis('°C', { lines: true })"
+    :tooltip="told"
+    :height="170"
+    :words="inWords"
+  />
 </template>
-
-<style scoped>
-.chart {
-  height: 170px;
-}
-</style>

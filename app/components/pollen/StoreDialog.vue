@@ -1,5 +1,6 @@
 <!-- Sets up a place where tubes are kept, or changes it. -->
 <script setup lang="ts">
+import { pollenChoices } from './pollenWords'
 import type { StoreKind } from '@virgulta/core/stores/kinds'
 import { STORE_KINDS } from '@virgulta/core/stores/kinds'
 import type { Store } from '@virgulta/core/stores/store'

@@ -1,5 +1,7 @@
 <!-- Where the pollen of a pass comes from: fresh from the plant, or out of a tube; and what weak pollen asks for. -->
 <script setup lang="ts">
+import { numberInWords } from '@virgulta/core/crops/quantityWords'
+import { aliveInWords } from './pollenWords'
 import { counted } from '@virgulta/core/formats/counted'
 import { isStronger } from '@virgulta/core/pollen/weak'
 import type { TubeForCross } from '@virgulta/core/garden/pollen'

@@ -1,5 +1,7 @@
 <!-- What is done with a tube: filled, moved, split, topped up, doubted, thrown away. -->
 <script setup lang="ts">
+import { pollenChoices } from './pollenWords'
+import { splitDraft } from './tubeDrafts'
 import { plural } from '@virgulta/core/formats/counted'
 import type { Draft } from '@virgulta/core/log/entry'
 import type { DRYING, TUBE_DOUBTS } from '@virgulta/core/pollen/kinds'

@@ -1,33 +1,12 @@
 <!-- What is alive in a tube over time, with its tests and thaws, over the temperature where it stood. -->
 <script setup lang="ts">
+import { aliveInWords } from './pollenWords'
 import { dayInWords, dayOf } from '@virgulta/core/time/days'
 import { WORTH_USING } from '@virgulta/core/pollen/shelf'
-import {
-  Chart,
-  Filler,
-  Legend,
-  LineElement,
-  LinearScale,
-  PointElement,
-  ScatterController,
-  LineController,
-  Tooltip,
-} from 'chart.js'
-import { Line } from 'vue-chartjs'
 import type { TubePage } from '#shared/pollen'
 
-Chart.register(
-  LinearScale,
-  PointElement,
-  LineElement,
-  LineController,
-  ScatterController,
-  Filler,
-  Legend,
-  Tooltip,
-)
 const { page } = defineProps<{ page: TubePage }>()
-const { colours, font, axis } = useChartLook()
+const { colours, axis } = useChartLook()
 const garden = useGardenStore()
 const DAY = 86_400_000
 const start = computed(() => Date.parse(page.tube.collectedAt))
@@ -96,41 +75,21 @@ const chart = computed(() => {
     ],
   }
 })
-const options = computed(() => ({
-  responsive: true,
-  maintainAspectRatio: false,
-  animation: false as const,
-  interaction: { mode: 'nearest' as const, axis: 'x' as const, intersect: false },
-  plugins: {
-    legend: {
-      align: 'end' as const,
-      labels: {
-        color: colours.value.quiet,
-        font,
-        usePointStyle: true,
-        boxHeight: 7,
-        filter: (item: { text: string }) => item.text !== '',
-      },
-    },
-    tooltip: {
-      filter: (item: { datasetIndex: number }) => item.datasetIndex > 1 && item.datasetIndex !== 3,
-      callbacks: {
-        title: ([item]: { parsed: { x: number } }[]) => (item ? dayAt(item.parsed.x) : ''),
-        label: (item: { dataset: { label: string }; parsed: { y: number } }) =>
-          `${item.dataset.label} ${item.dataset.label === 'thawed' ? '' : `${item.parsed.y} %`}`,
-      },
-    },
+const days = computed(() => ({ type: 'linear', min: 0, max: Math.ceil(x(page.course.at(-1)!.at)) }))
+type Item = {
+  datasetIndex: number
+  dataset: { label?: string }
+  parsed: { x: number | null; y: number | null }
+}
+const title = ([item]: Item[]) => (item ? dayAt(item.parsed.x!) : '')
+/** Of what lies under the pointer the limits of the interval and the line of what is worth a flower say nothing. */
+const told = {
+  filter: ({ datasetIndex }: Item) => datasetIndex > 1 && datasetIndex !== 3,
+  callbacks: {
+    title,
+    label: ({ dataset: { label }, parsed }: Item) => (label === 'thawed' ? label : `${label} ${parsed.y} %`),
   },
-  scales: {
-    x: axis('days since it was collected', {
-      type: 'linear',
-      min: 0,
-      max: Math.ceil(x(page.course.at(-1)!.at)),
-      ticks: { precision: 0 },
-    }),
-    y: axis('alive, %', { lines: true, min: 0, max: 100 }),
-  },
-}))
+}
 const heat = computed(() => {
   const line = (label: string, pick: 'low' | 'high', color: string, more: object = {}) => ({
     label,
@@ -148,30 +107,6 @@ const heat = computed(() => {
     ],
   }
 })
-const heatOptions = computed(() => ({
-  responsive: true,
-  maintainAspectRatio: false,
-  animation: false as const,
-  interaction: { mode: 'nearest' as const, axis: 'x' as const, intersect: false },
-  plugins: {
-    legend: {
-      align: 'end' as const,
-      labels: { color: colours.value.quiet, font, boxHeight: 2, boxWidth: 22 },
-    },
-    tooltip: {
-      callbacks: { title: ([item]: { parsed: { x: number } }[]) => (item ? dayAt(item.parsed.x) : '') },
-    },
-  },
-  scales: {
-    x: axis('', {
-      type: 'linear',
-      min: 0,
-      max: Math.ceil(x(page.course.at(-1)!.at)),
-      ticks: { display: false },
-    }),
-    y: axis('°C', { lines: true }),
-  },
-}))
 const inWords = computed(
   () =>
     `Alive: ${page.course
@@ -185,25 +120,24 @@ const inWords = computed(
 
 <template>
   <div>
-    <div class="chart">
-      <Line :data="chart as never" :options="options as never" role="img" :aria-label="inWords" />
-    </div>
-    <div v-if="page.days.length" class="heat">
-      <Line
-        :data="heat as never"
-        :options="heatOptions as never"
-        role="img"
-        :aria-label="`Temperature where it stood, from ${Math.min(...page.days.map(d => d.low))} to ${Math.max(...page.days.map(d => d.high))} °C`"
-      />
-    </div>
+    <ChartBox
+      :data="chart"
+      :x="axis('days since it was collected', { ...days, ticks: { precision: 0 } })"
+      :y="axis('alive, %', { lines: true, min: 0, max: 100 })"
+      :legend="{ usePointStyle: true, boxHeight: 7 }"
+      :tooltip="told"
+      :height="270"
+      :words="inWords"
+    />
+    <ChartBox
+      v-if="page.days.length"
+      :data="heat"
+      :x="axis('', { ...days, ticks: { display: false } })"
+      :y="axis('°C', { lines: true })"
+      legend
+      :tooltip="{ callbacks: { title } }"
+      :height="130"
+      :words="`Temperature where it stood, from ${Math.min(...page.days.map(d => d.low))} to ${Math.max(...page.days.map(d => d.high))} °C`"
+    />
   </div>
 </template>
-
-<style scoped>
-.chart {
-  height: 270px;
-}
-.heat {
-  height: 130px;
-}
-</style>

@@ -1,5 +1,6 @@
 <!-- What weak pollen changes for a cross that counts on it, and what makes up for it. -->
 <script setup lang="ts">
+import { aliveInWords } from './pollenWords'
 import { counted } from '@virgulta/core/formats/counted'
 import { dayInWords } from '@virgulta/core/time/days'
 import type { TubePage } from '#shared/pollen'

@@ -2,13 +2,10 @@
 <script setup lang="ts">
 import type { Sowing } from '@virgulta/core/seed/sowing'
 import { daysBetween } from '@virgulta/core/time/days'
-import { Chart, Legend, LineElement, LinearScale, PointElement, Tooltip } from 'chart.js'
 import { cumsum } from 'd3-array'
-import { Line } from 'vue-chartjs'
 
-Chart.register(LinearScale, PointElement, LineElement, Legend, Tooltip)
 const { sowing } = defineProps<{ sowing: Sowing }>()
-const { colours, font, axis } = useChartLook()
+const { colours, axis } = useChartLook()
 const garden = useGardenStore()
 
 /** Running sums over the days after sowing. */
@@ -57,32 +54,22 @@ const chart = computed(() => ({
       : []),
   ],
 }))
-const options = computed(() => ({
-  responsive: true,
-  maintainAspectRatio: false,
-  animation: false as const,
-  plugins: {
-    legend: {
-      display: sowing.losses.length > 0,
-      align: 'end' as const,
-      labels: { color: colours.value.quiet, font, boxHeight: 1, boxWidth: 28 },
-    },
-  },
-  scales: {
-    x: axis('days after sowing', {
-      type: 'linear',
-      min: 0,
-      suggestedMax: Math.min(daysBetween(sowing.sownOn, garden.today), points.value.at(-1)!.x + 14),
-      ticks: { precision: 0 },
-    }),
-    y: axis(`of ${sowing.seeds} seeds`, {
-      lines: true,
-      min: 0,
-      suggestedMax: sowing.seeds,
-      ticks: { precision: 0 },
-    }),
-  },
-}))
+const x = computed(() =>
+  axis('days after sowing', {
+    type: 'linear',
+    min: 0,
+    suggestedMax: Math.min(daysBetween(sowing.sownOn, garden.today), points.value.at(-1)!.x + 14),
+    ticks: { precision: 0 },
+  }),
+)
+const y = computed(() =>
+  axis(`of ${sowing.seeds} seeds`, {
+    lines: true,
+    min: 0,
+    suggestedMax: sowing.seeds,
+    ticks: { precision: 0 },
+  }),
+)
 const inWords = computed(
   () =>
     `${
@@ -95,11 +82,5 @@ const inWords = computed(
 </script>
 
 <template>
-  <div class="chart"><Line :data="chart" :options="options as never" role="img" :aria-label="inWords" /></div>
+  <ChartBox :data="chart" :x="x" :y="y" :legend="sowing.losses.length > 0" :height="240" :words="inWords" />
 </template>
-
-<style scoped>
-.chart {
-  height: 240px;
-}
-</style>

@@ -1,13 +1,10 @@
 <!-- Lowest and highest of each day beside what is usual; what is foretold is dashed. -->
 <script setup lang="ts">
 import { dayInWords, daysBetween } from '@virgulta/core/time/days'
-import { Chart, Filler, Legend, LineElement, LinearScale, PointElement, Tooltip } from 'chart.js'
-import { Line } from 'vue-chartjs'
 import type { WeatherPage } from '#shared/bloom'
 
-Chart.register(LinearScale, PointElement, LineElement, Filler, Legend, Tooltip)
 const { page, today } = defineProps<{ page: WeatherPage; today: string }>()
-const { colours, font, axis } = useChartLook()
+const { colours, axis } = useChartLook()
 const at = (day: string) => daysBetween(today, day)
 const chart = computed(() => {
   const line = (label: string, pick: 'tmin' | 'tmax', color: string) => ({
@@ -41,42 +38,27 @@ const chart = computed(() => {
     ],
   }
 })
-const options = computed(() => ({
-  responsive: true,
-  maintainAspectRatio: false,
-  animation: false as const,
-  interaction: { mode: 'x' as const, intersect: false },
-  plugins: {
-    legend: {
-      align: 'end' as const,
-      labels: {
-        color: colours.value.quiet,
-        font,
-        boxHeight: 2,
-        boxWidth: 26,
-        filter: (item: { text: string }) => item.text !== '',
-      },
-    },
-    tooltip: {
-      filter: (item: { datasetIndex: number }) => item.datasetIndex < 2,
-      callbacks: {
-        title: ([item]: { parsed: { x: number } }[]) =>
-          item ? dayInWords(page.days.find(d => at(d.day) === item.parsed.x)?.day ?? today) : '',
-        label: (item: { dataset: { label: string }; parsed: { y: number } }) =>
-          `${item.dataset.label} ${item.parsed.y} °C`,
-      },
-    },
-  },
-  scales: {
-    x: axis('days from today', {
-      type: 'linear',
-      min: at(page.days[0]!.day),
-      max: at(page.normals.at(-1)?.day ?? page.days.at(-1)!.day),
-      ticks: { precision: 0 },
-    }),
-    y: axis('°C', { lines: true }),
+type Item = {
+  datasetIndex: number
+  dataset: { label?: string }
+  parsed: { x: number | null; y: number | null }
+}
+const told = computed(() => ({
+  filter: ({ datasetIndex }: Item) => datasetIndex < 2,
+  callbacks: {
+    title: ([item]: Item[]) =>
+      item ? dayInWords(page.days.find(d => at(d.day) === item.parsed.x)?.day ?? today) : '',
+    label: ({ dataset, parsed }: Item) => `${dataset.label} ${parsed.y} °C`,
   },
 }))
+const x = computed(() =>
+  axis('days from today', {
+    type: 'linear',
+    min: at(page.days[0]!.day),
+    max: at(page.normals.at(-1)?.day ?? page.days.at(-1)!.day),
+    ticks: { precision: 0 },
+  }),
+)
 const inWords = computed(
   () =>
     `Lowest and highest temperature of ${page.days.length} days: ${page.days
@@ -87,13 +69,13 @@ const inWords = computed(
 </script>
 
 <template>
-  <div class="chart">
-    <Line :data="chart as never" :options="options as never" role="img" :aria-label="inWords" />
-  </div>
+  <ChartBox
+    :data="chart"
+    :x="x"
+    :y="axis('°C', { lines: true })"
+    legend
+    :tooltip="told"
+    :height="260"
+    :words="inWords"
+  />
 </template>
-
-<style scoped>
-.chart {
-  height: 260px;
-}
-</style>

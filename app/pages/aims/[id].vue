@@ -9,9 +9,10 @@ const route = useRoute()
 const router = useRouter()
 const garden = useGardenStore()
 const log = useLogStore()
+const whose = useAddress('who', 'chosen')
 const who = computed({
-  get: () => (route.query.who === 'all' ? 'all' : 'chosen'),
-  set: value => router.replace({ query: { ...route.query, who: value === 'all' ? 'all' : undefined } }),
+  get: () => (whose.value === 'all' ? 'all' : 'chosen'),
+  set: value => (whose.value = value),
 })
 const { data: page, problem } = useLive<AimPage>(() => `/api/aims/${route.params.id}?who=${who.value}`)
 const isChanging = ref(false)

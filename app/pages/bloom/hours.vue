@@ -7,15 +7,12 @@ import { dayInWords, dayOf, hourOf } from '@virgulta/core/time/days'
 import { scaleLinear } from 'd3-scale'
 import type { HoursPage } from '#shared/bloom'
 
-const route = useRoute()
-const router = useRouter()
 const garden = useGardenStore()
 const { data: page, problem } = useLive<HoursPage>(
   () => `/api/bloom/hours?${new URLSearchParams({ at: garden.now.slice(0, 13) })}`,
 )
-const day = computed(() => page.value?.days.find(d => d.day === route.query.on) ?? page.value?.days[0])
-const show = (on: string) =>
-  router.replace({ query: { ...route.query, on: on === garden.today ? undefined : on } })
+const on = useAddress('on', () => garden.today)
+const day = computed(() => page.value?.days.find(d => d.day === on.value) ?? page.value?.days[0])
 const weekday = (iso: string) =>
   new Intl.DateTimeFormat('en-GB', { weekday: 'short' }).format(new Date(`${iso}T12:00`))
 const box = ref<HTMLElement>()
@@ -69,7 +66,7 @@ useShortcuts([
 function step(by: number) {
   const days = page.value?.days ?? []
   const next = days[days.findIndex(d => d.day === day.value?.day) + by]
-  if (next) void show(next.day)
+  if (next) on.value = next.day
 }
 </script>
 
@@ -89,7 +86,7 @@ function step(by: number) {
           class="day"
           :class="{ here: d.day === day.day }"
           :aria-pressed="d.day === day.day"
-          @click="show(d.day)"
+          @click="on = d.day"
         >
           <strong>{{
             d.day === garden.today ? 'Today' : `${weekday(d.day)} ${dayInWords(d.day).split(' ')[0]}`

@@ -6,28 +6,18 @@ import { dayNumber, dayOfNumber, quantileIn } from '@virgulta/core/bloom/chances
 import { addDays } from '@virgulta/core/time/days'
 import type { BloomPage, BloomRow } from '#shared/bloom'
 
-const route = useRoute()
-const router = useRouter()
 const garden = useGardenStore()
-const keep = (change: Record<string, string | undefined>) =>
-  router.replace({ query: { ...route.query, ...change } })
-const inAddress = (name: string, otherwise = '') =>
-  computed({
-    get: () => String(route.query[name] ?? otherwise),
-    set: value => keep({ [name]: value === otherwise || !value ? undefined : value }),
-  })
 // Words of their own: the list of an aim's pairs above keeps its filter and order in the address, too.
 const [typed, who, crop, sort] = [
-  inAddress('find'),
-  inAddress('who', 'play'),
-  inAddress('crop'),
-  inAddress('by', 'first'),
+  useAddress('find'),
+  useAddress('who', 'play'),
+  useAddress('crop'),
+  useAddress('by', 'first'),
 ]
-const pair = computed(() => ({
-  seed: route.query.seed ? String(route.query.seed) : null,
-  pollen: route.query.pollen ? String(route.query.pollen) : null,
-}))
-const aim = computed(() => (route.query.aim ? String(route.query.aim) : null))
+const [seed, pollen, aim] = [useAddress('seed'), useAddress('pollen'), useAddress('aim')]
+/** What is asked of a pair in its sheet. */
+const [season, sow] = [useAddress('season'), useAddress('sow')]
+const pair = computed(() => ({ seed: seed.value || null, pollen: pollen.value || null }))
 
 /** Ten months, from two months before today's on. */
 const MONTHS = 10
@@ -36,11 +26,12 @@ const monthStart = (day: string, months: number) => {
   at.setUTCMonth(at.getUTCMonth() + months)
   return at.toISOString().slice(0, 10)
 }
+const start = useAddress('from')
 const from = computed(() =>
-  /^\d{4}-\d{2}-01$/.test(String(route.query.from)) ? String(route.query.from) : monthStart(garden.today, -2),
+  /^\d{4}-\d{2}-01$/.test(start.value) ? start.value : monthStart(garden.today, -2),
 )
 const to = computed(() => addDays(monthStart(from.value, MONTHS), -1))
-const move = (months: number) => keep({ from: monthStart(from.value, months) })
+const move = (months: number) => (start.value = monthStart(from.value, months))
 
 const { data: page, problem } = useLive<BloomPage>(
   () =>
@@ -77,12 +68,14 @@ function choose(role: 'seed' | 'pollen', id: string) {
   const other = role === 'seed' ? pair.value.pollen : pair.value.seed
   const cropOf = (plant: string | null) => page.value?.rows.find(r => r.plant.id === plant)?.plant.crop
   const isOther = other && cropOf(other) !== cropOf(id)
-  keep({
-    [role]: pair.value[role] === id ? undefined : id,
-    ...(isOther ? { [role === 'seed' ? 'pollen' : 'seed']: undefined } : {}),
-    season: undefined,
-    sow: undefined,
-  })
+  if (isOther) seed.value = pollen.value = ''
+  const own = role === 'seed' ? seed : pollen
+  own.value = pair.value[role] === id ? '' : id
+  season.value = sow.value = ''
+}
+function show(seedId: string, pollenId: string) {
+  seed.value = seedId
+  pollen.value = pollenId
 }
 const day = (number: number) => dayOfNumber(number)
 const lastDay = ({ start, length }: { start: Chances; length: Chances }, q: number) =>
@@ -143,7 +136,7 @@ useShortcuts([
       :seed="pair.seed"
       :pollen="pair.pollen"
     />
-    <AimMeetings v-else-if="aim" :aim="aim" @choose="(seed, pollen) => keep({ seed, pollen })" />
+    <AimMeetings v-else-if="aim" :aim="aim" @choose="show" />
     <template v-if="page">
       <div class="row tools">
         <v-text-field v-model="typed" label="Filter" clearable class="filter" @click:clear="typed = ''" />
@@ -177,7 +170,7 @@ useShortcuts([
             aria-label="A month earlier"
             @click="move(-1)"
           />
-          <v-btn v-if="route.query.from" class="quietly" @click="keep({ from: undefined })">Now</v-btn>
+          <v-btn v-if="start" class="quietly" @click="start = ''">Now</v-btn>
           <v-btn
             :icon="mdiChevronRight"
             class="quietly"

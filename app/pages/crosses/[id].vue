@@ -1,5 +1,6 @@
 <!-- One cross as its stem, with its flowers, packets, trays and log. -->
 <script setup lang="ts">
+import { tagFlowers } from '~/components/flowers/tagFlowers'
 import { mdiPrinterOutline } from '@mdi/js'
 import { flowersToPlan } from '@virgulta/core/crosses/stem'
 import { doubtsAt } from '@virgulta/core/flowers/doubts'

@@ -1,5 +1,6 @@
 <!-- Plans a cross: parents, aim, how many flowers; and what so many flowers should lead to. -->
 <script setup lang="ts">
+import { oneIn } from '@virgulta/core/odds/oddsWords'
 import { counted } from '@virgulta/core/formats/counted'
 import type { Plant } from '@virgulta/core/plants/plant'
 import type { PlanAnswer } from '#shared/crosses'

@@ -7,25 +7,17 @@ import type { Look } from '../../theme/looks'
 
 const garden = useGardenStore()
 const { look } = storeToRefs(useLookStore())
-const route = useRoute()
-const router = useRouter()
 const SIZE = 50
-const page = computed({
-  get: () => Number(route.query.page ?? 1),
-  set: n => router.replace({ query: { ...route.query, page: n > 1 ? String(n) : undefined } }),
-})
-const code = ref(String(route.query.code ?? ''))
-watchDebounced(
-  code,
-  typed => router.replace({ query: { ...route.query, code: typed || undefined, page: undefined } }),
-  { debounce: 200 },
-)
+const page = useAddressNumber('page', 1, { least: 1 })
+const asked = useAddress('code', '', () => (page.value = 1))
+const code = ref(asked.value)
+watchDebounced(code, typed => (asked.value = typed), { debounce: 200 })
 interface LogPage {
   lines: LogLine[]
   total: number
 }
 const pathOf = (at: number, size: number) =>
-  `/api/entries?${new URLSearchParams({ page: String(at), size: String(size), code: String(route.query.code ?? '') })}`
+  `/api/entries?${new URLSearchParams({ page: String(at), size: String(size), code: asked.value })}`
 const { data: log, problem } = useLive<LogPage>(() => pathOf(page.value, SIZE))
 
 /** The whole log that fits the filter, fetched in pieces. */
@@ -78,7 +70,7 @@ const allLooks: { value: Look; title: string }[] = [
         />
       </template>
       <p v-else-if="log" class="quiet">
-        {{ route.query.code ? 'Nothing was noted under such a tag.' : 'Nothing is noted yet.' }}
+        {{ asked ? 'Nothing was noted under such a tag.' : 'Nothing is noted yet.' }}
       </p>
     </PaperSheet>
     <div class="stack">

@@ -1,11 +1,11 @@
 <!-- The guide of one crop: its steps with drawings, schools and cautions, its numbers; copied and changed for the garden. -->
 <script setup lang="ts">
+import { pollenWords } from '~/components/guides/guideParts'
 import { builtInGuide } from '@virgulta/core/crops/guides/all'
 import { flowerForms } from '@virgulta/core/crops/forms/forms'
 import { stepsOf } from '@virgulta/core/flowers/method'
 
 const route = useRoute()
-const router = useRouter()
 const garden = useGardenStore()
 const log = useLogStore()
 const { guides, ownOf, problem } = useGuides()
@@ -13,9 +13,10 @@ const id = computed(() => String(route.params.id))
 const guide = computed(() => guides.value?.find(g => g.id === id.value) ?? null)
 const own = computed(() => ownOf(id.value))
 const builtIn = computed(() => builtInGuide(id.value))
+const change = useAddress('change')
 const isChanging = computed({
-  get: () => route.query.change === '1',
-  set: is => router.replace({ query: is ? { change: '1' } : {} }),
+  get: () => change.value === '1',
+  set: is => (change.value = is ? '1' : ''),
 })
 const steps = computed(() => (guide.value ? stepsOf(guide.value) : []))
 const isGrown = computed(() => garden.cropOf(id.value) !== undefined)

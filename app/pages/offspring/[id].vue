@@ -8,10 +8,10 @@ import { checkScore, latestScore, scoreInWords } from '@virgulta/core/offspring/
 import { classNames } from '@virgulta/core/offspring/trait'
 import type { Plant } from '@virgulta/core/plants/plant'
 import { plantAfter } from '@virgulta/core/plants/plant'
+import { group } from 'd3-array'
 import type { FamilyPage } from '#shared/offspring'
 
 const route = useRoute()
-const router = useRouter()
 const garden = useGardenStore()
 const log = useLogStore()
 const { data: family, problem } = useLive<FamilyPage>(() => `/api/offspring/${route.params.id}`)
@@ -19,23 +19,11 @@ const guide = computed(() => family.value && garden.cropOf(family.value.cross.cr
 const traits = computed(
   () => (family.value && garden.cropOf(family.value.cross.crop)?.definition.traits) ?? [],
 )
-const keep = (change: Record<string, string | undefined>) =>
-  router.replace({ query: { ...route.query, ...change } })
-const traitId = computed({
-  get: () => String(route.query.trait ?? traits.value[0]?.id ?? ''),
-  set: id => keep({ trait: id }),
-})
+const traitId = useAddress('trait', () => traits.value[0]?.id ?? '')
 const trait = computed(() => traits.value.find(t => t.id === traitId.value))
 /** The classes that the number keys score; null where a number is typed. */
 const classes = computed(() => (trait.value ? classNames(trait.value) : null))
-const show = computed({
-  get: () => String(route.query.show ?? 'all'),
-  set: value => keep({ show: value === 'all' ? undefined : value }),
-})
-const sort = computed({
-  get: () => String(route.query.sort ?? 'code'),
-  set: value => keep({ sort: value === 'code' ? undefined : value }),
-})
+const [show, sort] = [useAddress('show', 'all'), useAddress('sort', 'code')]
 
 /** What was pressed here and is not in the last answer yet counts already. */
 const mine = ref<LoggedDeed[]>([])
@@ -49,13 +37,12 @@ const names = computed<Names>(() => ({
   trait: id => traits.value.find(t => t.id === id),
   locus: () => undefined,
 }))
-const plants = computed<Plant[]>(() =>
-  (family.value?.plants ?? []).map(p =>
-    mine.value
-      .filter(deed => deed.subjectId === p.id)
-      .reduce<Plant>((plant, deed) => plantAfter(plant, deed, p.id), p),
-  ),
-)
+const plants = computed<Plant[]>(() => {
+  const mineOf = group(mine.value, deed => deed.subjectId)
+  return (family.value?.plants ?? []).map(p =>
+    (mineOf.get(p.id) ?? []).reduce<Plant>((plant, deed) => plantAfter(plant, deed, p.id), p),
+  )
+})
 
 const living = computed(() => plants.value.filter(p => !p.lost))
 const shown = computed(() => {
@@ -85,7 +72,6 @@ const justScored = ref<string | null>(null)
 const judged = computed(
   () => living.value.find(p => p.id === (judging.value?.plantId ?? justScored.value)) ?? plant.value,
 )
-const rows = ref<HTMLElement>()
 function move(by: number) {
   justScored.value = null
   step(by)
@@ -93,7 +79,6 @@ function move(by: number) {
 function step(by: number) {
   const next = shown.value[Math.max(0, Math.min(shown.value.length - 1, index.value + by))]
   if (next) current.value = next.id
-  nextTick(() => rows.value?.querySelector('[aria-selected=true]')?.scrollIntoView({ block: 'nearest' }))
 }
 function choose(id: string) {
   justScored.value = null
@@ -178,15 +163,6 @@ const tally = computed(() =>
     count: living.value.filter(p => latestScore(p.scores, traitId.value)?.value === i).length,
   })),
 )
-const valueOf = (p: Plant, id: string) => {
-  const found = latestScore(p.scores, id)
-  return found
-    ? scoreInWords(
-        traits.value.find(t => t.id === id)!,
-        found.value,
-      )
-    : ''
-}
 
 /** Scores with their unit in the head and the day of the look beside them. */
 const traitCells = computed(() =>
@@ -270,35 +246,13 @@ function exportCsv() {
           <span class="quiet small">{{ shown.length }} of {{ living.length }}</span>
           <v-btn variant="text" class="quietly" :prepend-icon="mdiDownload" @click="exportCsv">CSV</v-btn>
         </div>
-        <div class="scroll" tabindex="0" aria-label="Plants of the family">
-          <table ref="rows" class="grid" role="grid">
-            <thead>
-              <tr>
-                <th scope="col">Plant</th>
-                <th v-for="t in traits" :key="t.id" scope="col" :class="{ now: t.id === traitId }">
-                  <button type="button" class="head" @click="traitId = t.id">{{ t.name }}</button>
-                </th>
-                <th scope="col">Verdict</th>
-                <th scope="col">Reason</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="p in shown" :key="p.id" :aria-selected="p.id === current" @click="choose(p.id)">
-                <td><TagLabel :code="p.code" /></td>
-                <td v-for="t in traits" :key="t.id" :class="{ now: t.id === traitId }">
-                  {{ valueOf(p, t.id) || '·' }}
-                </td>
-                <td>
-                  <span v-if="p.verdict" class="verdict" :class="p.verdict.verdict">{{
-                    p.verdict.verdict
-                  }}</span>
-                </td>
-                <td class="quiet">{{ p.verdict?.reason }}</td>
-              </tr>
-            </tbody>
-          </table>
-          <p v-if="!shown.length" class="quiet none">No plant fits; show all.</p>
-        </div>
+        <FamilyGrid
+          v-model:trait-id="traitId"
+          :plants="shown"
+          :traits="traits"
+          :current="current"
+          @choose="choose"
+        />
       </PaperSheet>
 
       <PaperSheet v-if="trait" class="scorer">
@@ -401,68 +355,6 @@ h1 {
 .tools {
   margin-bottom: 8px;
 }
-.scroll {
-  max-height: calc(100vh - 330px);
-  min-height: 240px;
-  overflow: auto;
-}
-.grid {
-  width: 100%;
-  border-collapse: collapse;
-  font-size: 14px;
-}
-th {
-  text-align: left;
-  font-weight: 500;
-  color: var(--quiet);
-  position: sticky;
-  top: 0;
-  background: var(--sheet);
-  border-bottom: 1px solid var(--ink);
-  height: 34px;
-  padding: 0 10px 0 0;
-  z-index: 1;
-}
-td {
-  height: 36px;
-  border-bottom: 1px solid var(--rule);
-  padding: 0 10px 0 0;
-  white-space: nowrap;
-}
-tr[aria-selected='true'] td {
-  background: var(--wash);
-  box-shadow:
-    inset 0 -1px var(--sap),
-    inset 0 1px var(--sap);
-}
-tbody tr {
-  cursor: pointer;
-}
-.now {
-  font-weight: 650;
-  color: var(--ink);
-}
-.head {
-  border: 0;
-  background: none;
-  font: inherit;
-  color: inherit;
-  cursor: pointer;
-  padding: 0;
-  text-align: left;
-}
-.verdict {
-  font-weight: 650;
-}
-.verdict.keep {
-  color: var(--sap);
-}
-.verdict.watch {
-  color: var(--doubt);
-}
-.verdict.discard {
-  color: var(--quiet);
-}
 .scorer {
   position: sticky;
   top: 88px;
@@ -534,8 +426,5 @@ kbd {
   border-radius: 3px;
   padding: 0 5px;
   color: var(--quiet);
-}
-.none {
-  padding: 12px 0;
 }
 </style>

@@ -1,5 +1,6 @@
 <!-- One plant: where it comes from, how it was scored, what it was crossed with. -->
 <script setup lang="ts">
+import { errorWords, summaryWords, wholeSummary } from '@virgulta/core/offspring/summaryWords'
 import { counted } from '@virgulta/core/formats/counted'
 import { dayInWords } from '@virgulta/core/time/days'
 import { loadInWords } from '@virgulta/core/plants/fruitLoad'

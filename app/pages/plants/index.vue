@@ -7,46 +7,29 @@ import { dayInWords } from '@virgulta/core/time/days'
 import type { PlantPage } from '#shared/plants'
 
 const garden = useGardenStore()
-const route = useRoute()
-const router = useRouter()
-const keep = (change: Record<string, string | undefined>) =>
-  router.replace({ query: { ...route.query, ...change } })
-const asked = (name: string) => (route.query[name] ? String(route.query[name]) : undefined)
-
-const typed = ref(asked('q') ?? '')
-watchDebounced(typed, q => keep({ q: q || undefined, page: undefined }), { debounce: 200 })
-const filter = (name: string) =>
-  computed({
-    get: () => asked(name) ?? null,
-    set: value => keep({ [name]: value ?? undefined, page: undefined }),
-  })
-const crop = filter('crop')
-const kind = filter('kind')
-const verdict = filter('verdict')
-const page = computed({
-  get: () => Number(asked('page') ?? 1),
-  set: n => keep({ page: n > 1 ? String(n) : undefined }),
-})
-const sortBy = computed({
-  get: () => [
-    { key: asked('sort') ?? 'name', order: asked('order') === 'desc' ? ('desc' as const) : ('asc' as const) },
-  ],
-  set: ([by]) => keep({ sort: by?.key, order: by?.order === 'desc' ? 'desc' : undefined }),
-})
+const page = useAddressNumber('page', 1, { least: 1 })
+const filter = (name: string) => useAddress(name, '', () => (page.value = 1))
+const asked = { q: filter('q'), crop: filter('crop'), kind: filter('kind'), verdict: filter('verdict') }
+const typed = ref(asked.q.value)
+watchDebounced(typed, q => (asked.q.value = q), { debounce: 200 })
+const orNull = (text: Ref<string>) =>
+  computed({ get: () => text.value || null, set: value => (text.value = value ?? '') })
+const [crop, kind, verdict] = [orNull(asked.crop), orNull(asked.kind), orNull(asked.verdict)]
+const sortBy = useAddressSort(() => ({ key: 'name', order: 'asc' }))
 const SIZE = 25
 const query = (size: number, at: number) =>
   new URLSearchParams({
-    q: asked('q') ?? '',
+    q: asked.q.value,
     sort: sortBy.value[0]?.key ?? 'name',
     order: sortBy.value[0]?.order ?? 'asc',
     page: String(at),
     size: String(size),
-    ...Object.fromEntries(
-      (['crop', 'kind', 'verdict'] as const).flatMap(name => (asked(name) ? [[name, asked(name)!]] : [])),
-    ),
+    ...(crop.value && { crop: crop.value }),
+    ...(kind.value && { kind: kind.value }),
+    ...(verdict.value && { verdict: verdict.value }),
   })
 const { data, problem } = useLive<PlantPage>(() => `/api/plants?${query(SIZE, page.value)}`)
-const isFiltered = computed(() => ['q', 'crop', 'kind', 'verdict'].some(name => asked(name)))
+const isFiltered = computed(() => Object.values(asked).some(text => text.value))
 const headers = [
   { key: 'code', title: 'Tag' },
   { key: 'name', title: 'Name' },

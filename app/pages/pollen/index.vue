@@ -1,20 +1,15 @@
 <!-- The shelf: all tubes as they stand, and as a table. -->
 <script setup lang="ts">
+import { rangeInWords } from '@virgulta/core/crops/quantityWords'
+import { donorsInWords, untilInWords, whereInWords } from '~/components/pollen/pollenWords'
 import { counted } from '@virgulta/core/formats/counted'
 import { dayInWords, dayOf, daysBetween } from '@virgulta/core/time/days'
 import type { PollenShelf, TubeRow } from '#shared/pollen'
 import type { Column } from '../../components/base/ReadTable.vue'
 
 const garden = useGardenStore()
-const route = useRoute()
-const router = useRouter()
 const { data: shelf, problem } = useLive<PollenShelf>(() => '/api/pollen')
-const kept = (key: string) =>
-  computed({
-    get: () => (route.query[key] ? String(route.query[key]) : null),
-    set: value => router.replace({ query: { ...route.query, [key]: value || undefined } }),
-  })
-const [cross, aim] = [kept('cross'), kept('aim')]
+const [cross, aim, task] = [useAddress('cross'), useAddress('aim'), useAddress('task')]
 const wanted = computed(() => (shelf.value?.rows ?? []).flatMap(r => r.wanted))
 const crosses = computed(() =>
   [...new Map(wanted.value.map(w => [w.crossId, { value: w.crossId, title: w.code }])).values()].sort(
@@ -60,8 +55,7 @@ const columns: Column<TubeRow>[] = [
   { key: 'doubts', title: 'Doubts', value: r => r.doubts.join('; '), cutAt: '15%' },
 ]
 /** A plant that is collected from, as the address says. */
-const collecting = computed(() => (route.query.collect ? String(route.query.collect) : null))
-const { open: openCollecting, close: closeCollecting } = useStep('collect')
+const { value: collecting, open: openCollecting, close: closeCollecting } = useStep('collect')
 const isCollecting = computed({
   get: () => collecting.value !== null,
   set: is => void (is ? openCollecting('new') : closeCollecting()),
@@ -157,7 +151,7 @@ useShortcuts([{ key: 'c', does: 'collect pollen', run: () => (isCollecting.value
       v-model="isCollecting"
       in-address
       :plant-id="collecting === 'new' ? null : collecting"
-      :task-id="route.query.task ? String(route.query.task) : null"
+      :task-id="task || null"
     />
   </div>
 </template>

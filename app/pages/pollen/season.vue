@@ -1,5 +1,6 @@
 <!-- Where the pollen of the season's crosses comes from, what is missing, and what could be done. -->
 <script setup lang="ts">
+import { aliveInWords } from '~/components/pollen/pollenWords'
 import { counted } from '@virgulta/core/formats/counted'
 import { dayInWords } from '@virgulta/core/time/days'
 import type { PollenSeason } from '#shared/pollen'
@@ -7,8 +8,6 @@ import type { Column } from '../../components/base/ReadTable.vue'
 
 type Row = PollenSeason['answers'][number]
 const garden = useGardenStore()
-const route = useRoute()
-const router = useRouter()
 const { data: season, problem } = useLive<PollenSeason>(() => '/api/pollen/season')
 const hows = [
   { value: 'missing', title: 'missing' },
@@ -17,8 +16,8 @@ const hows = [
   { value: 'fresh', title: 'fresh' },
 ] as const
 const howWords = Object.fromEntries(hows.map(h => [h.value, h.title])) as Record<Row['how'], string>
-const chosen = computed(() => hows.find(h => h.value === route.query.from)?.value ?? null)
-const choose = (how: string | null) => router.replace({ query: { ...route.query, from: how ?? undefined } })
+const how = useAddress('from')
+const chosen = computed(() => hows.find(h => h.value === how.value)?.value ?? null)
 const count = (how: string) => season.value?.answers.filter(a => a.how === how).length ?? 0
 const rows = computed(() =>
   (season.value?.answers ?? []).filter(a => !chosen.value || a.how === chosen.value),
@@ -57,7 +56,7 @@ const columns: Column<Row>[] = [
         shelf, from what dies first; what no tube has is collected in time, or missing.
       </p>
       <div class="row" role="group" aria-label="Show">
-        <button type="button" class="chip" :aria-pressed="!chosen" @click="choose(null)">
+        <button type="button" class="chip" :aria-pressed="!chosen" @click="how = ''">
           all {{ season.answers.length }}
         </button>
         <button
@@ -66,7 +65,7 @@ const columns: Column<Row>[] = [
           type="button"
           class="chip"
           :aria-pressed="chosen === h.value"
-          @click="choose(h.value)"
+          @click="how = h.value"
         >
           {{ h.title }} {{ count(h.value) }}
         </button>

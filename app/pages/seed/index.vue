@@ -6,12 +6,12 @@ import type { LotRow, SeedShelf, SowingRow } from '#shared/seed'
 import type { Column } from '../../components/base/ReadTable.vue'
 
 const garden = useGardenStore()
-const route = useRoute()
-const router = useRouter()
 const { data: shelf, problem } = useLive<SeedShelf>(() => '/api/seed')
+const show = useAddress('show', 'packets')
 const shown = computed({
-  get: () => (route.query.show === 'trays' ? 'trays' : 'packets'),
-  set: show => router.replace({ query: { show } }),
+  get: () => (show.value === 'trays' ? 'trays' : 'packets'),
+  // The lists filter and sort each by columns of its own: what was asked of one is not asked of the other.
+  set: value => void navigateTo({ query: { show: value } }, { replace: true }),
 })
 const parents = (r: LotRow | SowingRow) => `${r.seedParent.name} × ${r.pollenParent?.name ?? 'open'}`
 /** What became of a packet beside sowing. */

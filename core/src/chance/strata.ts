@@ -31,32 +31,38 @@ function slices(logDensity: (x: number) => number, from: number, to: number): Fl
   })
 }
 
-/** The slices of a share, summed over the angle whose squared sine it is: there its density is smooth. */
-export const shareStrata = (share: ShareBelief): Float64Array =>
-  once(share, 'strata', () => {
-    const { a, b } = share
-    const mean = a / (a + b)
-    const spread = Math.sqrt((mean * (1 - mean)) / (a + b + 1))
-    const angle = (x: number) => Math.asin(Math.sqrt(Math.min(1, Math.max(0, x))))
-    const logDensity = (at: number) => {
-      const sine = Math.min(Math.max(Math.sin(at), 1e-12), 1 - 1e-16)
-      return (2 * a - 1) * Math.log(sine) + (2 * b - 1) * Math.log(Math.sqrt(1 - sine * sine))
-    }
-    return slices(logDensity, angle(mean - 12 * spread), angle(mean + 12 * spread)).map(
-      at => Math.sin(at) ** 2,
-    )
-  })
+const known = (value: number) => new Float64Array(STRATA).fill(value)
+
+/** The slices of a share, summed over the angle whose squared sine it is: there its density is smooth; of a known one, itself. */
+export const shareStrata = (share: ShareBelief | number): Float64Array =>
+  typeof share === 'number'
+    ? known(share)
+    : once(share, 'strata', () => {
+        const { a, b } = share
+        const mean = a / (a + b)
+        const spread = Math.sqrt((mean * (1 - mean)) / (a + b + 1))
+        const angle = (x: number) => Math.asin(Math.sqrt(Math.min(1, Math.max(0, x))))
+        const logDensity = (at: number) => {
+          const sine = Math.min(Math.max(Math.sin(at), 1e-12), 1 - 1e-16)
+          return (2 * a - 1) * Math.log(sine) + (2 * b - 1) * Math.log(Math.sqrt(1 - sine * sine))
+        }
+        return slices(logDensity, angle(mean - 12 * spread), angle(mean + 12 * spread)).map(
+          at => Math.sin(at) ** 2,
+        )
+      })
 
 /** The slices of a mean count, summed over its logarithm. */
-export const meanStrata = (mean: MeanBelief): Float64Array =>
-  once(mean, 'strata', () => {
-    const { shape, rate } = mean
-    const middle = Math.log(shape / rate)
-    const spread = Math.sqrt(1 / shape + 1 / (2 * shape * shape))
-    // Towards nothing the density of the logarithm falls as slowly as the exponential of the shape.
-    const [from, to] = [middle - 8 * spread - 10 / shape, middle + 8 * spread]
-    return slices(log => shape * log - rate * Math.exp(log), from, to).map(Math.exp)
-  })
+export const meanStrata = (mean: MeanBelief | number): Float64Array =>
+  typeof mean === 'number'
+    ? known(mean)
+    : once(mean, 'strata', () => {
+        const { shape, rate } = mean
+        const middle = Math.log(shape / rate)
+        const spread = Math.sqrt(1 / shape + 1 / (2 * shape * shape))
+        // Towards nothing the density of the logarithm falls as slowly as the exponential of the shape.
+        const [from, to] = [middle - 8 * spread - 10 / shape, middle + 8 * spread]
+        return slices(log => shape * log - rate * Math.exp(log), from, to).map(Math.exp)
+      })
 
 /** The slices in a random order. @see McKay, Beckman & Conover (1979), Technometrics 21:239 (Latin hypercube) */
 export function shuffled(strata: Float64Array, { uniform }: Stream): Float64Array {

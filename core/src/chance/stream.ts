@@ -1,8 +1,6 @@
 /** Seeded random streams for simulations: the same seed gives the same answer. */
 import mt19937 from '@stdlib/random-base-mt19937'
-import { randomBeta, randomBinomial, randomGamma, randomPoisson } from 'd3-random'
-import type { MeanBelief } from './count'
-import type { ShareBelief } from './rate'
+import { randomBinomial, randomPoisson } from 'd3-random'
 
 /** Draws from the distributions that the steps of a cross follow. */
 export interface Stream {
@@ -10,9 +8,6 @@ export interface Stream {
   uniform: () => number
   /** a whole number of 1 … 2³² − 1, for loops in which a draw must be cheap */
   integer: () => number
-  /** draws of a share, or of a mean, that is known only so far */
-  shares: (belief: ShareBelief) => () => number
-  means: (belief: MeanBelief) => () => number
   /** successes out of `tries` */
   binomial: (tries: number, share: number) => number
   poisson: (mean: number) => number
@@ -23,17 +18,10 @@ export function randomStream(seed: number): Stream {
   // The library's types leave out what its generators carry.
   const generator = mt19937.factory({ seed }) as unknown as { (): number; normalized: () => number }
   const uniform = generator.normalized
-  const [beta, gamma, binomial, poisson] = [
-    randomBeta.source(uniform),
-    randomGamma.source(uniform),
-    randomBinomial.source(uniform),
-    randomPoisson.source(uniform),
-  ]
+  const [binomial, poisson] = [randomBinomial.source(uniform), randomPoisson.source(uniform)]
   return {
     uniform: () => uniform(),
     integer: generator,
-    shares: ({ a, b }) => beta(a, b),
-    means: ({ shape, rate }) => gamma(shape, 1 / rate),
     binomial: (tries, share) =>
       tries <= 0 || share <= 0 ? 0 : share >= 1 ? tries : binomial(tries, share)(),
     poisson: mean => (mean > 0 ? poisson(mean)() : 0),

@@ -1,6 +1,6 @@
-import type { ShareBelief } from '../chance/rate'
 import type { Stream } from '../chance/stream'
 import { randomStream } from '../chance/stream'
+import { STRATA, meanStrata, shareStrata, shuffled } from '../chance/strata'
 import type { CropYields } from '../crops/knowledge'
 import type { BudgetSteps, Waiting } from '../odds/budget'
 import { keepersFrom } from '../odds/budget'
@@ -18,8 +18,10 @@ export const nothing: Standing = { pollinated: 0, taken: 0, seeds: 0, sown: 0, u
 /** The shares of one run, drawn from what is believed: our not knowing them. */
 type Drawn = Record<'take' | 'seedsEach' | 'sound' | 'germination' | 'survival' | 'keep', number>
 
+/** Times that every slice of what is believed is drawn. */
+const REPEATS = 2
 /** Runs in one answer; the figure is shown with it. */
-export const RUNS = 1000
+export const RUNS = REPEATS * STRATA
 
 /** One run of the cross from so many flowers, with the luck of the draw: how many get to each station. */
 function run(
@@ -34,28 +36,28 @@ function run(
   return { pollinated: flowers, taken, seeds, sown: seeds, up, judged, kept: random.binomial(judged, keep) }
 }
 
-const drawsOf = (share: ShareBelief | number, random: Stream) =>
-  typeof share === 'number' ? () => share : random.shares(share)
-
-/** {@link RUNS} draws of the shares. */
+/** {@link RUNS} draws of the shares: every slice of each equally often, and in an order of its own. */
 function draws({ shares, seedsPerFruit }: CropYields, seed: number): Drawn[] {
   const random = randomStream(seed)
-  const of = {
-    take: random.shares(shares.take),
-    seedsEach: random.means(seedsPerFruit),
-    sound: random.shares(shares.sound),
-    germination: random.shares(shares.germination),
-    survival: random.shares(shares.survival),
-    keep: drawsOf(shares.keep, random),
-  }
-  return Array.from({ length: RUNS }, () => ({
-    take: of.take(),
-    seedsEach: of.seedsEach(),
-    sound: of.sound(),
-    germination: of.germination(),
-    survival: of.survival(),
-    keep: of.keep(),
-  }))
+  const { take, sound, germination, survival, keep } = shares
+  return Array.from({ length: REPEATS }, () => {
+    const of = {
+      take: shuffled(shareStrata(take), random),
+      seedsEach: shuffled(meanStrata(seedsPerFruit), random),
+      sound: shuffled(shareStrata(sound), random),
+      germination: shuffled(shareStrata(germination), random),
+      survival: shuffled(shareStrata(survival), random),
+      keep: shuffled(shareStrata(keep), random),
+    }
+    return Array.from({ length: STRATA }, (_, i): Drawn => ({
+      take: of.take[i]!,
+      seedsEach: of.seedsEach[i]!,
+      sound: of.sound[i]!,
+      germination: of.germination[i]!,
+      survival: of.survival[i]!,
+      keep: of.keep[i]!,
+    }))
+  }).flat()
 }
 
 /** Median and 80 % interval of a count. */

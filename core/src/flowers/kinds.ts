@@ -7,6 +7,13 @@ export const LOOKS = ['ready', 'notYet', 'tooLate'] as const
 const TAKES = ['taken', 'notYet', 'failed'] as const
 /** How far the flower was when it was chosen. */
 export const STAGES = ['young', 'right', 'open'] as const
+/** How far a flower is, in the words of who chooses it. */
+export const stageNames: Record<(typeof STAGES)[number], string> = {
+  right: 'at the right stage',
+  young: 'rather young',
+  open: 'open already',
+}
+
 export const GRAINS = ['none', 'some', 'many'] as const
 /** Ways of covering; `bag` and `net` stand in older entries. */
 export const COVERS = [...schoolsAt('cover'), 'bag', 'net'] as const

@@ -1,3 +1,4 @@
+import { randomBeta, randomGamma } from 'd3-random'
 import { describe, expect, it } from 'vitest'
 import { OutOfRange } from '../chance/estimate'
 import { randomStream } from '../chance/stream'
@@ -16,8 +17,12 @@ const none = nothingWaiting(steps)
 /** Runs of every step by itself: independent of the sums in the budget. */
 function simulated({ take, seedsPerFruit, passes }: BudgetSteps, flowers: number, runs: number): number[] {
   const random = randomStream(99)
-  const share = (s: typeof take) => (typeof s === 'number' ? () => s : random.shares(s))
-  const mean = typeof seedsPerFruit === 'number' ? () => seedsPerFruit : random.means(seedsPerFruit)
+  const share = (s: typeof take) =>
+    typeof s === 'number' ? () => s : randomBeta.source(random.uniform)(s.a, s.b)
+  const mean =
+    typeof seedsPerFruit === 'number'
+      ? () => seedsPerFruit
+      : randomGamma.source(random.uniform)(seedsPerFruit.shape, 1 / seedsPerFruit.rate)
   const [taking, passing] = [share(take), passes.map(share)]
   return Array.from({ length: runs }, () => {
     const taken = random.binomial(flowers, taking())

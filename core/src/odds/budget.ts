@@ -40,11 +40,8 @@ const SUMMED = 60
 
 /** Draws of the steps, {@link REPEATS} × {@link STRATA}. */
 function draws({ take, seedsPerFruit, passes }: BudgetSteps, repeats: number, stream: Stream): Drawn[] {
-  const fixed = (value: number) => new Float64Array(STRATA).fill(value)
-  const shares = [take, ...passes].map(share =>
-    typeof share === 'number' ? fixed(share) : shareStrata(share),
-  )
-  const means = typeof seedsPerFruit === 'number' ? fixed(seedsPerFruit) : meanStrata(seedsPerFruit)
+  const shares = [take, ...passes].map(shareStrata)
+  const means = meanStrata(seedsPerFruit)
   return Array.from({ length: repeats }, () => {
     const [takes, ...passed] = shares.map(strata => shuffled(strata, stream))
     const seeds = shuffled(means, stream)

@@ -1,5 +1,6 @@
 <!-- How a crop inherits: loci and rules, the guide's and the garden's own. -->
 <script setup lang="ts">
+import { matingWords, nameOf } from '@virgulta/core/odds/oddsWords'
 import { mdiPlus } from '@mdi/js'
 import type { CropLocus, CropRule } from '@virgulta/core/crops/definition'
 import type { Column } from '../../../components/base/ReadTable.vue'

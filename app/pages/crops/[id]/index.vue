@@ -1,5 +1,6 @@
 <!-- What the garden has learnt of a crop: each quantity as the guide gives it and as it is by now, with the records behind it. -->
 <script setup lang="ts">
+import { rangeInWords } from '@virgulta/core/crops/quantityWords'
 import type { Quantity } from '@virgulta/core/crops/quantities'
 import { weightsOf } from '@virgulta/core/chance/duration'
 import { quantities } from '@virgulta/core/crops/quantities'
@@ -11,17 +12,14 @@ import type { Column } from '../../../components/base/ReadTable.vue'
 
 type Row = CropPage['records'][number]
 const route = useRoute()
-const router = useRouter()
-const cross = computed(() => (route.query.cross ? String(route.query.cross) : undefined))
+const [cross, quantity] = [useAddress('cross'), useAddress('of')]
 const { data: page, problem } = useLive<CropPage>(
   () =>
     `/api/crops/${route.params.id}?${new URLSearchParams({
-      ...(route.query.of ? { of: String(route.query.of) } : {}),
-      ...(cross.value ? { cross: cross.value } : {}),
+      ...(quantity.value && { of: quantity.value }),
+      ...(cross.value && { cross: cross.value }),
     })}`,
 )
-const ask = (query: Record<string, string | undefined>) =>
-  router.replace({ query: { ...route.query, ...query } })
 const all = Object.entries(quantities).map(([of, view]) => ({ of: of as Quantity, ...view }))
 
 const result = (row: Row) => ('tries' in row ? row.successes / row.tries : row.to)
@@ -89,12 +87,7 @@ const columns: Column<Row>[] = [
           <tbody>
             <tr v-for="q in all" :key="q.of" :class="{ chosen: q.of === page.of }">
               <th scope="row">
-                <button
-                  type="button"
-                  class="bare"
-                  :aria-pressed="q.of === page.of"
-                  @click="ask({ of: q.of })"
-                >
+                <button type="button" class="bare" :aria-pressed="q.of === page.of" @click="quantity = q.of">
                   {{ q.words }}
                 </button>
               </th>
@@ -107,9 +100,7 @@ const columns: Column<Row>[] = [
       </PaperSheet>
       <PaperSheet :heading="quantities[page.of].words">
         <template #actions
-          ><v-btn v-if="cross" size="small" @click="ask({ cross: undefined })"
-            >Of one cross; show all</v-btn
-          ></template
+          ><v-btn v-if="cross" size="small" @click="cross = ''">Of one cross; show all</v-btn></template
         >
         <ReadTable
           v-if="page.records.length"

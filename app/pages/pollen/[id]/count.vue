@@ -1,5 +1,6 @@
 <!-- Counts a test under the lens: tap for each grain, field by field, on a telephone with one hand. -->
 <script setup lang="ts">
+import { aliveInWords, donorsInWords, pollenChoices } from '~/components/pollen/pollenWords'
 import { mdiClose, mdiUndo } from '@mdi/js'
 import { WORTH_USING } from '@virgulta/core/pollen/shelf'
 import { testVerdict } from '@virgulta/core/pollen/tells'

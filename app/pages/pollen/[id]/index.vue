@@ -1,5 +1,7 @@
 <!-- One tube: what is alive in it, what it went through, its tests and uses, and what is done with it. -->
 <script setup lang="ts">
+import { rangeInWords } from '@virgulta/core/crops/quantityWords'
+import { aliveInWords, untilInWords, whereInWords } from '~/components/pollen/pollenWords'
 import { counted } from '@virgulta/core/formats/counted'
 import { dayInWords, daysBetween } from '@virgulta/core/time/days'
 import { COLLECTED_AT, COLLECTING, DRYING, TEST_PHASES, TESTING } from '@virgulta/core/pollen/kinds'

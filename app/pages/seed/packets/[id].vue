@@ -1,5 +1,6 @@
 <!-- One packet: what it holds, and what was sown from it. -->
 <script setup lang="ts">
+import { handlingWords } from '~/components/guides/guideParts'
 import { counted } from '@virgulta/core/formats/counted'
 import { seedEndWords } from '@virgulta/core/seed/kinds'
 import { dayInWords } from '@virgulta/core/time/days'

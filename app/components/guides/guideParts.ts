@@ -1,3 +1,5 @@
+import { rangeInWords } from '@virgulta/core/crops/quantityWords'
+import { matingWords } from '@virgulta/core/odds/oddsWords'
 import type { CropGuide } from '@virgulta/core/crops/guide'
 import { POLLEN_CLASSES, SEED_KINDS } from '@virgulta/core/crops/guide'
 import { MATINGS, PLOIDIES } from '@virgulta/core/odds/genome'

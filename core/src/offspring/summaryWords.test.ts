@@ -1,7 +1,7 @@
-import type { TraitSummary } from '@virgulta/core/offspring/summary'
-import type { TraitDescription } from '@virgulta/core/offspring/trait'
+import type { TraitSummary } from './summary'
+import type { TraitDescription } from './trait'
 import { describe, expect, it } from 'vitest'
-import { errorWords, summaryWords, wholeSummary } from './benchWords'
+import { errorWords, summaryWords, wholeSummary } from './summaryWords'
 
 const hint = 'x'
 const stance: TraitDescription = {

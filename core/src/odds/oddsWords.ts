@@ -1,8 +1,7 @@
-import type { CropDefinition } from '@virgulta/core/crops/definition'
-import type { MATINGS } from '@virgulta/core/odds/genome'
-import type { Phenotype } from '@virgulta/core/odds/locus'
-import type { Step, Wanted } from '@virgulta/core/odds/path'
-import type { SharesInDoubt } from '@virgulta/core/odds/plantsNeeded'
+import type { CropDefinition } from '../crops/definition'
+import type { MATINGS } from './genome'
+import type { Phenotype } from './locus'
+import type { Step, Wanted } from './path'
 
 /** A share as odds: "1 in 16"; for large shares "3 in 4". */
 export function oneIn(share: number): string {
@@ -35,14 +34,6 @@ export function percentWords(share: number): string {
   if (percent >= 99.95) return '> 99.9 %'
   return `${percent < 0.01 ? percent.toPrecision(1) : percent < 1 ? percent.toFixed(2) : percent < 10 ? percent.toFixed(1) : Math.round(percent)} %`
 }
-
-/** The mean of a share that is in doubt. */
-export const meanOf = (shares: SharesInDoubt): number =>
-  shares.reduce((sum, { weight, share }) => sum + weight * share, 0)
-
-/** True where more likely than not the family is of a kind that can bring the class at all: a parent in doubt brings next to nothing, but not nothing. */
-export const canShow = (shares: SharesInDoubt): boolean =>
-  shares.reduce((sum, { weight, share }) => (share > 1e-6 ? sum + weight : sum), 0) >= 0.5
 
 /** Loci and rules go by ids; people read names. */
 export function nameOf(id: string, { loci, rules }: Pick<CropDefinition, 'loci' | 'rules'>): string {

@@ -1,3 +1,4 @@
+import { numberInWords, rangeInWords } from '@virgulta/core/crops/quantityWords'
 import type { Estimate } from '@virgulta/core/chance/estimate'
 import {
   COLLECTED_AT,

@@ -1,7 +1,7 @@
-import { counted } from '@virgulta/core/formats/counted'
-import type { TraitSummary } from '@virgulta/core/offspring/summary'
-import type { TraitDescription } from '@virgulta/core/offspring/trait'
-import { classNames } from '@virgulta/core/offspring/trait'
+import { counted } from '../formats/counted'
+import type { TraitSummary } from './summary'
+import type { TraitDescription } from './trait'
+import { classNames } from './trait'
 
 /** A number with as many places as it is worth. */
 export const shortNumber = (n: number) => (n >= 20 ? String(Math.round(n)) : String(Number(n.toFixed(1))))

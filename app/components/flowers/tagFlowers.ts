@@ -4,13 +4,6 @@ import { v7 } from 'uuid'
 
 type Stage = (typeof STAGES)[number]
 
-/** How far a flower is, in the words of who chooses it. */
-export const stageNames: Record<Stage, string> = {
-  right: 'at the right stage',
-  young: 'rather young',
-  open: 'open already',
-}
-
 /** The cross a flower is chosen for. */
 export interface FlowerOf {
   crossId: string

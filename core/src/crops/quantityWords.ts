@@ -1,6 +1,5 @@
-import type { Estimate } from '@virgulta/core/chance/estimate'
-import type { QuantityView, Quantity } from '@virgulta/core/crops/quantities'
-import { quantities } from '@virgulta/core/crops/quantities'
+import type { Estimate } from '../chance/estimate'
+import type { QuantityView } from './quantities'
 
 type Unit = QuantityView['unit']
 
@@ -15,14 +14,4 @@ export function numberInWords(n: number, unit: Unit, highest = n): string {
 export function rangeInWords({ low, high }: Pick<Estimate, 'low' | 'high'>, unit: Unit): string {
   const [from, to] = [numberInWords(low, unit, high), numberInWords(high, unit)]
   return `${from === to ? from : `${from}–${to}`}${unit === 'each' ? '' : ` ${unit}`}`
-}
-
-/** What an estimate mark needs to know of a learnt quantity of a crop; of one cross only, if wanted. */
-export function markOf(of: Quantity, crop: string, cross?: string) {
-  const { words, unit } = quantities[of]
-  return {
-    what: words,
-    unit,
-    records: `/crops/${crop}?${new URLSearchParams({ of, ...(cross ? { cross } : {}) })}`,
-  }
 }

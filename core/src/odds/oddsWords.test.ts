@@ -1,7 +1,8 @@
-import { chilli } from '@virgulta/core/crops/guides/chilli'
-import { definitionOf } from '@virgulta/core/crops/definition'
+import { chilli } from '../crops/guides/chilli'
+import { definitionOf } from '../crops/definition'
 import { describe, expect, it } from 'vitest'
-import { canShow, meanOf, oneIn, percentWords, phenotypeWords, stepName, wantedWords } from './oddsWords'
+import { oneIn, percentWords, phenotypeWords, stepName, wantedWords } from './oddsWords'
+import { canShow, meanOf } from './plantsNeeded'
 
 const definition = definitionOf(chilli, { traits: [], loci: [], rules: [], inheritances: [] })
 
