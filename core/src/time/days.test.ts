@@ -1,5 +1,19 @@
+import { TZDate } from '@date-fns/tz'
+import { format } from 'date-fns'
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { addDays, dayInWords, dayOf, dayOfYear, daysBetween, hourOf, instantAt, isDay, weekOf } from './days'
+import {
+  addDays,
+  clockOf,
+  dayInWords,
+  dayOf,
+  dayOfYear,
+  daysBetween,
+  hourOf,
+  instantAt,
+  isDay,
+  weekOf,
+} from './days'
 
 describe('days', () => {
   it('are counted over months, leap days and the change of clocks', () => {
@@ -36,4 +50,28 @@ describe('days', () => {
     expect(dayInWords('2026-06-12', true)).toBe('12 June 2026')
     expect([weekOf('2026-01-01'), dayOfYear('2024-12-31')]).toEqual([1, 366])
   })
+})
+
+it('reads calendar and clock of a zone as they stand, also on days on which the clock is changed', () => {
+  const zones = [
+    'Europe/Dublin',
+    'America/Santiago',
+    'Australia/Lord_Howe',
+    'Asia/Kathmandu',
+    'Africa/Casablanca',
+    'Pacific/Apia',
+  ]
+  const moment = fc.date({ min: new Date('1975-01-01'), max: new Date('2040-01-01'), noInvalidDate: true })
+  fc.assert(
+    fc.property(moment, fc.constantFrom(...zones), (at, zone) => {
+      const instant = at.toISOString()
+      expect(`${dayOf(instant, zone)} ${clockOf(instant, zone)}`).toBe(
+        format(new TZDate(instant, zone), 'yyyy-MM-dd HH:mm'),
+      )
+    }),
+  )
+  // A day that is left out, and the half hour that comes twice.
+  expect(dayOf('2011-12-30T10:30:00.000Z', 'Pacific/Apia')).toBe('2011-12-31')
+  expect(clockOf('2026-04-04T14:45:00.000Z', 'Australia/Lord_Howe')).toBe('01:45')
+  expect(clockOf('2026-04-04T15:15:00.000Z', 'Australia/Lord_Howe')).toBe('01:45')
 })

@@ -1,4 +1,4 @@
-import { TZDate } from '@date-fns/tz'
+import { TZDate, tzOffset } from '@date-fns/tz'
 import { format, getISOWeek, parseISO } from 'date-fns'
 
 /** A day without hours, `2027-06-14`. */
@@ -20,19 +20,40 @@ export function daysBetween(from: ISODate, to: ISODate): number {
   return (Date.parse(to) - Date.parse(from)) / DAY_MS
 }
 
-/** The calendar day of an instant in the garden's time zone (IANA name). */
-export function dayOf(instant: Instant, zone: string): ISODate {
-  return format(new TZDate(instant, zone), 'yyyy-MM-dd')
+/** How far the clock of a zone is ahead of UTC as a day of UTC begins and as it ends, in minutes. */
+type Ahead = readonly [asItBegins: number, asItEnds: number]
+
+const clocks = new Map<string, Map<number, Ahead>>()
+
+/** Asking the calendar of zones takes far longer than to remember the days on which nobody puts a clock forward or back. */
+function minutesAhead(moment: number, zone: string): number {
+  const clock = clocks.get(zone) ?? new Map<number, Ahead>()
+  clocks.set(zone, clock)
+  const day = Math.floor(moment / DAY_MS)
+  const ahead = (at: number) => tzOffset(zone, new Date(at))
+  const known = clock.get(day) ?? [ahead(day * DAY_MS), ahead((day + 1) * DAY_MS)]
+  clock.set(day, known)
+  const [asItBegins, asItEnds] = known
+  return asItBegins === asItEnds ? asItBegins : ahead(moment)
 }
+
+/** What stands on calendar and clock of a zone at an instant, written as an instant is. */
+function local(instant: Instant, zone: string): string {
+  const moment = Date.parse(instant)
+  return new Date(moment + minutesAhead(moment, zone) * 60_000).toISOString()
+}
+
+/** The calendar day of an instant in the garden's time zone (IANA name). */
+export const dayOf = (instant: Instant, zone: string): ISODate => local(instant, zone).slice(0, 10)
+
+/** The time on the clock of an instant in the garden's time zone: "05:40". */
+export const clockOf = (instant: Instant, zone: string): string => local(instant, zone).slice(11, 16)
 
 /** Hours since midnight, with minutes as a fraction, of an instant in the garden's time zone. */
 export function hourOf(instant: Instant, zone: string): number {
-  const local = new TZDate(instant, zone)
-  return local.getHours() + local.getMinutes() / 60
+  const [hours, minutes] = clockOf(instant, zone).split(':').map(Number) as [number, number]
+  return hours + minutes / 60
 }
-
-/** The time on the clock of an instant in the garden's time zone: "05:40". */
-export const clockOf = (instant: Instant, zone: string): string => format(new TZDate(instant, zone), 'HH:mm')
 
 /** The instant at which `hour` (may hold a fraction) is on the clock on `day` in the garden's zone. */
 export function instantAt(day: ISODate, hour: number, zone: string): Instant {

@@ -1,17 +1,20 @@
 import { definitionOf } from '@virgulta/core/crops/definition'
+import type { CropGuide } from '@virgulta/core/crops/guide'
+import type { WholeGarden } from '@virgulta/core/garden/garden'
 import type { Deed } from '@virgulta/core/log/entry'
 import { subjectsOf, wordsOf } from '@virgulta/core/log/entry'
 import type { Names } from '@virgulta/core/log/kind'
+import { once } from '@virgulta/core/once'
 import { dayOf } from '@virgulta/core/time/days'
 import type { SQL } from 'drizzle-orm'
-import { and, desc, eq, sql } from 'drizzle-orm'
+import { and, desc, eq, getTableColumns, sql } from 'drizzle-orm'
 import type { LogLine } from '../../../shared/entries'
 import type { Database } from '../connection'
 import { among } from '../connection'
 import type { Garden } from '../garden'
 import { beginsWith } from '../rows/codes'
-import { entriesOn, takenBackOf } from '../rows/log'
-import { entries, people, plants, tags } from '../schema'
+import { entriesOn } from '../rows/log'
+import { entries, tags } from '../schema'
 import { ownDefinitions } from './genes'
 import { heldGarden } from './heldGarden'
 
@@ -27,94 +30,67 @@ async function lines(
   limit: number,
   offset = 0,
 ): Promise<LogLine[]> {
-  const rows = await db
-    .select()
+  // Who, which tag and whether it stands are looked up for the lines of the page, after they are chosen.
+  const found = await db
+    .select({
+      entry: getTableColumns(entries),
+      by: sql<string>`(select name from people where people.id = entries.recorded_by)`,
+      code: sql<string | null>`(select min(code) from tags
+        where tags.garden_id = entries.garden_id and tags.subject_id = entries.subject_id)`,
+      isTakenBack: sql<boolean>`exists (select from entries later
+        where later.garden_id = entries.garden_id and later.voids = entries.id)`,
+    })
     .from(entries)
     .where(and(eq(entries.gardenId, garden.id), sql`${entries.kind} <> 'voided'`, filter))
     .orderBy(desc(entries.happenedAt), desc(entries.id))
     .limit(limit)
     .offset(offset)
-  const takenBack = await takenBackOf(
-    db,
-    garden,
-    rows.map(row => row.id),
-  )
-  // Asked for the page alone: joined, a garden the database has not counted yet would have every line looked up.
-  const named = await db
-    .select({ id: people.id, name: people.name })
-    .from(people)
-    .where(among(people.id, [...new Set(rows.map(row => row.recordedBy))]))
-  const nameOf = new Map(named.map(person => [person.id, person.name]))
-  const codes = await db
-    .select({ code: tags.code, id: tags.subjectId })
-    .from(tags)
-    .where(
-      and(
-        eq(tags.gardenId, garden.id),
-        among(
-          tags.subjectId,
-          rows.flatMap(row => row.subjectId ?? []),
-        ),
-      ),
-    )
-  const codeOf = new Map(codes.map(c => [c.id, c.code]))
-  const namesOf = await namesFor(db, garden, rows)
-  return rows.map(entry => {
+  const namesOf = namesIn(await heldGarden(db, garden))
+  return found.map(({ entry, by, code, isTakenBack }) => {
     const deed = { ...entry } as unknown as Deed
     const happenedAt = new Date(entry.happenedAt).toISOString()
     return {
       id: entry.id,
       kind: entry.kind,
       words: wordsOf(deed, namesOf(entry.subjectId)),
-      code: codeOf.get(entry.subjectId!) ?? null,
+      code,
       subject: subjectsOf(deed)[0]!,
       day: dayOf(happenedAt, garden.zone),
       happenedAt,
       dayOnly: entry.dayOnly,
-      by: nameOf.get(entry.recordedBy)!,
+      by,
       byId: entry.recordedBy,
-      isTakenBack: takenBack.has(entry.id),
+      isTakenBack,
     }
   })
 }
 
-/** What traits and loci are called where they were scored or noted: in the crop of the plant. */
-async function namesFor(
-  db: Database,
-  garden: Garden,
-  rows: (typeof entries.$inferSelect)[],
-): Promise<(plantId: string | null) => Names | undefined> {
-  const ids = [
-    ...new Set(
-      rows.flatMap(row =>
-        (row.kind === 'scored' || row.kind === 'genotypeNoted') && row.subjectId ? [row.subjectId] : [],
-      ),
-    ),
-  ]
-  if (!ids.length) return () => undefined
-  const found = await db
-    .select({ id: plants.id, crop: plants.crop })
-    .from(plants)
-    .where(and(eq(plants.gardenId, garden.id), among(plants.id, ids)))
-  const cropOf = new Map(found.map(row => [row.id, row.crop]))
-  const whole = await heldGarden(db, garden)
-  const own = ownDefinitions(whole)
-  // What was dropped since is still told by its name.
-  const kept = {
-    ...own,
-    traits: own.traits.map(t => ({ ...t, droppedOn: null })),
-    loci: own.loci.map(l => ({ ...l, droppedOn: null })),
+/** What traits and loci are called in the crop of a plant, also those that were dropped since; undefined for other subjects. */
+function namesIn(whole: WholeGarden): (subjectId: string | null) => Names | undefined {
+  const { trait, locus, rule, inheritance } = whole.states
+  const namesOf = (guide: CropGuide): Names =>
+    once(
+      guide,
+      'names',
+      () => {
+        const own = ownDefinitions(whole)
+        const { traits, loci } = definitionOf(guide, {
+          ...own,
+          traits: own.traits.map(t => ({ ...t, droppedOn: null })),
+          loci: own.loci.map(l => ({ ...l, droppedOn: null })),
+        })
+        return {
+          trait: id => traits.find(t => t.id === id),
+          locus: id => loci.find(l => l.id === id)?.name,
+        }
+      },
+      [trait, locus, rule, inheritance],
+    )
+  return subjectId => {
+    const plant = whole.kept.plant.get(subjectId ?? '')
+    const guide = plant && whole.guides.find(({ id }) => id === plant.crop)
+    return guide && namesOf(guide)
   }
-  const names = new Map(
-    whole.guides.map((guide): [string, Names] => {
-      const { traits, loci } = definitionOf(guide, kept)
-      return [
-        guide.id,
-        { trait: id => traits.find(t => t.id === id), locus: id => loci.find(l => l.id === id)?.name },
-      ]
-    }),
-  )
-  return plantId => names.get(cropOf.get(plantId ?? '') ?? '')
 }
 
 /** What was noted on some subjects. */
