@@ -27,15 +27,17 @@ const DAY_MS = 86_400_000
 export function agingIn(readings: Reading[], reference: number, q10: number): Aging {
   const n = readings.length
   if (!n) throw new OutOfRange('A temperature history needs at least one reading.')
-  const times = Float64Array.from(readings, r => r.at)
-  const speeds = Float64Array.from(readings, r => speedAt(r.celsius, reference, q10))
+  const [times, speeds] = [new Float64Array(n), new Float64Array(n)]
   /** aging from the first reading to each of them */
   const summed = new Float64Array(n)
-  for (let i = 1; i < n; i++) {
-    if (!(times[i]! > times[i - 1]!))
-      throw new OutOfRange('The readings of a temperature history go forward in time.')
-    summed[i] = summed[i - 1]! + ((times[i]! - times[i - 1]!) / DAY_MS) * speeds[i - 1]!
-  }
+  readings.forEach(({ at, celsius }, i) => {
+    times[i] = at
+    speeds[i] = speedAt(celsius, reference, q10)
+    if (!i) return
+    const passed = at - times[i - 1]!
+    if (!(passed > 0)) throw new OutOfRange('The readings of a temperature history go forward in time.')
+    summed[i] = summed[i - 1]! + (passed / DAY_MS) * speeds[i - 1]!
+  })
   const at = (moment: number): number => {
     const i = Math.max(0, bisectRight(times, moment) - 1)
     return summed[i]! + ((moment - times[i]!) / DAY_MS) * speeds[i]!

@@ -24,6 +24,7 @@ export function simulatedReadings(store: Store, from: number, to: number): Readi
     const drawn = (what: number) => (hashed(seed, day, what, 0) + 1) / 2
     const doorAt = drawn(24) < 0.35 ? 6 + Math.floor(drawn(25) * 4) : -1
     const door = 2 + drawn(26) * 5
+    const cut = Date.UTC(new Date(day * DAY_MS).getUTCFullYear(), CUT.month, CUT.day, CUT.hour)
     for (let hour = 0; hour < 24; hour++) {
       const at = day * DAY_MS + hour * HOUR_MS
       if (at < from || at > to) continue
@@ -32,17 +33,16 @@ export function simulatedReadings(store: Store, from: number, to: number): Readi
         store.celsius +
         (drawn(hour) - 0.5) * (isPowered ? 1.2 : 4) +
         opened +
-        (isPowered ? afterCut(store, at) : 0)
+        (isPowered ? afterCut(store, at - cut) : 0)
       readings.push({ at, celsius: Math.round(celsius * 10) / 10 })
     }
   }
   return readings
 }
 
-/** How many °C a store is over its set point because of the year's power cut. */
-function afterCut({ celsius }: Store, at: number): number {
-  const begin = Date.UTC(new Date(at).getUTCFullYear(), CUT.month, CUT.day, CUT.hour)
-  const hours = (at - begin) / HOUR_MS
+/** How many °C a store is over its set point, so many milliseconds after the power of the year was cut. */
+function afterCut({ celsius }: Store, since: number): number {
+  const hours = since / HOUR_MS
   if (hours <= 0 || hours > CUT.hours + 10 * COOLS_HOURS) return 0
   const rise = (h: number) => (ROOM_CELSIUS - celsius) * (1 - Math.exp(-h / WARMS_HOURS))
   return hours <= CUT.hours ? rise(hours) : rise(CUT.hours) * Math.exp(-(hours - CUT.hours) / COOLS_HOURS)

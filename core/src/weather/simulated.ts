@@ -43,17 +43,19 @@ const channels = Object.keys(periods) as Channel[]
 
 /** Wandering without a history: each moment can be asked for by itself. */
 function wanderOf(seed: number): Wander {
-  return (channel, at) =>
-    periods[channel].reduce((sum, [days, part], octave) => {
+  return (channel, at) => {
+    const which = channels.indexOf(channel)
+    let sum = 0
+    periods[channel].forEach(([days, part], octave) => {
       const step = Math.floor(at / days)
       const along = at / days - step
       const smooth = along * along * (3 - 2 * along)
-      const [from, to] = [0, 1].map(next => hashed(seed, channels.indexOf(channel), octave, step + next)) as [
-        number,
-        number,
-      ]
-      return sum + part * 1.6 * (from + (to - from) * smooth)
-    }, 0)
+      const from = hashed(seed, which, octave, step)
+      const to = hashed(seed, which, octave, step + 1)
+      sum += part * 1.6 * (from + (to - from) * smooth)
+    })
+    return sum
+  }
 }
 
 const clamp = (value: number, least: number, most: number) => Math.min(most, Math.max(least, value))
