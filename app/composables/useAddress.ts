@@ -67,7 +67,8 @@ export function useAddressSort(usual: () => SortedBy) {
   const key = useAddress('sort', () => usual().key)
   const order = useAddress('order', () => (key.value === usual().key ? usual().order : 'asc'))
   return computed({
-    get: (): SortedBy[] => (key.value ? [{ key: key.value, order: order.value === 'desc' ? 'desc' : 'asc' }] : []),
+    get: (): SortedBy[] =>
+      key.value ? [{ key: key.value, order: order.value === 'desc' ? 'desc' : 'asc' }] : [],
     set: ([by]) => {
       key.value = by?.key ?? ''
       order.value = by?.order ?? ''

@@ -1,8 +1,8 @@
 import { chanceOfBatches } from '@virgulta/core/bloom/batchChances'
-import { dayNumber, quantileIn } from '@virgulta/core/bloom/chances'
+import { dayNumber } from '@virgulta/core/bloom/chances'
 import type { Window } from '@virgulta/core/bloom/overlap'
 import { meeting, pollenSide, receptiveWindow, sheddingWindow } from '@virgulta/core/bloom/overlap'
-import { seasonStart } from '@virgulta/core/bloom/season'
+import { sowingDays } from '@virgulta/core/bloom/sowingDays'
 import type { BloomForecast } from '@virgulta/core/garden/blooms'
 import type { MeetPage } from '#shared/bloom'
 import type { MeetingWish } from '#shared/works'
@@ -16,8 +16,6 @@ export interface MeetingPlan {
   /** days of batches that are thought of */ sow: string[]
 }
 
-const lastDay = ({ start, length }: Window, q: number) => quantileIn(start, q) + quantileIn(length, q) - 1
-
 /** Whether two plants meet as things stand and as is thought of; worked out at once, while a date is being dragged. */
 export function useMeeting(page: () => MeetPage | null, plan: () => MeetingPlan) {
   const garden = useGardenStore()
@@ -25,20 +23,11 @@ export function useMeeting(page: () => MeetPage | null, plan: () => MeetingPlan)
   const sowing = computed((): MeetingWish['sowing'] => {
     const at = page()
     const [seed] = at?.seed.windows ?? []
-    if (!at?.pollen.sown || !seed || !bloom.value?.fromSowing) return null
-    const window = receptiveWindow(seed, bloom.value)
-    const first = Math.max(
-      dayNumber(garden.today),
-      quantileIn(window.start, 0.01) - Math.ceil(bloom.value.fromSowing.high) - 20,
-    )
-    // No later than the server reckoned with when it chose how batches are foretold.
-    const last = Math.min(
-      lastDay(window, 0.98) - Math.floor(bloom.value.fromSowing.low * 0.8),
-      Math.max(dayNumber(garden.today), dayNumber(seasonStart(at.season, bloom.value)) + 120),
-    )
-    if (last < first) return null
+    if (!at?.pollen.sown || !seed || !bloom.value) return null
+    const candidates = sowingDays(receptiveWindow(seed, bloom.value), bloom.value, at.season, garden.today)
+    if (!candidates.length) return null
     return {
-      candidates: Array.from({ length: Math.min(220, last - first + 1) }, (_, i) => first + i),
+      candidates,
       season: at.season,
       predictor: at.pollen.sown,
       curves: at.curves,

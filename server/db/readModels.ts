@@ -26,7 +26,6 @@ import {
   traits,
   tubes,
 } from './schema'
-import { sound } from './sound'
 
 const ofCrop = ({ crop }: { crop: string }) => ({ crop })
 
@@ -84,6 +83,12 @@ export const readModels = {
   readings: { table: readings, columns: ({ readOn }: States['readings']) => ({ readOn }) },
 }
 
+/** True of the states of a type that pages can work with; types of which nothing is asked are taken as they are. */
+export function sound(type: SubjectType): SQL {
+  const { table } = readModels[type]
+  return 'isSound' in table ? sql`${table.isSound}` : sql`true`
+}
+
 export const subjectTypes = Object.keys(readModels) as SubjectType[]
 
 /** PostgreSQL takes at most 65 535 parameters in one statement. */
@@ -117,7 +122,7 @@ export async function saveStates(
   const { table, columns } = modelOf(type)
   const changing = Object.fromEntries(
     Object.entries(getTableColumns(table as PgTable))
-      .filter(([name]) => name !== 'gardenId' && name !== 'id')
+      .filter(([name, { generated }]) => name !== 'gardenId' && name !== 'id' && !generated)
       .map(([name, column]) => [name, sql.raw(`excluded."${column.name}"`)]),
   )
   for (const group of inGroups(states)) {
@@ -188,7 +193,7 @@ export async function allStates<T extends 'trait' | 'locus' | 'rule' | 'inherita
   const parts = types.map((type): SQL => {
     const { table } = modelOf(type)
     return sql`(select ${sql.raw(`'${type}'`)} as type, ${table.state} as state from ${table}
-      where ${table.gardenId} = ${gardenId} and ${sound(type) ?? sql`true`} order by ${table.id})`
+      where ${table.gardenId} = ${gardenId} and ${sound(type)} order by ${table.id})`
   })
   const rows = await rowsOf<{ type: T; state: States[T] }>(db, sql.join(parts, sql` union all `))
   return Object.fromEntries(

@@ -1,7 +1,8 @@
 import { maxIndex } from 'd3-array'
 import type { CropDefinition } from '../crops/definition'
 import { once } from '../once'
-import type { Relative } from '../odds/carriers'
+import type { Relative, Worked } from '../odds/carriers'
+import type { Genome } from '../odds/genome'
 import type { Looks } from '../offspring/summary'
 import { looksByTrait } from '../offspring/summary'
 import { classNames } from '../offspring/trait'
@@ -42,6 +43,12 @@ export interface Stock {
   plants: ReadonlyMap<string, Known>
   /** what the genotypes are worked out of: the same array while nothing of it changes */
   relatives: Relative[]
+}
+
+/** A stock with the genotypes its plants may have, worked out of all its relatives. */
+export interface WorkedStock extends Stock {
+  genome: Genome
+  worked: Worked[]
 }
 
 /**

@@ -10,11 +10,14 @@ import tQuantileBase from '@stdlib/stats-base-dists-t-quantile'
 /** x with P(Beta(a, b) ≤ x) = p. */
 export const betaQuantile = (p: number, a: number, b: number): number => betaQuantileBase(p, a, b)
 
+/** P(Beta(a, b) ≤ x). */
+export const betaCdf = (x: number, a: number, b: number): number => betaCdfBase(x, a, b)
+
 /** P(Binomial(tries, share) ≥ least), by the incomplete beta function, so that small tails and many tries are exact too. */
 export function binomialUpperTail(least: number, tries: number, share: number): number {
   if (least <= 0) return 1
   if (least > tries || share <= 0) return 0
-  return share >= 1 ? 1 : betaCdfBase(share, least, tries - least + 1)
+  return share >= 1 ? 1 : betaCdf(share, least, tries - least + 1)
 }
 /** x with P(Gamma(shape, rate) ≤ x) = p. */
 export const gammaQuantile = (p: number, shape: number, rate: number): number =>

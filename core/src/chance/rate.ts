@@ -1,4 +1,4 @@
-import { betaQuantile } from './distributions'
+import { betaCdf, betaQuantile } from './distributions'
 import type { Estimate, GuideRange } from './estimate'
 import { checkRange, originOf } from './estimate'
 
@@ -36,12 +36,12 @@ export function shareFromGuide(guide: GuideRange): ShareBelief {
 
   // The more weight, the narrower: bisect the weight, and inside it the mean that puts the upper end right.
   const meanFor = (weight: number) =>
-    bisect(0, 1, mean => betaQuantile(0.9, mean * weight, (1 - mean) * weight) < guide.high)
+    bisect(0, 1, mean => betaCdf(guide.high, mean * weight, (1 - mean) * weight) > 0.9)
   const weight = Math.exp(
     bisect(Math.log(0.5), Math.log(2000), logWeight => {
       const w = Math.exp(logWeight)
       const mean = meanFor(w)
-      return betaQuantile(0.1, mean * w, (1 - mean) * w) < guide.low
+      return betaCdf(guide.low, mean * w, (1 - mean) * w) > 0.1
     }),
   )
   const mean = meanFor(weight)

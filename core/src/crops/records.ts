@@ -142,12 +142,12 @@ export const counts = {
     finished(sowings).map(s => ({ ...at('sowing', s, s.finishedOn), successes: s.up - s.lost, tries: s.up })),
   /** judged plants that are kept */
   keep: ({ offspring }: CropHistory): CountRecord[] =>
-    offspring.flatMap(plant =>
-      plant.verdict && plant.crossId
+    offspring.flatMap(({ id, code, crossId, verdict }) =>
+      verdict && crossId
         ? [
             {
-              ...at('plant', { ...plant, crossId: plant.crossId }, plant.verdict.on),
-              successes: plant.verdict.verdict === 'keep' ? 1 : 0,
+              ...at('plant', { id, code, crossId }, verdict.on),
+              successes: verdict.verdict === 'keep' ? 1 : 0,
               tries: 1,
             },
           ]

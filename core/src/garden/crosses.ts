@@ -65,9 +65,10 @@ function countsOf({ flowers, lots, sowings, offspring }: CropHistory): Record<St
 export const crossLines = (day: GardenDay): CrossLine[] =>
   once(day, 'crosses', () => {
     const blooms = parentBlooms(day)
-    const lines = [...day.garden.crops.values()].flatMap(({ guide, history, ofCross, knowledge }) =>
-      history.crosses.map((cross): CrossLine => {
-        const own = ofCross(cross.id)
+    const lines = [...day.garden.crops.values()].flatMap(crop =>
+      crop.history.crosses.map((cross): CrossLine => {
+        const { guide, knowledge } = crop
+        const own = crop.ofCross(cross.id)
         const dues = own.flowers.map(flower => dueAt(flower, guide, knowledge))
         return {
           cross,

@@ -1,19 +1,17 @@
-import type { StockPlant, Stock } from '@virgulta/core/aims/stock'
+import type { StockPlant, WorkedStock } from '@virgulta/core/aims/stock'
 import { stockAfter } from '@virgulta/core/aims/stock'
 import type { OwnDefinitions } from '@virgulta/core/crops/definition'
 import { definitionOf, geneticsOf } from '@virgulta/core/crops/definition'
 import type { CropGuide } from '@virgulta/core/crops/guide'
 import type { WholeGarden } from '@virgulta/core/garden/garden'
 import { once } from '@virgulta/core/once'
-import type { Worked } from '@virgulta/core/odds/carriers'
-import type { Genome } from '@virgulta/core/odds/genome'
 import { genomeOf } from '@virgulta/core/odds/genome'
 import { and, eq, gt, sql } from 'drizzle-orm'
 import { heavily } from '../../heavy/pool'
 import type { Database } from '../connection'
 import type { Garden } from '../garden'
 import { plants } from '../schema'
-import { sound } from '../sound'
+import { sound } from '../readModels'
 import { heldGarden } from './heldGarden'
 import { remembered } from './remembered'
 
@@ -27,15 +25,9 @@ export const ownDefinitions = ({
   inheritances: [...inheritance.values()],
 })
 
-/** A crop with all its plants, and what was worked out of them. */
-export interface CropStock extends Stock {
-  genome: Genome
-  worked: Worked[]
-}
-
 /** The plants of a crop with the summaries of their scores and the genotypes they may have. */
-export function stockOf(db: Database, garden: Garden, guide: CropGuide): Promise<CropStock> {
-  return remembered<CropStock>(garden, `stock ${guide.id}`, async earlier => {
+export function stockOf(db: Database, garden: Garden, guide: CropGuide): Promise<WorkedStock> {
+  return remembered<WorkedStock>(garden, `stock ${guide.id}`, async earlier => {
     const [whole, before] = [await heldGarden(db, garden), await earlier()]
     const definition = definitionIn(whole, guide)
     const changed = await plantsSince(db, garden, guide.id, before?.revision ?? -1)

@@ -11,10 +11,9 @@ import type { Place } from '../../../shared/garden'
 import type { Database } from '../connection'
 import { rowsOf } from '../connection'
 import type { Garden } from '../garden'
-import { readModels, subjectTypes } from '../readModels'
+import { readModels, sound, subjectTypes } from '../readModels'
 import { placesOf } from '../rows/garden'
 import { gardens, removals } from '../schema'
-import { sound } from '../sound'
 
 /** What is held of gardens together, in bytes as they are guessed; who was asked about longest ago goes first. */
 const MOST_BYTES = Number(process.env.VIRGULTA_HELD_MB ?? 256) * 1024 * 1024
@@ -110,7 +109,7 @@ async function changeSince(db: Database, id: string, revision: number): Promise<
     const state = type === 'plant' ? sql`${table.state} ${WITHOUT_MOST}` : sql`${table.state}`
     const code = 'code' in table ? sql`${table.code}` : sql`''`
     return sql`select ${sql.raw(`'${type}'`)} as type, ${table.id} as id, ${state} as state, ${code} as code,
-      ${sound(type) ?? sql`true`} as "isSound", ${table.revision} as revision, pg_column_size(${table.state}) as size
+      ${sound(type)} as "isSound", ${table.revision} as revision, pg_column_size(${table.state}) as size
       from ${table} where ${table.gardenId} = ${id} and ${table.revision} > ${revision}`
   })
   const rows = await rowsOf<Row>(

@@ -5,7 +5,8 @@ import type { WarmthCurve } from '@virgulta/core/bloom/predict'
 import { SOWN, predictorOf, whyPredicted } from '@virgulta/core/bloom/predict'
 import type { BloomFile } from '@virgulta/core/bloom/readCsv'
 import { readBloomCsv } from '@virgulta/core/bloom/readCsv'
-import { seasonOf, seasonStart } from '@virgulta/core/bloom/season'
+import { seasonOf } from '@virgulta/core/bloom/season'
+import { latestSowing } from '@virgulta/core/bloom/sowingDays'
 import type { BloomForecast } from '@virgulta/core/garden/blooms'
 import { bloomGround, bloomsIn, grownCrops, inPlay } from '@virgulta/core/garden/blooms'
 import type { HeldPlant } from '@virgulta/core/garden/states'
@@ -114,11 +115,10 @@ export async function meetPage(
   const present = seasonOf(garden.today, bloom)
   const season = wished ?? (isOver(present) ? present + 1 : present)
   // The latest day that a batch may be thought of decides which methods can tell: warmth is foretold for some hundred days only.
-  const latestSowing = [garden.today, addDays(seasonStart(season, bloom), 120)].sort().at(-1)!
   const side = (plant: HeldPlant): MeetSide => {
     const windows = bloomsIn(day, plant, season)
     const sown = bloom.fromSowing
-      ? predictorOf(seasons, plant.id, { season, sownOn: latestSowing }, SOWN)
+      ? predictorOf(seasons, plant.id, { season, sownOn: latestSowing(season, bloom, garden.today) }, SOWN)
       : null
     return {
       plant: planted(plant),

@@ -17,11 +17,10 @@ import { guidesOf, learntCrops } from '../held/learnt'
 import { linesOn } from '../held/lines'
 import { parentsOf, withParents } from '../held/names'
 import { remembered } from '../held/remembered'
-import { statesOf } from '../readModels'
+import { sound, statesOf } from '../readModels'
 import { placesOf } from '../rows/garden'
 import { containing } from '../rows/plants'
 import { batches, plants } from '../schema'
-import { sound } from '../sound'
 
 /** One page of the plants that fit a query, sorted and filtered in the database; by name, those that have one come first. */
 export async function plantPage(db: Database, garden: Garden, query: PlantQuery): Promise<PlantPage> {

@@ -5,7 +5,7 @@ import type { Garden } from '../garden'
 import { parentsOf } from '../held/names'
 import { crossById } from '../rows/crosses'
 import { flowers, tubes } from '../schema'
-import { sound } from '../sound'
+import { sound } from '../readModels'
 
 /**
  * The tags of a cross: one for each flower that still hangs on the plant; null when the cross is not in the garden.

@@ -3,7 +3,7 @@ import { and, asc, eq } from 'drizzle-orm'
 import type { Database } from '../connection'
 import type { Garden } from '../garden'
 import { plants } from '../schema'
-import { sound } from '../sound'
+import { sound } from '../readModels'
 
 /** Text for a pattern search: what people type is meant literally. */
 export const containing = (typed: string) => `%${typed.replace(/[\\%_]/g, '\\$&')}%`

@@ -4,6 +4,7 @@ import type { SubjectType } from '@virgulta/core/log/kind'
 import { bigint, date, index, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core'
 import { gardens } from './garden'
 import { ofPresentGarden } from './locks'
+import { soundOf } from './sound'
 
 /** The columns every read model has: whose it is, its whole state as the core folded it, and the log's number when it changed. */
 const stateOf = <T extends SubjectType>() => ({
@@ -22,6 +23,7 @@ export const plants = pgTable(
   'plants',
   {
     ...modelOf<'plant'>(),
+    isSound: soundOf('plant'),
     name: text().notNull(),
     crop: text().notNull(),
     plantKind: text('plant_kind').notNull(),
@@ -113,17 +115,29 @@ const describedOf = <T extends SubjectType>(name: string) =>
     ofPresentGarden(),
   ])
 
+/** The same where pages rely on more than that it is there. */
+const vettedOf = <T extends 'aim' | 'task'>(name: string, type: T) =>
+  pgTable(name, { ...stateOf<T>(), isSound: soundOf(type), crop: text().notNull() }, t => [
+    primaryKey({ columns: [t.gardenId, t.id] }),
+    ofPresentGarden(),
+  ])
+
 export const traits = describedOf<'trait'>('traits')
 export const loci = describedOf<'locus'>('loci')
 export const rules = describedOf<'rule'>('rules')
 export const inheritances = describedOf<'inheritance'>('inheritances')
-export const aims = describedOf<'aim'>('aims')
+export const aims = vettedOf('aims', 'aim')
 export const guides = describedOf<'guide'>('guides')
-export const tasks = describedOf<'task'>('tasks')
+export const tasks = vettedOf('tasks', 'task')
 
 export const batches = pgTable(
   'batches',
-  { ...modelOf<'batch'>(), crop: text().notNull(), plantId: uuid('plant_id').notNull() },
+  {
+    ...modelOf<'batch'>(),
+    isSound: soundOf('batch'),
+    crop: text().notNull(),
+    plantId: uuid('plant_id').notNull(),
+  },
   t => [
     primaryKey({ columns: [t.gardenId, t.id] }),
     index('batches_by_plant').on(t.gardenId, t.plantId),
@@ -134,22 +148,27 @@ export const batches = pgTable(
 /** Weather that was read in from files; a month or so in each row. */
 export const readings = pgTable(
   'readings',
-  { ...stateOf<'readings'>(), readOn: date('read_on', { mode: 'string' }).notNull() },
+  {
+    ...stateOf<'readings'>(),
+    isSound: soundOf('readings'),
+    readOn: date('read_on', { mode: 'string' }).notNull(),
+  },
   t => [primaryKey({ columns: [t.gardenId, t.id] }), ofPresentGarden()],
 )
 
 /** Tubes of pollen, where they are kept, and what was read in from the loggers of these. */
-export const tubes = pgTable('tubes', { ...modelOf<'tube'>(), crop: text().notNull() }, t => [
-  primaryKey({ columns: [t.gardenId, t.id] }),
-  ofPresentGarden(),
-])
-export const stores = pgTable('stores', stateOf<'store'>(), t => [
+export const tubes = pgTable(
+  'tubes',
+  { ...modelOf<'tube'>(), isSound: soundOf('tube'), crop: text().notNull() },
+  t => [primaryKey({ columns: [t.gardenId, t.id] }), ofPresentGarden()],
+)
+export const stores = pgTable('stores', { ...stateOf<'store'>(), isSound: soundOf('store') }, t => [
   primaryKey({ columns: [t.gardenId, t.id] }),
   ofPresentGarden(),
 ])
 export const storeReadings = pgTable(
   'store_readings',
-  { ...stateOf<'storeReadings'>(), storeId: uuid('store_id').notNull() },
+  { ...stateOf<'storeReadings'>(), isSound: soundOf('storeReadings'), storeId: uuid('store_id').notNull() },
   t => [primaryKey({ columns: [t.gardenId, t.id] }), ofPresentGarden()],
 )
 
