@@ -2,7 +2,7 @@ import type { Aim } from '@virgulta/core/aims/aim'
 import type { PairTable } from '@virgulta/core/aims/pairs'
 import type { CropYields } from '@virgulta/core/crops/knowledge'
 import { Id } from '@virgulta/core/log/kind'
-import type { Parent as OddsParent } from '@virgulta/core/odds/generations'
+import type { ParentInDoubt } from '@virgulta/core/odds/generations'
 import type { Genetics } from '@virgulta/core/odds/genome'
 import * as v from 'valibot'
 import type { Parent } from './parent'
@@ -63,7 +63,7 @@ export interface OddsPage {
   seedParent: Parent
   pollenParent: Parent
   genetics: Genetics
-  parents: { seedParent: OddsParent; pollenParent: OddsParent }
+  parents: { seedParent: ParentInDoubt; pollenParent: ParentInDoubt }
   /** loci where the family tree has loops, so that what was worked out is approximate */
   approximate: string[]
   yields: CropYields

@@ -11,7 +11,7 @@ import { pairsOf } from '@virgulta/core/aims/pairs'
 import type { PairTable, RankedPair } from '@virgulta/core/aims/pairs'
 import type { BudgetStation, BudgetSteps, Waiting } from '@virgulta/core/odds/budget'
 import { budgetStations, keepersFrom, nothingWaiting } from '@virgulta/core/odds/budget'
-import type { Parent, ClassShare } from '@virgulta/core/odds/generations'
+import type { ParentInDoubt, ClassShare } from '@virgulta/core/odds/generations'
 import type { Genetics } from '@virgulta/core/odds/genome'
 import { genomeOf } from '@virgulta/core/odds/genome'
 import { errorOfShare, listClasses, oddsOf, shareOf } from '@virgulta/core/odds/odds'
@@ -21,7 +21,7 @@ import type { Simulation } from '@virgulta/core/odds/simulate'
 import * as v from 'valibot'
 
 /** Told how much is done, from 0 to 1. */
-export type Progress = (done: number) => void
+export type ToldShare = (done: number) => void
 
 /** One step of a path as a screen shows it. */
 interface StepOdds {
@@ -61,8 +61,8 @@ export const WantedLooks = v.record(v.string(), v.array(v.string()))
 
 interface OddsWish {
   genetics: Genetics
-  seedParent: Parent
-  pollenParent: Parent
+  seedParent: ParentInDoubt
+  pollenParent: ParentInDoubt
   path: Step[]
   wished: Wanted
   shown: string[]
@@ -79,7 +79,7 @@ const LISTED = 60
 /** The odds along a path. */
 function odds(
   { genetics, seedParent, pollenParent, path, wished, shown: usual }: OddsWish,
-  onProgress: Progress,
+  onProgress: ToldShare,
 ): OddsAnswer {
   const shown = [
     ...new Set([
@@ -137,7 +137,7 @@ const MOST_FLOWERS = 5000
 /** Flowers for so many keepers, and what so many flowers bring. */
 function budget(
   { steps, keepers, confidence, flowers: wanted }: BudgetWish,
-  onProgress: Progress,
+  onProgress: ToldShare,
 ): BudgetAnswer {
   const hopes = keepersFrom(steps, 1, 16)
   const nothing = nothingWaiting(steps)
@@ -205,10 +205,10 @@ export const works = {
   weatherFile: ({ text, zone }: { text: string; zone: string }) => readWeatherCsv(text, zone),
   storeFile: ({ text, zone, name, celsius }: { text: string; zone: string; name: string; celsius: number }) =>
     readStoreCsv(text, zone, { name, celsius }),
-  pairs: ({ table, most }: PairsWish, onProgress: Progress): PairsAnswer =>
+  pairs: ({ table, most }: PairsWish, onProgress: ToldShare): PairsAnswer =>
     pairsOf(table).ranked(most, onProgress),
 }
 
-export type Work = keyof typeof works
-export type WishOf<W extends Work> = Parameters<(typeof works)[W]>[0]
-export type AnswerOf<W extends Work> = ReturnType<(typeof works)[W]>
+export type WorkName = keyof typeof works
+export type WishOf<W extends WorkName> = Parameters<(typeof works)[W]>[0]
+export type AnswerOf<W extends WorkName> = ReturnType<(typeof works)[W]>

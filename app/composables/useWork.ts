@@ -1,6 +1,6 @@
 import type { Remote } from 'comlink'
 import { proxy, wrap } from 'comlink'
-import type { AnswerOf, WishOf, Work } from '#shared/works'
+import type { AnswerOf, WishOf, WorkName } from '#shared/works'
 import type { CoreThread, Outcome } from '../workers/core'
 
 /** No sooner is something shown as under way: most answers are there before. */
@@ -13,7 +13,7 @@ const SHOWN_AFTER_MS = 250
  * @param work which one
  * @param wish what it is done for; null: nothing
  */
-export function useWork<W extends Work>(work: W, wish: () => WishOf<W> | null) {
+export function useWork<W extends WorkName>(work: W, wish: () => WishOf<W> | null) {
   const answer = shallowRef<AnswerOf<W> | null>(null)
   const refused = ref<string | null>(null)
   /** from 0 to 1 while something is under way for more than a moment */

@@ -1,14 +1,14 @@
 import { OutOfRange } from '@virgulta/core/chance/estimate'
 import { expose } from 'comlink'
-import type { AnswerOf, Progress, WishOf, Work } from '#shared/works'
+import type { AnswerOf, ToldShare, WishOf, WorkName } from '#shared/works'
 import { works } from '#shared/works'
 
 /** What a computation comes to, or why there is no answer. */
-export type Outcome<W extends Work> = { answer: AnswerOf<W> } | { refused: string }
+export type Outcome<W extends WorkName> = { answer: AnswerOf<W> } | { refused: string }
 
 const core = {
   /** @throws {Error} what is not a refusal is a fault, and is told as one */
-  workOut<W extends Work>(work: W, wish: WishOf<W>, progress: Progress): Outcome<W> {
+  workOut<W extends WorkName>(work: W, wish: WishOf<W>, progress: ToldShare): Outcome<W> {
     try {
       return { answer: works[work](wish as never, progress) as AnswerOf<W> }
     } catch (error) {

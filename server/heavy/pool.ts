@@ -5,7 +5,7 @@ import { Piscina } from 'piscina'
 import { framesOf, serverLog } from '../utils/log'
 import { NoTurn } from '../utils/turns'
 import type { Tasks } from './tasks'
-import type { Answer, Order } from './thread'
+import type { ThreadAnswer, Order } from './thread'
 
 /** The threads' own bundle lies beside the server's (nuxt.config.ts). */
 const bundle = () =>
@@ -43,13 +43,13 @@ const poolOfTask: Record<keyof Tasks, PoolName> = {
   longWork: 'long',
 }
 
-const pools = new Map<PoolName, Piscina<Order, Answer>>()
+const pools = new Map<PoolName, Piscina<Order, ThreadAnswer>>()
 
-function poolOf(name: PoolName): Piscina<Order, Answer> {
+function poolOf(name: PoolName): Piscina<Order, ThreadAnswer> {
   const { threads, waiting, megabytes } = POOLS[name]
   const pool =
     pools.get(name) ??
-    new Piscina<Order, Answer>({
+    new Piscina<Order, ThreadAnswer>({
       filename: bundle(),
       minThreads: 0,
       maxThreads: threads,

@@ -4,7 +4,7 @@ import { genotypesOf } from '@virgulta/core/odds/carriers'
 import type { Genome } from '@virgulta/core/odds/genome'
 import { longDatabase } from '../db/connection'
 import type { LongWork } from '../jobs/works'
-import { works } from '../jobs/works'
+import { jobWorks } from '../jobs/works'
 import { unprintable } from '../print/fonts'
 import { markLegend } from '../print/markLegend'
 import { tagSheet } from '../print/tagSheet'
@@ -13,13 +13,13 @@ import { tagSheet } from '../print/tagSheet'
  * What would keep the server from answering others. It is done in a thread of its own, so what goes in and comes out is
  * data.
  */
-export const tasks = {
+export const heavyTasks = {
   tagSheet,
   markLegend,
   unprintable,
   genotypes: (relatives: Relative[], genome: Genome): Worked[] => genotypesOf(relatives, genome),
   longWork: ({ kind, personId, wish }: LongWork, progress: MessagePort): Promise<object> =>
-    works[kind](longDatabase(), personId, wish, (done, of) => progress.postMessage({ done, of })),
+    jobWorks[kind](longDatabase(), personId, wish, (done, of) => progress.postMessage({ done, of })),
 }
 
-export type Tasks = typeof tasks
+export type Tasks = typeof heavyTasks

@@ -1,6 +1,6 @@
 import { Refusal } from '@virgulta/core/log/refusal'
 import type { Tasks } from './tasks'
-import { tasks } from './tasks'
+import { heavyTasks } from './tasks'
 
 /** What a thread is asked to do. */
 export interface Order {
@@ -9,12 +9,13 @@ export interface Order {
 }
 
 /** What it answers: a refusal is no error, for its class would be lost on the way. */
-export type Answer = { answer: unknown } | { refused: { code: string; sentence: string; field?: string } }
+export type ThreadAnswer =
+  { answer: unknown } | { refused: { code: string; sentence: string; field?: string } }
 
 /** Does one task in this thread. */
-export default async function ({ name, input }: Order): Promise<Answer> {
+export default async function ({ name, input }: Order): Promise<ThreadAnswer> {
   try {
-    return { answer: await (tasks[name] as (...input: unknown[]) => unknown)(...input) }
+    return { answer: await (heavyTasks[name] as (...input: unknown[]) => unknown)(...input) }
   } catch (error) {
     if (error instanceof Refusal)
       return { refused: { code: error.code, sentence: error.message, field: error.field } }

@@ -41,4 +41,4 @@ export interface LongWork {
   wish: never
 }
 
-export const works = { restore: restoring, compare: comparing } as Record<JobKind, Work<never>>
+export const jobWorks = { restore: restoring, compare: comparing } as Record<JobKind, Work<never>>

@@ -9,7 +9,7 @@ import type { OpenGarden } from '../../shared/garden'
 import type { Compared, Restored } from '../../shared/jobs'
 import { PIECE_BYTES } from '../../shared/jobs'
 import type { Member } from '../../shared/people'
-import { backupOf, ended, jobOf, restore, upload } from './restoring'
+import { backupOf, ended, restoreJob, restored, upload } from './restoring'
 import { Visitor, entry, plantedCross, undoing } from './visitor'
 import { lane } from './lane'
 
@@ -27,7 +27,7 @@ describe('a backup brought back in the browser', () => {
     const file = await backupOf(keeper)
 
     const other = await new Visitor().signUp('Fern Vale')
-    const job = await restore(other, file)
+    const job = await restored(other, file)
     const { id, name, entries } = job.result as Restored
     // Two gardens of one name could not be told apart.
     expect([job.state, name.replace(/\d+ \w+ \d{4}/, 'today'), entries]).toEqual([
@@ -54,7 +54,7 @@ describe('a backup brought back in the browser', () => {
     const keeper = await new Visitor().startGarden('Altered beds')
     await plantedCross(keeper)
     const file = Buffer.from((await backupOf(keeper)).toString().replace('low and purple', 'low and orange'))
-    const job = await restore(keeper, file)
+    const job = await restored(keeper, file)
     expect([job.state, job.problem]).toEqual([
       'failed',
       'This file cannot be restored: it was altered after it was made: its checksum does not fit. Nothing was changed.',
@@ -81,10 +81,10 @@ describe('a backup brought back in the browser', () => {
       body: { id },
     } = await visitor.ask<{ id: string }>('POST', '/api/gardens/restore', await upload(visitor, file))
     await expect
-      .poll(async () => (await jobOf(visitor, id)).done, { timeout: 20_000, interval: 50 })
+      .poll(async () => (await restoreJob(visitor, id)).done, { timeout: 20_000, interval: 50 })
       .toBeGreaterThan(0)
     expect((await visitor.ask('DELETE', `/api/jobs/${id}`)).status).toBe(200)
-    expect((await jobOf(visitor, id)).state).toBe('cancelled')
+    expect((await restoreJob(visitor, id)).state).toBe('cancelled')
     expect((await visitor.ask('DELETE', `/api/jobs/${id}`)).status).toBe(404)
     // It is let go of within a second or so; what was written is gone with its transaction.
     await expect
@@ -141,7 +141,7 @@ describe('a work that breaks off', () => {
       sql`insert into jobs (id, person_id, kind, wish, state) values (${id}, ${personId}, 'compare', ${JSON.stringify({ gardenId })}::jsonb, 'working')`,
     )
     await work(owner.db, { jobId: id, personId, kind: 'compare', wish: { gardenId } as never }, false)
-    expect(await jobOf(visitor, id)).toMatchObject({
+    expect(await restoreJob(visitor, id)).toMatchObject({
       state: 'failed',
       problem: expect.stringContaining('The server ended while it was at this.'),
     })
@@ -157,7 +157,7 @@ describe('a work that breaks off', () => {
       body: { id },
     } = await visitor.ask<{ id: string }>('POST', '/api/gardens/restore', await upload(visitor, file))
     await expect
-      .poll(async () => (await jobOf(visitor, id)).done, { timeout: 20_000, interval: 50 })
+      .poll(async () => (await restoreJob(visitor, id)).done, { timeout: 20_000, interval: 50 })
       .toBeGreaterThan(0)
     // The database lets go of everything that is in a transaction, as it would when it is stopped.
     await owner.db.execute(

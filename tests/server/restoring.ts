@@ -25,20 +25,20 @@ export async function upload(visitor: Visitor, file: Buffer): Promise<{ uploadId
   return { uploadId, pieces }
 }
 
-export const jobOf = async (visitor: Visitor, id: string) =>
+export const restoreJob = async (visitor: Visitor, id: string) =>
   (await visitor.get<Job[]>('/api/jobs')).find(j => j.id === id)!
 
 /** A work once it has ended. */
 export async function ended(visitor: Visitor, id: string): Promise<Job> {
   for (;;) {
-    const job = await jobOf(visitor, id)
+    const job = await restoreJob(visitor, id)
     if (job.state !== 'waiting' && job.state !== 'working') return job
     await wait(100)
   }
 }
 
 /** Brings a garden back from a file. */
-export async function restore(visitor: Visitor, file: Buffer) {
+export async function restored(visitor: Visitor, file: Buffer) {
   const { body } = await visitor.ask<{ id: string }>(
     'POST',
     '/api/gardens/restore',

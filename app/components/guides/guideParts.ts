@@ -10,7 +10,7 @@ interface Range {
 }
 
 /** A range of the guide that can be changed: where it stands, and how it is written; null where the crop has none. */
-export interface GuideRange {
+export interface RangeOfGuide {
   key: string
   words: string
   unit: 'days' | '%' | 'each' | 'hours'
@@ -22,8 +22,8 @@ const inside = <K extends keyof CropGuide>(
   key: K,
   inner: keyof NonNullable<CropGuide[K]> & string,
   words: string,
-  unit: GuideRange['unit'],
-): GuideRange => ({
+  unit: RangeOfGuide['unit'],
+): RangeOfGuide => ({
   key: `${key}.${inner}`,
   words,
   unit,
@@ -32,7 +32,7 @@ const inside = <K extends keyof CropGuide>(
 })
 
 /** The ranges of a guide, in the order of the season. */
-export const guideRanges: GuideRange[] = [
+export const guideRanges: RangeOfGuide[] = [
   inside('bloom', 'firstFlower', 'days after the start of the usual bloom until a plant opens', 'days'),
   inside('bloom', 'lengthDays', 'days a plant is in bloom', 'days'),
   inside('bloom', 'fromSowing', 'days from sowing to the first flower', 'days'),
@@ -169,7 +169,7 @@ export const guideTexts: GuideText[] = [
 ]
 
 /** A range of a guide in words; counts of a guide are whole numbers, what is learnt of them is not. */
-export const guideRangeInWords = (range: Range | null, unit: GuideRange['unit']): string =>
+export const guideRangeInWords = (range: Range | null, unit: RangeOfGuide['unit']): string =>
   !range
     ? 'not said'
     : unit === 'days' || unit === '%'

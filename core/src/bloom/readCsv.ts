@@ -1,4 +1,4 @@
-import type { LeftOut } from '../formats/csv'
+import type { LineLeftOut } from '../formats/csv'
 import { dayOrderOf, readDay, readTable } from '../formats/csv'
 import { addDays, dayInWords } from '../time/days'
 import type { Blooming, BloomNote } from './note'
@@ -17,7 +17,7 @@ export interface BloomFile {
   notes: { plantId: string; name: string; note: BloomNote }[]
   /** plants and seasons that come in */
   seasons: number
-  leftOut: LeftOut[]
+  leftOut: LineLeftOut[]
 }
 
 const columnsOf = (headings: string[]) => {

@@ -186,11 +186,7 @@ describe('the Wilson interval', () => {
 describe('a random stream', () => {
   const draws = (seed: number) => {
     const random = randomStream(seed)
-    return Array.from({ length: 50 }, () => [
-      random.uniform(),
-      random.binomial(40, 0.3),
-      random.poisson(9),
-    ])
+    return Array.from({ length: 50 }, () => [random.uniform(), random.binomial(40, 0.3), random.poisson(9)])
   }
 
   it('gives the same draws for the same seed and others for another', () => {

@@ -1,7 +1,7 @@
 import Papa from 'papaparse'
 
 /** A line of a file that was not taken, and why; lines are counted from 1. */
-export interface LeftOut {
+export interface LineLeftOut {
   line: number
   text: string
   why: string

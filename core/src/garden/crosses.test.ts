@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { chosen, deed, harvest, ids, sow, upToPollination } from '../testing/deeds'
-import { cross, dayOf, gardenOf, plant } from '../testing/garden'
+import { cross, dayIn, gardenOf, plant } from '../testing/garden'
 import { crossLines, crossView } from './crosses'
 
 const plants = [
@@ -17,7 +17,7 @@ const deeds = [
   deed('2027-02-01', 'seedlingsUp', ids.sowing, { count: 9 }),
 ]
 const later = cross('2026-05-03', 'rose', ids.pollenParent, ids.seedParent)
-const at = (today: string, ...more: typeof deeds) => dayOf(gardenOf([...deeds, ...more]), today)
+const at = (today: string, ...more: typeof deeds) => dayIn(gardenOf([...deeds, ...more]), today)
 
 describe('the crosses of a garden', () => {
   it('say how far each has come, the latest first', () => {

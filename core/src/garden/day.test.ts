@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { dayOfNumber, quantileIn } from '../bloom/chances'
 import type { LoggedDeed } from '../log/entry'
 import { chosen, deed, newId } from '../testing/deeds'
-import { cross, dayOf, gardenOf, plant } from '../testing/garden'
+import { cross, dayIn, gardenOf, plant } from '../testing/garden'
 import type { WeakAdvice } from '../pollen/weak'
 import { addDays } from '../time/days'
 import {
@@ -62,7 +62,7 @@ const pollen = [
   }),
   deed('2026-05-31', 'pollenTubed', tube, { drying: 'agent', doses: 20, hasDesiccant: true, storeId: store }),
 ]
-const on = (deeds: LoggedDeed[], today: string) => dayOf(gardenOf(deeds), today)
+const on = (deeds: LoggedDeed[], today: string) => dayIn(gardenOf(deeds), today)
 const stepsOn = (deeds: LoggedDeed[], today: string) =>
   stopsUntil(on(deeds, today), today).map(stop => [stop.step, stop.subject.id])
 
@@ -261,8 +261,8 @@ describe('the round of a garden', () => {
 
   it('goes by the sun and the weather only where it is known where the garden lies', () => {
     const garden = gardenOf(crossed)
-    expect(cropsOnRound(dayOf(garden, '2026-06-26'))[0]!.hours).toBeUndefined()
-    expect(cropsOnRound(dayOf(garden, '2026-06-26', { isSited: true }))[0]!.hours).toBeDefined()
+    expect(cropsOnRound(dayIn(garden, '2026-06-26'))[0]!.hours).toBeUndefined()
+    expect(cropsOnRound(dayIn(garden, '2026-06-26', { isSited: true }))[0]!.hours).toBeDefined()
   })
 
   it('is worked out once for a day, and anew for another', () => {

@@ -2,7 +2,7 @@ import { OutOfRange } from '../chance/estimate'
 import type { Genome, Genotype } from './genome'
 import type { Phenotype } from './locus'
 import { withRules } from './locus'
-import type { Chances, Inheritance } from './meiosis'
+import type { ChancesById, Passage } from './meiosis'
 import { Effort, add, linkageGroup, together } from './meiosis'
 import type { Step, Wanted } from './path'
 import { isAmong } from './path'
@@ -11,10 +11,10 @@ import { isAmong } from './path'
  * What is known of a parent: parts of its genome, each with the genotypes it may have there. A plant whose genotype is
  * known has one part with one possibility; see {@link known}.
  */
-export type Parent = { possible: { genotype: Genotype; probability: number }[] }[]
+export type ParentInDoubt = { possible: { genotype: Genotype; probability: number }[] }[]
 
 /** A parent whose genotype is known. */
-export const known = (genotype: Genotype): Parent => [{ possible: [{ genotype, probability: 1 }] }]
+export const known = (genotype: Genotype): ParentInDoubt => [{ possible: [{ genotype, probability: 1 }] }]
 
 /** Plants that look alike, and their share. */
 export interface ClassShare {
@@ -43,7 +43,7 @@ interface Family {
   weight: number
   seedParent: number
   pollenParent: number
-  plants: Chances | null
+  plants: ChancesById | null
 }
 
 /** Steps of work after which a path is simulated instead; about half a second. */
@@ -75,7 +75,10 @@ export function shownNames({ loci, rules }: Genome): string[] {
 }
 
 /** The genotypes that a parent may have at some loci, with their probabilities. */
-function possibilities(parent: Parent, loci: Set<string>): { genotype: Genotype; probability: number }[] {
+function possibilities(
+  parent: ParentInDoubt,
+  loci: Set<string>,
+): { genotype: Genotype; probability: number }[] {
   return parent
     .filter(part => Object.keys(part.possible[0]!.genotype).some(name => loci.has(name)))
     .reduce<{ genotype: Genotype; probability: number }[]>(
@@ -106,8 +109,8 @@ const lookWords = (wanted: Wanted) =>
  */
 export function exactGenerations(
   genome: Genome,
-  seedParent: Parent,
-  pollenParent: Parent,
+  seedParent: ParentInDoubt,
+  pollenParent: ParentInDoubt,
   path: Step[],
   shown = shownNames(genome),
   mostEffort = MOST_EFFORT,
@@ -167,8 +170,8 @@ export function exactGenerations(
 }
 
 /** What a generation hands on: the gametes of all its plants together. */
-function poolOf(plants: Chances, { gametesOf }: Inheritance, effort: Effort): [number, number][] {
-  const pool: Chances = new Map()
+function poolOf(plants: ChancesById, { gametesOf }: Passage, effort: Effort): [number, number][] {
+  const pool: ChancesById = new Map()
   for (const [plant, p] of plants) {
     const gametes = gametesOf(plant)
     effort.spend(gametes.length)
@@ -179,11 +182,11 @@ function poolOf(plants: Chances, { gametesOf }: Inheritance, effort: Effort): [n
 
 /** Adds the offspring of two pools of gametes. */
 function mate(
-  found: Chances,
+  found: ChancesById,
   one: [number, number][],
   other: [number, number][],
   share: number,
-  { joined }: Inheritance,
+  { joined }: Passage,
   effort: Effort,
 ): void {
   effort.spend(one.length * other.length)
@@ -193,11 +196,11 @@ function mate(
 function after(
   step: Step,
   { seedParent, pollenParent, plants }: Family,
-  inheritance: Inheritance,
+  inheritance: Passage,
   effort: Effort,
   { names, phenotypeOf }: { names: string[]; phenotypeOf: (plant: number) => Phenotype },
-): Chances | null {
-  const found: Chances = new Map()
+): ChancesById | null {
+  const found: ChancesById = new Map()
   if (step === 'cross')
     mate(
       found,
@@ -229,7 +232,7 @@ function after(
 }
 
 function classesOf(
-  plants: Chances,
+  plants: ChancesById,
   phenotypeOf: (plant: number) => Phenotype,
   shown: string[],
 ): ClassShare[] {

@@ -3,10 +3,10 @@ import type { Phenotype } from './locus'
 import { lookOf } from './locus'
 
 /** Probabilities of things known by a number. */
-export type Chances = Map<number, number>
+export type ChancesById = Map<number, number>
 
 /** Adds to a probability. */
-export const add = (chances: Chances, id: number, p: number): void =>
+export const add = (chances: ChancesById, id: number, p: number): void =>
   void chances.set(id, (chances.get(id) ?? 0) + p)
 
 /** A computation that is not affordable; the caller simulates instead. */
@@ -27,7 +27,7 @@ export class Effort {
 }
 
 /** How some loci pass from plants to gametes and from gametes to plants; genotypes and gametes go by numbers. */
-export interface Inheritance {
+export interface Passage {
   /** the number of a genotype, the same for the same alleles on the same chromosomes in any order */
   plant: (genotype: Genotype) => number
   gametesOf: (plant: number) => [gamete: number, p: number][]
@@ -102,7 +102,7 @@ export function linkageGroup(
   { loci, recombination }: LinkageGroup,
   { ploidy, doubleReduction }: Pick<Genome, 'ploidy' | 'doubleReduction'>,
   effort: Effort,
-): Inheritance {
+): Passage {
   const bases = loci.map(l => l.alleles.length)
   const places = bases.map((_, i) => bases.slice(0, i).reduce((product, base) => product * base, 1))
   const allele = (haplotype: number, locus: number) => Math.floor(haplotype / places[locus]!) % bases[locus]!
@@ -111,7 +111,10 @@ export function linkageGroup(
   const strandOf = keptForTwoLists((one, other) => {
     if (one === other) return [[one, 1]]
     // Haplotypes built so far, by the chromosome that is being read; equal ones are added up.
-    let reading: [Chances, Chances] = [new Map([[allele(one, 0), 0.5]]), new Map([[allele(other, 0), 0.5]])]
+    let reading: [ChancesById, ChancesById] = [
+      new Map([[allele(one, 0), 0.5]]),
+      new Map([[allele(other, 0), 0.5]]),
+    ]
     for (let i = 1; i < loci.length; i++) {
       const r = recombination[i - 1]!
       const next: typeof reading = [new Map(), new Map()]
@@ -138,8 +141,8 @@ export function linkageGroup(
   }
 
   /** Gametes of a plant with more than two sets. */
-  function fromMany(haplotypes: number[]): Chances {
-    const found: Chances = new Map()
+  function fromMany(haplotypes: number[]): ChancesById {
+    const found: ChancesById = new Map()
     const places = haplotypes.map((_, i) => i)
     if (doubleReduction > 0) {
       const sets = choices(places, ploidy / 2)
@@ -232,7 +235,7 @@ function keptForTwoLists(
 }
 
 /** Two parts of the genome that lie on different chromosomes but are looked at together, because a rule asks for both. */
-export function together(a: Inheritance, b: Inheritance, effort: Effort): Inheritance {
+export function together(a: Passage, b: Passage, effort: Effort): Passage {
   const plants = new Numbered<[number, number]>()
   const gametes = new Numbered<[number, number]>()
   const numberOf = (table: Numbered<[number, number]>, ofA: number, ofB: number) =>

@@ -9,14 +9,14 @@ import type { Locus } from './locus'
 import { errorOfShare, listClasses, oddsOf, shareOf } from './odds'
 import type { Step } from './path'
 import { simulatedGenerations } from './simulate'
-import { genome, locus, plant } from './testing'
+import { genome, locus, carrying } from './testing'
 
 /** Probability of a class written as its looks in the order of the loci: "A b". */
 const chanceOf = (
   on: Genome,
   path: Step[],
-  seed: ReturnType<typeof plant>,
-  pollen: ReturnType<typeof plant>,
+  seed: ReturnType<typeof carrying>,
+  pollen: ReturnType<typeof carrying>,
   looks: string,
 ) => {
   const last = oddsOf(on, known(seed), known(pollen), path).generations.at(-1)!
@@ -38,7 +38,7 @@ describe('diploids', () => {
     ['1/6 in the F3 of dominant F2 plants', ['cross', 'self', { select: { a: ['A'] } }, 'self'], 'a', 1 / 6],
     ['1/9 when they mate at random', ['cross', 'self', { select: { a: ['A'] } }, 'sib'], 'a', 1 / 9],
   ] as [string, Step[], string, number][])('%s', (_, path, looks, probability) => {
-    expect(chanceOf(genome([A]), path, plant({ a: 'AA' }), plant({ a: 'aa' }), looks)).toBeCloseTo(
+    expect(chanceOf(genome([A]), path, carrying({ a: 'AA' }), carrying({ a: 'aa' }), looks)).toBeCloseTo(
       probability,
       14,
     )
@@ -47,8 +47,8 @@ describe('diploids', () => {
   it('9 : 3 : 3 : 1 for two loci that are not linked', () => {
     const { generations, exact } = oddsOf(
       genome([A, B]),
-      known(plant({ a: 'AA', b: 'bb' })),
-      known(plant({ a: 'aa', b: 'BB' })),
+      known(carrying({ a: 'AA', b: 'bb' })),
+      known(carrying({ a: 'aa', b: 'BB' })),
       ['cross', 'self'],
     )
     expect(exact).toBe(true)
@@ -58,8 +58,8 @@ describe('diploids', () => {
   it('shows each genotype without dominance, written in the order of the alleles', () => {
     const { generations } = oddsOf(
       genome([locus('a', none)]),
-      known(plant({ a: 'aA' })),
-      known(plant({ a: 'aA' })),
+      known(carrying({ a: 'aA' })),
+      known(carrying({ a: 'aA' })),
       ['cross'],
     )
     expect(listClasses(generations[0]!).map(c => [c.phenotype.a, c.probability])).toEqual([
@@ -101,8 +101,8 @@ describe('linkage', () => {
             chanceOf(
               linked(cM, map),
               ['cross', 'self'],
-              plant({ a: seed[0]! + seed[0]!, b: seed[1]! + seed[1]! }),
-              plant({ a: pollen[0]! + pollen[0]!, b: pollen[1]! + pollen[1]! }),
+              carrying({ a: seed[0]! + seed[0]!, b: seed[1]! + seed[1]! }),
+              carrying({ a: pollen[0]! + pollen[0]!, b: pollen[1]! + pollen[1]! }),
               'a b',
             )
           expect(inF2('AB', 'ab')).toBeCloseTo(((1 - r) / 2) ** 2, 12)
@@ -116,10 +116,12 @@ describe('linkage', () => {
   it('makes lines that recombined once 2r/(1 + 2r) of all after selfing for ever', () => {
     const [cM, generations] = [15, 12]
     const r = recombinationOver(cM, 'haldane')
-    const end = oddsOf(linked(cM), known(plant({ a: 'AA', b: 'BB' })), known(plant({ a: 'aa', b: 'bb' })), [
-      'cross',
-      ...Array<Step>(generations).fill('self'),
-    ]).generations.at(-1)!
+    const end = oddsOf(
+      linked(cM),
+      known(carrying({ a: 'AA', b: 'BB' })),
+      known(carrying({ a: 'aa', b: 'bb' })),
+      ['cross', ...Array<Step>(generations).fill('self')],
+    ).generations.at(-1)!
     const recombined = listClasses(end)
       .filter(c => (c.phenotype.a === 'A') !== (c.phenotype.b === 'B'))
       .reduce((sum, c) => sum + c.probability, 0)
@@ -131,12 +133,15 @@ describe('autopolyploids', () => {
   const of = (ploidy: 4 | 6, doubleReduction = 0) => genome([A], { ploidy, doubleReduction })
 
   it('have 1 recessive in 36 among the selfs of a duplex, 1 in 4 of a simplex', () => {
-    expect(chanceOf(of(4), ['cross'], plant({ a: 'AAaa' }), plant({ a: 'AAaa' }), 'a')).toBeCloseTo(
+    expect(chanceOf(of(4), ['cross'], carrying({ a: 'AAaa' }), carrying({ a: 'AAaa' }), 'a')).toBeCloseTo(
       1 / 36,
       14,
     )
-    expect(chanceOf(of(4), ['cross'], plant({ a: 'Aaaa' }), plant({ a: 'Aaaa' }), 'a')).toBeCloseTo(1 / 4, 14)
-    expect(chanceOf(of(6), ['cross'], plant({ a: 'AAAaaa' }), plant({ a: 'AAAaaa' }), 'a')).toBeCloseTo(
+    expect(chanceOf(of(4), ['cross'], carrying({ a: 'Aaaa' }), carrying({ a: 'Aaaa' }), 'a')).toBeCloseTo(
+      1 / 4,
+      14,
+    )
+    expect(chanceOf(of(6), ['cross'], carrying({ a: 'AAAaaa' }), carrying({ a: 'AAAaaa' }), 'a')).toBeCloseTo(
       1 / 400,
       14,
     )
@@ -145,23 +150,21 @@ describe('autopolyploids', () => {
   it('have recessives among the selfs of a triplex by double reduction only', () => {
     const alpha = 1 / 7
     // A triplex makes aa gametes at α/4.
-    expect(chanceOf(of(4, alpha), ['cross'], plant({ a: 'AAAa' }), plant({ a: 'AAAa' }), 'a')).toBeCloseTo(
-      (alpha / 4) ** 2,
-      14,
-    )
-    expect(chanceOf(of(4), ['cross'], plant({ a: 'AAAa' }), plant({ a: 'AAAa' }), 'a')).toBe(0)
+    expect(
+      chanceOf(of(4, alpha), ['cross'], carrying({ a: 'AAAa' }), carrying({ a: 'AAAa' }), 'a'),
+    ).toBeCloseTo((alpha / 4) ** 2, 14)
+    expect(chanceOf(of(4), ['cross'], carrying({ a: 'AAAa' }), carrying({ a: 'AAAa' }), 'a')).toBe(0)
     // A duplex: (1 − α)/6 + α/2.
-    expect(chanceOf(of(4, alpha), ['cross'], plant({ a: 'AAaa' }), plant({ a: 'aaaa' }), 'a')).toBeCloseTo(
-      (1 - alpha) / 6 + alpha / 2,
-      14,
-    )
+    expect(
+      chanceOf(of(4, alpha), ['cross'], carrying({ a: 'AAaa' }), carrying({ a: 'aaaa' }), 'a'),
+    ).toBeCloseTo((1 - alpha) / 6 + alpha / 2, 14)
   })
 
   it('write all their alleles where none is dominant', () => {
     const { generations } = oddsOf(
       genome([locus('a', none)], { ploidy: 4 }),
-      known(plant({ a: 'AAaa' })),
-      known(plant({ a: 'aaaa' })),
+      known(carrying({ a: 'AAaa' })),
+      known(carrying({ a: 'aaaa' })),
       ['cross'],
     )
     expect(
@@ -182,8 +185,8 @@ describe('rules over several loci', () => {
   it('9 : 7 where two dominants are needed, wherever the loci lie', () => {
     const { generations } = oddsOf(
       genome([A, B], { rules: [complementary] }),
-      known(plant({ a: 'AA', b: 'bb' })),
-      known(plant({ a: 'aa', b: 'BB' })),
+      known(carrying({ a: 'AA', b: 'bb' })),
+      known(carrying({ a: 'aa', b: 'BB' })),
       ['cross', 'self'],
     )
     expect(listClasses(generations[1]!).map(c => [c.phenotype, c.probability])).toEqual([
@@ -197,8 +200,8 @@ describe('rules over several loci', () => {
     const on = genome([A, B], { rules: [complementary] })
     const [last] = oddsOf(
       on,
-      known(plant({ a: 'AA', b: 'bb' })),
-      known(plant({ a: 'aa', b: 'BB' })),
+      known(carrying({ a: 'AA', b: 'bb' })),
+      known(carrying({ a: 'aa', b: 'BB' })),
       path,
     ).generations.slice(-1)
     // White F2: 3 A·bb, 3 aa·B, 1 aabb of 7: none of their selfs is purple.
@@ -212,8 +215,8 @@ describe('rules over several loci', () => {
     ]
     const { generations } = oddsOf(
       genome([A, B], { rules }),
-      known(plant({ a: 'Aa', b: 'Bb' })),
-      known(plant({ a: 'Aa', b: 'Bb' })),
+      known(carrying({ a: 'Aa', b: 'Bb' })),
+      known(carrying({ a: 'Aa', b: 'Bb' })),
       ['cross'],
     )
     expect(listClasses(generations[0]!).map(c => c.phenotype)).toEqual([{ shade: 'dark' }, { shade: 'pale' }])
@@ -224,14 +227,14 @@ describe('parents in doubt', () => {
   const carrier = [
     {
       possible: [
-        { genotype: plant({ a: 'AA' }), probability: 1 / 3 },
-        { genotype: plant({ a: 'Aa' }), probability: 2 / 3 },
+        { genotype: carrying({ a: 'AA' }), probability: 1 / 3 },
+        { genotype: carrying({ a: 'Aa' }), probability: 2 / 3 },
       ],
     },
   ]
 
   it('make families of several kinds, each with its weight', () => {
-    const { generations } = oddsOf(genome([A]), carrier, known(plant({ a: 'aa' })), ['cross'])
+    const { generations } = oddsOf(genome([A]), carrier, known(carrying({ a: 'aa' })), ['cross'])
     expect(shareOf(generations[0]!, { a: ['a'] })).toEqual([
       { weight: 1 / 3, share: 0 },
       { weight: 2 / 3, share: 0.5 },
@@ -240,7 +243,7 @@ describe('parents in doubt', () => {
   })
 
   it('bring a path to its end only in families that have nothing to choose', () => {
-    const { generations } = oddsOf(genome([A]), carrier, known(plant({ a: 'aa' })), [
+    const { generations } = oddsOf(genome([A]), carrier, known(carrying({ a: 'aa' })), [
       'cross',
       { select: { a: ['a'] } },
     ])
@@ -357,8 +360,8 @@ it('draws with the simulation what a diploid’s strands hand on, locus by locus
   const three = genome([0, 20, 45].map((cM, i) => locus('abc'[i]!, { group: '1', cM })))
   const [cross] = simulatedGenerations(
     three,
-    known(plant({ a: 'Aa', b: 'Bb', c: 'Cc' })),
-    known(plant({ a: 'aa', b: 'bb', c: 'cc' })),
+    known(carrying({ a: 'Aa', b: 'Bb', c: 'Cc' })),
+    known(carrying({ a: 'aa', b: 'bb', c: 'cc' })),
     ['cross'],
     ['a', 'b', 'c'],
     { plants: 20_000, runs: 5, seed: randomStream(5).integer() },
@@ -375,26 +378,26 @@ it('draws with the simulation what a diploid’s strands hand on, locus by locus
 describe('what cannot be', () => {
   const on = genome([A, B])
   const cross = (path: Step[]) => () =>
-    oddsOf(on, known(plant({ a: 'AA', b: 'BB' })), known(plant({ a: 'aa', b: 'bb' })), path)
+    oddsOf(on, known(carrying({ a: 'AA', b: 'BB' })), known(carrying({ a: 'aa', b: 'bb' })), path)
   it.each([
     [
       'an allele that the locus does not have',
-      () => checkGenotype(plant({ a: 'Ax', b: 'BB' }), on, 'seed parent'),
+      () => checkGenotype(carrying({ a: 'Ax', b: 'BB' }), on, 'seed parent'),
       /seed parent has "x" at the locus "a", which has the alleles A, a/,
     ],
     [
       'too few alleles',
-      () => checkGenotype(plant({ a: 'A', b: 'BB' }), on, 'seed parent'),
+      () => checkGenotype(carrying({ a: 'A', b: 'BB' }), on, 'seed parent'),
       /has 1 allele at "a"; with ploidy 2 it needs 2/,
     ],
     [
       'a locus left out',
-      () => checkGenotype(plant({ a: 'AA' }), on, 'pollen parent'),
+      () => checkGenotype(carrying({ a: 'AA' }), on, 'pollen parent'),
       /pollen parent has no genotype for the locus "b"/,
     ],
     [
       'a locus that is not there',
-      () => checkGenotype(plant({ a: 'AA', b: 'BB', c: 'CC' }), on, 'seed parent'),
+      () => checkGenotype(carrying({ a: 'AA', b: 'BB', c: 'CC' }), on, 'seed parent'),
       /"c", which is not among the loci: a, b/,
     ],
     [
@@ -462,7 +465,7 @@ describe('what cannot be', () => {
     [
       'a choice that leaves nothing',
       cross(['cross', { select: { a: ['a'] } }]),
-      /No plant of that generation looks a "a": step 2 of the path leaves nothing/,
+      /No carrying of that generation looks a "a": step 2 of the path leaves nothing/,
     ],
   ])('%s is refused in a sentence', (_, work, sentence) => {
     expect(work).toThrow(OutOfRange)

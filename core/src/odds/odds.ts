@@ -1,4 +1,4 @@
-import type { ClassShare, Generation, Parent } from './generations'
+import type { ClassShare, Generation, ParentInDoubt } from './generations'
 import { exactGenerations, shownNames } from './generations'
 import type { Genome } from './genome'
 import { TooMuch } from './meiosis'
@@ -38,8 +38,8 @@ const classCount = ({ blocks }: Generation) =>
  */
 export function oddsOf(
   genome: Genome,
-  seedParent: Parent,
-  pollenParent: Parent,
+  seedParent: ParentInDoubt,
+  pollenParent: ParentInDoubt,
   path: Step[],
   {
     shown = shownNames(genome),

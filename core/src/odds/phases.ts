@@ -1,6 +1,6 @@
 import type { Possible, Worked } from './carriers'
 import { possibleOf } from './carriers'
-import type { Parent } from './generations'
+import type { ParentInDoubt } from './generations'
 import type { Genome, Genotype } from './genome'
 
 /** How likely a plant hands on an allele, of what it may be. */
@@ -71,7 +71,7 @@ export function parentFrom(
   parents: [string | null, string | null],
   worked: Worked[],
   genome: Genome,
-): Parent {
+): ParentInDoubt {
   const knowing: Knowing = (id, locus) => {
     const found = worked.find(w => w.loci.includes(locus))
     return found ? possibleOf(found, id) : null

@@ -1,7 +1,7 @@
 import type { Stream } from '../chance/stream'
 import { randomStream } from '../chance/stream'
 import { OutOfRange } from '../chance/estimate'
-import type { ClassShare, Generation, Parent } from './generations'
+import type { ClassShare, Generation, ParentInDoubt } from './generations'
 import type { Genome, Genotype } from './genome'
 import type { Plants } from './handing'
 import { alongChromosomes, handing } from './handing'
@@ -28,7 +28,7 @@ export type Progress = (done: number, of: number) => void
 const COUNTED_IN_ARRAY = 4_194_304
 
 /** A founder whose genotype is drawn anew each time where it is in doubt. */
-function founder(parent: Parent, genome: Genome, { uniform }: Stream): () => Plants {
+function founder(parent: ParentInDoubt, genome: Genome, { uniform }: Stream): () => Plants {
   const loci = alongChromosomes(genome)
   const written = (genotype: Genotype) => {
     const chromosomes = genotype[loci[0]!.name]!.length
@@ -38,7 +38,8 @@ function founder(parent: Parent, genome: Genome, { uniform }: Stream): () => Pla
       ).flat(),
     )
   }
-  const whole = (pick: (part: Parent[number]) => Genotype) => written(Object.assign({}, ...parent.map(pick)))
+  const whole = (pick: (part: ParentInDoubt[number]) => Genotype) =>
+    written(Object.assign({}, ...parent.map(pick)))
   if (parent.every(part => part.possible.length === 1)) {
     const one = whole(part => part.possible[0]!.genotype)
     return () => one
@@ -138,8 +139,8 @@ class Tally {
  */
 export function simulatedGenerations(
   genome: Genome,
-  seedParent: Parent,
-  pollenParent: Parent,
+  seedParent: ParentInDoubt,
+  pollenParent: ParentInDoubt,
   path: Step[],
   shown: string[],
   sim: Simulation = USUAL_SIMULATION,

@@ -18,5 +18,5 @@ export const genome = (loci: Locus[], more: Partial<Genetics> = {}) =>
   genomeOf({ ploidy: 2, map: 'haldane', doubleReduction: 0, loci, rules: [], ...more })
 
 /** A genotype written with single letters: `{ a: 'Aa' }`. */
-export const plant = (alleles: Record<string, string>): Genotype =>
+export const carrying = (alleles: Record<string, string>): Genotype =>
   Object.fromEntries(Object.entries(alleles).map(([name, letters]) => [name, [...letters]]))

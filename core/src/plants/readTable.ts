@@ -1,6 +1,6 @@
 import type { CropGuide } from '../crops/guide'
 import { genusOf } from '../crops/guide'
-import type { LeftOut } from '../formats/csv'
+import type { LineLeftOut } from '../formats/csv'
 import { readTable } from '../formats/csv'
 import { checkTagCode } from '../tags/code'
 import { PLANT_KINDS } from './kinds'
@@ -35,7 +35,7 @@ export interface TableRow {
 export interface PlantTable {
   rows: TableRow[]
   newPlaces: string[]
-  leftOut: LeftOut[]
+  leftOut: LineLeftOut[]
 }
 
 /** What the garden knows, for the names in a table. */
@@ -99,7 +99,7 @@ export function readPlantTable(text: string, ground: TableGround): PlantTable | 
     }
   if (rows.length > MOST_PLANTS)
     return { why: `The table has ${rows.length} rows; at most ${MOST_PLANTS} are read at once. Divide it.` }
-  const leftOut: LeftOut[] = []
+  const leftOut: LineLeftOut[] = []
   const cellOf = (cells: string[], head: Head) =>
     at[head] === undefined ? '' : (cells[at[head]] ?? '').trim()
   const byName = namedBy(ground.plants)
@@ -198,11 +198,11 @@ function cropOf(written: string, { guides, crop }: TableGround): string | null {
 }
 
 /** The rows with their parents, each behind those it comes from; rows whose parents cannot be found, or that go in a circle, are left out. */
-function inOrderOfDescent(read: Draft[], byName: Named): { ordered: TableRow[]; leftOut: LeftOut[] } {
+function inOrderOfDescent(read: Draft[], byName: Named): { ordered: TableRow[]; leftOut: LineLeftOut[] } {
   const rowOf = new Map(read.flatMap(draft => draft.keys.map((key): [string, Draft] => [key, draft])))
   const placed = new Map<Draft, number>()
   const ordered: TableRow[] = []
-  const leftOut: LeftOut[] = []
+  const leftOut: LineLeftOut[] = []
   const out = new Set<Draft>()
   const leave = (draft: Draft, why: string) => {
     out.add(draft)

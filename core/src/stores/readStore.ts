@@ -1,12 +1,12 @@
 import { median } from 'd3-array'
-import type { LeftOut } from '../formats/csv'
+import type { LineLeftOut } from '../formats/csv'
 import { readLoggerCsv } from '../weather/readCsv'
 import type { Store, StoreReadings } from './store'
 
 /** What could be read of a logger's file; nothing of it is in the garden yet. */
 export interface StoreFile {
   rows: StoreReadings['rows']
-  leftOut: LeftOut[]
+  leftOut: LineLeftOut[]
   /** times of more than six hours without a reading */
   gaps: { from: string; to: string }[]
   notes: string[]

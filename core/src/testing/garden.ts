@@ -25,7 +25,7 @@ export function gardenOf(deeds: LoggedDeed[]): WholeGarden {
 }
 
 /** A garden on a day at eight in the morning, without a weather station. */
-export function dayOf(garden: WholeGarden, today: ISODate, more: Partial<GardenDay> = {}): GardenDay {
+export function dayIn(garden: WholeGarden, today: ISODate, more: Partial<GardenDay> = {}): GardenDay {
   const zone = more.zone ?? 'Europe/Dublin'
   return {
     garden,

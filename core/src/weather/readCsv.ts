@@ -1,7 +1,7 @@
 import { plural } from '../formats/counted'
 import { TZDate } from '@date-fns/tz'
 import { group, sum } from 'd3-array'
-import type { LeftOut } from '../formats/csv'
+import type { LineLeftOut } from '../formats/csv'
 import { dayOrderOf, readDay, readNumber, readTable } from '../formats/csv'
 import { addDays, daysBetween } from '../time/days'
 import type { DayRow, HourRow } from './kinds'
@@ -12,7 +12,7 @@ export interface WeatherFile {
   days: DayRow[]
   hours: HourRow[]
   /** lines that were not taken, with their day where it is known */
-  leftOut: (LeftOut & { day?: string })[]
+  leftOut: (LineLeftOut & { day?: string })[]
   /** spans between the first and the last reading of which nothing was read */
   gaps: { from: string; to: string }[]
   /** what was made of the file's columns and units */

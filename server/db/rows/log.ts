@@ -53,7 +53,7 @@ export async function entriesOn(
 }
 
 /** Those of some entries that a later entry takes back. */
-export async function takenBackOf(db: Database, garden: Garden, ids: string[]): Promise<Set<string>> {
+async function takenBackOf(db: Database, garden: Garden, ids: string[]): Promise<Set<string>> {
   const rows = await db
     .select({ id: entries.voids })
     .from(entries)
