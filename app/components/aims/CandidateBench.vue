@@ -216,8 +216,8 @@ const exportCsv = () =>
               <button type="button" class="head" @click="sortBy(`w${trait.id}`)">
                 {{ trait.name
                 }}<span class="sub"
-                  >{{ wishInWords(trait, wish) }}<strong v-if="wish.must">, must</strong>
-                  <WeightMark :weight="wish.weight"
+                  >{{ wishInWords(trait, wish) }}<strong v-if="wish.must">, must</strong>{{ ' '
+                  }}<WeightMark :weight="wish.weight"
                 /></span>
               </button>
             </th>

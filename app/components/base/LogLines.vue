@@ -20,8 +20,9 @@ const garden = useGardenStore()
       }}</span>
       <span v-if="withCode && line.code" class="code small">{{ line.code }}</span>
       <span class="what"
-        ><span class="words">{{ line.words }}</span>
-        <span v-if="line.byId !== garden.garden?.personId" class="quiet small">by {{ line.by }}</span></span
+        ><span class="words">{{ line.words }}</span
+        >{{ ' '
+        }}<span v-if="line.byId !== garden.garden?.personId" class="quiet small">by {{ line.by }}</span></span
       >
       <span v-if="line.isTakenBack" class="quiet small">taken back</span>
       <button

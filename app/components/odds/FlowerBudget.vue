@@ -73,8 +73,8 @@ const points = (gain: number) => (gain < 0.0005 ? 'under 0.1' : `${(gain * 100).
         <CountStepper v-model="chosen" label="Flowers to look at" :least="1" :most="2000" />
         <p>
           With {{ counted(answer.flowers, 'flower') }} the chance of {{ keepers }} is
-          <strong class="figures">{{ percentWords(answer.chance) }}</strong>
-          <span class="quiet small figures" title="standard error of the draws"
+          <strong class="figures">{{ percentWords(answer.chance) }}</strong>{{ ' '
+          }}<span class="quiet small figures" title="standard error of the draws"
             >±
             {{ answer.standardError < 0.0005 ? 'under 0.1' : (answer.standardError * 100).toFixed(1) }}</span
           >

@@ -172,8 +172,8 @@ const adds: { title: string; step: Step }[] = [
     <template v-if="answer && last">
       <template v-if="last.wished">
         <p class="share">
-          <strong class="display">{{ oneIn(meanOf(last.wished)) }}</strong>
-          <span class="figures quiet"
+          <strong class="display">{{ oneIn(meanOf(last.wished)) }}</strong>{{ ' '
+          }}<span class="figures quiet"
             >{{ percentWords(meanOf(last.wished))
             }}<template v-if="last.standardError"> ± {{ percentWords(last.standardError) }}</template></span
           >

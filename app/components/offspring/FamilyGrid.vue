@@ -32,7 +32,17 @@ const drawn = computed(() => grid.value.getVirtualItems())
 const above = computed(() => drawn.value[0]?.start ?? 0)
 const below = computed(() => grid.value.getTotalSize() - (drawn.value.at(-1)?.end ?? 0))
 const at = computed(() => plants.findIndex(plant => plant.id === current))
-watch(at, i => i >= 0 && grid.value.scrollToIndex(i), { flush: 'post' })
+watch(
+  at,
+  async i => {
+    if (i < 0) return
+    grid.value.scrollToIndex(i)
+    await nextTick()
+    // The box may reach below the screen itself.
+    box.value?.querySelector('[aria-selected=true]')?.scrollIntoView({ block: 'nearest' })
+  },
+  { flush: 'post' },
+)
 
 const value = (plant: Plant, trait: Trait) => {
   const found = latestScore(plant.scores, trait.id)
@@ -92,6 +102,8 @@ const value = (plant: Plant, trait: Trait) => {
 th {
   text-align: left;
   font-weight: 500;
+  /* Columns stay as wide, whichever rows are in sight. */
+  white-space: nowrap;
   color: var(--quiet);
   position: sticky;
   top: 0;
@@ -115,6 +127,8 @@ tr[aria-selected='true'] td {
 }
 tr[aria-selected] {
   cursor: pointer;
+  /* The head of the grid and the line at the foot of the page lie over what is scrolled. */
+  scroll-margin: 48px 0 calc(var(--line) + 8px);
 }
 .now {
   font-weight: 650;

@@ -76,8 +76,9 @@ async function note(chosen: string[] | null) {
               <span v-if="row.list.length > 3" class="quiet">not known</span
               ><span v-else class="list"
                 ><span v-for="c in row.list" :key="c.alleles" class="nowrap"
-                  ><span class="code">{{ c.alleles }}</span>
-                  <span class="figures quiet">{{ c.p > 0.995 ? '' : percentWords(c.p) }}</span></span
+                  ><span class="code">{{ c.alleles }}</span
+                  >{{ ' '
+                  }}<span class="figures quiet">{{ c.p > 0.995 ? '' : percentWords(c.p) }}</span></span
                 ></span
               >
             </td>

@@ -14,8 +14,9 @@ const own = computed(() => marks.marks.find(m => m.pollenParentId === pollenPare
 <template>
   <div class="marks">
     <p v-if="own">
-      <MarkDrawing :mark="own.mark" :of="marks.of" /> <strong>{{ markInWords(own.mark, marks.of) }}</strong>
-      <span class="quiet small">read from the flower down</span>
+      <MarkDrawing :mark="own.mark" :of="marks.of" /> <strong>{{ markInWords(own.mark, marks.of) }}</strong>{{
+        ' '
+      }}<span class="quiet small">read from the flower down</span>
     </p>
     <p v-else class="doubt small">
       {{ pollenParent?.name ?? 'This pollen parent' }} has no mark on this plant yet.

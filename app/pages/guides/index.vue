@@ -55,8 +55,7 @@ const columns: Column<CropGuide>[] = [
     <template #name="{ row }"
       ><NuxtLink :to="`/guides/${row.id}`" class="plain"
         ><strong>{{ row.name }}</strong></NuxtLink
-      >
-      <em class="quiet small">{{ row.botanical }}</em></template
+      >{{ ' ' }}<em class="quiet small">{{ row.botanical }}</em></template
     >
     <template #take="{ row }"
       ><span class="figures">{{ days(row.take.daysAfterPollination) }}</span></template

@@ -35,11 +35,11 @@ const cuts = (view: StoreView) => view.excursions.filter(e => e.cause === 'power
             ><v-btn size="small" class="quietly" @click="set(view.store)">Change</v-btn></template
           >
           <p>
-            <span class="quiet">{{ STORE_KINDS[view.store.keeps].words }}, set to</span>
-            <span class="figures">{{ view.store.celsius }} °C</span
+            <span class="quiet">{{ STORE_KINDS[view.store.keeps].words }}, set to</span>{{ ' '
+            }}<span class="figures">{{ view.store.celsius }} °C</span
             ><template v-if="view.days.length"
-              ><span class="quiet">, usually</span>
-              <span class="figures">{{ view.typical }} °C</span></template
+              ><span class="quiet">, usually</span>{{ ' '
+              }}<span class="figures">{{ view.typical }} °C</span></template
             >
             · {{ counted(view.tubes, 'tube') }}
           </p>

@@ -155,8 +155,7 @@ useShortcuts([
         <p>
           <strong class="figures">{{
             aliveInWords({ median: verdict.share, low: verdict.low, high: verdict.high })
-          }}</strong>
-          <span class="quiet small">four cases in five</span>
+          }}</strong>{{ ' ' }}<span class="quiet small">four cases in five</span>
         </p>
         <p :class="verdict.says === 'enough' ? 'sap' : 'doubt'">{{ says }}</p>
       </template>
