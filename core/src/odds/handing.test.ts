@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { randomStream } from '../chance/stream'
-import { alongChromosomes, handing } from './handing'
+import { handing } from './handing'
 import { lookOf, looksOf, multisets, withRules } from './locus'
 import { looksTable } from './looks'
+import { layoutOf, packed } from './packed'
 import { genome, locus } from './testing'
 
 describe('handing on chromosomes', () => {
@@ -13,11 +14,13 @@ describe('handing on chromosomes', () => {
     doubleReduction = 0,
     draws = 40_000,
   ): Map<string, number> {
-    const hand = handing(genome([locus('a')], { ploidy, doubleReduction }), randomStream(8))
+    const on = genome([locus('a')], { ploidy, doubleReduction })
+    const hand = handing(on, randomStream(8))
+    const parents = packed(layoutOf(on), [alleles])
     const found = new Map<string, number>()
-    const offspring = new Uint8Array(ploidy)
+    const offspring = new Int32Array(ploidy)
     for (let i = 0; i < draws; i++) {
-      hand(Uint8Array.from(alleles), 0, offspring, 0)
+      hand(parents, 0, offspring, 0)
       const key = [...offspring.slice(0, ploidy / 2)].sort().join('')
       found.set(key, (found.get(key) ?? 0) + 1 / draws)
     }
@@ -37,7 +40,63 @@ describe('handing on chromosomes', () => {
 
   it('reads loci group by group, whatever order they were listed in', () => {
     const mixed = genome([locus('a', { group: '1', cM: 0 }), locus('x'), locus('b', { group: '1', cM: 5 })])
-    expect(alongChromosomes(mixed).map(l => l.name)).toEqual(['a', 'b', 'x'])
+    expect(layoutOf(mixed).places.map(({ locus: { name } }) => name)).toEqual(['a', 'b', 'x'])
+  })
+})
+
+describe('chromosomes of more than one word', () => {
+  const loci = Array.from({ length: 27 }, (_, i) =>
+    locus(`l${i}`, { alleles: i % 3 ? ['A', 'a'] : ['A', 'B', 'c'], group: '1', cM: 2 * i }),
+  )
+  const on = genome(loci)
+  const layout = layoutOf(on)
+  const [first, last] = [loci.map(() => 0), loci.map((_, i) => (i % 3 ? 1 : 2))]
+
+  it('keep every locus whole in one of them', () => {
+    expect(layout.words).toBe(2)
+    for (const { shift, bits, locus: l } of layout.places) {
+      expect(shift + bits).toBeLessThanOrEqual(32)
+      expect(2 ** bits).toBeGreaterThanOrEqual(l.alleles.length)
+    }
+  })
+
+  it('are handed on strand by strand, with a change between loci as often as their distance asks', () => {
+    const hand = handing(on, randomStream(5))
+    const parents = packed(layout, [[...first, ...last]])
+    const gamete = new Int32Array(2 * layout.words)
+    const strandAt = (i: number) => {
+      const { word, shift, bits } = layout.places[i]!
+      const allele = (gamete[word]! >>> shift) & ((1 << bits) - 1)
+      return allele === first[i] ? 0 : allele === last[i] ? 1 : NaN
+    }
+    const DRAWS = 20_000
+    let [second, next, far] = [0, 0, 0]
+    for (let i = 0; i < DRAWS; i++) {
+      hand(parents, 0, gamete, 0)
+      const strands = loci.map((_, l) => strandAt(l))
+      second += strands[0]! / DRAWS
+      // The words meet between these two.
+      const meets = layout.places.findIndex(({ word }) => word === 1)
+      next += Math.abs(strands[meets]! - strands[meets - 1]!) / DRAWS
+      far += Math.abs(strands[26]! - strands[0]!) / DRAWS
+    }
+    const expected = (cM: number) => (1 - Math.exp((-2 * cM) / 100)) / 2
+    expect(second).toBeCloseTo(0.5, 1)
+    expect(Math.abs(next - expected(2))).toBeLessThan(0.006)
+    expect(Math.abs(far - expected(52))).toBeLessThan(0.016)
+  })
+
+  it('look as their alleles do', () => {
+    const table = looksTable(on)
+    const random = randomStream(11)
+    const drawn = () => loci.map(l => Math.floor(random.uniform() * l.alleles.length))
+    for (let i = 0; i < 50; i++) {
+      const [one, other] = [drawn(), drawn()]
+      const looks = Object.fromEntries(
+        loci.map((l, k) => [l.name, lookOf(on.loci[k]!, [one[k]!, other[k]!])]),
+      )
+      expect(table.phenotypeOf(table.numberOf(packed(layout, [[...one, ...other]]), 0))).toEqual(looks)
+    }
   })
 })
 
@@ -50,7 +109,7 @@ describe('looks by number', () => {
     expect(table.numbers).toBe(9)
     for (const a of multisets(2, 2)) {
       for (const b of multisets(3, 2)) {
-        const plant = Uint8Array.from([a[0]!, b[0]!, a[1]!, b[1]!])
+        const plant = packed(layoutOf(on), [[a[0]!, b[0]!, a[1]!, b[1]!]])
         const looks = { a: lookOf(on.loci[0]!, a), b: lookOf(on.loci[1]!, b) }
         expect(table.phenotypeOf(table.numberOf(plant, 0))).toEqual(withRules(looks, on.ordered))
       }

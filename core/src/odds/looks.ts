@@ -1,8 +1,8 @@
 import type { Genome } from './genome'
-import type { Plants } from './handing'
-import { alongChromosomes } from './handing'
 import type { Phenotype } from './locus'
 import { lookOf, looksOf, withRules } from './locus'
+import type { Place, Plants } from './packed'
+import { layoutOf } from './packed'
 
 /** What plants look like, by numbers, for counting them by the million. */
 export interface LooksTable {
@@ -15,42 +15,68 @@ export interface LooksTable {
   phenotypeOf: (number: number) => Phenotype
 }
 
-/** Every list of `count` allele numbers below `alleles`, in the order of the number they make as digits. */
-function lists(alleles: number, count: number): number[][] {
-  if (count === 0) return [[]]
-  return Array.from({ length: alleles }, (_, first) => first).flatMap(first =>
-    lists(alleles, count - 1).map(rest => [first, ...rest]),
-  )
+/** Bits of a plant that are looked up at once: a table of so many holds a few thousand numbers. */
+const MOST_BITS = 12
+
+/** Loci that lie side by side in a word and are looked up together. */
+function chunksOf(places: Place[], ploidy: number): Place[][] {
+  const chunks: Place[][] = []
+  for (const place of places) {
+    const chunk = chunks.at(-1)
+    const bits = chunk ? place.shift + place.bits - chunk[0]!.shift : 0
+    if (chunk && chunk[0]!.word === place.word && bits * ploidy <= MOST_BITS) chunk.push(place)
+    else chunks.push([place])
+  }
+  return chunks
 }
 
 /** The table of a genome: each locus's looks are a digit, to the base of how many it has. */
 export function looksTable(genome: Genome): LooksTable {
   const { ploidy, ordered } = genome
-  const loci = alongChromosomes(genome)
-  const words = loci.map(locus => looksOf(locus, ploidy))
-  const counts = Int32Array.from(words, w => w.length)
-  const places = loci.map((_, i) => counts.slice(i + 1).reduce((product, count) => product * count, 1))
-  // What each list of alleles adds to the number, locus after locus in one table.
-  const adds = Float64Array.from(
-    loci.flatMap((locus, i) =>
-      lists(locus.alleles.length, ploidy).map(list => places[i]! * words[i]!.indexOf(lookOf(locus, list))),
-    ),
-  )
-  const starts = Int32Array.from(loci, (_, i) =>
-    loci.slice(0, i).reduce((sum, l) => sum + l.alleles.length ** ploidy, 0),
-  )
-  const bases = Int32Array.from(loci, l => l.alleles.length)
-  const L = loci.length
+  const { places, words } = layoutOf(genome)
+  const loci = places.map(place => place.locus)
+  const looks = loci.map(locus => looksOf(locus, ploidy))
+  const counts = Int32Array.from(looks, w => w.length)
+  const digits = loci.map((_, i) => counts.slice(i + 1).reduce((product, count) => product * count, 1))
+  /** What a locus adds to the number, by the bits of its alleles in all sets; patterns that stand for no allele no plant has. */
+  function addsOf({ locus, bits }: Place, i: number): Float64Array {
+    return Float64Array.from({ length: 2 ** (bits * ploidy) }, (_, pattern) => {
+      const alleles = Array.from(
+        { length: ploidy },
+        (_set, set) => (pattern >>> (set * bits)) & ((1 << bits) - 1),
+      )
+      return alleles.every(allele => allele < locus.alleles.length)
+        ? digits[i]! * looks[i]!.indexOf(lookOf(locus, alleles))
+        : 0
+    })
+  }
+  const chunks = chunksOf(places, ploidy).map(chunk => {
+    const { word, shift } = chunk[0]!
+    const bits = chunk.at(-1)!.shift + chunk.at(-1)!.bits - shift
+    const adds = new Float64Array(2 ** (bits * ploidy))
+    for (const place of chunk) {
+      const own = addsOf(place, places.indexOf(place))
+      const mask = (1 << place.bits) - 1
+      for (let pattern = 0; pattern < adds.length; pattern++) {
+        let alleles = 0
+        for (let set = 0; set < ploidy; set++)
+          alleles |= ((pattern >>> (set * bits + place.shift - shift)) & mask) << (set * place.bits)
+        adds[pattern]! += own[alleles]!
+      }
+    }
+    return { word, shift, bits, mask: (1 << bits) - 1, adds }
+  })
   const known = new Map<number, Phenotype>()
   return {
     names: [...loci, ...ordered].map(thing => thing.name),
     numbers: counts.reduce((product, count) => product * count, 1),
     numberOf(plants, at) {
       let number = 0
-      for (let i = 0; i < L; i++) {
-        let genotype = plants[at + i]!
-        for (let k = 1; k < ploidy; k++) genotype = genotype * bases[i]! + plants[at + k * L + i]!
-        number += adds[starts[i]! + genotype]!
+      for (const { word, shift, bits, mask, adds } of chunks) {
+        let pattern = 0
+        for (let set = 0; set < ploidy; set++)
+          pattern |= ((plants[at + set * words + word]! >>> shift) & mask) << (set * bits)
+        number += adds[pattern]!
       }
       return number
     },
@@ -58,15 +84,15 @@ export function looksTable(genome: Genome): LooksTable {
       const kept = known.get(number)
       if (kept) return kept
       let left = number
-      const looks: Phenotype = {}
-      for (let i = 0; i < L; i++) {
-        const digit = Math.floor(left / places[i]!)
-        looks[loci[i]!.name] = words[i]![digit]!
-        left -= digit * places[i]!
+      const phenotype: Phenotype = {}
+      for (let i = 0; i < loci.length; i++) {
+        const digit = Math.floor(left / digits[i]!)
+        phenotype[loci[i]!.name] = looks[i]![digit]!
+        left -= digit * digits[i]!
       }
-      const phenotype = withRules(looks, ordered)
-      known.set(number, phenotype)
-      return phenotype
+      const whole = withRules(phenotype, ordered)
+      known.set(number, whole)
+      return whole
     },
   }
 }

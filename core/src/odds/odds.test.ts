@@ -465,7 +465,7 @@ describe('what cannot be', () => {
     [
       'a choice that leaves nothing',
       cross(['cross', { select: { a: ['a'] } }]),
-      /No carrying of that generation looks a "a": step 2 of the path leaves nothing/,
+      /No plant of that generation looks a "a": step 2 of the path leaves nothing/,
     ],
   ])('%s is refused in a sentence', (_, work, sentence) => {
     expect(work).toThrow(OutOfRange)

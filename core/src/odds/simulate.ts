@@ -3,11 +3,12 @@ import { randomStream } from '../chance/stream'
 import { OutOfRange } from '../chance/estimate'
 import type { ClassShare, Generation, ParentInDoubt } from './generations'
 import type { Genome, Genotype } from './genome'
-import type { Plants } from './handing'
-import { alongChromosomes, handing } from './handing'
+import { handing } from './handing'
 import type { Phenotype } from './locus'
 import type { LooksTable } from './looks'
 import { looksTable } from './looks'
+import type { Plants } from './packed'
+import { layoutOf, packed } from './packed'
 import type { Step } from './path'
 import { isAmong } from './path'
 
@@ -29,15 +30,14 @@ const COUNTED_IN_ARRAY = 4_194_304
 
 /** A founder whose genotype is drawn anew each time where it is in doubt. */
 function founder(parent: ParentInDoubt, genome: Genome, { uniform }: Stream): () => Plants {
-  const loci = alongChromosomes(genome)
-  const written = (genotype: Genotype) => {
-    const chromosomes = genotype[loci[0]!.name]!.length
-    return Uint8Array.from(
-      Array.from({ length: chromosomes }, (_, k) =>
-        loci.map(l => l.alleles.indexOf(genotype[l.name]![k]!)),
-      ).flat(),
-    )
-  }
+  const layout = layoutOf(genome)
+  const loci = layout.places.map(place => place.locus)
+  const written = (genotype: Genotype) =>
+    packed(layout, [
+      genotype[loci[0]!.name]!.flatMap((_, set) =>
+        loci.map(locus => locus.alleles.indexOf(genotype[locus.name]![set]!)),
+      ),
+    ])
   const whole = (pick: (part: ParentInDoubt[number]) => Genotype) =>
     written(Object.assign({}, ...parent.map(pick)))
   if (parent.every(part => part.possible.length === 1)) {
@@ -148,7 +148,7 @@ export function simulatedGenerations(
 ): Generation[] {
   const { plants: size, runs, seed } = sim
   const stream = randomStream(seed)
-  const stride = genome.loci.length * genome.ploidy
+  const stride = layoutOf(genome).words * genome.ploidy
   const half = stride / 2
   const looks = looksTable(genome)
   const hand = handing(genome, stream)
@@ -158,7 +158,7 @@ export function simulatedGenerations(
   }
 
   function bred(plants: Plants, step: Exclude<Step, { select: unknown }>): Plants {
-    const next = new Uint8Array(size * stride)
+    const next = new Int32Array(size * stride)
     const count = plants.length / stride
     const any = () => Math.floor(stream.uniform() * count) * stride
     for (let to = 0; to < next.length; to += stride) {
@@ -180,14 +180,14 @@ export function simulatedGenerations(
     const starts: number[] = []
     for (let at = 0; at < plants.length; at += stride)
       if (isAmong(looks.phenotypeOf(looks.numberOf(plants, at)), wanted)) starts.push(at)
-    const kept = new Uint8Array(starts.length * stride)
+    const kept = new Int32Array(starts.length * stride)
     starts.forEach((from, i) => kept.set(plants.subarray(from, from + stride), i * stride))
     return kept
   }
 
   const tallies = path.map(() => new Tally(looks, shown))
   for (let run = 0; run < runs; run++) {
-    let plants: Plants = new Uint8Array(0)
+    let plants: Plants = new Int32Array(0)
     for (const [i, step] of path.entries()) {
       if (typeof step === 'object' && 'select' in step) plants = chosen(plants, step.select)
       else if (step === 'cross' || plants.length) plants = bred(plants, step)
