@@ -75,3 +75,14 @@ it('reads calendar and clock of a zone as they stand, also on days on which the 
   expect(clockOf('2026-04-04T14:45:00.000Z', 'Australia/Lord_Howe')).toBe('01:45')
   expect(clockOf('2026-04-04T15:15:00.000Z', 'Australia/Lord_Howe')).toBe('01:45')
 })
+
+it('reads a zone as well after more days than are remembered', () => {
+  const zones = ['Europe/Dublin', 'Asia/Kolkata', 'America/Chicago']
+  const noon = (day: number) => new Date(Date.UTC(1975, 0, 1 + day, 23, 30)).toISOString()
+  for (const zone of zones) for (let day = 0; day < 18_000; day++) dayOf(noon(day), zone)
+  expect(zones.map(zone => dayOf('2026-06-12T23:30:00.000Z', zone))).toEqual([
+    '2026-06-13',
+    '2026-06-13',
+    '2026-06-12',
+  ])
+})

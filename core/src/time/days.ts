@@ -25,14 +25,24 @@ type Ahead = readonly [asItBegins: number, asItEnds: number]
 
 const clocks = new Map<string, Map<number, Ahead>>()
 
+/** Days that are remembered of all zones together; then it begins anew, so that nobody fills the memory with days. */
+const MOST_DAYS = 50_000
+let remembered = 0
+
 /** Asking the calendar of zones takes far longer than to remember the days on which nobody puts a clock forward or back. */
 function minutesAhead(moment: number, zone: string): number {
   const clock = clocks.get(zone) ?? new Map<number, Ahead>()
   clocks.set(zone, clock)
   const day = Math.floor(moment / DAY_MS)
   const ahead = (at: number) => tzOffset(zone, new Date(at))
-  const known = clock.get(day) ?? [ahead(day * DAY_MS), ahead((day + 1) * DAY_MS)]
-  clock.set(day, known)
+  let known = clock.get(day)
+  if (!known) {
+    known = [ahead(day * DAY_MS), ahead((day + 1) * DAY_MS)]
+    if (++remembered > MOST_DAYS) {
+      clocks.clear()
+      remembered = 0
+    } else clock.set(day, known)
+  }
   const [asItBegins, asItEnds] = known
   return asItBegins === asItEnds ? asItBegins : ahead(moment)
 }
