@@ -1,7 +1,17 @@
 /** `npm start`: from a fresh clone to the running application. Node's own modules only. */
 import { spawn } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
-import { chmodSync, existsSync, openSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
+import {
+  chmodSync,
+  chownSync,
+  closeSync,
+  existsSync,
+  openSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs'
 import { createServer } from 'node:net'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
@@ -87,7 +97,16 @@ function serverUser() {
   return {}
 }
 
+/** Where the server remembers which gardens it holds; its user may write that one file of the data folder. */
+function heldFile({ uid, gid }) {
+  const file = join(dataDir, 'held.json')
+  closeSync(openSync(file, 'a', 0o600))
+  if (uid !== undefined) chownSync(file, uid, gid)
+  return file
+}
+
 function startServer(databaseUrl) {
+  const user = serverUser()
   const env = {
     ...process.env,
     VIRGULTA_TRAY_KEY: trayKey,
@@ -95,12 +114,13 @@ function startServer(databaseUrl) {
     PORT: port,
     HOST: host,
     NUXT_SESSION_PASSWORD: process.env.NUXT_SESSION_PASSWORD ?? secretsIn(dataDir).session,
+    VIRGULTA_HELD: heldFile(user),
   }
   const [command, args] = isDev
     ? [program('nuxt'), ['dev', '--port', port, '--host', '127.0.0.1']]
     : [process.execPath, ['--import', parentWatch, serverFile]]
   return spawn(command, args, {
-    ...serverUser(),
+    ...user,
     cwd: root,
     env,
     stdio: ['pipe', isDev ? 'inherit' : openLog(), 'inherit'],

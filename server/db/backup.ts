@@ -10,9 +10,9 @@ import { and, asc, eq, gt, sql } from 'drizzle-orm'
 import * as v from 'valibot'
 import { BACKUP_VERSION, BackupHead, Recorded } from '../../shared/backup'
 import type { Database } from './connection'
-import { among, rowsOf, tellTransaction } from './connection'
+import { among, carryOut, rowsOf, tellTransaction } from './connection'
 import { gardenById } from './rows/garden'
-import { addEntries, rebuild, roomOf } from './rows/log'
+import { entryWrites, rebuild, roomOf } from './rows/log'
 import { entries, gardens, members, people, places, tagSerials } from './schema'
 
 /** Entries that are read or written at once: what a backup holds in memory does not grow with the log. */
@@ -300,20 +300,18 @@ function withReadableHours(raw: { kind?: unknown; happenedAt: string; payload?: 
   return { ...raw, payload: { ...payload, rows } }
 }
 
-async function writeEntries(tx: Database, gardenId: string, found: unknown[]): Promise<void> {
-  await addEntries(
-    tx,
-    found.map(raw => {
-      const { recordedAt, recordedBy, ...rest } = checked(v.looseObject(Recorded.entries), raw, 'an entry')
-      return {
-        gardenId,
-        recordedAt,
-        recordedBy,
-        ...fitting(within(Entry, withReadableHours(rest)), 'an entry'),
-      }
-    }),
-  )
-}
+/** Entries of a file, checked, as rows of a garden's log. */
+const rowsFrom = (gardenId: string, found: unknown[]) =>
+  found.map(raw => {
+    const { recordedAt, recordedBy, ...rest } = checked(v.looseObject(Recorded.entries), raw, 'an entry')
+    return {
+      gardenId,
+      recordedAt,
+      recordedBy,
+      dayOnly: false,
+      ...fitting(within(Entry, withReadableHours(rest)), 'an entry'),
+    }
+  })
 
 /** Takes back only what is there. */
 async function checkVoidings(tx: Database, gardenId: string): Promise<void> {
@@ -348,6 +346,8 @@ export async function restore(
     let head: BackupHead | null = null
     let gardenId = ''
     let done = 0
+    // The next entries are read and checked while the database writes the last ones.
+    let writing: Promise<void> = Promise.resolve()
     const begin = async () => {
       head = reader.head()
       gardenId = keeperId ? freshId : head.garden.id
@@ -358,7 +358,11 @@ export async function restore(
       while (reader.entries.length && reader.entries.length >= least) {
         const { count } = head ?? (await begin())
         const found = reader.entries.splice(0, ENTRIES_AT_ONCE)
-        await writeEntries(tx, gardenId, found)
+        const writes = entryWrites(rowsFrom(gardenId, found))
+        await writing
+        writing = carryOut(tx, writes)
+        // What it fails with is told where it is waited for.
+        writing.catch(() => {})
         onProgress((done += found.length), count)
         // By the entries that came, not by what the head says of them; on the command line the server's owner knows what they do.
         if (keeperId && done > room)
@@ -369,8 +373,10 @@ export async function restore(
       reader.take(piece)
       await flush(ENTRIES_AT_ONCE)
     }
+    await writing
     reader.end()
     await flush(1)
+    await writing
     const {
       count,
       garden: { name },

@@ -1,8 +1,9 @@
 import type { SQL } from 'drizzle-orm'
-import { sql } from 'drizzle-orm'
+import { getTableColumns, sql } from 'drizzle-orm'
 import { drizzle } from 'drizzle-orm/node-postgres'
-import type { PgColumn, PgTransactionConfig } from 'drizzle-orm/pg-core'
+import type { PgColumn, PgTable, PgTransactionConfig } from 'drizzle-orm/pg-core'
 import { Pool } from 'pg'
+import { PreparingClient } from './preparing'
 import * as schema from './schema'
 
 /** A database connection or a transaction on one: what every query takes. */
@@ -25,6 +26,7 @@ interface Bounds {
 /** Opens a pool of connections to a PostgreSQL. */
 export function open(url: string, { connections = 8, statementMs, lockMs, idleMs }: Bounds = {}) {
   const client = new Pool({
+    Client: PreparingClient,
     connectionString: url,
     max: connections,
     connectionTimeoutMillis: 10_000,
@@ -40,6 +42,64 @@ export function open(url: string, { connections = 8, statementMs, lockMs, idleMs
 /** The rows of a query in SQL's own words. */
 export async function rowsOf<T extends Record<string, unknown>>(db: Database, query: SQL): Promise<T[]> {
   return (await db.execute(query)).rows as T[]
+}
+
+/**
+ * What inserts rows, all of them as one parameter: neither the statement nor the binding of its values grows with them, and it is the
+ * same statement for one row and for a thousand.
+ *
+ * @param rows by the names of the table's columns; what one of them leaves out and another gives is null
+ */
+export function inserting(table: PgTable, rows: object[]): SQL {
+  const given = new Set(rows.flatMap(row => Object.keys(row)))
+  const columns = Object.entries(getTableColumns(table)).filter(([key]) => given.has(key))
+  const names = sql.join(
+    columns.map(([, column]) => sql.identifier(column.name)),
+    sql`, `,
+  )
+  const typed = sql.join(
+    columns.map(([, column]) => sql`${sql.identifier(column.name)} ${sql.raw(column.getSQLType())}`),
+    sql`, `,
+  )
+  const values = rows.map(row =>
+    Object.fromEntries(columns.map(([key, column]) => [column.name, (row as Record<string, unknown>)[key]])),
+  )
+  return sql`insert into ${table} (${names})
+    select ${names} from jsonb_to_recordset(${JSON.stringify(values)}::jsonb) as given (${typed})`
+}
+
+/** A write that can be carried out together with others. */
+export interface Write {
+  rows: number
+  query: SQL
+  /** is told what it returned; throws where that will not do */
+  check?: (written: Record<string, unknown>[]) => void
+}
+
+/** What is written in one statement has this many rows at most. */
+const ROWS_TOGETHER = 1000
+
+/** Carries writes out, few of them in one statement; none may need what another one writes. */
+export async function carryOut(db: Database, writes: Write[]): Promise<void> {
+  if (writes.reduce((sum, { rows }) => sum + rows, 0) > ROWS_TOGETHER) {
+    for (const { query, check } of writes) {
+      const written = await rowsOf(db, query)
+      check?.(written)
+    }
+    return
+  }
+  if (!writes.length) return
+  const name = (i: number) => sql.raw(`write${i}`)
+  const steps = writes.map(({ query }, i) => sql`${name(i)} as (${query})`)
+  const told = writes.flatMap(({ check }, i) =>
+    check ? [sql`select ${i}::int as of, to_jsonb(${name(i)}) as row from ${name(i)}`] : [],
+  )
+  const answer = told.length ? sql.join(told, sql` union all `) : sql`select`
+  const rows = await rowsOf<{ of: number; row: Record<string, unknown> }>(
+    db,
+    sql`with ${sql.join(steps, sql`, `)} ${answer}`,
+  )
+  writes.forEach(({ check }, i) => check?.(rows.filter(({ of }) => of === i).map(({ row }) => row)))
 }
 
 /**

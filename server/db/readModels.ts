@@ -1,10 +1,11 @@
 import type { States } from '@virgulta/core/log/fold'
 import type { Subject, SubjectType } from '@virgulta/core/log/kind'
+import { group } from 'd3-array'
 import type { SQL } from 'drizzle-orm'
 import { and, eq, getTableColumns, sql } from 'drizzle-orm'
 import type { PgTable } from 'drizzle-orm/pg-core'
-import type { Database } from './connection'
-import { among, rowsOf } from './connection'
+import type { Database, Write } from './connection'
+import { among, inserting, rowsOf } from './connection'
 import {
   aims,
   batches,
@@ -108,30 +109,36 @@ interface Model {
 const modelOf = (type: SubjectType) => readModels[type] as unknown as Model
 
 /**
- * Writes the states of subjects of one type, new or changed.
+ * What writes the states of some subjects, new or changed.
  *
  * @param revision of the log that changed them
+ * @param stateOf a subject; undefined: of it nothing is written
  */
-export async function saveStates(
-  db: Database,
+export function stateWrites(
   gardenId: string,
   revision: number,
-  type: SubjectType,
-  states: { id: string }[],
-): Promise<void> {
-  const { table, columns } = modelOf(type)
-  const changing = Object.fromEntries(
-    Object.entries(getTableColumns(table as PgTable))
-      .filter(([name, { generated }]) => name !== 'gardenId' && name !== 'id' && !generated)
-      .map(([name, column]) => [name, sql.raw(`excluded."${column.name}"`)]),
-  )
-  for (const group of inGroups(states)) {
-    const rows = group.map(state => ({ gardenId, id: state.id, state, revision, ...columns(state) }))
-    await db
-      .insert(table)
-      .values(rows as never)
-      .onConflictDoUpdate({ target: [table.gardenId, table.id], set: changing })
-  }
+  subjects: Subject[],
+  stateOf: (subject: Subject) => { id: string } | undefined,
+): Write[] {
+  return Array.from(
+    group(subjects, subject => subject.type),
+    ([type, ofType]) => {
+      const { table, columns } = modelOf(type)
+      const changing = sql.join(
+        Object.entries(getTableColumns(table as PgTable))
+          .filter(([name, { generated }]) => name !== 'gardenId' && name !== 'id' && !generated)
+          .map(([, column]) => sql.raw(`"${column.name}" = excluded."${column.name}"`)),
+        sql`, `,
+      )
+      return inGroups(ofType.flatMap(subject => stateOf(subject) ?? [])).map(some => ({
+        rows: some.length,
+        query: sql`${inserting(
+          table as PgTable,
+          some.map(state => ({ gardenId, id: state.id, state, revision, ...columns(state) })),
+        )} on conflict (garden_id, id) do update set ${changing}`,
+      }))
+    },
+  ).flat()
 }
 
 /** Removes subjects of which nothing is noted any more. */
@@ -167,6 +174,28 @@ export function statesOf<T extends SubjectType>(
   return keptStates(db, gardenId, type, ids, sound(type))
 }
 
+/** The rows of some subjects of one type by id, with the columns that are searched. */
+export async function keptRows(
+  db: Database,
+  gardenId: string,
+  type: SubjectType,
+  ids: string[],
+): Promise<Map<string, Record<string, unknown>>> {
+  const { table } = modelOf(type)
+  const rows = await db
+    .select()
+    .from(table)
+    .where(and(eq(table.gardenId, gardenId), among(table.id, ids)))
+  return new Map(rows.map(row => [row.id, row]))
+}
+
+/** What is kept of a state: itself and its columns, as the database gives them back; of none nothing but that. */
+export function asKept(type: SubjectType, state: States[SubjectType] | null): Record<string, unknown> {
+  const kept = state ? { state, ...modelOf(type).columns(state) } : { state }
+  const present = Object.entries(kept).map(([name, value]) => [name, value ?? null])
+  return JSON.parse(JSON.stringify(Object.fromEntries(present)))
+}
+
 /** The states of some subjects of one type by id, whatever is in them. */
 export async function keptStates<T extends SubjectType>(
   db: Database,
@@ -184,21 +213,29 @@ export async function keptStates<T extends SubjectType>(
   return new Map(rows.map(({ id, state }) => [id, state as unknown as States[T]]))
 }
 
-/** The states of all subjects of some types of which a garden has few, in one statement; those that pages cannot work with are left out. */
-export async function allStates<T extends 'trait' | 'locus' | 'rule' | 'inheritance' | 'guide'>(
+/**
+ * What lies around some deeds, in one statement: the states of some subjects, whatever is in them, and all those of types of which
+ * a garden has few.
+ */
+export function statesAround(
   db: Database,
   gardenId: string,
-  types: T[],
-): Promise<{ [K in T]: States[K][] }> {
-  const parts = types.map((type): SQL => {
+  subjects: Subject[],
+  whole: SubjectType[],
+): Promise<{ type: SubjectType; id: string; state: States[SubjectType] }[]> {
+  const part = (type: SubjectType, which: (table: Model['table']) => SQL | undefined): SQL => {
     const { table } = modelOf(type)
-    return sql`(select ${sql.raw(`'${type}'`)} as type, ${table.state} as state from ${table}
-      where ${table.gardenId} = ${gardenId} and ${sound(type)} order by ${table.id})`
-  })
-  const rows = await rowsOf<{ type: T; state: States[T] }>(db, sql.join(parts, sql` union all `))
-  return Object.fromEntries(
-    types.map(type => [type, rows.filter(row => row.type === type).map(row => row.state)]),
-  ) as { [K in T]: States[K][] }
+    return sql`(select ${sql.raw(`'${type}'`)} as type, ${table.id} as id, ${table.state} as state
+      from ${table} where ${table.gardenId} = ${gardenId} and ${which(table) ?? sql`true`} order by ${table.id})`
+  }
+  const named = group(subjects, subject => subject.type)
+  const parts = [
+    ...Array.from(named, ([type, of]) =>
+      part(type, table => among(table.id, [...new Set(of.map(subject => subject.id))])),
+    ),
+    ...whole.map(type => part(type, () => sound(type))),
+  ]
+  return rowsOf(db, sql.join(parts, sql` union all `))
 }
 
 /** The ids of all subjects of one type that have a state. */

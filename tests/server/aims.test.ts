@@ -9,11 +9,11 @@ import { oddsOf, shareOf } from '@virgulta/core/odds/odds'
 import { sql } from 'drizzle-orm'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { SNAPSHOT, backup, restore } from '../../server/db/backup'
-import { open, rowsOf } from '../../server/db/connection'
+import { carryOut, open, rowsOf } from '../../server/db/connection'
 import { renewModels } from '../../server/db/modelsVersion'
 import { prepareDatabase } from '../../server/db/prepare'
 import { createGarden, gardenById } from '../../server/db/rows/garden'
-import { addEntries, rebuild } from '../../server/db/rows/log'
+import { entryWrites, rebuild } from '../../server/db/rows/log'
 import type { AimPage, AimRow, OddsPage } from '../../shared/aims'
 import type { OpenGarden } from '../../shared/garden'
 import type { PlantGenes } from '../../shared/plants'
@@ -394,18 +394,16 @@ describe('read models of an older version', () => {
       pollenParentId: null,
     }
     const subject = randomUUID()
-    await addEntries(
-      renewed.db,
-      [randomUUID(), randomUUID()].map(entryId => ({
-        gardenId: broken,
-        id: entryId,
-        kind: 'plantAdded',
-        subjectId: subject,
-        payload: twice,
-        happenedAt: '2024-05-01T12:00:00Z',
-        recordedBy: personId,
-      })) as never,
-    )
+    const rows = [randomUUID(), randomUUID()].map(entryId => ({
+      gardenId: broken,
+      id: entryId,
+      kind: 'plantAdded' as const,
+      subjectId: subject,
+      payload: twice,
+      happenedAt: '2024-05-01T12:00:00Z',
+      recordedBy: personId,
+    }))
+    await carryOut(renewed.db, entryWrites(rows))
     await renewed.db.execute(sql`update models_version set version = 0`)
     const told = new Map<string, string | null>()
     await renewModels(url, (name, fault) => told.set(name, fault))

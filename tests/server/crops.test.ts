@@ -244,7 +244,7 @@ async function walk(guide: CropGuide) {
   await note(entry('seedsGone', lot!, { how: 'givenAway', seeds: 1, note: null }, 10))
 
   const day = new Date().toISOString().slice(0, 10)
-  for (const path of [
+  const pages = [
     '/api/garden',
     '/api/round',
     `/api/round?on=${day}`,
@@ -276,8 +276,8 @@ async function walk(guide: CropGuide) {
     '/api/entries',
     '/api/devices',
     `/api/find?q=${a}`,
-  ])
-    await read(path)
+  ]
+  await Promise.all(pages.map(path => read(path)))
   for (const path of [`/api/crosses/${cross}/tags.pdf`, '/api/calendar'])
     expect((await keeper.ask('GET', path)).status).toBe(200)
   await note(entry('aimEnded', aim!, { reason: 'reached' }))

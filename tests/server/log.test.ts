@@ -1,11 +1,13 @@
+import { isDeepStrictEqual } from 'node:util'
 import type { Flower } from '@virgulta/core/flowers/flower'
+import { sql } from 'drizzle-orm'
 import { v7 } from 'uuid'
 import { beforeAll, describe, expect, it } from 'vitest'
 import type { CrossPage } from '../../shared/crosses'
 import type { OpenGarden } from '../../shared/garden'
 import type { PlantPage } from '../../shared/plants'
 import type { LotStory, SowingStory } from '../../shared/seed'
-import { open } from '../../server/db/connection'
+import { open, rowsOf } from '../../server/db/connection'
 import { gardenById, lastingGardens } from '../../server/db/rows/garden'
 import { rebuild } from '../../server/db/rows/log'
 import { Visitor, entry, plantedCross, undoing } from './visitor'
@@ -332,6 +334,24 @@ describe('the read models', () => {
     expect(differed).toHaveLength(2)
     expect((await flower())!.status).not.toBe('lost')
     expect((await rebuild(db, garden)).differed).toEqual([])
+    await close()
+  })
+
+  it('are written by a rebuild only where they differ, also in a column that is searched', async () => {
+    const { db, close } = open(lane.databaseUrl)
+    const garden = (await lastingGardens(db)).find(g => g.name === 'Log beds')!
+    const kept = async () =>
+      rowsOf<{ id: string; name: string }>(
+        db,
+        sql`select id, name, revision from plants where garden_id = ${garden.id} order by id`,
+      )
+    const before = await kept()
+    await db.execute(sql`update plants set name = 'Astray' where id = ${planted.ids.seedParent}`)
+    expect((await rebuild(db, garden)).differed).toEqual([])
+    const after = await kept()
+    const written = after.filter((row, i) => !isDeepStrictEqual(row, before[i]))
+    expect(written.map(row => row.id)).toEqual([planted.ids.seedParent])
+    expect(written[0]).toMatchObject({ name: before.find(row => row.id === written[0]!.id)!.name })
     await close()
   })
 })

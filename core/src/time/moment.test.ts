@@ -49,3 +49,10 @@ it('what lies outside the years that count is brought to their edge', () => {
   expect(nearestMoment(millisecondsOf('9999-01-01T00:00:00Z'))).toBe('2199-12-31T23:59:59.999Z')
   expect(isWithinYears(Number.NaN)).toBe(false)
 })
+
+it('reads a moment as this program writes it, and none on a day that no calendar has', () => {
+  expect(millisecondsOf('2027-06-14T05:40:00.120Z')).toBe(Date.UTC(2027, 5, 14, 5, 40, 0, 120))
+  expect(millisecondsOf('2027-02-28T23:59:59.999Z')).toBe(Date.UTC(2027, 1, 28, 23, 59, 59, 999))
+  for (const none of ['2027-02-30T05:40:00.000Z', '2027-02-29T05:40:00Z', '2027-13-01T00:00:00.000Z', 'June'])
+    expect(millisecondsOf(none)).toBeNaN()
+})

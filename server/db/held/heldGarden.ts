@@ -28,8 +28,11 @@ export interface Held {
   readonly size: number
 }
 
-/** A garden about which nobody asked for so long is let go: it may be deleted, or cared for by another server. */
-const HELD_MS = 30 * 60_000
+/**
+ * A garden about which nobody asked for so long is let go: it may be deleted, or cared for by another server. Who comes once a day,
+ * and not always at the same hour, finds it held.
+ */
+const HELD_MS = 36 * 60 * 60_000
 
 const held = new LRUCache<string, Held>({
   maxSize: MOST_BYTES,
@@ -71,6 +74,9 @@ export async function heldWithPlaces(db: Database, garden: Garden): Promise<Held
     if (reading.get(id) === now) reading.delete(id)
   }
 }
+
+/** The gardens that are held, by id; who was asked about last comes first. */
+export const heldIds = (): string[] => [...held.keys()]
 
 /** Lets a garden go that is no more. */
 export const letGoOf = ({ id }: Garden): boolean => held.delete(id)

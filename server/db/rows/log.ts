@@ -11,23 +11,26 @@ import type { Subject, SubjectType } from '@virgulta/core/log/kind'
 import { Refusal } from '@virgulta/core/log/refusal'
 import { dayInWords, dayOf } from '@virgulta/core/time/days'
 import { isWithinYears } from '@virgulta/core/time/moment'
-import { rollup } from 'd3-array'
-import { and, eq, sql } from 'drizzle-orm'
+import { group, rollup } from 'd3-array'
+import type { SQL } from 'drizzle-orm'
+import { and, eq, getTableColumns, sql } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/pg-core'
 import type { Noted, ToldState } from '../../../shared/entries'
 import { MOST_TOLD } from '../../../shared/entries'
 import type { GardenSize } from '../../../shared/garden'
 import type { Role } from '../../../shared/people'
-import type { Database, Transaction } from '../connection'
-import { among, rowsOf } from '../connection'
+import type { Database, Transaction, Write } from '../connection'
+import { among, carryOut, inserting, rowsOf } from '../connection'
 import type { Garden } from '../garden'
 import {
-  allStates,
+  asKept,
   inGroups,
   keptIds,
+  keptRows,
   keptStates,
   removeStates,
-  saveStates,
+  stateWrites,
+  statesAround,
   subjectTypes,
 } from '../readModels'
 import { entries, gardens, places, tags, touches } from '../schema'
@@ -64,8 +67,16 @@ async function takenBackOf(db: Database, garden: Garden, ids: string[]): Promise
 /**
  * The deeds that change some subjects, or need them, and were not taken back. In one statement, yet step by step: as arrays
  * the parts are looked up one after the other by their indexes, also where the database has not counted a garden yet.
+ *
+ * @param others entries that are read with them, whatever became of these
  */
-function liveRows(tx: Database, garden: Garden, subjectIds: string[], isNeed: boolean): Promise<Row[]> {
+async function liveRows(
+  tx: Database,
+  garden: Garden,
+  subjectIds: string[],
+  isNeed: boolean,
+  others: string[] = [],
+): Promise<{ live: Row[]; others: Row[] }> {
   const later = alias(entries, 'later')
   const touching = sql`array(${tx
     .select({ id: touches.entryId })
@@ -77,16 +88,14 @@ function liveRows(tx: Database, garden: Garden, subjectIds: string[], isNeed: bo
     .select({ id: later.voids })
     .from(later)
     .where(and(eq(later.gardenId, garden.id), sql`${later.voids} = any(${touching})`))})`
-  return tx
-    .select()
-    .from(entries)
-    .where(
-      and(
-        eq(entries.gardenId, garden.id),
-        sql`${entries.id} = any(${touching})`,
-        sql`${entries.id} <> all(${takenBack})`,
-      ),
-    )
+  const some = (isLive: 'true' | 'false', which: SQL) =>
+    tx
+      .select({ ...getTableColumns(entries), isLive: sql.raw(isLive).mapWith(Boolean).as('is_live') })
+      .from(entries)
+      .where(and(eq(entries.gardenId, garden.id), which))
+  const live = some('true', sql`${entries.id} = any(${touching}) and ${entries.id} <> all(${takenBack})`)
+  const rows = await (others.length ? live.unionAll(some('false', among(entries.id, others))) : live)
+  return { live: rows.filter(row => row.isLive), others: rows.filter(row => !row.isLive) }
 }
 
 function deedOf(row: Row, zone: string): LoggedDeed {
@@ -115,6 +124,10 @@ function entryOf(row: Row): Entry {
   } as Deed
 }
 
+const isDeed = (entry: Entry): entry is Deed => entry.kind !== 'voided'
+
+const idsOf = (subjects: Subject[]) => [...new Set(subjects.map(subject => subject.id))]
+
 const isDayOnly = (entry: Entry) => entry.kind !== 'voided' && entry.dayOnly === true
 
 /** A clock that runs a little ahead of the server's is forgiven. */
@@ -140,7 +153,9 @@ export async function record(
 ): Promise<Noted> {
   const { revision, entryCount, logBytes } = await takeTurn(tx, garden)
   const shift = clockShift(garden, how.sentAt)
-  const fresh = (await withoutKnown(tx, garden, sent, shift !== 0)).map(entry =>
+  const named = sent.flatMap(entry => (entry.kind === 'voided' ? [entry.id, entry.voids] : [entry.id]))
+  const around = await liveRows(tx, garden, idsOf(sent.filter(isDeed).flatMap(subjectsOf)), false, named)
+  const fresh = withoutKnown(around.others, sent, shift !== 0).map(entry =>
     shift && !isDayOnly(entry)
       ? { ...entry, happenedAt: new Date(Date.parse(entry.happenedAt) + shift).toISOString() }
       : entry,
@@ -149,19 +164,14 @@ export async function record(
   checkWithinYears(fresh)
   checkNotInFuture(fresh, garden)
 
-  const deeds = fresh.filter((e): e is Deed => e.kind !== 'voided')
+  const deeds = fresh.filter(isDeed)
   const voidings = fresh.filter((e): e is Voiding => e.kind === 'voided')
-  const takenBack = await findToVoid(tx, garden, by, voidings)
+  const takenBack = await findToVoid(tx, garden, by, voidings, around.others)
   const changed = distinct([...deeds.flatMap(subjectsOf), ...takenBack.flatMap(subjectsOf)])
 
   const voidedIds = new Set(takenBack.map(d => d.id))
-  const earlier = (
-    await deedsOf(
-      tx,
-      garden,
-      changed.map(s => s.id),
-    )
-  ).filter(d => !voidedIds.has(d.id))
+  const before = takenBack.length ? await liveRows(tx, garden, idsOf(changed), false) : around
+  const earlier = before.live.filter(row => !voidedIds.has(row.id)).map(row => deedOf(row, garden.zone))
   const logged = deeds.map(deed => ({ ...deed, day: dayOf(deed.happenedAt, garden.zone) }) as LoggedDeed)
   const states = foldAll(changed, [...earlier, ...logged], {
     isUndo: takenBack.length > 0,
@@ -175,17 +185,12 @@ export async function record(
 
   await checkSurroundings(tx, garden, logged, states, !how.anyway)
   await checkNotNeeded(tx, garden, gone, voidedIds)
-  await insertEntries(tx, garden, by.personId, deeds, voidings)
-  await changeTags(tx, garden, deeds, takenBack)
-  for (const type of subjectTypes) {
-    await saveStates(
-      tx,
-      garden.id,
-      revision,
-      type,
-      changed.filter(s => s.type === type).flatMap(s => states.get(keyOf(s)) ?? []),
-    )
-  }
+  await untieTags(tx, garden, takenBack)
+  await carryOut(tx, [
+    ...entryWrites(entryRows(garden, by.personId, deeds, voidings)),
+    ...tagWrites(garden, deeds),
+    ...stateWrites(garden.id, revision, changed, subject => states.get(keyOf(subject))),
+  ])
   await removeStates(tx, garden.id, revision, gone)
   return {
     recorded: fresh.length,
@@ -245,25 +250,8 @@ function distinct(subjects: Subject[]): Subject[] {
 }
 
 /** Leaves out what is in the log already; the same id with other contents is a fault of the sender. */
-async function withoutKnown(
-  tx: Database,
-  garden: Garden,
-  sent: Entry[],
-  isShifted: boolean,
-): Promise<Entry[]> {
+function withoutKnown(rows: Row[], sent: Entry[], isShifted: boolean): Entry[] {
   const known = new Map<string, Entry>()
-  const rows = await tx
-    .select()
-    .from(entries)
-    .where(
-      and(
-        eq(entries.gardenId, garden.id),
-        among(
-          entries.id,
-          sent.map(e => e.id),
-        ),
-      ),
-    )
   for (const row of rows) known.set(row.id, entryOf(row))
   return sent.filter(entry => {
     const same = known.get(entry.id)
@@ -308,13 +296,11 @@ async function findToVoid(
   garden: Garden,
   by: { personId: string; role: Role },
   voidings: Voiding[],
+  known: Row[],
 ): Promise<LoggedDeed[]> {
   if (!voidings.length) return []
   const ids = voidings.map(v => v.voids)
-  const rows = await tx
-    .select()
-    .from(entries)
-    .where(and(eq(entries.gardenId, garden.id), among(entries.id, ids)))
+  const rows = known.filter(row => ids.includes(row.id))
   const takenBack = await takenBackOf(tx, garden, ids)
   for (const id of ids) {
     const row = rows.find(r => r.id === id)
@@ -334,7 +320,7 @@ async function findToVoid(
 
 /** The live deeds that touch any of these subjects. */
 async function deedsOf(tx: Database, garden: Garden, subjectIds: string[]): Promise<LoggedDeed[]> {
-  return (await liveRows(tx, garden, subjectIds, false)).map(row => deedOf(row, garden.zone))
+  return (await liveRows(tx, garden, subjectIds, false)).live.map(row => deedOf(row, garden.zone))
 }
 
 function groupBySubject(deeds: LoggedDeed[]): Map<string, LoggedDeed[]> {
@@ -445,15 +431,26 @@ async function checkSurroundings(
   isAsked: boolean,
 ): Promise<void> {
   const around = new Map<string, AnyState>(states)
-  const load = async (subjects: Subject[]) => {
-    for (const type of subjectTypes) {
-      const ids = subjects.filter(s => s.type === type && !around.has(keyOf(s))).map(s => s.id)
-      for (const [id, state] of await keptStates(tx, garden.id, type, ids))
-        around.set(keyOf({ type, id }), state)
-    }
+  const load = async (subjects: Subject[], whole: SubjectType[] = []) => {
+    const missing = subjects.filter(subject => !around.has(keyOf(subject)))
+    if (!missing.length && !whole.length) return
+    for (const { type, id, state } of await statesAround(tx, garden.id, missing, whole))
+      if (!around.has(keyOf({ type, id }))) around.set(keyOf({ type, id }), state)
   }
-  await load(deeds.flatMap(needsOf))
-  for (const need of deeds.flatMap(needsOf)) {
+  const stateOf = <T extends SubjectType>(type: T, id: string) =>
+    around.get(keyOf({ type, id })) as States[T] | undefined
+  const seedParents = deeds.flatMap((deed): Subject[] => {
+    const flower = deed.kind === 'pollinated' && stateOf('flower', deed.subjectId)
+    return flower ? [{ type: 'plant', id: flower.seedParentId }] : []
+  })
+  // The crop of a flower, a packet and a tray is that of their cross.
+  const crosses = deeds.flatMap(subjectsOf).flatMap((subject): Subject[] => {
+    const state = states.get(keyOf(subject))
+    return state && 'crossId' in state && state.crossId ? [{ type: 'cross', id: state.crossId }] : []
+  })
+  const needs = deeds.flatMap(needsOf)
+  await load([...needs, ...seedParents, ...crosses], ['trait', 'locus', 'rule', 'inheritance', 'guide'])
+  for (const need of needs) {
     if (!around.has(keyOf(need)))
       throw new Refusal('unknown-subject', `This refers to a ${need.type} that is not in the garden.`)
   }
@@ -463,45 +460,17 @@ async function checkSurroundings(
     ids.length && back < MOST_GENERATIONS;
     back++
   ) {
-    const missing = ids.filter(id => !around.has(keyOf({ type: 'plant', id })))
+    const missing = ids.filter(id => !stateOf('plant', id))
     await load(missing.map(id => ({ type: 'plant', id })))
-    ids = missing.flatMap(id =>
-      parentsIn((around.get(keyOf({ type: 'plant', id })) as States['plant'] | undefined) ?? {}),
-    )
+    ids = missing.flatMap(id => parentsIn(stateOf('plant', id) ?? {}))
   }
-  await load(
-    deeds.flatMap((d): Subject[] => {
-      const flower =
-        d.kind === 'pollinated' &&
-        (states.get(keyOf({ type: 'flower', id: d.subjectId })) as States['flower'])
-      return flower ? [{ type: 'plant', id: flower.seedParentId }] : []
-    }),
-  )
-  // The crop of a flower, a packet and a tray is that of their cross.
-  await load(
-    deeds.flatMap(subjectsOf).flatMap((subject): Subject[] => {
-      const state = states.get(keyOf(subject))
-      return state && 'crossId' in state && state.crossId ? [{ type: 'cross', id: state.crossId }] : []
-    }),
-  )
   const namesPlace = deeds.some(({ payload }) => 'placeId' in payload && payload.placeId)
   const known = namesPlace
     ? await tx.select({ id: places.id }).from(places).where(eq(places.gardenId, garden.id))
     : []
   const placeIds = new Set(known.map(place => place.id))
-  const kept = await allStates(tx, garden.id, ['trait', 'locus', 'rule', 'inheritance', 'guide'])
-  /** Those that are kept and those that the deeds just made or changed. */
-  const all = <T extends keyof typeof kept>(type: T): States[T][] => [
-    ...new Map(
-      [
-        ...(kept[type] as States[T][]).map((state): [string, States[T]] => [
-          keyOf({ type, id: state.id }),
-          state,
-        ]),
-        ...(around as Map<string, States[T]>),
-      ].filter(([key]) => key.startsWith(`${type} `)),
-    ).values(),
-  ]
+  const all = <T extends SubjectType>(type: T) =>
+    [...around].flatMap(([key, state]) => (key.startsWith(`${type} `) ? [state as States[T]] : []))
   const guides = new Map(guidesWith(all('guide'), []).map(guide => [guide.id, guide]))
   const own = {
     traits: all('trait'),
@@ -511,8 +480,7 @@ async function checkSurroundings(
   }
   const surroundings: Surroundings = {
     own: () => own,
-    find: <T extends SubjectType>(type: T, id: string) =>
-      around.get(keyOf({ type, id })) as States[T] | undefined,
+    find: stateOf,
     guide: crop => guides.get(crop),
     hasPlace: id => placeIds.has(id),
   }
@@ -527,13 +495,8 @@ async function checkNotNeeded(
   voidedIds: Set<string>,
 ): Promise<void> {
   if (!gone.length) return
-  const rows = await liveRows(
-    tx,
-    garden,
-    gone.map(s => s.id),
-    true,
-  )
-  const needing = rows.find(row => !voidedIds.has(row.id))
+  const { live } = await liveRows(tx, garden, idsOf(gone), true)
+  const needing = live.find(row => !voidedIds.has(row.id))
   if (needing) {
     throw new Refusal(
       'stands-on-it',
@@ -542,20 +505,19 @@ async function checkNotNeeded(
   }
 }
 
-async function insertEntries(
-  tx: Database,
+function entryRows(
   garden: Garden,
   personId: string,
   deeds: Deed[],
   voidings: Voiding[],
-): Promise<void> {
+): (typeof entries.$inferInsert)[] {
   // The demo garden's own clock also stamps the time of recording.
   const common = {
     gardenId: garden.id,
     recordedBy: personId,
     ...(garden.clockAt ? { recordedAt: garden.now } : {}),
   }
-  await addEntries(tx, [
+  return [
     ...deeds.map(({ id, kind, subjectId, payload, happenedAt, dayOnly = false }) => ({
       ...common,
       id,
@@ -565,12 +527,19 @@ async function insertEntries(
       happenedAt,
       dayOnly,
     })),
-    ...voidings.map(({ id, kind, voids, happenedAt }) => ({ ...common, id, kind, voids, happenedAt })),
-  ])
+    ...voidings.map(({ id, kind, voids, happenedAt }) => ({
+      ...common,
+      id,
+      kind,
+      voids,
+      happenedAt,
+      dayOnly: false,
+    })),
+  ]
 }
 
-/** Adds rows to the log as they are, with what each touches; whether they fit is checked elsewhere. */
-export async function addEntries(tx: Database, rows: (typeof entries.$inferInsert)[]): Promise<void> {
+/** What adds rows to the log as they are, with what each touches; whether they fit is checked elsewhere. */
+export function entryWrites(rows: (typeof entries.$inferInsert)[]): Write[] {
   const rowsOfTouches = rows
     .filter(row => row.kind !== 'voided')
     .flatMap(row => {
@@ -583,41 +552,46 @@ export async function addEntries(tx: Database, rows: (typeof entries.$inferInser
       })
       return [...subjectsOf(deed).map(touch(false)), ...needsOf(deed).map(touch(true))]
     })
-  for (const group of inGroups(rows)) await tx.insert(entries).values(group)
-  for (const group of inGroups(rowsOfTouches)) await tx.insert(touches).values(group).onConflictDoNothing()
+  return [
+    ...inGroups(rows).map(some => ({ rows: some.length, query: inserting(entries, some) })),
+    ...inGroups(rowsOfTouches).map(some => ({
+      rows: some.length,
+      query: sql`${inserting(touches, some)} on conflict do nothing`,
+    })),
+  ]
 }
 
-async function changeTags(tx: Database, garden: Garden, deeds: Deed[], takenBack: Deed[]): Promise<void> {
-  const gone = takenBack.flatMap(codesOf)
-  if (gone.length)
-    await tx.delete(tags).where(
-      and(
-        eq(tags.gardenId, garden.id),
-        among(
-          tags.code,
-          gone.map(c => c.code),
-        ),
-      ),
-    )
-  for (const codes of inGroups(deeds.flatMap(codesOf))) {
+/** The codes of what was taken back are free again. */
+async function untieTags(tx: Database, garden: Garden, takenBack: Deed[]): Promise<void> {
+  const gone = takenBack.flatMap(codesOf).map(tied => tied.code)
+  if (gone.length) await tx.delete(tags).where(and(eq(tags.gardenId, garden.id), among(tags.code, gone)))
+}
+
+const tagWrites = (garden: Garden, deeds: Deed[]): Write[] =>
+  inGroups(deeds.flatMap(codesOf)).map(codes => {
     const rows = codes.map(({ code, subject }) => ({
       gardenId: garden.id,
       code,
       subjectType: subject.type,
       subjectId: subject.id,
     }))
-    const written = await tx.insert(tags).values(rows).onConflictDoNothing().returning({ code: tags.code })
-    if (written.length < rows.length) {
-      const free = new Set(written.map(w => w.code))
-      const used = codes.find(c => !free.has(c.code)) ?? codes[0]!
-      throw new Refusal(
-        'code-used',
-        `The tag code ${used.code} is tied to something else already; take a fresh one.`,
-        'code',
-      )
+    return {
+      rows: codes.length,
+      query: sql`${inserting(tags, rows)} on conflict do nothing returning ${tags.code}`,
+      check: written => {
+        const free = new Set(written.map(({ code }) => code))
+        const used = codes.find(
+          (tied, i) => !free.has(tied.code) || codes.findIndex(c => c.code === tied.code) < i,
+        )
+        if (used)
+          throw new Refusal(
+            'code-used',
+            `The tag code ${used.code} is tied to something else already; take a fresh one.`,
+            'code',
+          )
+      },
     }
-  }
-}
+  })
 
 /** Deeds that are folded at once, unless one subject has more: what a rebuild holds in memory does not grow with the garden. */
 const DEEDS_AT_ONCE = 8000
@@ -660,12 +634,28 @@ export async function rebuild(
     const differed: Subject[] = []
     const known = new Set<string>()
     let done = 0
-    for (const group of inReach(touched)) {
-      const rebuilt = await rebuildSubjects(tx, garden, revision, new Set(group))
-      differed.push(...rebuilt.differed)
-      for (const { id } of rebuilt.subjects) known.add(id)
-      onProgress((done += group.length), touched.length)
+    const groups = inReach(touched)
+    const readNext = () => {
+      const group = groups.shift()
+      const found = group ? readSubjects(tx, garden, new Set(group)) : null
+      // What it fails with is told where it is waited for.
+      found?.catch(() => {})
+      return found
     }
+    // The next subjects are read, and the last ones written, while some are folded.
+    let writing: Promise<void> = Promise.resolve()
+    for (let reading = readNext(); reading;) {
+      const found = await reading
+      reading = readNext()
+      const rebuilt = rebuiltOf(garden, revision, found)
+      differed.push(...rebuilt.differed)
+      for (const { id } of found.subjects) known.add(id)
+      await writing
+      writing = carryOut(tx, rebuilt.writes)
+      writing.catch(() => {})
+      onProgress((done += found.ids.size), touched.length)
+    }
+    await writing
     for (const type of subjectTypes) {
       const stray = (await keptIds(tx, garden.id, type))
         .filter(id => !known.has(id))
@@ -681,48 +671,50 @@ export async function rebuild(
   })
 }
 
-/** Folds some subjects anew. @returns those that there are, and those whose kept state differed */
-async function rebuildSubjects(
-  tx: Database,
-  garden: Garden,
-  revision: number,
-  ids: Set<string>,
-): Promise<{ subjects: Subject[]; differed: Subject[] }> {
+/** Some subjects with their deeds, and how each is kept now. */
+interface FoundSubjects {
+  ids: Set<string>
+  subjects: Subject[]
+  deeds: LoggedDeed[]
+  kept: Map<string, Record<string, unknown>>
+}
+
+async function readSubjects(tx: Database, garden: Garden, ids: Set<string>): Promise<FoundSubjects> {
   const deeds = await deedsOf(tx, garden, [...ids])
   const subjects = distinct(deeds.flatMap(subjectsOf)).filter(s => ids.has(s.id))
+  const kept = new Map<string, Record<string, unknown>>()
+  for (const [type, ofType] of group(subjects, subject => subject.type))
+    for (const [id, row] of await keptRows(tx, garden.id, type, idsOf(ofType)))
+      kept.set(keyOf({ type, id }), row)
+  return { ids, subjects, deeds, kept }
+}
+
+/** Folds some subjects anew. @returns which kept states differ, and what writes all that is not kept as it should be */
+function rebuiltOf(
+  garden: Garden,
+  revision: number,
+  { ids, subjects, deeds, kept }: FoundSubjects,
+): { differed: Subject[]; writes: Write[] } {
   const states = foldAll(subjects, deeds, { isUndo: false, takesOrphans: true })
+  const stateOf = (subject: Subject) => states.get(keyOf(subject))
   const differed: Subject[] = []
-  for (const type of subjectTypes) {
-    const ofType = subjects.filter(s => s.type === type)
-    const before = await keptStates(
-      tx,
-      garden.id,
-      type,
-      ofType.map(s => s.id),
-    )
-    for (const subject of ofType) {
-      if (
-        !isDeepStrictEqual(
-          before.get(subject.id),
-          JSON.parse(JSON.stringify(states.get(keyOf(subject)) ?? null)) ?? undefined,
-        )
-      )
-        differed.push(subject)
-    }
-    await saveStates(
-      tx,
-      garden.id,
-      revision,
-      type,
-      ofType.flatMap(s => states.get(keyOf(s)) ?? []),
-    )
+  const changed: Subject[] = []
+  for (const subject of subjects) {
+    const row = kept.get(keyOf(subject))
+    const now = asKept(subject.type, stateOf(subject) ?? null)
+    if (!isDeepStrictEqual(row?.state ?? null, now.state)) differed.push(subject)
+    if (!Object.entries(now).every(([name, value]) => isDeepStrictEqual(row?.[name], value)))
+      changed.push(subject)
   }
-  // A deed that touches subjects of several groups ties its tags once, with its own subject.
-  await changeTags(
-    tx,
-    garden,
-    deeds.filter(d => ids.has(d.subjectId)),
-    [],
-  )
-  return { subjects, differed }
+  return {
+    differed,
+    writes: [
+      ...stateWrites(garden.id, revision, changed, stateOf),
+      // A deed that touches subjects of several groups ties its tags once, with its own subject.
+      ...tagWrites(
+        garden,
+        deeds.filter(d => ids.has(d.subjectId)),
+      ),
+    ],
+  }
 }

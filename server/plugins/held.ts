@@ -1,0 +1,27 @@
+import { longDatabase } from '../db/connection'
+import { holdAgain, rememberHeld } from '../heldAgain'
+
+const MINUTE_MS = 60_000
+
+/** Gardens that were held as the server ended are held again once it runs. */
+export default defineNitroPlugin(nitro => {
+  const file = process.env.VIRGULTA_HELD
+  if (!file) return
+  let isOver = false
+  let keeping: ReturnType<typeof setInterval> | undefined
+  const remember = () =>
+    rememberHeld(file).catch((error: { code?: string }) => {
+      serverLog.error({ problem: 'held gardens are not remembered', code: error.code })
+      clearInterval(keeping)
+    })
+  // Before they are held again nothing is written: what the last server left would be lost.
+  void holdAgain(longDatabase(), file, () => isOver).then(heldAgain => {
+    serverLog.info({ heldAgain })
+    if (!isOver) keeping = setInterval(remember, MINUTE_MS).unref()
+  })
+  nitro.hooks.hook('close', async () => {
+    isOver = true
+    if (keeping) await remember()
+    clearInterval(keeping)
+  })
+})
