@@ -6,6 +6,7 @@ Object.groupBy ??= (items, keyOf) => {
 }
 
 const { default: prettier } = await import('eslint-config-prettier')
+const { default: gluedWords } = await import('./scripts/lib/gluedWords.mjs')
 const { default: withNuxt } = await import('./.nuxt/eslint.config.mjs')
 
 /** What a folder may not import: arrows point core ← shared ← server ← app, cli → core, demo → shared and core. */
@@ -76,6 +77,20 @@ export default withNuxt(
       'vue/multi-word-component-names': 'off',
       'vue/require-default-prop': 'off',
       'vue/valid-v-slot': ['error', { allowModifiers: true }],
+    },
+  },
+  {
+    files: ['app/**/*.vue'],
+    plugins: { virgulta: { rules: { 'glued-words': gluedWords } } },
+    rules: {
+      'virgulta/glued-words': 'error',
+      'vue/no-restricted-syntax': [
+        'error',
+        {
+          selector: 'ConditionalExpression ConditionalExpression',
+          message: 'A choice among three has a name: a computed value, a function or a table.',
+        },
+      ],
     },
   },
   // How it is laid out is Prettier's.

@@ -11,13 +11,16 @@ import type { Parent } from './parent'
 import { Sought } from './find'
 import type { LogLine } from './entries'
 
+/** What a list of plants can be sorted by. */
+export const PLANT_ORDERS = ['name', 'code', 'crop', 'since'] as const
+
 /** What a list of plants can be asked for, as it stands in the address. */
 export const PlantQuery = v.object({
   q: v.optional(Sought, ''),
   crop: v.optional(Sought),
   kind: v.optional(v.picklist(PLANT_KINDS)),
   verdict: v.optional(v.picklist(['keep', 'watch', 'discard', 'none'])),
-  sort: v.optional(v.picklist(['name', 'code', 'crop', 'since']), 'name'),
+  sort: v.optional(v.picklist(PLANT_ORDERS), 'name'),
   order: v.optional(v.picklist(['asc', 'desc']), 'asc'),
   page: v.optional(v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1)), '1'),
   size: v.optional(

@@ -62,13 +62,16 @@ export interface SortedBy {
  * What a list is sorted by, as {@link useAddress}.
  *
  * @param usual what it is sorted by at first; an empty key: by nothing
+ * @param keys what it can be sorted by: with another one in the address it is sorted as usual; absent: by anything
  */
-export function useAddressSort(usual: () => SortedBy) {
+export function useAddressSort(usual: () => SortedBy, keys?: readonly string[]) {
   const key = useAddress('sort', () => usual().key)
   const order = useAddress('order', () => (key.value === usual().key ? usual().order : 'asc'))
   return computed({
-    get: (): SortedBy[] =>
-      key.value ? [{ key: key.value, order: order.value === 'desc' ? 'desc' : 'asc' }] : [],
+    get: (): SortedBy[] => {
+      if (keys && !keys.includes(key.value)) return [usual()]
+      return key.value ? [{ key: key.value, order: order.value === 'desc' ? 'desc' : 'asc' }] : []
+    },
     set: ([by]) => {
       key.value = by?.key ?? ''
       order.value = by?.order ?? ''

@@ -8,11 +8,5 @@ const parts = [
 </script>
 
 <template>
-  <div class="stack">
-    <header class="row spread">
-      <h1>Bloom</h1>
-      <PartsNav :parts="parts" label="Parts of the bloom" />
-    </header>
-    <NuxtPage />
-  </div>
+  <PartsPage heading="Bloom" :parts="parts" label="Parts of the bloom" />
 </template>

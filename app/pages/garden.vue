@@ -18,21 +18,20 @@ async function signOut() {
 
 <template>
   <div v-if="garden.garden" class="stack">
-    <header class="row spread">
-      <div>
-        <h1>{{ garden.garden.name }}</h1>
-        <p class="quiet">
-          {{ garden.garden.person }}, {{ garden.garden.role }}. {{ dayInWords(garden.today, true) }}, time of
-          {{ garden.garden.zone.replace('_', ' ') }}.
-        </p>
-      </div>
-      <div v-if="store.session?.person?.email" class="row">
-        <v-btn to="/account">Your account</v-btn>
-        <v-btn to="/?gardens=1">Your gardens</v-btn>
-        <v-btn class="quietly" @click="signOut">Sign out</v-btn>
-      </div>
-      <v-btn v-else @click="signOut">Leave the demo garden</v-btn>
-    </header>
+    <PageHead :heading="garden.garden.name">
+      <p class="quiet">
+        {{ garden.garden.person }}, {{ garden.garden.role }}. {{ dayInWords(garden.today, true) }}, time of
+        {{ garden.garden.zone.replace('_', ' ') }}.
+      </p>
+      <template #actions>
+        <template v-if="store.session?.person?.email">
+          <v-btn to="/account">Your account</v-btn>
+          <v-btn to="/?gardens=1">Your gardens</v-btn>
+          <v-btn class="quietly" @click="signOut">Sign out</v-btn>
+        </template>
+        <v-btn v-else @click="signOut">Leave the demo garden</v-btn>
+      </template>
+    </PageHead>
     <ClockSteps v-if="garden.garden.isDemo && garden.isKeeper" />
     <PartsNav :parts="parts" label="Parts of the garden" />
     <NuxtPage />

@@ -9,11 +9,5 @@ const parts = [
 </script>
 
 <template>
-  <div class="stack">
-    <header class="row spread">
-      <h1>Guides</h1>
-      <PartsNav :parts="parts" label="Parts of the guides" />
-    </header>
-    <NuxtPage />
-  </div>
+  <PartsPage heading="Guides" :parts="parts" label="Parts of the guides" />
 </template>

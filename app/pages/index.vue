@@ -172,7 +172,7 @@ async function open(id: string) {
         <RestoreSheet v-if="session.person.email" />
         <p class="quiet">
           Signed in as {{ session.person.email ?? session.person.name }}.
-          <NuxtLink v-if="session.person.email" to="/account">Your account</NuxtLink>
+          <NuxtLink v-if="session.person.email" to="/account">Your account</NuxtLink>{{ ' ' }}
           <button type="button" class="link" @click="store.signOut()">Sign out</button>
         </p>
       </template>

@@ -111,6 +111,12 @@ const showsNow = computed(() =>
   Boolean(answer.value?.steps[0]?.wished && canShow(answer.value.steps[0].wished)),
 )
 const hasWish = computed(() => Object.keys(wished.value).length > 0)
+const whyNoWish = computed(() => {
+  if (page.value?.genetics.loci.length) return 'Nothing is wished above, so any plant of the cross will do.'
+  return aim.value
+    ? 'Of the musts of this aim nothing is known by scores, so any plant of the cross will do.'
+    : 'Open the pair from an aim to count what it wishes; until then any plant of the cross will do.'
+})
 const goOnWith = useAddressNumber('goon', 2)
 /** Where no gene is known the scores of both parents say what share of their offspring fulfils every must. */
 const byScores = computed(() =>
@@ -151,19 +157,21 @@ function plan(flowers: number) {
     </EmptyPage>
   </div>
   <div v-else-if="page && definition" class="stack">
-    <header class="row spread top">
-      <div>
-        <p v-if="aim" class="quiet">
+    <PageHead>
+      <template v-if="aim" #tag>
+        <p class="quiet">
           <NuxtLink :to="`/aims/${aim.aim.id}?part=pairs`">{{ aim.aim.words }}</NuxtLink>
         </p>
-        <h1><CrossName :seed-parent="page.seedParent" :pollen-parent="page.pollenParent" links /></h1>
-        <p v-if="pair" class="quiet">{{ pair.direction }}</p>
-      </div>
-      <v-btn v-if="!page.isSelf" class="quietly" :to="`/bloom?seed=${ids.seed}&pollen=${ids.pollen}`"
-        >Do they meet?</v-btn
-      >
-      <v-btn v-if="!page.isSelf" :prepend-icon="mdiSwapHorizontal" @click="turnRound">Turn round</v-btn>
-    </header>
+      </template>
+      <template #heading
+        ><CrossName :seed-parent="page.seedParent" :pollen-parent="page.pollenParent" links
+      /></template>
+      <p v-if="pair" class="quiet">{{ pair.direction }}</p>
+      <template v-if="!page.isSelf" #actions>
+        <v-btn class="quietly" :to="`/bloom?seed=${ids.seed}&pollen=${ids.pollen}`">Do they meet?</v-btn>
+        <v-btn :prepend-icon="mdiSwapHorizontal" @click="turnRound">Turn round</v-btn>
+      </template>
+    </PageHead>
     <ul v-if="pair?.warnings.length" class="warnings">
       <li v-for="w in pair.warnings" :key="w.words" :class="w.isBar ? 'fail' : 'doubt'">{{ w.words }}</li>
     </ul>
@@ -323,13 +331,7 @@ function plan(flowers: number) {
         <CountStepper v-model="keepers" label="Wished plants" :least="1" :most="100" />
       </div>
       <p v-else-if="!hasWish" class="quiet">
-        {{
-          page.genetics.loci.length
-            ? 'Nothing is wished above, so any plant of the cross will do.'
-            : aim
-              ? 'Of the musts of this aim nothing is known by scores, so any plant of the cross will do.'
-              : 'Open the pair from an aim to count what it wishes; until then any plant of the cross will do.'
-        }}
+        {{ whyNoWish }}
       </p>
       <FlowerBudget
         :yields="page.yields"
@@ -344,10 +346,7 @@ function plan(flowers: number) {
 </template>
 
 <style scoped>
-.top {
-  align-items: start;
-}
-h1 :deep(.cross-name) {
+:deep(h1 .cross-name) {
   white-space: normal;
   flex-wrap: wrap;
   gap: 8px 10px;

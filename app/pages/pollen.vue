@@ -12,11 +12,5 @@ const isCounting = computed(() => route.path.endsWith('/count'))
 
 <template>
   <NuxtPage v-if="isCounting" />
-  <div v-else class="stack">
-    <header class="row spread">
-      <h1>Pollen</h1>
-      <PartsNav :parts="parts" label="Parts of the pollen" />
-    </header>
-    <NuxtPage />
-  </div>
+  <PartsPage v-else heading="Pollen" :parts="parts" label="Parts of the pollen" />
 </template>

@@ -16,6 +16,10 @@ const route = useRoute()
 const { xs } = useDisplay()
 const day = computed(() => String(route.query.on ?? garden.today))
 const isToday = computed(() => day.value === garden.today)
+const nothingDue = computed(() => {
+  if (isToday.value) return 'Nothing is due today'
+  return day.value > garden.today ? 'Nothing is foreseen for this day' : 'The round of this day is over'
+})
 /** Stops that are shown; a long round is opened piece by piece. */
 const PIECE = 100
 const most = ref(PIECE)
@@ -83,18 +87,15 @@ const LEFT_OUT: Partial<Record<SubjectType, string>> = {
 
 <template>
   <div>
-    <header class="row spread top">
-      <div>
-        <h1>{{ weekday(day) }} {{ dayInWords(day) }}</h1>
-        <p class="quiet">
-          <template v-if="isToday">{{ clock }}</template>
-          <template v-if="round"
-            ><template v-if="isToday"> · </template>{{ counted(round.total, 'stop')
-            }}<template v-if="round.total"> at {{ counted(places, 'place') }}</template></template
-          >
-        </p>
-      </div>
-      <div class="row">
+    <PageHead class="top" :heading="`${weekday(day)} ${dayInWords(day)}`">
+      <p class="quiet">
+        <template v-if="isToday">{{ clock }}</template>
+        <template v-if="round"
+          ><template v-if="isToday"> · </template>{{ counted(round.total, 'stop')
+          }}<template v-if="round.total"> at {{ counted(places, 'place') }}</template></template
+        >
+      </p>
+      <template #actions>
         <v-btn
           :icon="mdiChevronLeft"
           class="quietly"
@@ -122,8 +123,8 @@ const LEFT_OUT: Partial<Record<SubjectType, string>> = {
         <v-btn v-if="isToday && round?.stops.length" variant="flat" :height="xs ? 56 : 36" to="/walk"
           >Walk the round</v-btn
         >
-      </div>
-    </header>
+      </template>
+    </PageHead>
     <p v-if="problem" class="fail" role="alert">{{ problem.sentence }}</p>
     <CalendarDialog v-model="isInCalendar" />
     <ClockSteps v-if="garden.garden?.isDemo" />
@@ -175,16 +176,7 @@ const LEFT_OUT: Partial<Record<SubjectType, string>> = {
           >Show {{ Math.min(PIECE, round.total - round.stops.length) }} more of
           {{ round.total - round.stops.length }}</v-btn
         >
-        <EmptyPage
-          v-if="!round.stops.length"
-          :heading="
-            isToday
-              ? 'Nothing is due today'
-              : day > garden.today
-                ? 'Nothing is foreseen for this day'
-                : 'The round of this day is over'
-          "
-        >
+        <EmptyPage v-if="!round.stops.length" :heading="nothingDue">
           <template v-if="isToday"
             >Work appears here by itself once a cross is planned and its crop flowers.</template
           >
@@ -285,7 +277,6 @@ const LEFT_OUT: Partial<Record<SubjectType, string>> = {
 }
 .top {
   margin-bottom: 12px;
-  align-items: end;
 }
 .columns {
   display: grid;

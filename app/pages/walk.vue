@@ -9,6 +9,7 @@ import { WORK, answersTo, questionAt } from '@virgulta/core/round/work'
 import { checkTagCode } from '@virgulta/core/tags/code'
 import { clockOf, dayInWords, hourOf } from '@virgulta/core/time/days'
 import type { Found } from '#shared/find'
+import type { RoundStop } from '#shared/round'
 
 definePageMeta({ layout: 'bare', hasOwnLine: true })
 const garden = useGardenStore()
@@ -60,6 +61,15 @@ const { pass } = usePass(guide, () => stop.value?.subject.id)
 const answers = computed(() =>
   stop.value && guide.value ? answersTo(stop.value, guide.value, garden.today, pass.value) : [],
 )
+/** Where the hour stands in those of a stop. */
+function hoursWords({ from, to }: NonNullable<RoundStop['hours']>): string {
+  if (hour.value < from) return `from about ${clockWords(from)}`
+  return `${hour.value > to ? 'over since' : 'until'} about ${clockWords(to)}`
+}
+const laterWords: Partial<Record<RoundStop['step'], string>> = {
+  harvest: 'Not ripe, later',
+  choose: 'None at this stage, later',
+}
 const clock = computed(() => clockOf(garden.now, garden.garden!.zone))
 
 const up = ref(0)
@@ -153,13 +163,7 @@ useShortcuts([
       </div>
       <div class="hour">
         <strong class="figures">{{ clock }}</strong>
-        <span v-if="stop?.hours" class="quiet small">{{
-          hour < stop.hours.from
-            ? `from about ${clockWords(stop.hours.from)}`
-            : hour > stop.hours.to
-              ? `over since about ${clockWords(stop.hours.to)}`
-              : `until about ${clockWords(stop.hours.to)}`
-        }}</span>
+        <span v-if="stop?.hours" class="quiet small">{{ hoursWords(stop.hours) }}</span>
       </div>
       <v-btn :icon="mdiQrcodeScan" variant="text" aria-label="Scan a tag" @click="isScanning = true" />
       <v-btn :icon="mdiClose" variant="text" aria-label="Leave the walk" to="/today" />
@@ -290,13 +294,7 @@ useShortcuts([
             Note {{ up }} up
           </button>
           <button type="button" class="skip" @click="skip">
-            {{
-              stop.step === 'harvest'
-                ? 'Not ripe, later'
-                : stop.step === 'choose'
-                  ? 'None at this stage, later'
-                  : 'Later today'
-            }}
+            {{ laterWords[stop.step] ?? 'Later today' }}
           </button>
         </div>
       </footer>

@@ -84,6 +84,9 @@ test('the list of plants keeps filter, order and page in the address, and export
       .split('\n')
       .map(line => line.split(',')[0]),
   ).toEqual(['name', 'Bench Bell', 'Bench Adder'])
+  // An order that there is not is the usual one.
+  await page.goto('/plants?q=bench&sort=nothing')
+  await expect(page.getByRole('row').nth(1)).toContainText('Bench Adder')
 })
 
 test('what is typed survives a reload, and a name is asked for', async ({ page }) => {

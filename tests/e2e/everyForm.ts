@@ -1,6 +1,7 @@
 /** Finds the forms of a screen by itself, whatever they are called, and tries on each what people do by mistake. */
 import type { Locator, Page } from '@playwright/test'
 import { expect } from '@playwright/test'
+import { follow } from './garden'
 import { settled } from './settled'
 
 /** Buttons that change something at once, or lead away: no forms. */
@@ -67,9 +68,18 @@ export async function expectNoFault(page: Page, where: string) {
   }
 }
 
-/** Opens the screen and presses one of its buttons. @returns the button where that opened a form */
+/**
+ * Opens the screen, as a link does where the application is loaded, and presses one of its buttons.
+ *
+ * @returns the button where that opened a form
+ */
 async function opened(page: Page, address: string, name: string): Promise<Locator | null> {
-  await page.goto(address)
+  if (page.url() === 'about:blank') await page.goto(address)
+  else {
+    // From elsewhere: a form that is left closes.
+    await follow(page, '/guides')
+    await follow(page, address)
+  }
   await settled(page)
   const opener = page.locator('main').getByRole('button', { name, exact: true }).first()
   if (!(await opener.isVisible())) return null

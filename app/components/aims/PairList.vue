@@ -20,6 +20,11 @@ const marks: Record<RankedPair['wishes'][number]['covers'], { mark: string; word
   'neither': { mark: '–', words: 'neither parent has it' },
   'not scored': { mark: '?', words: 'a parent was not scored' },
 }
+/** Who of a pair has what is wished, and from what the chance of it is known. */
+function metWords({ covers, from }: RankedPair['wishes'][number]): string {
+  const { words } = marks[covers]
+  return from ? `${words}; from the ${from}` : words
+}
 const covered = (pair: RankedPair) =>
   pair.wishes.filter(w => ['both', 'seed parent', 'pollen parent'].includes(w.covers)).length
 const oddsAt = (pair: RankedPair) =>
@@ -133,7 +138,7 @@ const columns = computed<Column<RankedPair>[]>(() => [
           <span
             class="figures nowrap"
             :class="{ quiet: row.wishes[i]!.chance === null || row.wishes[i]!.chance! < 0.05 }"
-            :title="`${marks[row.wishes[i]!.covers].words}${row.wishes[i]!.from === 'genes' ? '; from the genes' : row.wishes[i]!.from ? '; from the scores' : ''}`"
+            :title="metWords(row.wishes[i]!)"
             ><span class="mark" aria-hidden="true">{{ marks[row.wishes[i]!.covers].mark }}</span
             >{{ row.wishes[i]!.chance === null ? '' : percentWords(row.wishes[i]!.chance!)
             }}<span class="visually-hidden">, {{ marks[row.wishes[i]!.covers].words }}</span></span

@@ -1,5 +1,6 @@
 <!-- The season as bands: a row for each plant in play, today's line through all of them, the weather beneath on the same days. -->
 <script setup lang="ts">
+import { stationWords } from '../weather/weatherWords'
 import { dayNumber, quantileIn } from '@virgulta/core/bloom/chances'
 import { windowWords } from '@virgulta/core/garden/bloomWords'
 import { dayInWords } from '@virgulta/core/time/days'
@@ -147,13 +148,10 @@ const words = (row: BloomRow) =>
     </div>
     <div class="weather">
       <span class="label quiet small"
-        >{{
-          !page.weather.station
-            ? 'Weather: what was read in'
-            : page.weather.station.isSimulated
-              ? 'Simulated weather'
-              : page.weather.station.name
-        }}<br /><NuxtLink to="/bloom/weather">where from</NuxtLink></span
+        >{{ stationWords(page.weather.station, 'Weather: what was read in') }}<br /><NuxtLink
+          to="/bloom/weather"
+          >where from</NuxtLink
+        ></span
       >
       <WeatherStrip :weather="page.weather" :x="x" :width="width" :today="garden.today" />
     </div>

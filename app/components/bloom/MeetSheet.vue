@@ -90,6 +90,11 @@ function setDay(index: number, day: string) {
   settled.value = sow.value
 }
 const days = (remedy: Remedy) => remedy.days.map(dayOfNumber)
+/** What a remedy adds to the chance, in hundredths. */
+function gainWords({ does, gain }: Remedy): string {
+  if (does === 'nothing') return ''
+  return gain >= 0.005 ? `+${Math.round(gain * 100)}` : 'none'
+}
 /** Shows what a remedy does, in the drawing above. */
 function show(remedy: Remedy) {
   const { held, kept } = daysOf(remedy, bloom.value!)
@@ -299,13 +304,7 @@ function letGo() {
               /></span>
             </td>
             <td class="figures end">
-              {{
-                remedy.does === 'nothing'
-                  ? ''
-                  : remedy.gain >= 0.005
-                    ? `+${Math.round(remedy.gain * 100)}`
-                    : 'none'
-              }}
+              {{ gainWords(remedy) }}
             </td>
             <td class="small">{{ remedy.cost }}</td>
             <td class="small">{{ remedy.against }}</td>

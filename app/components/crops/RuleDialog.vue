@@ -19,6 +19,7 @@ interface Case {
 }
 const draft = ref({ name: '', trait: null as string | null, cases: [] as Case[], otherwise: '' })
 const tried = ref(false)
+const caseWords = (at: number) => (at ? 'else, if' : 'if')
 const emptyCase = (): Case => ({ when: [{ id: '', look: '' }], is: '' })
 function begin() {
   ids.renew()
@@ -106,7 +107,7 @@ async function save() {
     />
     <div v-for="(c, i) in draft.cases" :key="i" class="case" role="group" :aria-label="`Case ${i + 1}`">
       <div v-for="(w, k) in c.when" :key="k" class="row line">
-        <span class="quiet small word">{{ k ? 'and' : i ? 'else, if' : 'if' }}</span>
+        <span class="quiet small word">{{ k ? 'and' : caseWords(i) }}</span>
         <v-select v-model="w.id" label="Locus or rule" :items="askable" @update:model-value="w.look = ''" />
         <v-select v-model="w.look" label="looks" :items="w.id ? possibleLooks(w.id, definition) : []" />
         <v-btn

@@ -62,6 +62,10 @@ const rows = computed(() =>
 const can = computed(
   () => last.value?.wished?.filter(s => s.share > 0).reduce((sum, s) => sum + s.weight, 0) ?? 0,
 )
+const firstWords = computed(() => {
+  if (first.value < 0) return 'It is not to be expected on this path.'
+  return first.value ? `It first shows after step ${first.value + 1}.` : 'It can show in the first cross.'
+})
 const certainty = computed(() =>
   total.value === null || !last.value?.wished
     ? null
@@ -184,12 +188,7 @@ const adds: { title: string; step: Step }[] = [
               ? 'Exact.'
               : `Simulated: ${(answer.simulation!.plants * answer.simulation!.runs).toLocaleString('en')} plants, seed ${answer.simulation!.seed}.`
           }}
-          {{
-            first < 0
-              ? 'It is not to be expected on this path.'
-              : first === 0
-                ? 'It can show in the first cross.'
-                : `It first shows after step ${first + 1}.`
+          {{ firstWords
           }}<template v-if="can < 0.999 && can > 0">
             The parents’ genes are in doubt: with {{ percentWords(1 - can) }} this family cannot bring
             it.</template

@@ -1,5 +1,6 @@
 <!-- Lowest and highest of a store day by day, with the range that is good for pollen. -->
 <script setup lang="ts">
+import type { TooltipItem } from 'chart.js'
 import { dayInWords, daysBetween } from '@virgulta/core/time/days'
 import { STORE_KINDS } from '@virgulta/core/stores/kinds'
 import type { StoreView } from '#shared/pollen'
@@ -39,17 +40,12 @@ const chart = computed(() => {
     ],
   }
 })
-type Item = {
-  datasetIndex: number
-  dataIndex: number
-  dataset: { label?: string }
-  parsed: { y: number | null }
-}
 const told = computed(() => ({
-  filter: ({ datasetIndex }: Item) => datasetIndex < 2,
+  filter: ({ datasetIndex }: TooltipItem<'line' | 'bar'>) => datasetIndex < 2,
   callbacks: {
-    title: ([item]: Item[]) => (item ? dayInWords(view.days[item.dataIndex]?.day ?? garden.today) : ''),
-    label: ({ dataset, parsed }: Item) => `${dataset.label} ${parsed.y} °C`,
+    title: ([item]: TooltipItem<'line' | 'bar'>[]) =>
+      item ? dayInWords(view.days[item.dataIndex]?.day ?? garden.today) : '',
+    label: ({ dataset, parsed }: TooltipItem<'line' | 'bar'>) => `${dataset.label} ${parsed.y} °C`,
   },
 }))
 const inWords = computed(

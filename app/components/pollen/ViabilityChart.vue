@@ -1,5 +1,6 @@
 <!-- What is alive in a tube over time, with its tests and thaws, over the temperature where it stood. -->
 <script setup lang="ts">
+import type { TooltipItem } from 'chart.js'
 import { aliveInWords } from './pollenWords'
 import { dayInWords, dayOf } from '@virgulta/core/time/days'
 import { WORTH_USING } from '@virgulta/core/pollen/shelf'
@@ -76,18 +77,14 @@ const chart = computed(() => {
   }
 })
 const days = computed(() => ({ type: 'linear', min: 0, max: Math.ceil(x(page.course.at(-1)!.at)) }))
-type Item = {
-  datasetIndex: number
-  dataset: { label?: string }
-  parsed: { x: number | null; y: number | null }
-}
-const title = ([item]: Item[]) => (item ? dayAt(item.parsed.x!) : '')
+const title = ([item]: TooltipItem<'line' | 'bar'>[]) => (item ? dayAt(item.parsed.x!) : '')
 /** Of what lies under the pointer the limits of the interval and the line of what is worth a flower say nothing. */
 const told = {
-  filter: ({ datasetIndex }: Item) => datasetIndex > 1 && datasetIndex !== 3,
+  filter: ({ datasetIndex }: TooltipItem<'line' | 'bar'>) => datasetIndex > 1 && datasetIndex !== 3,
   callbacks: {
     title,
-    label: ({ dataset: { label }, parsed }: Item) => (label === 'thawed' ? label : `${label} ${parsed.y} %`),
+    label: ({ dataset: { label }, parsed }: TooltipItem<'line' | 'bar'>) =>
+      label === 'thawed' ? label : `${label} ${parsed.y} %`,
   },
 }
 const heat = computed(() => {

@@ -26,8 +26,8 @@ const { run: give, isBusy } = useOnce(() =>
     <RoundLine>
       <template #tag><TagLabel :code="stop.code" :to="to" /></template>
       <template #what>
-        <strong>{{ questionAt(stop.step, guide) }}</strong>
-        <span v-if="stop.plant" class="small">{{ stop.plant.name }}</span>
+        <strong>{{ questionAt(stop.step, guide) }}</strong>{{ ' '
+        }}<span v-if="stop.plant" class="small">{{ stop.plant.name }}</span>
         <CrossName
           v-else-if="stop.seedParent"
           :seed-parent="stop.seedParent"

@@ -1,5 +1,6 @@
 <!-- Lowest and highest of each day beside what is usual; what is foretold is dashed. -->
 <script setup lang="ts">
+import type { TooltipItem } from 'chart.js'
 import { dayInWords, daysBetween } from '@virgulta/core/time/days'
 import type { WeatherPage } from '#shared/bloom'
 
@@ -38,17 +39,12 @@ const chart = computed(() => {
     ],
   }
 })
-type Item = {
-  datasetIndex: number
-  dataset: { label?: string }
-  parsed: { x: number | null; y: number | null }
-}
 const told = computed(() => ({
-  filter: ({ datasetIndex }: Item) => datasetIndex < 2,
+  filter: ({ datasetIndex }: TooltipItem<'line' | 'bar'>) => datasetIndex < 2,
   callbacks: {
-    title: ([item]: Item[]) =>
+    title: ([item]: TooltipItem<'line' | 'bar'>[]) =>
       item ? dayInWords(page.days.find(d => at(d.day) === item.parsed.x)?.day ?? today) : '',
-    label: ({ dataset, parsed }: Item) => `${dataset.label} ${parsed.y} °C`,
+    label: ({ dataset, parsed }: TooltipItem<'line' | 'bar'>) => `${dataset.label} ${parsed.y} °C`,
   },
 }))
 const x = computed(() =>

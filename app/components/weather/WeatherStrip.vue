@@ -1,5 +1,6 @@
 <!-- The weather under the bands, on the same days: warmth of each day, what is usual, rain. What is foretold is lighter. -->
 <script setup lang="ts">
+import { dayFromWords } from './weatherWords'
 import { dayNumber } from '@virgulta/core/bloom/chances'
 import { dayInWords } from '@virgulta/core/time/days'
 import { extent } from 'd3-array'
@@ -56,7 +57,7 @@ const inWords = computed(
         <title>
           {{ dayInWords(d.day) }}: {{ d.tmin }} to {{ d.tmax }} °C{{
             d.rainMm === null ? '' : `, ${d.rainMm} mm`
-          }}{{ d.from === 'forecast' ? ', foretold' : d.from === 'read' ? ', your readings' : '' }}
+          }}{{ dayFromWords[d.from] }}
         </title>
       </line>
       <rect

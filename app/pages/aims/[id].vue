@@ -42,22 +42,19 @@ useShortcuts([
     {{ problem.sentence }} <NuxtLink to="/aims">To the aims</NuxtLink>
   </div>
   <div v-else-if="page" class="stack">
-    <header class="row spread top">
-      <div>
-        <h1>{{ page.aim.words }}</h1>
-        <p class="quiet">
-          {{ garden.cropOf(page.aim.crop)?.guide.name }}, set on {{ dayInWords(page.aim.setOn, true)
-          }}<template v-if="page.aim.ended"
-            >, ended on {{ dayInWords(page.aim.ended.on, true) }}: {{ page.aim.ended.reason }}</template
-          >.
-        </p>
-      </div>
-      <div v-if="garden.mayNote && !page.aim.ended" class="row">
+    <PageHead :heading="page.aim.words">
+      <p class="quiet">
+        {{ garden.cropOf(page.aim.crop)?.guide.name }}, set on {{ dayInWords(page.aim.setOn, true)
+        }}<template v-if="page.aim.ended"
+          >, ended on {{ dayInWords(page.aim.ended.on, true) }}: {{ page.aim.ended.reason }}</template
+        >.
+      </p>
+      <template v-if="garden.mayNote && !page.aim.ended" #actions>
         <v-btn class="quietly" :to="`/bloom?aim=${page.aim.id}`">Do the pairs meet?</v-btn>
         <v-btn class="quietly" @click="isEnding = !isEnding">End it</v-btn>
         <v-btn @click="isChanging = true">Change the aim</v-btn>
-      </div>
-    </header>
+      </template>
+    </PageHead>
     <AimForm v-if="isChanging" :aim="page.aim" @saved="isChanging = false" @left="isChanging = false" />
     <template v-else>
       <PaperSheet v-if="isEnding"
@@ -132,9 +129,6 @@ useShortcuts([
 </template>
 
 <style scoped>
-.top {
-  align-items: start;
-}
 .wishes {
   list-style: none;
   display: flex;

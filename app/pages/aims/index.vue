@@ -21,15 +21,12 @@ useShortcuts([{ key: 'n', does: 'set an aim', notes: true, run: () => navigateTo
 </script>
 
 <template>
-  <div>
-    <header class="row spread head">
-      <h1>Aims</h1>
-      <v-btn v-if="garden.mayNote" variant="flat" :prepend-icon="mdiPlus" to="/aims/new">Set an aim</v-btn>
-    </header>
-    <p v-if="problem" class="fail" role="alert">{{ problem.sentence }}</p>
+  <ListPage heading="Aims" :problem="problem" :count="rows?.length" empty="No aim is set yet">
+    <template v-if="garden.mayNote" #actions>
+      <v-btn variant="flat" :prepend-icon="mdiPlus" to="/aims/new">Set an aim</v-btn>
+    </template>
     <ReadTable
-      v-if="rows?.length"
-      :rows="rows"
+      :rows="rows!"
       :columns="columns"
       name="aims"
       one="aim"
@@ -57,18 +54,12 @@ useShortcuts([{ key: 'n', does: 'set an aim', notes: true, run: () => navigateTo
         ><span class="quiet">{{ row.aim.ended?.reason }}</span></template
       >
     </ReadTable>
-    <EmptyPage v-else-if="rows" heading="No aim is set yet">
+    <template #empty>
       Nobody should pollinate for the sake of it. Say what you are after in a sentence and in traits; the
       bench then shows which of your plants comes near, and which two of them would bring it.
-      <template #step
-        ><v-btn v-if="garden.mayNote" variant="flat" to="/aims/new">Set the first aim</v-btn></template
-      >
-    </EmptyPage>
-  </div>
+    </template>
+    <template v-if="garden.mayNote" #step>
+      <v-btn variant="flat" to="/aims/new">Set the first aim</v-btn>
+    </template>
+  </ListPage>
 </template>
-
-<style scoped>
-.head {
-  margin-bottom: 8px;
-}
-</style>

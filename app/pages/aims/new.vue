@@ -5,13 +5,13 @@ definePageMeta({ isNoting: true })
 
 <template>
   <div>
-    <h1>Set an aim</h1>
+    <PageHead heading="Set an aim" class="top" />
     <AimForm @saved="id => navigateTo(`/aims/${id}`)" @left="navigateTo('/aims')" />
   </div>
 </template>
 
 <style scoped>
-h1 {
+.top {
   margin-bottom: 12px;
 }
 </style>

@@ -1,5 +1,6 @@
 <!-- The hours of the flowers, today and in the days ahead: by the sun, moved by the weather, with the reason. -->
 <script setup lang="ts">
+import { stationWords } from '~/components/weather/weatherWords'
 import { HOUR_EVENTS, clockWords, hoursInWords } from '@virgulta/core/bloom/hours'
 import { flowerForms } from '@virgulta/core/crops/forms/forms'
 import { isInBloom } from '@virgulta/core/season/band'
@@ -104,12 +105,7 @@ function step(by: number) {
               ><template v-else>{{
                 day.sun.kind === 'polarDay' ? 'the sun stays up' : 'the sun stays down'
               }}</template
-              ><br />{{
-                !page.station
-                  ? 'no weather known'
-                  : page.station.isSimulated
-                    ? 'simulated weather'
-                    : page.station.name
+              ><br />{{ stationWords(page.station, 'No weather known')
               }}{{ hours.some(h => h.isForecast) ? ', in part foretold' : '' }}
             </p>
           </div>

@@ -12,11 +12,12 @@ const parts = computed(() => [
 </script>
 
 <template>
-  <div v-if="crop" class="stack">
-    <h1>What is known of {{ crop.guide.name.toLowerCase() }}</h1>
-    <PartsNav :parts="parts" label="Parts of the crop" />
-    <NuxtPage />
-  </div>
+  <PartsPage
+    v-if="crop"
+    :heading="`What is known of ${crop.guide.name.toLowerCase()}`"
+    :parts="parts"
+    label="Parts of the crop"
+  />
   <p v-else class="fail" role="alert">
     This garden has no plant of this crop yet. <NuxtLink to="/guides">To the guides</NuxtLink>
   </p>

@@ -154,21 +154,20 @@ const logOfFlower = computed(() =>
     {{ problem.sentence }} <NuxtLink to="/crosses">To the crosses</NuxtLink>
   </div>
   <div v-else-if="page && guide" class="stack">
-    <header class="row spread top">
-      <div>
+    <PageHead :heading="page.cross.aim">
+      <template #tag>
         <TagLabel :code="page.cross.code"
           ><CrossName :seed-parent="page.seedParent" :pollen-parent="page.pollenParent" links
         /></TagLabel>
-        <h1>{{ page.cross.aim }}</h1>
-        <p class="quiet">
-          {{ guide.name }}, planned {{ dayInWords(page.cross.plannedOn, true) }}:
-          {{ counted(page.cross.flowersPlanned, 'flower') }} for {{ page.cross.keepersWanted }} worth keeping.
-          <button v-if="garden.mayNote" type="button" class="link" @click="isPlanning = true">
-            Change the plan
-          </button>
-        </p>
-      </div>
-      <div class="row">
+      </template>
+      <p class="quiet">
+        {{ guide.name }}, planned {{ dayInWords(page.cross.plannedOn, true) }}:
+        {{ counted(page.cross.flowersPlanned, 'flower') }} for {{ page.cross.keepersWanted }} worth keeping.
+        <button v-if="garden.mayNote" type="button" class="link" @click="isPlanning = true">
+          Change the plan
+        </button>
+      </p>
+      <template #actions>
         <v-btn
           v-if="page.pollenParent && page.pollenParent.id !== page.seedParent.id"
           class="quietly"
@@ -179,8 +178,8 @@ const logOfFlower = computed(() =>
         <v-btn v-if="garden.mayNote" variant="flat" :aria-busy="isBusy" @click="tagFlower()"
           >Choose a flower</v-btn
         >
-      </div>
-    </header>
+      </template>
+    </PageHead>
 
     <PaperSheet class="stem-sheet"
       ><StemDrawing :stem="page.stem" :crop="page.cross.crop" :cross-id="page.cross.id"
@@ -368,12 +367,6 @@ const logOfFlower = computed(() =>
 </template>
 
 <style scoped>
-.top {
-  align-items: start;
-}
-h1 {
-  margin: 8px 0 4px;
-}
 .stem-sheet {
   padding: 8px 0;
 }

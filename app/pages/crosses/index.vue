@@ -34,17 +34,12 @@ useShortcuts([{ key: 'n', does: 'plan a cross', notes: true, run: () => navigate
 </script>
 
 <template>
-  <div>
-    <header class="row spread head">
-      <h1>Crosses</h1>
-      <v-btn v-if="garden.mayNote" variant="flat" :prepend-icon="mdiPlus" to="/crosses/new"
-        >Plan a cross</v-btn
-      >
-    </header>
-    <p v-if="problem" class="fail" role="alert">{{ problem.sentence }}</p>
+  <ListPage heading="Crosses" :problem="problem" :count="rows?.length" empty="No cross is planned yet">
+    <template v-if="garden.mayNote" #actions>
+      <v-btn variant="flat" :prepend-icon="mdiPlus" to="/crosses/new">Plan a cross</v-btn>
+    </template>
     <ReadTable
-      v-if="rows?.length"
-      :rows="rows"
+      :rows="rows!"
       :columns="columns"
       name="crosses"
       one="cross"
@@ -79,18 +74,12 @@ useShortcuts([{ key: 'n', does: 'plan a cross', notes: true, run: () => navigate
         }}</span></template
       >
     </ReadTable>
-    <EmptyPage v-else-if="rows" heading="No cross is planned yet">
+    <template #empty>
       A cross has a seed parent, a pollen parent and an aim in a sentence. From these follow the tags, the
       round and the stem.
-      <template #step
-        ><v-btn v-if="garden.mayNote" variant="flat" to="/crosses/new">Plan the first cross</v-btn></template
-      >
-    </EmptyPage>
-  </div>
+    </template>
+    <template v-if="garden.mayNote" #step>
+      <v-btn variant="flat" to="/crosses/new">Plan the first cross</v-btn>
+    </template>
+  </ListPage>
 </template>
-
-<style scoped>
-.head {
-  margin-bottom: 8px;
-}
-</style>

@@ -110,7 +110,7 @@ const { run: plan, isBusy } = useOnce(async (meant: { selfMeant?: boolean; wideM
 
 <template>
   <div class="plan">
-    <h1>Plan a cross</h1>
+    <PageHead heading="Plan a cross" class="top" />
     <form ref="form" class="stack" novalidate @submit.prevent="plan({})">
       <PaperSheet heading="Parents">
         <div class="parents">
@@ -207,11 +207,11 @@ const { run: plan, isBusy } = useOnce(async (meant: { selfMeant?: boolean; wideM
 </template>
 
 <style scoped>
+.top {
+  margin-bottom: 12px;
+}
 .plan {
   max-width: 860px;
-}
-h1 {
-  margin-bottom: 12px;
 }
 .parents {
   display: grid;

@@ -13,6 +13,7 @@ const id = computed(() => String(route.params.id))
 const guide = computed(() => guides.value?.find(g => g.id === id.value) ?? null)
 const own = computed(() => ownOf(id.value))
 const builtIn = computed(() => builtInGuide(id.value))
+const changeWords = computed(() => (own.value?.guide ? 'Change it' : 'Copy and change it for this garden'))
 const change = useAddress('change')
 const isChanging = computed({
   get: () => change.value === '1',
@@ -44,7 +45,7 @@ const drop = () => log.note([{ kind: 'guideDropped', subjectId: own.value!.id, p
         <template v-if="garden.mayNote">
           <v-btn v-if="own?.guide && builtIn" class="quietly" @click="drop">Back to the built-in</v-btn>
           <v-btn variant="flat" @click="isChanging = !isChanging">{{
-            isChanging ? 'Close' : own?.guide ? 'Change it' : 'Copy and change it for this garden'
+            isChanging ? 'Close' : changeWords
           }}</v-btn>
         </template>
       </div>

@@ -212,16 +212,17 @@ function exportCsv() {
     {{ problem.sentence }} <NuxtLink to="/offspring">To the families</NuxtLink>
   </div>
   <div v-else-if="family && guide" class="stack">
-    <header>
-      <TagLabel :code="family.cross.code" :to="`/crosses/${family.cross.id}`"
-        ><CrossName :seed-parent="family.seedParent" :pollen-parent="family.pollenParent"
-      /></TagLabel>
-      <h1>{{ family.cross.aim }}</h1>
+    <PageHead :heading="family.cross.aim">
+      <template #tag>
+        <TagLabel :code="family.cross.code" :to="`/crosses/${family.cross.id}`"
+          ><CrossName :seed-parent="family.seedParent" :pollen-parent="family.pollenParent"
+        /></TagLabel>
+      </template>
       <p class="quiet">{{ counted(living.length, 'plant') }}; {{ scored }} scored for {{ trait?.name }}.</p>
       <p v-for="doubt in family.doubts" :key="doubt.words" class="doubt small">
         {{ doubt.flowers }} of the {{ counted(family.flowers, 'flower') }} behind it: {{ doubt.words }}.
       </p>
-    </header>
+    </PageHead>
     <div class="columns">
       <PaperSheet>
         <div class="row tools">
@@ -332,9 +333,6 @@ function exportCsv() {
 </template>
 
 <style scoped>
-h1 {
-  margin: 8px 0 4px;
-}
 .columns {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 320px;

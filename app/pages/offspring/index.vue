@@ -25,15 +25,12 @@ const columns: Column<FamilyRow>[] = [
 </script>
 
 <template>
-  <div>
-    <h1>Offspring</h1>
-    <p class="quiet intro">
-      Each <TermMark term="family" /> is scored in the row, one trait after the other.
-    </p>
-    <p v-if="problem" class="fail" role="alert">{{ problem.sentence }}</p>
+  <ListPage heading="Offspring" :problem="problem" :count="rows?.length" empty="No family yet">
+    <template #words>
+      <p class="quiet">Each <TermMark term="family" /> is scored in the row, one trait after the other.</p>
+    </template>
     <ReadTable
-      v-if="rows?.length"
-      :rows="rows"
+      :rows="rows!"
       :columns="columns"
       name="families"
       one="family"
@@ -51,24 +48,16 @@ const columns: Column<FamilyRow>[] = [
         ><span :title="row.cross.aim">{{ row.cross.aim }}</span></template
       >
       <template #scored="{ row }"
-        ><span class="figures">{{ row.scored }}</span>
-        <span v-if="row.scored < row.plants" class="sap small"
+        ><span class="figures">{{ row.scored }}</span
+        >{{ ' '
+        }}<span v-if="row.scored < row.plants" class="sap small"
           >{{ row.plants - row.scored }} to score</span
         ></template
       >
     </ReadTable>
-    <EmptyPage v-else-if="rows" heading="No family yet">
+    <template #empty>
       When the seedlings of a tray are potted up they get codes and stand here, ready to be scored in the row.
-      <template #step><v-btn variant="flat" to="/seed?show=trays">To the trays</v-btn></template>
-    </EmptyPage>
-  </div>
+    </template>
+    <template #step><v-btn variant="flat" to="/seed?show=trays">To the trays</v-btn></template>
+  </ListPage>
 </template>
-
-<style scoped>
-.intro {
-  margin-bottom: 8px;
-}
-h1 {
-  margin-bottom: 8px;
-}
-</style>

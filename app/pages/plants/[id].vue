@@ -50,44 +50,41 @@ async function lose(reason: string) {
     {{ problem.sentence }} <NuxtLink to="/plants">To the plants</NuxtLink>
   </div>
   <div v-else-if="story && guide" class="stack">
-    <header class="row spread">
-      <div>
-        <TagLabel :code="story.plant.code" large :ended="Boolean(story.plant.lost)" />
-        <h1>{{ story.plant.name }}</h1>
-        <p class="quiet">
-          {{ guide.name }}, {{ story.plant.plantKind }}, in {{ garden.placeName(story.plant.placeId) }} since
-          {{ dayInWords(story.plant.since, true) }}.
+    <PageHead :heading="story.plant.name">
+      <template #tag><TagLabel :code="story.plant.code" large :ended="Boolean(story.plant.lost)" /></template>
+      <p class="quiet">
+        {{ guide.name }}, {{ story.plant.plantKind }}, in {{ garden.placeName(story.plant.placeId) }} since
+        {{ dayInWords(story.plant.since, true) }}.
+      </p>
+      <p v-if="story.seedParent">
+        From <CrossName :seed-parent="story.seedParent" :pollen-parent="story.pollenParent" links />{{ ' ' }}
+        <NuxtLink v-if="story.plant.crossId" :to="`/offspring/${story.plant.crossId}`">its family</NuxtLink>
+      </p>
+      <p v-if="story.plant.lost" class="fail">
+        Lost on {{ dayInWords(story.plant.lost.on, true) }}: {{ story.plant.lost.reason }}.
+      </p>
+      <p v-if="story.plant.struckOff" class="doubt">
+        Struck off on {{ dayInWords(story.plant.struckOff.on, true) }}: {{ story.plant.struckOff.reason }}.
+      </p>
+      <template v-for="{ plant, doubts, flowers } in story.doubts" :key="plant.id">
+        <p v-for="doubt in doubts" :key="doubt.words" class="doubt small">
+          <template v-if="plant.id === story.plant.id">Its seed</template
+          ><template v-else
+            >The seed of <NuxtLink :to="`/plants/${plant.id}`">{{ plant.name }}</NuxtLink></template
+          >: {{ doubt.flowers }} of the {{ counted(flowers, 'flower') }} behind it: {{ doubt.words }}.
         </p>
-        <p v-if="story.seedParent">
-          From <CrossName :seed-parent="story.seedParent" :pollen-parent="story.pollenParent" links />
-          <NuxtLink v-if="story.plant.crossId" :to="`/offspring/${story.plant.crossId}`">its family</NuxtLink>
-        </p>
-        <p v-if="story.plant.lost" class="fail">
-          Lost on {{ dayInWords(story.plant.lost.on, true) }}: {{ story.plant.lost.reason }}.
-        </p>
-        <p v-if="story.plant.struckOff" class="doubt">
-          Struck off on {{ dayInWords(story.plant.struckOff.on, true) }}: {{ story.plant.struckOff.reason }}.
-        </p>
-        <template v-for="{ plant, doubts, flowers } in story.doubts" :key="plant.id">
-          <p v-for="doubt in doubts" :key="doubt.words" class="doubt small">
-            <template v-if="plant.id === story.plant.id">Its seed</template
-            ><template v-else
-              >The seed of <NuxtLink :to="`/plants/${plant.id}`">{{ plant.name }}</NuxtLink></template
-            >: {{ doubt.flowers }} of the {{ counted(flowers, 'flower') }} behind it: {{ doubt.words }}.
-          </p>
-        </template>
-        <p v-if="story.plant.note">{{ story.plant.note }}</p>
-        <p v-if="story.load.carries || story.load.pending" :class="{ doubt: story.load.tooMany }">
-          It {{ loadInWords(story.load) }}.<template v-if="story.load.tooMany">
-            Take {{ story.load.tooMany }} off.</template
-          >
-        </p>
-        <p v-if="story.plant.verdict">
-          <strong>{{ story.plant.verdict.verdict }}</strong>: {{ story.plant.verdict.reason }}
-          <span class="quiet">({{ dayInWords(story.plant.verdict.on, true) }})</span>
-        </p>
-      </div>
-      <div v-if="!story.plant.lost && garden.mayNote" class="row">
+      </template>
+      <p v-if="story.plant.note">{{ story.plant.note }}</p>
+      <p v-if="story.load.carries || story.load.pending" :class="{ doubt: story.load.tooMany }">
+        It {{ loadInWords(story.load) }}.<template v-if="story.load.tooMany">
+          Take {{ story.load.tooMany }} off.</template
+        >
+      </p>
+      <p v-if="story.plant.verdict">
+        <strong>{{ story.plant.verdict.verdict }}</strong>: {{ story.plant.verdict.reason }}
+        <span class="quiet">({{ dayInWords(story.plant.verdict.on, true) }})</span>
+      </p>
+      <template v-if="!story.plant.lost && garden.mayNote" #actions>
         <v-btn class="quietly" @click="asking = asking === 'lost' ? null : 'lost'">Lost</v-btn>
         <v-btn v-if="story.plant.struckOff" class="quietly" @click="reinstate">A candidate again</v-btn>
         <v-btn v-else class="quietly" @click="asking = asking === 'strike' ? null : 'strike'"
@@ -96,8 +93,8 @@ async function lose(reason: string) {
         <v-btn @click="isDescribing = true">Describe</v-btn>
         <v-btn @click="isScoring = true">Score</v-btn>
         <v-btn variant="flat" :to="`/crosses/new?seed=${story.plant.id}`">Plan a cross with it</v-btn>
-      </div>
-    </header>
+      </template>
+    </PageHead>
     <PaperSheet v-if="asking === 'lost'"
       ><ReasonChips :reasons="guide.lostReasons" question="What happened to the plant?" @choose="lose"
     /></PaperSheet>
@@ -211,9 +208,6 @@ async function lose(reason: string) {
 </template>
 
 <style scoped>
-h1 {
-  margin: 10px 0 4px;
-}
 .scores {
   width: 100%;
   border-collapse: collapse;

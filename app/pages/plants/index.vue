@@ -5,6 +5,7 @@ import { counted } from '@virgulta/core/formats/counted'
 import { PLANT_KINDS } from '@virgulta/core/plants/kinds'
 import { dayInWords } from '@virgulta/core/time/days'
 import type { PlantPage } from '#shared/plants'
+import { PLANT_ORDERS } from '#shared/plants'
 
 const garden = useGardenStore()
 const page = useAddressNumber('page', 1, { least: 1 })
@@ -15,7 +16,7 @@ watchDebounced(typed, q => (asked.q.value = q), { debounce: 200 })
 const orNull = (text: Ref<string>) =>
   computed({ get: () => text.value || null, set: value => (text.value = value ?? '') })
 const [crop, kind, verdict] = [orNull(asked.crop), orNull(asked.kind), orNull(asked.verdict)]
-const sortBy = useAddressSort(() => ({ key: 'name', order: 'asc' }))
+const sortBy = useAddressSort(() => ({ key: 'name', order: 'asc' }), PLANT_ORDERS)
 const SIZE = 25
 const query = (size: number, at: number) =>
   new URLSearchParams({
@@ -88,26 +89,25 @@ useShortcuts([{ key: 'n', does: 'add a plant', notes: true, run: () => (isAdding
 </script>
 
 <template>
-  <div>
-    <header class="row spread">
-      <h1>Plants</h1>
-      <div v-if="garden.mayNote" class="row">
-        <v-btn class="quietly" @click="isReading = true">Read a table</v-btn
-        ><v-btn variant="flat" :prepend-icon="mdiPlus" @click="isAdding = true">Add a plant</v-btn>
-      </div>
-    </header>
-    <p v-if="problem" class="fail" role="alert">{{ problem.sentence }}</p>
-    <EmptyPage v-if="data && !data.total && !isFiltered" heading="No plant is in the garden yet">
+  <ListPage
+    heading="Plants"
+    :problem="problem"
+    :count="isFiltered && data ? 1 : data?.total"
+    empty="No plant is in the garden yet"
+  >
+    <template v-if="garden.mayNote" #actions>
+      <v-btn class="quietly" @click="isReading = true">Read a table</v-btn>
+      <v-btn variant="flat" :prepend-icon="mdiPlus" @click="isAdding = true">Add a plant</v-btn>
+    </template>
+    <template #empty>
       Add the plants you cross with: clones, lines, populations. Each gets a tag code, and everything that
       happens to it is noted under that code.
-      <template #step
-        ><template v-if="garden.mayNote"
-          ><v-btn variant="flat" @click="isAdding = true">Add the first plant</v-btn
-          ><v-btn class="quietly" @click="isReading = true">Or read a table of them</v-btn></template
-        ></template
-      >
-    </EmptyPage>
-    <template v-else-if="data">
+    </template>
+    <template v-if="garden.mayNote" #step>
+      <v-btn variant="flat" @click="isAdding = true">Add the first plant</v-btn>
+      <v-btn class="quietly" @click="isReading = true">Or read a table of them</v-btn>
+    </template>
+    <template v-if="data" #default>
       <div class="row tools">
         <v-text-field
           v-model="typed"
@@ -169,9 +169,11 @@ useShortcuts([{ key: 'n', does: 'add a plant', notes: true, run: () => (isAdding
         <template #no-data><span class="quiet">No plant fits this filter.</span></template>
       </v-data-table-server>
     </template>
-    <ReadPlantsDialog v-model="isReading" />
-    <PlantDialog v-model="isAdding" in-address @added="id => navigateTo(`/plants/${id}`)" />
-  </div>
+    <template #forms>
+      <ReadPlantsDialog v-model="isReading" />
+      <PlantDialog v-model="isAdding" in-address @added="id => navigateTo(`/plants/${id}`)" />
+    </template>
+  </ListPage>
 </template>
 
 <style scoped>
@@ -179,9 +181,11 @@ useShortcuts([{ key: 'n', does: 'add a plant', notes: true, run: () => (isAdding
   margin: 8px 0 4px;
 }
 .filter {
+  flex: 1 1 200px;
   max-width: 240px;
 }
 .narrow {
+  flex: 1 1 130px;
   max-width: 150px;
 }
 .rows :deep(tbody tr) {

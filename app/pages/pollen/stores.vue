@@ -13,6 +13,10 @@ function set(store: Store | null) {
   changing.value = store
   isSetting.value = true
 }
+function loggerWords({ logger, days }: StoreView): string {
+  if (logger) return `${logger.name} stands in it.`
+  return days.length ? 'No logger; its files are read in.' : 'No logger: it counts as what it is set to.'
+}
 const short = (at: string) => at.slice(0, 10)
 const doors = (view: StoreView) => view.excursions.filter(e => e.cause === 'door')
 const cuts = (view: StoreView) => view.excursions.filter(e => e.cause === 'power')
@@ -44,13 +48,7 @@ const cuts = (view: StoreView) => view.excursions.filter(e => e.cause === 'power
             · {{ counted(view.tubes, 'tube') }}
           </p>
           <p class="quiet small">
-            {{
-              view.logger
-                ? `${view.logger.name} stands in it.`
-                : view.days.length
-                  ? 'No logger; its files are read in.'
-                  : 'No logger: it counts as what it is set to.'
-            }}
+            {{ loggerWords(view) }}
           </p>
           <StoreChart v-if="view.days.length" :view="view" />
           <template v-if="cuts(view).length"

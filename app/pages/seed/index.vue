@@ -46,14 +46,14 @@ const trayColumns: Column<SowingRow>[] = [
 </script>
 
 <template>
-  <div>
-    <h1>Seed</h1>
-    <p class="quiet">
-      What was harvested lies in a <TermMark term="packet" />; what was sown from it stands in trays, pots or
-      beds.
-    </p>
-    <p v-if="problem" class="fail" role="alert">{{ problem.sentence }}</p>
-    <template v-if="shelf?.lots.length">
+  <ListPage heading="Seed" :problem="problem" :count="shelf?.lots.length" empty="No seed is harvested yet">
+    <template #words>
+      <p class="quiet">
+        What was harvested lies in a <TermMark term="packet" />; what was sown from it stands in trays, pots
+        or beds.
+      </p>
+    </template>
+    <template v-if="shelf" #default>
       <v-btn-toggle
         v-model="shown"
         mandatory
@@ -112,18 +112,15 @@ const trayColumns: Column<SowingRow>[] = [
         <template #sownOn="{ row }">{{ dayInWords(row.sowing.sownOn, true) }}</template>
       </ReadTable>
     </template>
-    <EmptyPage v-else-if="shelf" heading="No seed is harvested yet">
+    <template #empty>
       When a fruit is ripe, harvest it from its flower: the seeds go into a packet with a code, and from the
       packet into trays.
-      <template #step><v-btn variant="flat" to="/crosses">To the crosses</v-btn></template>
-    </EmptyPage>
-  </div>
+    </template>
+    <template #step><v-btn variant="flat" to="/crosses">To the crosses</v-btn></template>
+  </ListPage>
 </template>
 
 <style scoped>
-h1 {
-  margin-bottom: 8px;
-}
 .toggle {
   margin: 8px 0 12px;
 }

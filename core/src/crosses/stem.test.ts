@@ -50,7 +50,7 @@ describe('the expected course of a cross', () => {
   it('hopes for as many keepers as the runs through every station bring', () => {
     const { kept } = expectedCourse(40, knowledge, 7)
     const chance = (wanted: number) => keepersOf(knowledge, 7).chance({ ...nothing, pollinated: 40 }, wanted)
-    // Nine runs in ten reach the lower end, half the middle, one the upper end; some hundred runs and counts that jump by one.
+    // Nine runs in ten reach the lower end, half the middle, one the upper end; some hundred runs, counts that jump by one.
     expect(chance(kept.low)).toBeGreaterThan(0.86)
     expect(chance(kept.median + 1)).toBeLessThan(0.54)
     expect(chance(kept.median)).toBeGreaterThan(0.46)

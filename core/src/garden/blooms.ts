@@ -275,7 +275,10 @@ export const parentBlooms = (day: GardenDay): ReadonlyMap<string, ParentBloom> =
 export function bloomOf(day: GardenDay, plantId: string, season: number): ParentBloom | null {
   const plant = bloomGround(day).plants.get(plantId)
   const blooms = plant ? bloomsIn(day, plant, season) : []
-  if (!blooms.length) return null
+  return blooms.length ? once(blooms, 'parent bloom', () => spanOf(blooms)) : null
+}
+
+function spanOf(blooms: BloomForecast[]): ParentBloom {
   const end = (q: number) =>
     dayOfNumber(max(blooms, w => quantileIn(w.start, q) + quantileIn(w.length, q) - 1)!)
   return {

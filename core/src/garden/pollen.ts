@@ -30,6 +30,7 @@ import type { PlantWork } from '../round/round'
 import { bloomEndingAfter } from '../season/band'
 import type { ISODate } from '../time/days'
 import { instantAt } from '../time/days'
+import type { BloomForecast } from './blooms'
 import { bloomGround, bloomOf, bloomsIn } from './blooms'
 import type { GardenDay } from './day'
 import type { LearntCrop } from './learnt'
@@ -146,7 +147,11 @@ function freshShareOf(day: GardenDay, donorId: string, season: number, from: ISO
   const { plants, crops } = bloomGround(day)
   const donor = plants.get(donorId)
   const blooms = donor ? bloomsIn(day, donor, season) : []
-  const sheds = blooms.map(b => covering(sheddingWindow(b, crops.get(donor!.crop)!.crop.guide.bloom)))
+  const shedding = (bloom: BloomForecast) => {
+    const usual = crops.get(donor!.crop)!.crop.guide.bloom
+    return once(bloom, 'shedding', () => covering(sheddingWindow(bloom, usual)), [usual])
+  }
+  const sheds = blooms.map(shedding)
   const days = Array.from({ length: dayNumber(to) - dayNumber(from) + 1 }, (_, i) => dayNumber(from) + i)
   return mean(days, date => max(sheds, ({ first, p }) => p[date - first] ?? 0) ?? 0) ?? 0
 }

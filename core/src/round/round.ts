@@ -1,4 +1,4 @@
-import { group } from 'd3-array'
+import { ascending, group } from 'd3-array'
 import type { BloomDue } from '../bloom/due'
 import type { FlowerHours } from '../bloom/hours'
 import { hoursInWords } from '../bloom/hours'
@@ -151,6 +151,7 @@ export function roundUntil(
   until: ISODate = today,
 ): Stop[] {
   const stops: Stop[] = []
+  const isDue = (due: Due): due is Due & object => due !== null && due.from <= until
   for (const crop of crops) {
     const { guide, knowledge, history, work = [] } = crop
     const crosses = new Map(history.crosses.map(cross => [cross.id, cross]))
@@ -158,7 +159,7 @@ export function roundUntil(
       at: Pick<Stop, 'subject' | 'code' | 'crossId' | 'parents' | 'plantId' | 'placeId'>,
       due: Due,
     ) => {
-      if (!due || due.from > until) return
+      if (!isDue(due)) return
       stops.push({
         ...at,
         crop: guide.id,
@@ -175,7 +176,9 @@ export function roundUntil(
       { id, code, crossId }: { id: string; code: string; crossId: string },
       seedParentId: string | null,
       due: Due,
-    ) =>
+    ) => {
+      // At most of what there is nothing is due.
+      if (!isDue(due)) return
       add(
         {
           subject: { type, id },
@@ -187,6 +190,7 @@ export function roundUntil(
         },
         due,
       )
+    }
     const flowersOf = flowersByCross(history)
     const loads = loadsOf(history.flowers, guide, knowledge)
     for (const cross of history.crosses) {
@@ -235,12 +239,12 @@ export function roundUntil(
     (a, b) =>
       latest(a) - latest(b) ||
       order(a) - order(b) ||
-      (a.placeId ?? '~').localeCompare(b.placeId ?? '~') ||
+      ascending(a.placeId ?? '~', b.placeId ?? '~') ||
       Number(a.canWait) - Number(b.canWait) ||
-      a.until.localeCompare(b.until) ||
-      a.step.localeCompare(b.step) ||
-      (a.crossId ?? '').localeCompare(b.crossId ?? '') ||
-      a.code.localeCompare(b.code),
+      ascending(a.until, b.until) ||
+      ascending(a.step, b.step) ||
+      ascending(a.crossId ?? '', b.crossId ?? '') ||
+      ascending(a.code, b.code),
   )
 }
 

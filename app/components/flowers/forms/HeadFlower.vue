@@ -6,11 +6,18 @@ const { picture, isCut = false } = defineProps<{
   picture: FlowerPicture
   /** florets whose tips were cut off to be washed */ isCut?: boolean
 }>()
+const [OPEN, CLOSED, CUT] = ['M-4-8L-6-32Q0-28 6-32L4-8Z', 'M-4-8L-6-24Q0-34 6-24L4-8Z', 'M-4-8L-6-30H6L4-8Z']
 const florets = computed(() =>
   Array.from({ length: 9 }, (_, i) => {
     const from = Math.abs(i - 4) / 4
     const isOpen = from > 1 - picture.open
-    return { x: (i - 4) * 15, y: -Math.sqrt(1 - ((i - 4) / 5.4) ** 2) * 26, angle: (i - 4) * 9, isOpen }
+    return {
+      x: (i - 4) * 15,
+      y: -Math.sqrt(1 - ((i - 4) / 5.4) ** 2) * 26,
+      angle: (i - 4) * 9,
+      isOpen,
+      outline: isOpen ? OPEN : CLOSED,
+    }
   }),
 )
 const isFruit = computed(() => picture.swelling > 0.3)
@@ -43,11 +50,7 @@ const isFruit = computed(() => picture.swelling > 0.3)
         <path
           class="floret"
           :class="{ cut: isCut && picture.anthers !== 'closed' && picture.anthers !== 'shedding' }"
-          :d="
-            isCut
-              ? 'M-4-8L-6-30H6L4-8Z'
-              : `M-4-8L-6-${f.isOpen ? 32 : 24}Q0-${f.isOpen ? 28 : 34} 6-${f.isOpen ? 32 : 24}L4-8Z`
-          "
+          :d="isCut ? CUT : f.outline"
         />
         <g v-if="f.isOpen || isCut" :transform="`translate(0 ${isCut ? -30 : -32})`">
           <path

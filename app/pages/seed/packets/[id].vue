@@ -29,27 +29,26 @@ const guide = computed(() => story.value && garden.cropOf(story.value.crop)?.gui
     {{ problem.sentence }} <NuxtLink to="/seed">To the seed</NuxtLink>
   </div>
   <div v-else-if="story && guide" class="stack">
-    <header class="row spread">
-      <div class="stack head">
+    <PageHead
+      :heading="story.lot.left ? `${counted(story.lot.left, 'seed')} in the packet` : 'The packet is empty'"
+    >
+      <template #tag>
         <TagLabel :code="story.lot.code" large
           ><CrossName :seed-parent="story.seedParent" :pollen-parent="story.pollenParent" links
         /></TagLabel>
-        <h1>
-          {{ story.lot.left ? `${counted(story.lot.left, 'seed')} in the packet` : 'The packet is empty' }}
-        </h1>
-        <p v-if="story.lot.reserveSince && story.lot.left" class="quiet">
-          A reserve since {{ dayInWords(story.lot.reserveSince, true) }}: nobody is asked to sow it.
-        </p>
-        <p v-for="doubt in story.doubts" :key="doubt.words" class="doubt hatch">
-          {{ doubt.flowers }} of {{ counted(story.lot.flowerIds.length, 'flower') }}: {{ doubt.words }}.
-        </p>
-      </div>
-      <div v-if="garden.mayNote && story.lot.left" class="row">
+      </template>
+      <p v-if="story.lot.reserveSince && story.lot.left" class="quiet">
+        A reserve since {{ dayInWords(story.lot.reserveSince, true) }}: nobody is asked to sow it.
+      </p>
+      <p v-for="doubt in story.doubts" :key="doubt.words" class="doubt hatch">
+        {{ doubt.flowers }} of {{ counted(story.lot.flowerIds.length, 'flower') }}: {{ doubt.words }}.
+      </p>
+      <template v-if="garden.mayNote && story.lot.left" #actions>
         <v-btn class="quietly" @click="isEnding = true">Used up, given or thrown away</v-btn>
         <v-btn v-if="!story.lot.reserveSince" class="quietly" @click="keep">Keep as a reserve</v-btn>
         <v-btn variant="flat" height="44" @click="isSowing = true">Sow from it</v-btn>
-      </div>
-    </header>
+      </template>
+    </PageHead>
     <div class="sides">
       <div class="stack">
         <PaperSheet heading="Harvest">
@@ -120,9 +119,6 @@ const guide = computed(() => story.value && garden.cropOf(story.value.crop)?.gui
 </template>
 
 <style scoped>
-.head {
-  gap: 8px;
-}
 dl {
   display: grid;
   grid-template-columns: 120px 1fr;

@@ -81,11 +81,13 @@ const { run: raise, isBusy: isRaising } = useOnce(async () => {
     {{ problem.sentence }} <NuxtLink to="/seed?show=trays">To the trays</NuxtLink>
   </div>
   <div v-else-if="story && sowing && guide && share" class="stack">
-    <header>
-      <TagLabel :code="sowing.code" large :ended="Boolean(sowing.ended)"
-        ><CrossName :seed-parent="story.seedParent" :pollen-parent="story.pollenParent" links
-      /></TagLabel>
-      <h1>
+    <PageHead>
+      <template #tag>
+        <TagLabel :code="sowing.code" large :ended="Boolean(sowing.ended)"
+          ><CrossName :seed-parent="story.seedParent" :pollen-parent="story.pollenParent" links
+        /></TagLabel>
+      </template>
+      <template #heading>
         {{ sowing.up }} of {{ sowing.seeds }} up
         <span class="share quiet figures"
           >{{ Math.round(share.now * 100) }} %
@@ -93,7 +95,7 @@ const { run: raise, isBusy: isRaising } = useOnce(async () => {
             >{{ Math.round(share.low * 100) }}–{{ Math.round(share.high * 100) }}</span
           ></span
         >
-      </h1>
+      </template>
       <p class="quiet">
         Sown {{ dayInWords(sowing.sownOn, true) }} from
         <TagLabel :code="story.lot.code" :to="`/seed/packets/${story.lot.id}`" />,
@@ -104,7 +106,7 @@ const { run: raise, isBusy: isRaising } = useOnce(async () => {
           v-bind="markOf('toUp', story.crop)"
         />.
       </p>
-    </header>
+    </PageHead>
     <div class="sides">
       <div class="stack">
         <PaperSheet v-if="!sowing.ended && garden.mayNote" heading="Note in this tray">
@@ -180,9 +182,6 @@ const { run: raise, isBusy: isRaising } = useOnce(async () => {
 </template>
 
 <style scoped>
-h1 {
-  margin: 10px 0 6px;
-}
 .share {
   font-size: 19px;
   font-weight: 500;
