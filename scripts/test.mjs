@@ -2,7 +2,7 @@
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { availableParallelism } from 'node:os'
 import { join, relative } from 'node:path'
-import { buildIfNeeded } from './lib/build.mjs'
+import { buildIfNeeded, prepareNuxt } from './lib/build.mjs'
 import { installChromium, installPackages, installPostgres } from './lib/install.mjs'
 import { program, root } from './lib/paths.mjs'
 import { findPrograms } from './lib/postgres.mjs'
@@ -122,13 +122,7 @@ try {
   mkdirSync(reports, { recursive: true })
   await installPackages()
   // Lint and types read what Nuxt generates.
-  if (
-    (await exitCode(program('nuxt'), ['prepare'], {
-      stdio: ['ignore', 'ignore', 'inherit'],
-      env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1' },
-    })) !== 0
-  )
-    throw new Failure('nuxt prepare failed.')
+  await prepareNuxt()
   const results = []
   const names = wanted.length ? wanted : Object.keys(parts)
   // What needs the build finds it made, or waits for it; that it failed is told there.

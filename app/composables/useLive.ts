@@ -20,6 +20,7 @@ export function useLive<T>(path: () => string | null) {
   const data = shallowRef<T | null>(null)
   const problem = ref<Problem | null>(null)
   const garden = useGardenStore()
+  const log = useLogStore()
   const route = useRoute()
   const asked = computed(path)
 
@@ -58,7 +59,9 @@ export function useLive<T>(path: () => string | null) {
       } else if (status === 'error') {
         problem.value = problemOf(error)
         // Signed out elsewhere, or no longer of this garden: the first page says so, and leads back.
-        if ((error as { status?: number }).status === 401) void leave()
+        if ((error as { status?: number }).status !== 401) return
+        if (isFormOpen()) log.problem = problem.value
+        else void leave()
       }
     },
     { immediate: true },

@@ -33,6 +33,9 @@ export function useProblemHost(isOpen: () => boolean) {
   return computed(() => (log.problem && !isAtField(log.problem.field) ? log.problem.sentence : null))
 }
 
+/** True while a form is open: what goes wrong behind it is told in it, and nobody is led away from what they type. */
+export const isFormOpen = (): boolean => hosts.value > 0
+
 /** What is left to be told by the line at the edge of the screen: each problem is told once. */
 export function useProblemLine() {
   const log = useLogStore()

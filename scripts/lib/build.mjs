@@ -56,14 +56,25 @@ let building
 /** Builds for production unless the build at hand is of the same sources; who asks meanwhile waits for the same build. */
 export const buildIfNeeded = () => (isBuilt() ? Promise.resolve() : (building ??= build()))
 
+const quiet = { ...process.env, NUXT_TELEMETRY_DISABLED: '1' }
+
+/** What Nuxt generates for those who read the sources: lint, types, and the build itself. */
+export async function prepareNuxt() {
+  const stdio = ['ignore', 'ignore', 'inherit']
+  if ((await exitCode(program('nuxt'), ['prepare'], { stdio, env: quiet })) !== 0)
+    throw new Failure('nuxt prepare failed.')
+}
+
 async function build() {
   const wanted = fingerprint()
+  // A fresh clone has none of it yet.
+  if (!existsSync(join(root, '.nuxt', 'tsconfig.app.json'))) await prepareNuxt()
   console.log('Building; this takes a few minutes the first time …')
   const logFile = join(root, '.cache', 'build.log')
   mkdirSync(join(root, '.cache'), { recursive: true })
   const log = openSync(logFile, 'w')
   const code = await exitCode(program('nuxt'), ['build'], {
-    env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1', VIRGULTA_BUILD_DIR: join(root, '.cache', 'nuxt') },
+    env: { ...quiet, VIRGULTA_BUILD_DIR: join(root, '.cache', 'nuxt') },
     stdio: ['ignore', log, log],
   })
   closeSync(log)

@@ -594,7 +594,7 @@ const tagWrites = (garden: Garden, deeds: Deed[]): Write[] =>
   })
 
 /** Deeds that are folded at once, unless one subject has more: what a rebuild holds in memory does not grow with the garden. */
-const DEEDS_AT_ONCE = 8000
+const DEEDS_AT_ONCE = 4000
 
 /** Subjects in groups that share few enough deeds. */
 function inReach(subjects: { id: string; deeds: number }[]): string[][] {
