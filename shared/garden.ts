@@ -1,5 +1,6 @@
 import type { CropDefinition } from '@virgulta/core/crops/definition'
 import type { CropGuide } from '@virgulta/core/crops/guide'
+import type { Half } from '@virgulta/core/crops/half'
 import type { CropKnowledge } from '@virgulta/core/crops/knowledge'
 import { Id, name } from '@virgulta/core/log/kind'
 import type { FormId } from '@virgulta/core/crops/forms/forms'
@@ -104,6 +105,8 @@ export interface OpenGarden {
   isDemo: boolean
   /** somebody said where it lies */
   isSited: boolean
+  /** the half of the earth it lies in */
+  half: Half
   hasStation: boolean
   /** of the log: grows with every change */
   revision: number

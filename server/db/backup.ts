@@ -16,7 +16,7 @@ import { entryWrites, rebuild, roomOf } from './rows/log'
 import { entries, gardens, members, people, places, tagSerials } from './schema'
 
 /** Entries that are read or written at once: what a backup holds in memory does not grow with the log. */
-const ENTRIES_AT_ONCE = 1000
+const ENTRIES_AT_ONCE = 2000
 
 /** The end of every backup: the checksum of all bytes before it. */
 const tailOf = (sum: string) => `],\n"sum":"${sum}"}\n`

@@ -1,32 +1,37 @@
 <!-- The garden's year above every desk screen: who blooms, what was done, what is due, and the present day. -->
 <script setup lang="ts">
 import { counted } from '@virgulta/core/formats/counted'
-import { addDays, dayInWords, dayOfYear } from '@virgulta/core/time/days'
+import { gardenYear, gardenYearOf, yearInWords } from '@virgulta/core/season/band'
+import { addDays, dayInWords, daysBetween, monthAfter } from '@virgulta/core/time/days'
 import { scaleLinear, scaleSqrt } from 'd3-scale'
 import type { Season } from '#shared/round'
 
 const garden = useGardenStore()
 const shell = useShellStore()
-const year = computed(() => shell.seasonYear ?? Number(garden.today.slice(0, 4)))
+const half = computed(() => garden.garden?.half ?? 'north')
+const present = computed(() => gardenYearOf(garden.today, half.value))
+const year = computed(() => shell.seasonYear ?? present.value)
+const days = computed(() => gardenYear(year.value, half.value))
+const isWithin = (day: string) => days.value.from <= day && day <= days.value.to
 const { data: season } = useLive<Season>(() => `/api/season?year=${year.value}`)
 const marked = computed(() => [
   ...new Map(
-    shell.markedDays.filter(m => m.day.startsWith(String(year.value))).map(m => [m.day, m]),
+    shell.markedDays.filter(m => isWithin(m.day)).map(m => [m.day, m]),
   ).values(),
 ])
-const isThisYear = computed(() => garden.today.startsWith(String(year.value)))
+const isThisYear = computed(() => year.value === present.value)
 const box = ref<HTMLElement>()
 const { width } = useElementSize(box)
 
 const EDGE = 16
 const BASE = 47
-const x = computed(() => scaleLinear([1, 366], [EDGE, Math.max(width.value - EDGE, 100)]))
-const at = (day: string) => x.value(dayOfYear(day))
+const x = computed(() => scaleLinear([0, 365], [EDGE, Math.max(width.value - EDGE, 100)]))
+const at = (day: string) => x.value(daysBetween(days.value.from, day))
 const most = computed(() => Math.max(4, ...(season.value?.weeks ?? []).map(w => Math.max(w.done, w.due))))
 const tall = computed(() => scaleSqrt([0, most.value], [0, 24]))
 const months = computed(() =>
   Array.from({ length: 12 }, (_, i) => {
-    const day = `${season.value?.year ?? 2026}-${String(i + 1).padStart(2, '0')}-01`
+    const day = monthAfter(days.value.from, i)
     return { day, name: dayInWords(day).slice(2, 5) }
   }),
 )
@@ -140,11 +145,11 @@ function show(from: string, to: string) {
       </g>
     </svg>
     <div class="years row">
-      <button type="button" data-many :aria-label="`Season ${year - 1}`" @click="shell.seasonYear = year - 1">
+      <button type="button" data-many :aria-label="`Season ${yearInWords(year - 1, half)}`" @click="shell.seasonYear = year - 1">
         ‹
       </button>
-      <span class="figures">{{ year }}</span>
-      <button type="button" data-many :aria-label="`Season ${year + 1}`" @click="shell.seasonYear = year + 1">
+      <span class="figures">{{ yearInWords(year, half) }}</span>
+      <button type="button" data-many :aria-label="`Season ${yearInWords(year + 1, half)}`" @click="shell.seasonYear = year + 1">
         ›
       </button>
     </div>

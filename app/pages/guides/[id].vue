@@ -2,6 +2,7 @@
 <script setup lang="ts">
 import { pollenWords } from '~/components/guides/guideParts'
 import { builtInGuide } from '@virgulta/core/crops/guides/all'
+import { guideIn } from '@virgulta/core/crops/half'
 import { flowerForms } from '@virgulta/core/crops/forms/forms'
 import { stepsOf } from '@virgulta/core/flowers/method'
 
@@ -12,7 +13,10 @@ const { guides, ownOf, problem } = useGuides()
 const id = computed(() => String(route.params.id))
 const guide = computed(() => guides.value?.find(g => g.id === id.value) ?? null)
 const own = computed(() => ownOf(id.value))
-const builtIn = computed(() => builtInGuide(id.value))
+const builtIn = computed(() => {
+  const known = builtInGuide(id.value)
+  return known && guideIn(known, garden.garden?.half ?? 'north')
+})
 const changeWords = computed(() => (own.value?.guide ? 'Change it' : 'Copy and change it for this garden'))
 const change = useAddress('change')
 const isChanging = computed({

@@ -1,4 +1,6 @@
+import { range } from 'd3-array'
 import type { CropGuide } from '../crops/guide'
+import type { Days } from '../season/band'
 import type { ISODate } from '../time/days'
 import { addDays, daysBetween, yearOf } from '../time/days'
 import type { Blooming } from './note'
@@ -26,6 +28,10 @@ export function seasonOf(day: ISODate, bloom: GuideBloom): number {
   if (day < addDays(start, -gap)) return yearOf(day) - 1
   return day >= addDays(seasonStart(yearOf(day) + 1, bloom), -gap) ? yearOf(day) + 1 : yearOf(day)
 }
+
+/** The seasons of a crop of which a part may lie in some days. */
+export const seasonsIn = ({ from, to }: Days, bloom: GuideBloom): number[] =>
+  range(seasonOf(from, bloom), seasonOf(to, bloom) + 1)
 
 /** The first bloom of each season in which its first flower was noted. */
 export function bloomRecords(

@@ -7,6 +7,7 @@ import type { School, SchoolStep } from '../flowers/schools'
 import { SCHOOLS, SCHOOL_STEPS, schoolsAt } from '../flowers/schools'
 import { CAUTION_IDS } from './cautions'
 import { FORM_IDS } from './forms/forms'
+import { HALVES } from './half'
 
 const text = v.pipe(v.string(), v.nonEmpty('Write something here.'), v.maxLength(1000))
 const list = <S extends v.GenericSchema>(item: S) => v.pipe(v.array(item), v.maxLength(200))
@@ -180,6 +181,8 @@ export const CropGuide = v.object({
   loci: v.optional(list(v.object({ id: text, ...LocusDescription.entries })), []),
   rules: v.optional(list(v.object({ id: text, ...RuleDescription.entries })), []),
   bloom: v.object({
+    /** the half of the earth in which its days of the year are meant; {@link import('./half').guideIn} turns them */
+    half: v.optional(v.picklist(HALVES), 'north'),
     /** first and last day of the usual bloom of the crop; the last may lie in the next year */
     from: monthDay,
     to: monthDay,

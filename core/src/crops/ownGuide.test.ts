@@ -16,16 +16,16 @@ const custom = (payload: Custom, day = '2026-06-01') => {
   const on = newId()
   return fold('custom', on, [deed(day, 'customSet', on, { custom: payload })])!
 }
-const guideOf = (crop: string, guides = guidesWith([], [])) => guides.find(g => g.id === crop)!
+const guideOf = (crop: string, guides = guidesWith([], [], 'north')) => guides.find(g => g.id === crop)!
 
 describe('a guide of the garden’s own', () => {
   it('stands in the place of the built-in one, until it is dropped', () => {
     const set = deed('2026-06-01', 'guideSet', id, { guide: slow })
-    expect(guideOf('chilli', guidesWith([own(set)], []))).toEqual(slow)
-    expect(guideOf('chilli', guidesWith([own(set, deed('2026-06-02', 'guideDropped', id, {}))], []))).toEqual(
-      chilli,
-    )
-    expect(guidesWith([], [])).toEqual(builtInGuides)
+    expect(guideOf('chilli', guidesWith([own(set)], [], 'north'))).toEqual(slow)
+    expect(
+      guideOf('chilli', guidesWith([own(set, deed('2026-06-02', 'guideDropped', id, {}))], [], 'north')),
+    ).toEqual(chilli)
+    expect(guidesWith([], [], 'north')).toEqual(builtInGuides)
   })
 
   it('is brought within the bounds of today, and gives way to the built-in one where that does not make it whole', () => {
@@ -37,7 +37,7 @@ describe('a guide of the garden’s own', () => {
       },
     })
     const wild = own(deed('2026-06-01', 'guideSet', id, { guide: withHours(30, 1e12) }))
-    expect(guideOf('chilli', guidesWith([wild], [])).bloom.hours.opens.minutes).toEqual({
+    expect(guideOf('chilli', guidesWith([wild], [], 'north')).bloom.hours.opens.minutes).toEqual({
       low: 30,
       high: 1440,
     })
@@ -46,14 +46,14 @@ describe('a guide of the garden’s own', () => {
       guide: null,
       fault: expect.stringContaining('The smaller number comes first.'),
     })
-    expect(guideOf('chilli', guidesWith([torn], []))).toEqual(chilli)
+    expect(guideOf('chilli', guidesWith([torn], [], 'north'))).toEqual(chilli)
   })
 
   it('may be of a crop that has none yet, and stays of that crop', () => {
     const added = own(
       deed('2026-06-01', 'guideSet', id, { guide: { ...slow, id: 'lake-pepper', name: 'Lake pepper' } }),
     )
-    expect(guidesWith([added], []).map(g => g.id)).toContain('lake-pepper')
+    expect(guidesWith([added], [], 'north').map(g => g.id)).toContain('lake-pepper')
     expect(() =>
       own(
         deed('2026-06-01', 'guideSet', id, { guide: slow }),
@@ -66,13 +66,13 @@ describe('a guide of the garden’s own', () => {
 describe('a custom of the garden', () => {
   it('is the usual school wherever a crop knows it, the latest one', () => {
     const paper = custom({ about: 'school', step: 'cover', school: 'paper' })
-    const guides = guidesWith([], [paper])
+    const guides = guidesWith([], [paper], 'north')
     expect(usualSchool(guideOf('chilli', guides), 'cover')).toBe('paper')
     expect(guideOf('chilli', guides).schools.cover!.others).toContain('mesh')
     // Squash is never covered with paper.
     expect(guideOf('squash', guides)).toBe(builtInGuide('squash'))
     const dropped = custom({ about: 'school', step: 'cover', school: null }, '2026-06-02')
-    expect(guidesWith([], [dropped, paper])).toEqual(builtInGuides)
+    expect(guidesWith([], [dropped, paper], 'north')).toEqual(builtInGuides)
   })
 
   it('is one of the schools of its step', () => {

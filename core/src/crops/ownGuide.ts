@@ -6,6 +6,8 @@ import { within } from '../log/within'
 import type { ISODate, Instant } from '../time/days'
 import { CropGuide } from './guide'
 import { builtInGuides } from './guides/all'
+import type { Half } from './half'
+import { guideIn } from './half'
 import type { Custom } from './kinds'
 
 /** The guide of a crop as the garden set it; null once it was dropped, or where it cannot be read. */
@@ -94,13 +96,16 @@ export function withCustoms(guide: CropGuide, schools: Partial<Record<SchoolStep
   return changed.length ? { ...guide, schools: { ...guide.schools, ...Object.fromEntries(changed) } } : guide
 }
 
-/** Every crop's guide as the garden has it: the built-in ones, its own in their place, then those it added. */
-export function guidesWith(own: OwnGuide[], customs: OwnCustom[]): CropGuide[] {
+/**
+ * Every crop's guide as the garden has it, with its days of the year as they fall there: the built-in ones, its own in their
+ * place, then those it added.
+ */
+export function guidesWith(own: OwnGuide[], customs: OwnCustom[], half: Half): CropGuide[] {
   const latest = new Map([...own].sort((a, b) => (a.setAt < b.setAt ? -1 : 1)).map(o => [o.crop, o.guide]))
   const builtIn = builtInGuides.map(guide => latest.get(guide.id) ?? guide)
   const added = [...latest.values()].filter(
     guide => guide && !builtInGuides.some(b => b.id === guide.id),
   ) as CropGuide[]
   const { schools } = customsOf(customs)
-  return [...builtIn, ...added].map(guide => withCustoms(guide, schools))
+  return [...builtIn, ...added].map(guide => withCustoms(guideIn(guide, half), schools))
 }

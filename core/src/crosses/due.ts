@@ -2,7 +2,7 @@ import { sum } from 'd3-array'
 import type { CropGuide } from '../crops/guide'
 import type { Flower } from '../flowers/flower'
 import { seasonOf } from '../bloom/season'
-import { bloomEndingAfter } from '../season/band'
+import { bloomEndingAfter, isYearRound } from '../season/band'
 import type { ISODate } from '../time/days'
 import { dayInWords } from '../time/days'
 import type { Cross } from './cross'
@@ -77,7 +77,9 @@ export function crossDue(
   if (bloom.over < today) return null
   const until = bloom.isForetold
     ? `its seed parent is likely to flower until ${dayInWords(bloom.to)}`
-    : `${guide.name.toLowerCase()} usually flowers until ${dayInWords(bloom.to)}`
+    : isYearRound(guide.bloom)
+      ? 'no season says when it flowers here'
+      : `${guide.name.toLowerCase()} usually flowers until ${dayInWords(bloom.to)}`
   return {
     step: 'choose',
     from: bloom.from > cross.plannedOn ? bloom.from : cross.plannedOn,

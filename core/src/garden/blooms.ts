@@ -15,13 +15,14 @@ import {
   whyPredicted,
 } from '../bloom/predict'
 import type { BloomRecord } from '../bloom/season'
-import { bloomRecords, seasonOf, seasonStart } from '../bloom/season'
+import { bloomRecords, seasonOf, seasonStart, seasonsIn } from '../bloom/season'
 import type { Task } from '../bloom/task'
 import type { CropGuide } from '../crops/guide'
 import type { ParentBloom } from '../crosses/due'
 import { crossDue } from '../crosses/due'
 import type { PlantWork } from '../round/round'
-import { bloomEndingAfter } from '../season/band'
+import type { Days } from '../season/band'
+import { bloomEndingAfter, isYearRound, within } from '../season/band'
 import type { ISODate } from '../time/days'
 import { addDays, daysBetween } from '../time/days'
 import { warmthCurves } from '../weather/climate'
@@ -46,6 +47,8 @@ export interface BloomForecast {
   notYetOn: ISODate | null
   /** days it was held back so far */
   heldDays: number
+  /** neither calendar nor record says anything of it: near the equator, of a plant that nobody saw in bloom */
+  isUnknown: boolean
   /** where it comes from, in a sentence */
   why: string
   records: number
@@ -185,6 +188,12 @@ export function bloomsIn(day: GardenDay, plant: HeldPlant, season: number): Bloo
   ])
 }
 
+const WHY_UNKNOWN =
+  'Near the equator no season says when it flowers. Note its first flower, or the day it was sown, and it is foretold from then on.'
+
+/** True for a bloom of which something is known. */
+const isTold = ({ isUnknown }: BloomForecast): boolean => !isUnknown
+
 function foretell(day: GardenDay, plant: HeldPlant, season: number): BloomForecast[] {
   const ground = bloomGround(day)
   const {
@@ -209,6 +218,8 @@ function foretell(day: GardenDay, plant: HeldPlant, season: number): BloomForeca
     const seen = batch ? (batch.blooming.blooms.at(-1) ?? null) : own
     const notYetOn =
       blooming.notYetOn && seasonOf(blooming.notYetOn, bloom) === season ? blooming.notYetOn : null
+    const isUnknown =
+      !seen && isYearRound(bloom) && predictor.method === 'date' && predictor.records === 0
     const heldDays = seen ? 0 : heldDaysIn(plant, season, bloom, day.today)
     const foretold = {
       start: moved(startChances(predictor, { season, sownOn }, bloom, curves), heldDays),
@@ -227,7 +238,8 @@ function foretell(day: GardenDay, plant: HeldPlant, season: number): BloomForeca
       seen,
       notYetOn,
       heldDays,
-      why: whyPredicted(predictor),
+      isUnknown,
+      why: isUnknown ? WHY_UNKNOWN : whyPredicted(predictor),
       records: predictor.records,
       chosenBy: predictor.chosenBy,
     }
@@ -274,7 +286,7 @@ export const parentBlooms = (day: GardenDay): ReadonlyMap<string, ParentBloom> =
 /** When a plant flowers in a season, as it is foretold; null for one that is not known. */
 export function bloomOf(day: GardenDay, plantId: string, season: number): ParentBloom | null {
   const plant = bloomGround(day).plants.get(plantId)
-  const blooms = plant ? bloomsIn(day, plant, season) : []
+  const blooms = plant ? bloomsIn(day, plant, season).filter(isTold) : []
   return blooms.length ? once(blooms, 'parent bloom', () => spanOf(blooms)) : null
 }
 
@@ -385,23 +397,21 @@ export interface BloomSpan {
 }
 
 /**
- * The bloom of each crop's plants in play in a year, from the middle of the first day of the earliest to that of the last day of
- * the latest; a bloom over New Year has two parts. A crop without plants in play is left out.
+ * The bloom of each crop's plants in play in a garden's year, from the middle of the first day of the earliest to that of the
+ * last day of the latest; one that the year cuts has two parts. A crop without plants in play is left out.
  */
-export function bloomSpans(day: GardenDay, year: number): BloomSpan[] {
+export function bloomSpans(day: GardenDay, year: Days): BloomSpan[] {
   const { plants, crops } = bloomGround(day)
   const playing = [...inPlay(day)].flatMap(id => plants.get(id) ?? [])
   return [...group(playing, p => p.crop)].flatMap(([crop, own]) => {
-    const { name } = crops.get(crop)!.crop.guide
-    return [year - 1, year].flatMap(season => {
-      const blooms = own.flatMap(plant => bloomsIn(day, plant, season))
+    const { name, bloom } = crops.get(crop)!.crop.guide
+    return seasonsIn(year, bloom).flatMap(season => {
+      const blooms = own.flatMap(plant => bloomsIn(day, plant, season)).filter(isTold)
+      if (!blooms.length) return []
       const from = dayOfNumber(min(blooms, w => quantileIn(w.start, 0.5))!)
       const to = dayOfNumber(max(blooms, w => quantileIn(w.start, 0.5) + quantileIn(w.length, 0.5) - 1)!)
-      const within = {
-        from: from < `${year}-01-01` ? `${year}-01-01` : from,
-        to: to > `${year}-12-31` ? `${year}-12-31` : to,
-      }
-      return within.from <= within.to ? [{ name, crop, ...within }] : []
+      const part = within({ from, to }, year)
+      return part ? [{ name, crop, ...part }] : []
     })
   })
 }

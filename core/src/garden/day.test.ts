@@ -5,6 +5,7 @@ import type { LoggedDeed } from '../log/entry'
 import { chosen, deed, newId } from '../testing/deeds'
 import { cross, dayIn, gardenOf, plant } from '../testing/garden'
 import type { WeakAdvice } from '../pollen/weak'
+import { gardenYear } from '../season/band'
 import { addDays } from '../time/days'
 import {
   bloomGround,
@@ -31,6 +32,7 @@ import { cropsOnRound, stopsUntil } from './round'
 
 const [early, late, store, tube] = [newId(), newId(), newId(), newId()]
 const CROSS = newId()
+const in2026 = gardenYear(2026, 'north')
 
 /** Two roses: one flowers at the end of May, the other at the end of June; both were seen for three years. */
 const roses: LoggedDeed[] = [
@@ -71,7 +73,7 @@ describe('a garden in which nothing is noted', () => {
     const day = on([], '2026-06-12')
     expect(bloomGround(day).plants.size).toBe(0)
     expect([stopsUntil(day, '2026-12-31'), cropsOnRound(day), seasonPollen(day)]).toEqual([[], [], []])
-    expect([parentBlooms(day).size, tubesAtHand(day).size, bloomSpans(day, 2026)]).toEqual([0, 0, []])
+    expect([parentBlooms(day).size, tubesAtHand(day).size, bloomSpans(day, in2026)]).toEqual([0, 0, []])
   })
 })
 
@@ -167,10 +169,10 @@ describe('blooms', () => {
   })
 
   it('have their spans in the year, of plants in play only', () => {
-    const [span] = bloomSpans(on(crossed, '2026-04-01'), 2026)
+    const [span] = bloomSpans(on(crossed, '2026-04-01'), in2026)
     expect(span).toMatchObject({ crop: 'rose' })
     expect(span!.from < '2026-06-05' && span!.to > '2026-07-01').toBe(true)
-    expect(bloomSpans(on(roses, '2026-04-01'), 2026)).toEqual([])
+    expect(bloomSpans(on(roses, '2026-04-01'), in2026)).toEqual([])
   })
 })
 

@@ -1,5 +1,6 @@
 import type { LeftOut } from '../crops/reckonable'
 import type { CropGuide } from '../crops/guide'
+import type { Half } from '../crops/half'
 import { customsOf, guidesWith } from '../crops/ownGuide'
 import type { Subject } from '../log/kind'
 import type { LearntCrops } from './learnt'
@@ -18,6 +19,8 @@ import { isHeldSo, noStates, withChanges } from './states'
  */
 export interface WholeGarden {
   readonly revision: number
+  /** where it lies: the guides have its days of the year */
+  readonly half: Half
   /** everything that can be worked with */
   readonly states: HeldStates
   readonly guides: CropGuide[]
@@ -34,6 +37,8 @@ export interface WholeGarden {
 /** What became of some subjects up to a revision. */
 export interface Change {
   revision: number
+  /** where the garden lies; absent: where it lay, in the north at first */
+  half?: Half
   changed: HeldState[]
   removed?: Subject[]
   /** subjects whose kept state nobody can work with */
@@ -49,13 +54,14 @@ export const wholeGarden = (change: Change): WholeGarden => made(change, null)
 export function advanced(garden: WholeGarden, change: Change): WholeGarden {
   // A score changes its plant, and nothing of what is held of it.
   const changed = change.changed.filter(one => !isHeldSo(garden.kept, one))
-  return changed.length || change.removed?.length || change.damaged?.length
+  const isElsewhere = change.half !== undefined && change.half !== garden.half
+  return changed.length || change.removed?.length || change.damaged?.length || isElsewhere
     ? made({ ...change, changed }, garden)
     : { ...garden, revision: change.revision }
 }
 
 function made(
-  { revision, changed, removed = [], damaged = [] }: Change,
+  { revision, half: told, changed, removed = [], damaged = [] }: Change,
   before: WholeGarden | null,
 ): WholeGarden {
   const kept = withChanges(before?.kept ?? noStates(), changed, [...removed, ...damaged])
@@ -64,8 +70,12 @@ function made(
   for (const { type, state } of changed) nowDamaged.delete(keyOf({ type, id: state.id }))
   for (const one of damaged) nowDamaged.set(keyOf(one), one)
 
-  const sameGuides = before && kept.guide === before.kept.guide && kept.custom === before.kept.custom
-  const guides = sameGuides ? before.guides : guidesWith([...kept.guide.values()], [...kept.custom.values()])
+  const half = told ?? before?.half ?? 'north'
+  const sameGuides =
+    before && half === before.half && kept.guide === before.kept.guide && kept.custom === before.kept.custom
+  const guides = sameGuides
+    ? before.guides
+    : guidesWith([...kept.guide.values()], [...kept.custom.values()], half)
   const crops = learnt(
     kept,
     guides,
@@ -79,6 +89,7 @@ function made(
   const leftOut = [...nowDamaged.values(), ...[...crops.values()].flatMap(crop => crop.leftOut)]
   return {
     revision,
+    half,
     kept,
     states: leftOut.length ? withoutLeftOut(kept, leftOut) : kept,
     guides,

@@ -1,47 +1,78 @@
 import { describe, expect, it } from 'vitest'
-import { bloomEndingAfter, bloomIn, countByWeek, isInBloom, weekIndex, weeksOf } from './band'
+import {
+  bloomEndingAfter,
+  bloomIn,
+  countByWeek,
+  gardenYear,
+  gardenYearOf,
+  isInBloom,
+  weeksOf,
+  yearInWords,
+} from './band'
 
-describe('the season', () => {
-  it('has weeks that cover each day of the year once', () => {
-    for (const year of [2024, 2026]) {
+const winter = { from: '12-10', to: '04-10' }
+const summer = { from: '05-20', to: '09-25' }
+const in2026 = gardenYear(2026, 'north')
+
+describe('the garden’s year', () => {
+  it('begins with January in the north and with July in the south, so that no summer is cut', () => {
+    expect(in2026).toEqual({ from: '2026-01-01', to: '2026-12-31' })
+    expect(gardenYear(2026, 'south')).toEqual({ from: '2026-07-01', to: '2027-06-30' })
+    expect(['2026-06-30', '2026-07-01', '2027-06-30'].map(day => gardenYearOf(day, 'south'))).toEqual([
+      2025, 2026, 2026,
+    ])
+    expect([yearInWords(2026, 'north'), yearInWords(1999, 'south')]).toEqual(['2026', '1999/00'])
+  })
+
+  it('has weeks that cover each of its days once', () => {
+    for (const year of [gardenYear(2024, 'north'), in2026, gardenYear(2027, 'south')]) {
       const weeks = weeksOf(year)
-      expect(weeks[0]!.from).toBe(`${year}-01-01`)
-      expect(weeks.at(-1)!.to).toBe(`${year}-12-31`)
+      expect([weeks[0]!.from, weeks.at(-1)!.to]).toEqual([year.from, year.to])
       expect(weeks).toHaveLength(53)
     }
   })
 
-  it('counts what fell into each week of its year only', () => {
-    const counts = countByWeek(['2026-01-01', '2026-01-07', '2026-01-08', '2025-12-31'], 2026)
-    expect(counts.slice(0, 3)).toEqual([2, 1, 0])
-    expect(counts.reduce((sum, n) => sum + n, 0)).toBe(3)
-    expect(weekIndex('2026-12-31')).toBe(52)
+  it('counts what fell into each of its weeks, and nothing of other years', () => {
+    const days = ['2026-01-01', '2026-01-07', '2026-01-08', '2025-12-31', '2026-12-31', '2027-01-01']
+    const counts = countByWeek(days, in2026)
+    expect([counts[0], counts[1], counts[52]]).toEqual([2, 1, 1])
+    expect(counts.reduce((sum, n) => sum + n, 0)).toBe(4)
+    expect(countByWeek(days, gardenYear(2026, 'south'))[26]).toBe(2)
   })
+})
 
-  it('shows a bloom over New Year at both ends', () => {
-    expect(bloomIn(2026, { from: '12-10', to: '04-10' })).toEqual([
+describe('the usual bloom', () => {
+  it('is shown at both ends where the year cuts it, and in one piece where it does not', () => {
+    expect(bloomIn(in2026, winter)).toEqual([
       { from: '2026-01-01', to: '2026-04-10' },
       { from: '2026-12-10', to: '2026-12-31' },
     ])
-    expect(bloomIn(2026, { from: '05-20', to: '09-25' })).toEqual([{ from: '2026-05-20', to: '2026-09-25' }])
+    expect(bloomIn(in2026, summer)).toEqual([{ from: '2026-05-20', to: '2026-09-25' }])
+    expect(bloomIn(gardenYear(2026, 'south'), winter)).toEqual([{ from: '2026-12-10', to: '2027-04-10' }])
   })
 
-  it('knows the days on which a crop blooms', () => {
-    const winter = { from: '12-10', to: '04-10' }
-    expect(['2026-01-01', '2026-04-10', '2026-12-10'].map(day => isInBloom(day, winter))).toEqual([
+  it('is on from its first day to its last', () => {
+    const isOn = (day: string) => isInBloom(day, winter)
+    expect(['2026-01-01', '2026-04-10', '2026-12-10', '2026-04-11', '2026-12-09'].map(isOn)).toEqual([
       true,
       true,
       true,
+      false,
+      false,
     ])
-    expect(['2026-04-11', '2026-12-09'].map(day => isInBloom(day, winter))).toEqual([false, false])
   })
 
-  it('finds the bloom that is on, or the next', () => {
-    const winter = { from: '12-10', to: '04-10' }
+  it('that is on, or the next, is the one a cross is planned for', () => {
     expect(bloomEndingAfter('2026-02-01', winter)).toEqual({ from: '2025-12-10', to: '2026-04-10' })
     expect(bloomEndingAfter('2026-04-11', winter)).toEqual({ from: '2026-12-10', to: '2027-04-10' })
-    const summer = { from: '05-20', to: '09-25' }
     expect(bloomEndingAfter('2026-09-25', summer)).toEqual({ from: '2026-05-20', to: '2026-09-25' })
     expect(bloomEndingAfter('2026-11-02', summer)).toEqual({ from: '2027-05-20', to: '2027-09-25' })
+  })
+
+  it('of what flowers all year round ends a year after the cross was planned, not at New Year', () => {
+    expect(bloomEndingAfter('2026-11-20', { from: '01-01', to: '12-31' })).toEqual({
+      from: '2026-11-20',
+      to: '2027-11-19',
+    })
   })
 })

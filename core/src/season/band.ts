@@ -1,62 +1,81 @@
+import type { Half } from '../crops/half'
 import type { ISODate } from '../time/days'
-import { addDays, dayOfYear, yearOf } from '../time/days'
+import { addDays, daysBetween, yearOf } from '../time/days'
 
-/** One seventh-day slice of the garden's year; the last slice is short. */
-export interface SeasonWeek {
+/** Days in a row, the first and the last. */
+export interface Days {
   from: ISODate
   to: ISODate
 }
 
-/** The weeks of a year, from 1 January on. */
-export function weeksOf(year: number): SeasonWeek[] {
-  const last = `${year}-12-31`
-  return Array.from({ length: 53 }, (_, week) => {
-    const from = addDays(`${year}-01-01`, 7 * week)
-    const to = addDays(from, 6)
-    return { from, to: to > last ? last : to }
-  }).filter(week => week.from <= last)
+/** First and last day of the year on which something usually happens, `12-10` and `04-10`. */
+interface DaysOfYear {
+  from: string
+  to: string
 }
 
-/** Index of the week of its year that a day falls in. */
-export const weekIndex = (day: ISODate): number => Math.floor((dayOfYear(day) - 1) / 7)
+/** The month in which a garden's year begins, so that no summer is cut in two. */
+const FIRST_MONTH: Record<Half, string> = { north: '01', tropics: '01', south: '07' }
 
-/** How often things fell into each week of a year; those of other years are left out. */
-export function countByWeek(days: ISODate[], year: number): number[] {
+/** The garden's year that begins in a calendar year. */
+export function gardenYear(year: number, half: Half): Days {
+  const first = (of: number) => `${of}-${FIRST_MONTH[half]}-01`
+  return { from: first(year), to: addDays(first(year + 1), -1) }
+}
+
+/** The calendar year in which the garden's year of a day begins. */
+export const gardenYearOf = (day: ISODate, half: Half): number =>
+  day < gardenYear(yearOf(day), half).from ? yearOf(day) - 1 : yearOf(day)
+
+/** The garden's year in words: "2026", or "2026/27" where it runs over New Year. */
+export const yearInWords = (year: number, half: Half): string =>
+  half === 'south' ? `${year}/${String((year + 1) % 100).padStart(2, '0')}` : String(year)
+
+/** The weeks of a garden's year, each of seven days from its first day on; the last one is short. */
+export const weeksOf = (year: Days): Days[] =>
+  Array.from({ length: 53 }, (_, week) => {
+    const from = addDays(year.from, 7 * week)
+    const to = addDays(from, 6)
+    return { from, to: to > year.to ? year.to : to }
+  }).filter(week => week.from <= year.to)
+
+/** How often things fell into each week of a garden's year; those of other years are left out. */
+export function countByWeek(days: ISODate[], year: Days): number[] {
   const counts = weeksOf(year).map(() => 0)
-  for (const day of days) if (yearOf(day) === year) counts[weekIndex(day)]!++
+  for (const day of days) if (isWithin(day, year)) counts[Math.floor(daysBetween(year.from, day) / 7)]!++
   return counts
 }
 
-/**
- * The parts of a bloom window that lie in a year. A window that runs over New Year has two.
- *
- * @param from month and day, `12-10`
- * @param to month and day, `04-10`
- */
-export function bloomIn(
-  year: number,
-  { from, to }: { from: string; to: string },
-): { from: ISODate; to: ISODate }[] {
-  if (from <= to) return [{ from: `${year}-${from}`, to: `${year}-${to}` }]
-  return [
-    { from: `${year}-01-01`, to: `${year}-${to}` },
-    { from: `${year}-${from}`, to: `${year}-12-31` },
-  ]
+const isWithin = (day: ISODate, { from, to }: Days) => from <= day && day <= to
+
+/** The part of some days that lies in a year; null where none does. */
+export function within({ from, to }: Days, year: Days): Days | null {
+  const part = { from: from < year.from ? year.from : from, to: to > year.to ? year.to : to }
+  return part.from <= part.to ? part : null
 }
 
-/** True on the days of a crop's usual bloom. */
-export const isInBloom = (day: ISODate, bloom: { from: string; to: string }): boolean =>
-  bloomIn(yearOf(day), bloom).some(part => part.from <= day && day <= part.to)
+/** The usual bloom that begins in a calendar year; it may end in the next one. */
+const bloomFrom = (year: number, { from, to }: DaysOfYear): Days => ({
+  from: `${year}-${from}`,
+  to: `${from <= to ? year : year + 1}-${to}`,
+})
 
-/** The first whole bloom that ends on a day or after it; one that runs over New Year ends in the year after. */
-export function bloomEndingAfter(
-  day: ISODate,
-  { from, to }: { from: string; to: string },
-): { from: ISODate; to: ISODate } {
+/** The parts of the usual blooms of a crop that lie in a garden's year: two, where it is cut within a bloom. */
+export const bloomIn = (year: Days, bloom: DaysOfYear): Days[] =>
+  [yearOf(year.from) - 1, yearOf(year.from), yearOf(year.to)]
+    .filter((begins, i, all) => all.indexOf(begins) === i)
+    .flatMap(begins => within(bloomFrom(begins, bloom), year) ?? [])
+
+/** True on the days of a crop's usual bloom. */
+export const isInBloom = (day: ISODate, bloom: DaysOfYear): boolean =>
+  bloomIn({ from: day, to: day }, bloom).length > 0
+
+/** True for a crop that no season tells when to flower. */
+export const isYearRound = ({ from, to }: DaysOfYear): boolean => from === '01-01' && to === '12-31'
+
+/** The first whole bloom that ends on a day or after it; of what flowers all year round, the year from that day on. */
+export function bloomEndingAfter(day: ISODate, bloom: DaysOfYear): Days {
+  if (isYearRound(bloom)) return { from: day, to: addDays(day, 364) }
   const year = yearOf(day)
-  const blooms = [year - 1, year, year + 1].map(y => ({
-    from: `${y}-${from}`,
-    to: `${from <= to ? y : y + 1}-${to}`,
-  }))
-  return blooms.find(bloom => bloom.to >= day)!
+  return [year - 1, year, year + 1].map(begins => bloomFrom(begins, bloom)).find(one => one.to >= day)!
 }

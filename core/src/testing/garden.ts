@@ -1,4 +1,5 @@
 /** Gardens for tests: made of deeds, and looked at on a day. */
+import type { Half } from '../crops/half'
 import type { GardenDay } from '../garden/day'
 import type { WholeGarden } from '../garden/garden'
 import { wholeGarden } from '../garden/garden'
@@ -11,8 +12,8 @@ import { instantAt } from '../time/days'
 import { weatherOf } from '../weather/known'
 import { deed, newId } from './deeds'
 
-/** The garden of a log. */
-export function gardenOf(deeds: LoggedDeed[]): WholeGarden {
+/** The garden of a log, in the north unless another half is named. */
+export function gardenOf(deeds: LoggedDeed[], half: Half = 'north'): WholeGarden {
   const subjects = new Map(
     deeds.flatMap(d => subjectsOf(d)).map(subject => [`${subject.type} ${subject.id}`, subject]),
   )
@@ -21,7 +22,7 @@ export function gardenOf(deeds: LoggedDeed[]): WholeGarden {
     const state = fold(type, id, own)
     return state ? [{ type, state } as HeldState] : []
   })
-  return wholeGarden({ revision: deeds.length, changed })
+  return wholeGarden({ revision: deeds.length, half, changed })
 }
 
 /** A garden on a day at eight in the morning, without a weather station. */

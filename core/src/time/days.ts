@@ -1,5 +1,5 @@
 import { TZDate, tzOffset } from '@date-fns/tz'
-import { format, getISOWeek, parseISO } from 'date-fns'
+import { addMonths, format, formatISO, getISOWeek, parseISO, startOfMonth } from 'date-fns'
 
 /** A day without hours, `2027-06-14`. */
 export type ISODate = string
@@ -79,9 +79,9 @@ export function weekOf(day: ISODate): number {
   return getISOWeek(parseISO(day))
 }
 
-/** Day of the year, 1–366. */
-export function dayOfYear(day: ISODate): number {
-  return daysBetween(`${day.slice(0, 4)}-01-01`, day) + 1
+/** The first day of the month that lies so many months after the month of a day. */
+export function monthAfter(day: ISODate, months: number): ISODate {
+  return formatISO(addMonths(startOfMonth(parseISO(day)), months), { representation: 'date' })
 }
 
 /** Calendar year of a day. */

@@ -12,7 +12,7 @@ export default gardenRoute(
     const { garden: held, places } = await heldWithPlaces(db, garden)
     const grown = grownCrops({ garden: held })
     const own = ownDefinitions(held)
-    const { crops, guides, hiddenCautions } = held
+    const { half, crops, guides, hiddenCautions } = held
     const { id, name, zone, isDemo, isSited, hasStation, revision, now, today } = garden
     return {
       id,
@@ -20,6 +20,7 @@ export default gardenRoute(
       zone,
       isDemo,
       isSited,
+      half,
       hasStation,
       revision,
       personId,

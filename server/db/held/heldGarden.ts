@@ -1,4 +1,5 @@
 import { isDeepStrictEqual } from 'node:util'
+import { halfOf } from '@virgulta/core/crops/half'
 import type { LeftOut } from '@virgulta/core/crops/reckonable'
 import type { Change, WholeGarden } from '@virgulta/core/garden/garden'
 import { advanced, wholeGarden } from '@virgulta/core/garden/garden'
@@ -83,7 +84,8 @@ export const letGoOf = ({ id }: Garden): boolean => held.delete(id)
 
 async function advance(db: Database, garden: Garden): Promise<Held> {
   const before = held.get(garden.id)
-  const { size, ...change } = await changeSince(db, garden.id, before?.garden.revision ?? -1)
+  const { size, ...since } = await changeSince(db, garden.id, before?.garden.revision ?? -1)
+  const change = { ...since, half: halfOf(garden.site) }
   const places = await placesOf(db, garden)
   const now: Held = {
     garden: before ? advanced(before.garden, change) : wholeGarden(change),

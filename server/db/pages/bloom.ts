@@ -5,7 +5,7 @@ import type { WarmthCurve } from '@virgulta/core/bloom/predict'
 import { SOWN, predictorOf, whyPredicted } from '@virgulta/core/bloom/predict'
 import type { BloomFile } from '@virgulta/core/bloom/readCsv'
 import { readBloomCsv } from '@virgulta/core/bloom/readCsv'
-import { seasonOf } from '@virgulta/core/bloom/season'
+import { seasonOf, seasonsIn } from '@virgulta/core/bloom/season'
 import { latestSowing } from '@virgulta/core/bloom/sowingDays'
 import type { BloomForecast } from '@virgulta/core/garden/blooms'
 import { bloomGround, bloomsIn, grownCrops, inPlay } from '@virgulta/core/garden/blooms'
@@ -62,10 +62,7 @@ export async function bloomPage(
   const fitting = [...plants.values()].filter(p => !crop || p.crop === crop)
   const isShown = (p: HeldPlant) => who === 'all' || playing.has(p.id) || also.includes(p.id)
   const rows = fitting.filter(isShown).map((plant): BloomRow => {
-    const { bloom } = crops.get(plant.crop)!.crop.guide
-    const seasons: number[] = []
-    for (let season = seasonOf(from, bloom); season <= seasonOf(to, bloom); season++) seasons.push(season)
-    const windows = seasons
+    const windows = seasonsIn({ from, to }, crops.get(plant.crop)!.crop.guide.bloom)
       .flatMap(season => bloomsIn(day, plant, season))
       .filter(w => isWithin(w, from, to))
       .map(rounded)

@@ -6,9 +6,10 @@ import type { HeldStates } from '@virgulta/core/garden/states'
 import { isLongGone } from '@virgulta/core/round/letGo'
 import type { CropOnRound, Stop } from '@virgulta/core/round/round'
 import { carryList } from '@virgulta/core/round/round'
-import { bloomIn, countByWeek, weeksOf } from '@virgulta/core/season/band'
+import { halfOf } from '@virgulta/core/crops/half'
+import { bloomIn, countByWeek, gardenYear, gardenYearOf, weeksOf } from '@virgulta/core/season/band'
 import type { ISODate } from '@virgulta/core/time/days'
-import { addDays, instantAt, yearOf } from '@virgulta/core/time/days'
+import { addDays, instantAt } from '@virgulta/core/time/days'
 import { rollup } from 'd3-array'
 import { and, eq, sql } from 'drizzle-orm'
 import type { Round, RoundStop, Season } from '../../../shared/round'
@@ -167,18 +168,23 @@ const marksOn = (plants: HeldStates['plant'], ids: string[]): Map<string, NonNul
 const countBy = <K extends string>(stops: Stop[], key: (stop: Stop) => K) =>
   Object.fromEntries(rollup(stops, same => same.length, key)) as Partial<Record<K, number>>
 
-/** The season band of a year. */
-export function seasonBand(db: Database, garden: Garden, year = yearOf(garden.today)): Promise<Season> {
+/** The season band of a garden's year. */
+export function seasonBand(
+  db: Database,
+  garden: Garden,
+  year = gardenYearOf(garden.today, halfOf(garden.site)),
+): Promise<Season> {
   return remembered(garden, `season ${year}`, () => workOutSeason(db, garden, year))
 }
 
 async function workOutSeason(db: Database, garden: Garden, year: number): Promise<Season> {
+  const days = gardenYear(year, halfOf(garden.site))
   const here = await gardenDay(db, garden)
   const crops = cropsOnRound(here)
   const due = stopsUntil(here, addDays(garden.today, DAYS_FORESEEN))
   const dueByWeek = countByWeek(
     due.map(stop => (stop.from < garden.today ? garden.today : stop.from)),
-    year,
+    days,
   )
   const day = sql<string>`to_char(${entries.happenedAt} at time zone ${garden.zone}, 'YYYY-MM-DD')`
   const done = await db
@@ -188,26 +194,26 @@ async function workOutSeason(db: Database, garden: Garden, year: number): Promis
       and(
         eq(entries.gardenId, garden.id),
         sql`${entries.kind} <> 'voided'`,
-        sql`${entries.happenedAt} >= ${instantAt(`${year}-01-01`, 0, garden.zone)}`,
-        sql`${entries.happenedAt} < ${instantAt(`${year + 1}-01-01`, 0, garden.zone)}`,
+        sql`${entries.happenedAt} >= ${instantAt(days.from, 0, garden.zone)}`,
+        sql`${entries.happenedAt} < ${instantAt(addDays(days.to, 1), 0, garden.zone)}`,
       ),
     )
     .groupBy(sql`1`)
-  const blooms = bloomSpans(here, year)
+  const blooms = bloomSpans(here, days)
   const doneByWeek = countByWeek(
     done.flatMap(d => Array<string>(d.count).fill(d.day)),
-    year,
+    days,
   )
   return {
     year,
-    weeks: weeksOf(year).map((week, i) => ({ ...week, done: doneByWeek[i]!, due: dueByWeek[i]! })),
+    weeks: weeksOf(days).map((week, i) => ({ ...week, done: doneByWeek[i]!, due: dueByWeek[i]! })),
     // Where no plant is in play, the usual bloom of the crops that were crossed.
     blooms: [
       ...blooms,
       ...crops
         .filter(c => c.history.crosses.length > 0 && !blooms.some(b => b.crop === c.guide.id))
         .flatMap(({ guide }) =>
-          bloomIn(year, guide.bloom).map(part => ({ name: guide.name, crop: guide.id, ...part })),
+          bloomIn(days, guide.bloom).map(part => ({ name: guide.name, crop: guide.id, ...part })),
         ),
     ],
   }

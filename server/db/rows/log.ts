@@ -1,4 +1,5 @@
 import { isDeepStrictEqual } from 'node:util'
+import { halfOf } from '@virgulta/core/crops/half'
 import { guidesWith } from '@virgulta/core/crops/ownGuide'
 import { askIfTwice } from '@virgulta/core/log/asked'
 import type { Deed, Entry, LoggedDeed, Voiding } from '@virgulta/core/log/entry'
@@ -471,7 +472,7 @@ async function checkSurroundings(
   const placeIds = new Set(known.map(place => place.id))
   const all = <T extends SubjectType>(type: T) =>
     [...around].flatMap(([key, state]) => (key.startsWith(`${type} `) ? [state as States[T]] : []))
-  const guides = new Map(guidesWith(all('guide'), []).map(guide => [guide.id, guide]))
+  const guides = new Map(guidesWith(all('guide'), [], halfOf(garden.site)).map(guide => [guide.id, guide]))
   const own = {
     traits: all('trait'),
     loci: all('locus'),
@@ -594,7 +595,7 @@ const tagWrites = (garden: Garden, deeds: Deed[]): Write[] =>
   })
 
 /** Deeds that are folded at once, unless one subject has more: what a rebuild holds in memory does not grow with the garden. */
-const DEEDS_AT_ONCE = 4000
+const DEEDS_AT_ONCE = 8000
 
 /** Subjects in groups that share few enough deeds. */
 function inReach(subjects: { id: string; deeds: number }[]): string[][] {

@@ -12,6 +12,7 @@ export const chilli: CropGuide = {
   seasons: 1,
   fruitLoad: { low: 12, high: 40 },
   bloom: {
+    half: 'north',
     from: '05-20',
     to: '09-25',
     firstFlower: { low: -4, high: 40 },

@@ -12,6 +12,7 @@ export const hellebore: CropGuide = {
   seasons: 3,
   fruitLoad: { low: 4, high: 10 },
   bloom: {
+    half: 'north',
     from: '12-10',
     to: '04-10',
     firstFlower: { low: 5, high: 85 },

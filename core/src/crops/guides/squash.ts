@@ -12,6 +12,7 @@ export const squash: CropGuide = {
   seasons: 1,
   fruitLoad: { low: 1, high: 3 },
   bloom: {
+    half: 'north',
     from: '06-05',
     to: '09-05',
     firstFlower: { low: -3, high: 35 },

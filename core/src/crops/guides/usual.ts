@@ -216,6 +216,7 @@ export function guideFrom(notes: CropNotes): CropGuide {
     rules: notes.rules ?? [],
     levels: notes.levels ?? [],
     bloom: {
+      half: 'north',
       from: notes.bloom.from,
       to: notes.bloom.to,
       firstFlower: range(notes.bloom.firstFlower ?? [0, 30]),
