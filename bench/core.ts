@@ -8,7 +8,7 @@ import { fold } from '@virgulta/core/log/fold'
 import { roundUntil } from '@virgulta/core/round/round'
 import { dayOf } from '@virgulta/core/time/days'
 import { rollup } from 'd3-array'
-import { demoEntries } from '../demo/garden'
+import { lakeEntries } from '../demo/lake'
 import { ZONE } from '../demo/scribe'
 import { PLACES } from '../demo/stock'
 import type { Row } from './measure'
@@ -19,7 +19,7 @@ const TIMES = 20
 /** The computations behind the screens, on the log of the demo garden. */
 export async function coreRows(): Promise<Row[]> {
   const places = PLACES.map((name, i) => ({ id: String(i), name }))
-  const deeds = demoEntries(places).entries.map(
+  const deeds = lakeEntries(places).entries.map(
     deed => ({ ...deed, day: dayOf(deed.happenedAt, ZONE) }) as LoggedDeed,
   )
   const bySubject = rollup(

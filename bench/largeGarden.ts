@@ -1,7 +1,7 @@
 import type { Deed } from '@virgulta/core/log/entry'
 import { tagCodes } from '@virgulta/core/tags/code'
 import { v7 } from 'uuid'
-import { demoEntries, demoGardenWish } from '../demo/garden'
+import { lakeEntries, lakeWish } from '../demo/lake'
 import { NOW } from '../demo/scribe'
 import type { Database } from '../server/db/connection'
 import { createGarden, gardenById, placesOf, skipCodes } from '../server/db/rows/garden'
@@ -23,7 +23,7 @@ export async function fillLargeGarden(
   db: Database,
   keeperId: string,
 ): Promise<{ gardenId: string; entries: number }> {
-  const { keeper: _, ...wish } = demoGardenWish
+  const { keeper: _, ...wish } = lakeWish
   const gardenId = await createGarden(db, keeperId, { ...wish, name: 'Wide fields' })
   const garden = (await gardenById(db, gardenId))!
   const places = await placesOf(db, garden)
@@ -37,7 +37,7 @@ export async function fillLargeGarden(
     entries += deeds.length
   }
   for (let telling = 0; telling < TELLINGS; telling++) {
-    const story = demoEntries(places, 1000 + telling, serials)
+    const story = lakeEntries(places, 1000 + telling, serials)
     serials = story.serials
     await note(story.entries.toSorted((a, b) => a.happenedAt.localeCompare(b.happenedAt)))
     const year = Number(NOW.slice(0, 4))

@@ -5,12 +5,17 @@ import type { ISODate, Instant } from '@virgulta/core/time/days'
 import { instantAt, yearOf } from '@virgulta/core/time/days'
 import { v7 } from 'uuid'
 
-export const ZONE = 'Europe/Dublin'
+/** Where and when a demo garden stands. */
+export interface Standpoint {
+  zone: string
+  now: Instant
+}
 
-/** The moment at which the demo garden stands: 12 June, early morning. */
+/** The lakeside garden: 12 June, early morning. */
+export const ZONE = 'Europe/Dublin'
 export const NOW: Instant = instantAt('2026-06-12', 5.75, ZONE)
 
-/** Writes down what the people of the demo garden did. What lies after the garden's present moment is dropped. */
+/** Writes down what the people of a demo garden did. What lies after the garden's present moment is dropped. */
 export class Scribe {
   readonly entries: Deed[] = []
   private sequence = 0
@@ -19,12 +24,17 @@ export class Scribe {
   constructor(
     readonly random: Stream,
     readonly serials = new Map<number, number>(),
+    readonly standpoint: Standpoint = { zone: ZONE, now: NOW },
   ) {}
 
   /** An id that was made on that day; the same story gives the same ids. */
   id(day: ISODate): string {
     const bytes = Uint8Array.from({ length: 16 }, () => Math.floor(this.random.uniform() * 256))
-    return v7({ msecs: Date.parse(instantAt(day, 0, ZONE)), seq: this.sequence++, random: bytes })
+    return v7({
+      msecs: Date.parse(instantAt(day, 0, this.standpoint.zone)),
+      seq: this.sequence++,
+      random: bytes,
+    })
   }
 
   /** A fresh tag code of the day's year. */
@@ -43,8 +53,9 @@ export class Scribe {
     subjectId: string,
     payload: Extract<Deed, { kind: K }>['payload'],
   ): boolean {
-    const happenedAt = instantAt(day, hour, ZONE)
-    if (happenedAt > NOW) return false
+    const { zone, now } = this.standpoint
+    const happenedAt = instantAt(day, hour, zone)
+    if (happenedAt > now) return false
     this.entries.push({ id: this.id(day), kind, subjectId, payload, happenedAt } as Deed)
     return true
   }

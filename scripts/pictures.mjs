@@ -61,7 +61,7 @@ async function take(name, path, { size = desk, look = 'paper', before = async ()
 
 try {
   await take('first', '/')
-  await page.request.post('/api/session/demo')
+  await page.request.post('/api/session/demo', { data: {} })
   const crosses = await ask('/api/crosses')
   const told = crosses.find(r => r.cross.aim.startsWith('Purple leaf on a plant half the height, with')).cross
     .id

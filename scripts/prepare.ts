@@ -1,9 +1,8 @@
 /** Brings the database up to date before the server starts: newest layout, demo garden on the first start. */
-import { loadDemo } from '../server/demoGarden'
+import { loadDemos } from '../server/demoGarden'
 import { open } from '../server/db/connection'
 import { MayNotMakeRole } from '../server/db/grants'
 import { prepareDatabase } from '../server/db/prepare'
-import { hasDemo } from '../server/db/rows/garden'
 
 const url = process.env.DATABASE_URL!
 await prepareDatabase(url).catch(error => {
@@ -14,12 +13,10 @@ await prepareDatabase(url).catch(error => {
 
 if (!process.argv.includes('--empty')) {
   const { db, close } = open(url)
-  if (!(await hasDemo(db))) {
-    const began = Date.now()
-    const { entries } = await loadDemo(db)
+  const began = Date.now()
+  for (const { name, entries } of await loadDemos(db))
     console.log(
-      `Loaded the demo garden: ${entries} log entries in ${((Date.now() - began) / 1000).toFixed(1)} s.`,
+      `Loaded the demo garden ${name}: ${entries} log entries, ${((Date.now() - began) / 1000).toFixed(1)} s.`,
     )
-  }
   await close()
 }

@@ -1,4 +1,6 @@
 import { cityMapping } from 'city-timezones'
+import type { Site } from '@virgulta/core/time/sun'
+import { latitudeOf, longitudeOf } from '@virgulta/core/time/sun'
 import type { Town } from '../shared/towns'
 
 /** Letters without their marks: "São Paulo" is found as "sao paulo". */
@@ -22,6 +24,15 @@ const towns = [...cityMapping]
       zone: city.timezone,
     } satisfies Town,
   }))
+
+/** Where the largest town of a time zone lies: a first guess for a garden that did not say. */
+const largest = new Map<string, Site>()
+for (const { zone, latitude, longitude } of towns.map(({ town }) => town))
+  if (!largest.has(zone)) largest.set(zone, { latitude, longitude })
+
+/** A guess where a garden lies, by its time zone alone. */
+export const guessedSite = (zone: string): Site =>
+  largest.get(zone) ?? { latitude: latitudeOf(zone), longitude: longitudeOf(zone) }
 
 const MOST = 12
 

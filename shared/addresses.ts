@@ -17,6 +17,7 @@ const own: Partial<Record<SubjectType, (shown: Shown) => string>> = {
   seedLot: s => `/seed/packets/${s.id}`,
   sowing: s => `/seed/trays/${s.id}`,
   tube: s => `/pollen/${s.id}`,
+  place: () => '/garden',
   aim: s => `/aims/${s.id}`,
 }
 

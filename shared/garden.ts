@@ -4,6 +4,7 @@ import type { Half } from '@virgulta/core/crops/half'
 import type { CropKnowledge } from '@virgulta/core/crops/knowledge'
 import { Id, name } from '@virgulta/core/log/kind'
 import type { FormId } from '@virgulta/core/crops/forms/forms'
+import type { Spell } from '@virgulta/core/places/place'
 import type { PLANT_KINDS } from '@virgulta/core/plants/kinds'
 import * as v from 'valibot'
 import { SiteWish } from './bloom'
@@ -71,6 +72,11 @@ export interface Place {
   /** the place it became part of */ mergedInto: string | null
 }
 
+/** A place with what was told of it, the latest last. */
+export interface DescribedPlace extends Place {
+  spells: readonly Spell[]
+}
+
 /** The place that a place has become part of, over several steps if need be; itself where it was not merged. */
 export function resolvedPlace(places: readonly Place[], id: string | null): string | null {
   const seen = new Set<string>()
@@ -115,7 +121,7 @@ export interface OpenGarden {
   role: Role
   now: string
   today: string
-  places: Place[]
+  places: DescribedPlace[]
   /** those of which it has a plant */
   crops: OpenCrop[]
   /** every crop that has a guide, by name: what its plants usually are, and the sets of chromosomes among which one must ask */

@@ -1,5 +1,6 @@
 import { Id, name } from '@virgulta/core/log/kind'
 import * as v from 'valibot'
+import type { Demo } from './demos'
 
 /** What people may do in a garden, each more than the one before: a guest reads, a hand notes work, a keeper does everything. */
 export const roles = ['guest', 'hand', 'keeper'] as const
@@ -73,7 +74,8 @@ export interface Session {
   gardens: OwnGarden[]
   /** id of the open garden; null when none is */
   gardenId: string | null
-  hasDemo: boolean
+  /** demo gardens that can be opened */
+  demos: Demo[]
   hasMailTray: boolean
   /** accounts are made at once; otherwise by a letter */
   signsUpAtOnce: boolean

@@ -8,7 +8,9 @@ export function useGuides() {
   const garden = useGardenStore()
   const log = useLogStore()
   const { data, problem } = useLive<OwnGuides>(() => '/api/guides')
-  const guides = computed(() => (data.value ? guidesWith(data.value.own, data.value.customs, garden.garden?.half ?? 'north') : null))
+  const guides = computed(() =>
+    data.value ? guidesWith(data.value.own, data.value.customs, garden.garden?.half ?? 'north') : null,
+  )
   const customs = computed(() => customsOf(data.value?.customs ?? []))
   /** The garden's own guide of a crop, where it set one. */
   const ownOf = (crop: string) =>

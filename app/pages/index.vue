@@ -1,5 +1,7 @@
 <!-- The first page: look around, sign in, or open one of one's gardens. -->
 <script setup lang="ts">
+import type { Demo } from '#shared/demos'
+import { DEMOS } from '#shared/demos'
 import type { SiteDraft } from '../components/weather/TownPicker.vue'
 
 definePageMeta({ layout: 'bare', isOutside: true })
@@ -23,10 +25,15 @@ const signIn = useForm(async () => {
   password.value = ''
   if (session.value?.gardenId || String(route.query.to).startsWith('/invited')) await onward()
 })
+const wanted = ref<Demo>('lake')
 const demo = useForm(async () => {
-  await store.openDemo()
+  await store.openDemo(wanted.value)
   await onward()
 })
+function look(at: Demo) {
+  wanted.value = at
+  void demo.submit()
+}
 const wish = useLocalStorage(
   'virgulta-new-garden',
   {
@@ -90,15 +97,28 @@ async function open(id: string) {
       </svg>
     </div>
     <div class="ways">
-      <PaperSheet v-if="session.hasDemo && !session.person" heading="Look around">
+      <PaperSheet v-if="session.demos.length && !session.person" heading="Look around">
         <p class="quiet">
-          Quillmere Glasshouses is a made-up lakeside garden with four seasons of chilli, hellebore and squash
+          {{ DEMOS.lake }} is a made-up lakeside garden with four seasons of chilli, hellebore and squash
           crosses. It is 12 June there, early in the morning. You get a copy of your own for a week: try
           anything.
         </p>
-        <v-btn variant="flat" height="48" :loading="demo.isBusy.value" @click="demo.submit()"
+        <v-btn
+          variant="flat"
+          height="48"
+          :loading="demo.isBusy.value && wanted === 'lake'"
+          @click="look('lake')"
           >Open the demo garden</v-btn
         >
+        <template v-if="session.demos.includes('bay')">
+          <p class="quiet">
+            {{ DEMOS.bay }} is a small one by the sea, south of the equator: lilies, dahlias, and tomatoes
+            under glass. It is 15 December there, high summer.
+          </p>
+          <v-btn height="48" :loading="demo.isBusy.value && wanted === 'bay'" @click="look('bay')"
+            >Open the garden in the south</v-btn
+          >
+        </template>
         <p v-if="demo.problem.value" class="fail" role="alert">{{ demo.problem.value.sentence }}</p>
       </PaperSheet>
       <FormSheet

@@ -10,7 +10,15 @@ import { reaches } from '#shared/people'
 const LOOKED_EVERY_MS = 45_000
 
 /** What every screen's garden is made of: where one of these changes, it is loaded anew at once. */
-const OWN_TYPES: readonly SubjectType[] = ['guide', 'custom', 'trait', 'locus', 'rule', 'inheritance']
+const OWN_TYPES: readonly SubjectType[] = [
+  'guide',
+  'custom',
+  'trait',
+  'locus',
+  'rule',
+  'inheritance',
+  'place',
+]
 
 /** The open garden: its name, clock, places and crops. */
 export const useGardenStore = defineStore('garden', () => {
@@ -64,7 +72,7 @@ export const useGardenStore = defineStore('garden', () => {
 
   async function addPlace(name: string): Promise<Place> {
     const place = await $fetch<Place>('/api/garden/places', { method: 'POST', body: { name } })
-    garden.value!.places.push(place)
+    garden.value!.places.push({ ...place, spells: [] })
     return place
   }
 

@@ -1,4 +1,5 @@
 import type { Site } from '@virgulta/core/time/sun'
+import type { Demo } from '#shared/demos'
 import type { Session, SignedUp } from '#shared/people'
 
 /** Who is signed in, to which gardens they belong, and the ways in and out. */
@@ -31,7 +32,7 @@ export const useSessionStore = defineStore('session', () => {
   return {
     session,
     load,
-    openDemo: () => send('POST', '/api/session/demo'),
+    openDemo: (demo: Demo) => send('POST', '/api/session/demo', { demo }),
     signUp: (wish: { name: string; email: string; password?: string }) =>
       send<SignedUp>('POST', '/api/account', wish),
     signIn: (wish: { email: string; password: string }) => send('POST', '/api/session', wish),

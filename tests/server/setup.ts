@@ -8,7 +8,7 @@ import { isBuilt } from '../../scripts/lib/build.mjs'
 import { startPostgres } from '../../scripts/lib/postgres.mjs'
 import { open } from '../../server/db/connection'
 import { prepareDatabase } from '../../server/db/prepare'
-import { loadDemo } from '../../server/demoGarden'
+import { loadDemos } from '../../server/demoGarden'
 import type { Lane } from './lane'
 import { serve } from './serving'
 
@@ -41,7 +41,7 @@ export default async function setup(project: TestProject) {
     await prepareDatabase(url)
     if (i) continue
     const { db, close } = open(url)
-    await loadDemo(db)
+    await loadDemos(db)
     await close()
   }
   await owner.close()

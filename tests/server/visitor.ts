@@ -4,6 +4,7 @@ import { v7 } from 'uuid'
 import type { Noted } from '../../shared/entries'
 import type { Role } from '../../shared/people'
 import { lane } from './lane'
+import type { Demo } from '../../shared/demos'
 
 export interface Answer<T> {
   status: number
@@ -97,8 +98,8 @@ export class Visitor {
     return body
   }
 
-  async openDemo(): Promise<this> {
-    const { status } = await this.ask('POST', '/api/session/demo')
+  async openDemo(demo: Demo = 'lake'): Promise<this> {
+    const { status } = await this.ask('POST', '/api/session/demo', { demo })
     if (status !== 200) throw new Error(`The demo garden was not opened: ${status}.`)
     return this
   }

@@ -2,7 +2,6 @@
 <script setup lang="ts">
 import { aliveInWords } from '~/components/pollen/pollenWords'
 import { passDraft } from '@virgulta/core/flowers/answers'
-import { doubtsAt } from '@virgulta/core/flowers/doubts'
 import type { FlowerDue } from '@virgulta/core/flowers/due'
 import type { Flower } from '@virgulta/core/flowers/flower'
 import { stepsOf } from '@virgulta/core/flowers/method'
@@ -22,6 +21,7 @@ import type { LogLine } from '#shared/entries'
 const {
   flower,
   due,
+  doubts,
   crop,
   seedParent,
   pollenParent,
@@ -31,6 +31,8 @@ const {
 } = defineProps<{
   flower: Flower
   due: FlowerDue | null
+  /** what makes its seed doubtful, where it stood */
+  doubts: string[]
   crop: string
   seedParent: Parent
   pollenParent: Parent | null
@@ -95,11 +97,7 @@ const { run: pollinateFrom } = useOnce(async (selfMeant: boolean) => {
         >; weak pollen may be why it failed</template
       >.
     </p>
-    <p
-      v-for="doubt in [...doubtsAt(flower, guide), ...(pollen?.doubts ?? [])]"
-      :key="doubt"
-      class="doubt hatch"
-    >
+    <p v-for="doubt in [...doubts, ...(pollen?.doubts ?? [])]" :key="doubt" class="doubt hatch">
       Doubt: {{ doubt }}.
     </p>
 

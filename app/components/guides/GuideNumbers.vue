@@ -8,7 +8,9 @@ import { dayInWords } from '@virgulta/core/time/days'
 const titleOf = (choice: (typeof guideChoices)[number], guide: CropGuide) =>
   choice.items.find(i => i.value === choice.of(guide))?.title
 const bloomInWords = ({ bloom }: CropGuide) =>
-  isYearRound(bloom) ? 'at any time of the year' : `${dayInWords(`2001-${bloom.from}`)} to ${dayInWords(`2001-${bloom.to}`)}`
+  isYearRound(bloom)
+    ? 'at any time of the year'
+    : `${dayInWords(`2001-${bloom.from}`)} to ${dayInWords(`2001-${bloom.to}`)}`
 const { guide, builtIn } = defineProps<{ guide: CropGuide; builtIn: CropGuide | null }>()
 </script>
 

@@ -1,7 +1,9 @@
 <!-- The places in the order of the walk: named, put in order, merged, closed. -->
 <script setup lang="ts">
 import { mdiArrowDown, mdiArrowUp } from '@mdi/js'
-import type { Place } from '#shared/garden'
+import { conditionsInWords } from '@virgulta/core/places/kinds'
+import { dayInWords } from '@virgulta/core/time/days'
+import type { DescribedPlace, Place } from '#shared/garden'
 
 const garden = useGardenStore()
 const log = useLogStore()
@@ -40,6 +42,23 @@ function move(at: number, by: number) {
   submit(() => $fetch<unknown>('/api/garden/places', { method: 'PUT', body: { ids } }))
 }
 const add = () => fresh.value.trim() && submit(() => garden.addPlace(fresh.value.trim()))
+const likeIn = ({ spells }: DescribedPlace) =>
+  spells.length ? conditionsInWords(spells.at(-1)!.conditions) : 'taken for an open bed'
+/** What it was like before, the latest first. */
+const earlierOf = ({ spells }: DescribedPlace) =>
+  spells
+    .slice(0, -1)
+    .map(
+      ({ conditions }, i) =>
+        `until ${dayInWords(spells[i + 1]!.since, true)} ${conditionsInWords(conditions)}`,
+    )
+    .reverse()
+const described = ref<DescribedPlace | null>(null)
+const isDescribing = ref(false)
+function describe(place: DescribedPlace) {
+  described.value = place
+  isDescribing.value = true
+}
 const others = computed(() =>
   places.value.filter(p => p.id !== changing.value && !p.isClosed).map(p => ({ value: p.id, title: p.name })),
 )
@@ -52,7 +71,8 @@ const others = computed(() =>
       <li v-for="(place, i) in places" :key="place.id">
         <div class="row line">
           <span class="name" :class="{ quiet: place.isClosed }"
-            >{{ place.name }}<span v-if="place.isClosed" class="small"> closed</span></span
+            >{{ place.name }}<span v-if="place.isClosed" class="small"> closed</span
+            ><span class="likewise">{{ likeIn(place) }}</span></span
           >
           <template v-if="garden.mayNote">
             <button
@@ -92,6 +112,10 @@ const others = computed(() =>
           novalidate
           @submit.prevent="name.trim() && change(place.id, { name: name.trim() })"
         >
+          <div>
+            <v-btn height="40" @click="describe(place)">Say what it is like there</v-btn>
+            <p v-for="words in earlierOf(place)" :key="words" class="quiet small">{{ words }}</p>
+          </div>
           <div class="row nowrap">
             <WordsField
               v-model="name"
@@ -136,6 +160,7 @@ const others = computed(() =>
         >Add</v-btn
       >
     </form>
+    <PlaceDialog v-if="described" v-model="isDescribing" :place="described" />
     <p v-if="changed.beside('name')" class="fail" role="alert">{{ changed.beside('name') }}</p>
   </PaperSheet>
 </template>
@@ -158,6 +183,12 @@ const others = computed(() =>
   flex: 1;
   min-width: 0;
   overflow-wrap: anywhere;
+}
+.likewise {
+  display: block;
+  color: var(--quiet);
+  font-size: 13px;
+  line-height: 1.3;
 }
 .tool {
   width: 30px;

@@ -15,9 +15,7 @@ const days = computed(() => gardenYear(year.value, half.value))
 const isWithin = (day: string) => days.value.from <= day && day <= days.value.to
 const { data: season } = useLive<Season>(() => `/api/season?year=${year.value}`)
 const marked = computed(() => [
-  ...new Map(
-    shell.markedDays.filter(m => isWithin(m.day)).map(m => [m.day, m]),
-  ).values(),
+  ...new Map(shell.markedDays.filter(m => isWithin(m.day)).map(m => [m.day, m])).values(),
 ])
 const isThisYear = computed(() => year.value === present.value)
 const box = ref<HTMLElement>()
@@ -145,11 +143,21 @@ function show(from: string, to: string) {
       </g>
     </svg>
     <div class="years row">
-      <button type="button" data-many :aria-label="`Season ${yearInWords(year - 1, half)}`" @click="shell.seasonYear = year - 1">
+      <button
+        type="button"
+        data-many
+        :aria-label="`Season ${yearInWords(year - 1, half)}`"
+        @click="shell.seasonYear = year - 1"
+      >
         ‹
       </button>
       <span class="figures">{{ yearInWords(year, half) }}</span>
-      <button type="button" data-many :aria-label="`Season ${yearInWords(year + 1, half)}`" @click="shell.seasonYear = year + 1">
+      <button
+        type="button"
+        data-many
+        :aria-label="`Season ${yearInWords(year + 1, half)}`"
+        @click="shell.seasonYear = year + 1"
+      >
         ›
       </button>
     </div>

@@ -3,7 +3,6 @@
 import { tagFlowers } from '~/components/flowers/tagFlowers'
 import { mdiPrinterOutline } from '@mdi/js'
 import { flowersToPlan } from '@virgulta/core/crosses/stem'
-import { doubtsAt } from '@virgulta/core/flowers/doubts'
 import { statusWords } from '@virgulta/core/flowers/words'
 import { counted, plural } from '@virgulta/core/formats/counted'
 import { loadInWords } from '@virgulta/core/plants/fruitLoad'
@@ -93,11 +92,11 @@ const columns: Column<FlowerRow>[] = [
   { key: 'note', title: 'Note', value: r => endOf(r) },
   { key: 'chosen', title: 'Chosen', value: r => r.flower.chosenOn },
 ]
-function endOf({ flower }: FlowerRow) {
+function endOf({ flower, doubts }: FlowerRow) {
   if (flower.lost) return flower.lost.reason
   if (flower.failed) return flower.failed.reason
   if (flower.conflicts.length) return 'to settle: two notes do not go together'
-  const [doubt] = doubtsAt(flower, guide.value!)
+  const [doubt] = doubts
   if (doubt) return `doubt: ${doubt}`
   if (flower.status === 'taken') return `fruit ${daysBetween(flower.pollinations.at(-1)!.on, garden.today)} d`
   return flower.harvest ? `harvested ${dayInWords(flower.harvest.on)}` : ''
@@ -342,6 +341,7 @@ const logOfFlower = computed(() =>
         <FlowerPanel
           :flower="chosen.flower"
           :due="chosen.due"
+          :doubts="chosen.doubts"
           :crop="page.cross.crop"
           :seed-parent="page.seedParent"
           :pollen-parent="page.pollenParent"

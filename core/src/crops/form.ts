@@ -39,6 +39,8 @@ export interface FlowerForm {
   /** why it needs no emasculation */
   noEmasculation: string | null
   lens: string
+  /** what brings strange pollen to a flower that nobody covered */
+  strangeBy: 'visitors' | 'wind'
   cover: { ways: readonly School<'cover'>[]; how: string }
   ready: { cue: string; notYet: string; tooLate: string }
   transfer: { ways: readonly School<'transfer'>[]; how: string; tools: readonly string[] }

@@ -1,4 +1,7 @@
+import { flowerForms } from '../crops/forms/forms'
 import type { CropGuide } from '../crops/guide'
+import type { AroundFlower } from './around'
+import { IN_THE_OPEN } from './around'
 import type { Flower } from './flower'
 import { omissionOf, stepsOf } from './method'
 import { FLOWER_WORK } from './work'
@@ -6,13 +9,24 @@ import { FLOWER_WORK } from './work'
 /**
  * What makes the seed of a flower doubtful, in words, with what a step left out means for a flower of its form. The doubt follows
  * the seed; nothing is forbidden.
+ *
+ * @param around what was around it while it could have been pollinated
  */
-export function doubtsAt(flower: Flower, guide: CropGuide): string[] {
-  if (!flower.pollinations.length) return flower.doubts
+export function doubtsAt(
+  flower: Flower,
+  guide: CropGuide,
+  { isVisited }: Pick<AroundFlower, 'isVisited'> = IN_THE_OPEN,
+): string[] {
+  const isReached = isVisited || flowerForms[guide.form].strangeBy === 'wind'
+  const opened = isReached && flower.stage === 'open' ? [OPENED] : []
+  if (!flower.pollinations.length) return [...opened, ...flower.doubts]
   const omissions = stepsOf(guide).flatMap(step => {
-    const { without } = FLOWER_WORK[step]
+    const { without, isAgainstStrangers } = FLOWER_WORK[step]
     const why = omissionOf(guide, step)
-    return without && why && !without.isDone(flower) ? [`${without.words}: ${why}`] : []
+    const isCalledFor = isReached || !isAgainstStrangers
+    return without && why && isCalledFor && !without.isDone(flower) ? [`${without.words}: ${why}`] : []
   })
-  return [...flower.doubts, ...omissions]
+  return [...opened, ...flower.doubts, ...omissions]
 }
+
+const OPENED = 'was open before it was covered: other pollen may have come first'

@@ -122,7 +122,8 @@ describe('what is due at a flower', () => {
 describe('the steps of other forms', () => {
   const at = (crop: string, deeds: LoggedDeed[], rainOn: string | null = null) => {
     const guide = builtInGuide(crop)!
-    return dueAt(fold('flower', ids.flower, deeds)!, guide, cropKnowledge(guide, digestOf(nothing)), rainOn)
+    const around = { isVisited: true, rainOn }
+    return dueAt(fold('flower', ids.flower, deeds)!, guide, cropKnowledge(guide, digestOf(nothing)), around)
   }
   const pollinated = (day: string) =>
     deed(day, 'pollinated', ids.flower, { pollenParentId: ids.pollenParent, selfMeant: false })

@@ -1,10 +1,13 @@
 import { once } from '../once'
 import type { Estimate } from '../chance/estimate'
+import { flowerForms } from '../crops/forms/forms'
 import type { CropGuide } from '../crops/guide'
 import { habitAt, usualSchool } from '../crops/guide'
 import type { CropKnowledge } from '../crops/knowledge'
 import type { ISODate } from '../time/days'
 import { addDays, dayInWords, daysBetween } from '../time/days'
+import type { AroundFlower } from './around'
+import { IN_THE_OPEN } from './around'
 import type { Flower } from './flower'
 import { stepsOf } from './method'
 import type { School } from './schools'
@@ -29,8 +32,11 @@ function window(start: ISODate, { low, high }: Estimate): { from: ISODate; until
 }
 
 /** The first step before the look that was not done and is not passed by already; null when it waits for its look. */
-function nextBeforeLook(flower: Flower, guide: CropGuide): FlowerStep | null {
-  const steps = stepsOf(guide).filter(step => FLOWER_WORK[step].isDone)
+function nextBeforeLook(flower: Flower, guide: CropGuide, { isVisited }: AroundFlower): FlowerStep | null {
+  const isReached = isVisited || flowerForms[guide.form].strangeBy === 'wind'
+  const steps = stepsOf(guide).filter(
+    step => FLOWER_WORK[step].isDone && (isReached || !FLOWER_WORK[step].isAgainstStrangers),
+  )
   const isDone = (step: FlowerStep) => FLOWER_WORK[step].isDone!(flower, guide)
   const last = steps.findLastIndex(step => isDone(step) && (step !== 'wash' || flower.washes.length > 0))
   return steps.find((step, i) => i > last && !isDone(step)) ?? null
@@ -47,22 +53,23 @@ const UNCOVER_WITHIN = 4
  * @param flower its state from the log
  * @param guide the guide of its crop
  * @param knowledge what is expected of its crop
- * @param rainOn the next day on which rain is likely; null where none is foretold
+ * @param around what is around it where it stands
  */
 export function dueAt(
   flower: Flower,
   guide: CropGuide,
   knowledge: CropKnowledge,
-  rainOn: ISODate | null = null,
+  around: AroundFlower = IN_THE_OPEN,
 ): FlowerDue | null {
   // Thousands of ended flowers need not remember that nothing is due at them.
   return ENDED.has(flower.status)
     ? null
-    : once(flower, rainOn ? 'due before rain' : 'due', () => workOutDue(flower, guide, knowledge, rainOn), [
-        guide,
-        knowledge,
-        rainOn,
-      ])
+    : once(
+        flower,
+        around.rainOn ? 'due before rain' : 'due',
+        () => workOutDue(flower, guide, knowledge, around),
+        [guide, knowledge, around.rainOn, around.isVisited],
+      )
 }
 
 const ENDED: ReadonlySet<Flower['status']> = new Set(['harvested', 'failed', 'missed', 'lost'])
@@ -71,9 +78,10 @@ function workOutDue(
   flower: Flower,
   guide: CropGuide,
   knowledge: CropKnowledge,
-  rainOn: ISODate | null,
+  around: AroundFlower,
 ): FlowerDue | null {
-  const due = nextAt(flower, guide, knowledge)
+  const { rainOn } = around
+  const due = nextAt(flower, guide, knowledge, around)
   if (due && rainOn && wantsPetalsOff(flower, guide) && (due.from > rainOn || due.step === 'takeLook')) {
     return {
       step: 'petalsOff',
@@ -95,12 +103,17 @@ const wantsPetalsOff = (flower: Flower, guide: CropGuide) =>
   stepsOf(guide).includes('petalsOff') &&
   usualSchool(guide, 'petals') === 'on'
 
-function nextAt(flower: Flower, guide: CropGuide, knowledge: CropKnowledge): FlowerDue | null {
+function nextAt(
+  flower: Flower,
+  guide: CropGuide,
+  knowledge: CropKnowledge,
+  around: AroundFlower,
+): FlowerDue | null {
   switch (flower.status) {
     case 'chosen':
     case 'open':
     case 'waiting': {
-      const step = nextBeforeLook(flower, guide)
+      const step = nextBeforeLook(flower, guide, around)
       return step ? preparation(step, flower, guide, knowledge) : lookDue(flower, guide, knowledge)
     }
     case 'ready': {

@@ -198,20 +198,6 @@ describe('a flower', () => {
       /an anther was left/,
     ],
     [
-      'it was open when it was chosen',
-      [
-        deed('2026-06-01', 'flowerChosen', ids.flower, {
-          code: '26-4RMX',
-          crossId: ids.cross,
-          seedParentId: ids.seedParent,
-          pollenParentId: null,
-          blooms: 1,
-          stage: 'open',
-        }),
-      ],
-      /open before it was covered/,
-    ],
-    [
       'the tool was not cleaned',
       [
         chosen('2026-06-01'),

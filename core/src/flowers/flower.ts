@@ -365,17 +365,8 @@ function statusOf({
 }
 
 /** Doubts that hold for every form; what a form's steps mean, {@link import('./doubts').doubtsAt} knows. */
-function doubtsOf({
-  stage,
-  lens,
-  anthersLeft,
-  looks,
-  pollinations,
-  pollenParentId,
-  isMisdated,
-}: Flower): string[] {
+function doubtsOf({ lens, anthersLeft, looks, pollinations, pollenParentId, isMisdated }: Flower): string[] {
   const doubts: string[] = []
-  if (stage === 'open') doubts.push('was open before it was covered: other pollen may have come first')
   if (lens === 'anthersLeft')
     doubts.push(
       `${anthersLeft === 1 ? 'an anther was' : anthersLeft ? `${anthersLeft} anthers were` : 'anthers were'} left: some seed may be selfed`,

@@ -11,6 +11,8 @@ export function stepsOf(guide: CropGuide): FlowerStep[] {
 /** True where a step belongs to the method of a crop. */
 export const hasStep = (guide: CropGuide, step: FlowerStep): boolean => stepsOf(guide).includes(step)
 
-/** What it means for the seed that a step of the form was left out; null where little is known of it. */
+/** What it means for the seed that a step of the form was left out; null where little is known of it, or its own pollen takes not. */
 export const omissionOf = (guide: CropGuide, step: FlowerStep): string | null =>
-  flowerForms[guide.form].omitted[step] ?? null
+  step === 'emasculate' && guide.mating === 'selfIncompatible'
+    ? null
+    : (flowerForms[guide.form].omitted[step] ?? null)

@@ -41,6 +41,8 @@ export interface FlowerWork extends Work {
   isDone?: (flower: Flower, guide: CropGuide) => boolean
   /** what is said of seed whose flower went without it, and whether this one did not */
   without?: { words: string; isDone: (flower: Flower) => boolean }
+  /** it keeps strange pollen off, and is left out where none can come */
+  isAgainstStrangers?: boolean
   /** the flower's own hours decide when it is done */
   isByTheHour?: boolean
   /** what practitioners do differently at it */
@@ -180,6 +182,7 @@ export const FLOWER_WORK: Record<FlowerStep, FlowerWork> = {
     tools: coverTools,
     picture: guide => ({ ...prepared(guide), cover: coverOf(guide) }),
     schools: ['cover'],
+    isAgainstStrangers: true,
     isDone: flower => flower.isolation !== null,
     without: {
       words: 'was not isolated',
@@ -246,6 +249,7 @@ export const FLOWER_WORK: Record<FlowerStep, FlowerWork> = {
       stigma: 'pollinated',
       cover: coverOf(guide),
     }),
+    isAgainstStrangers: true,
     without: {
       words: 'was not closed again after pollination',
       isDone: flower => flower.coveredAgainOn !== null,

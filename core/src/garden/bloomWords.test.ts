@@ -13,6 +13,7 @@ const window: BloomForecast = {
   isOver: false,
   seen: null,
   notYetOn: null,
+  isUnknown: false,
   heldDays: 0,
   why: '',
   records: 0,

@@ -218,8 +218,7 @@ function foretell(day: GardenDay, plant: HeldPlant, season: number): BloomForeca
     const seen = batch ? (batch.blooming.blooms.at(-1) ?? null) : own
     const notYetOn =
       blooming.notYetOn && seasonOf(blooming.notYetOn, bloom) === season ? blooming.notYetOn : null
-    const isUnknown =
-      !seen && isYearRound(bloom) && predictor.method === 'date' && predictor.records === 0
+    const isUnknown = !seen && isYearRound(bloom) && predictor.method === 'date' && predictor.records === 0
     const heldDays = seen ? 0 : heldDaysIn(plant, season, bloom, day.today)
     const foretold = {
       start: moved(startChances(predictor, { season, sownOn }, bloom, curves), heldDays),

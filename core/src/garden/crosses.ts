@@ -16,9 +16,10 @@ import type { FruitLoad } from '../plants/fruitLoad'
 import { fruitLoadOf } from '../plants/fruitLoad'
 import type { SeedLot } from '../seed/lot'
 import type { Sowing } from '../seed/sowing'
-import { rainAhead } from '../weather/known'
 import { parentBlooms } from './blooms'
 import type { GardenDay } from './day'
+import { flowerDoubts } from './doubts'
+import { aroundPlant } from './places'
 import { once } from '../once'
 import type { TubeForCross } from './pollen'
 import { pollenAt, tubesFor } from './pollen'
@@ -39,7 +40,7 @@ export interface CrossView {
   progress: CrossProgress
   /** what its seed parent carries, from all crosses */
   load: FruitLoad
-  flowers: { flower: Flower; due: FlowerDue | null }[]
+  flowers: { flower: Flower; due: FlowerDue | null; doubts: string[] }[]
   /** what was alive in the tube, for flowers that got their pollen out of one */
   pollen: Record<string, { tubeId: string; code: string; alive: Estimate; doubts: string[] }>
   /** tubes of its pollen parent that could be used now */
@@ -69,7 +70,9 @@ export const crossLines = (day: GardenDay): CrossLine[] =>
       crop.history.crosses.map((cross): CrossLine => {
         const { guide, knowledge } = crop
         const own = crop.ofCross(cross.id)
-        const dues = own.flowers.map(flower => dueAt(flower, guide, knowledge))
+        const dues = own.flowers.map(flower =>
+          dueAt(flower, guide, knowledge, aroundPlant(day, flower.seedParentId)),
+        )
         return {
           cross,
           counts: countsOf(own),
@@ -90,7 +93,7 @@ export function crossView(day: GardenDay, id: string): CrossView | null {
   if (!cross) return null
   const { guide, digest, digests, knowledge, history, ofCross } = day.garden.crops.get(cross.crop)!
   const { flowers, lots, sowings, offspring } = ofCross(id)
-  const rainOn = rainAhead(day.weather, day.today)
+  const around = aroundPlant(day, cross.seedParentId)
   // What was planned is told by the other crosses: this one's own outcome is what it is compared with.
   const planned = cropYields(guide, without(digest, digests.get(id)!), cross)
   return {
@@ -102,7 +105,11 @@ export function crossView(day: GardenDay, id: string): CrossView | null {
       guide,
       shareEstimate(knowledge.shares.take).median,
     ),
-    flowers: flowers.map(flower => ({ flower, due: dueAt(flower, guide, knowledge, rainOn) })),
+    flowers: flowers.map(flower => ({
+      flower,
+      due: dueAt(flower, guide, knowledge, around),
+      doubts: flowerDoubts(day, flower, guide),
+    })),
     pollen: pollenAt(day, flowers),
     tubes: tubesFor(day, id),
     lots,

@@ -263,8 +263,8 @@ describe('the round of a garden', () => {
 
   it('goes by the sun and the weather only where it is known where the garden lies', () => {
     const garden = gardenOf(crossed)
-    expect(cropsOnRound(dayIn(garden, '2026-06-26'))[0]!.hours).toBeUndefined()
-    expect(cropsOnRound(dayIn(garden, '2026-06-26', { isSited: true }))[0]!.hours).toBeDefined()
+    expect(cropsOnRound(dayIn(garden, '2026-06-26'))[0]!.hoursAt).toBeUndefined()
+    expect(cropsOnRound(dayIn(garden, '2026-06-26', { isSited: true }))[0]!.hoursAt).toBeDefined()
   })
 
   it('is worked out once for a day, and anew for another', () => {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { LoggedDeed } from '../log/entry'
 import { chosen, deed, harvest, ids, sow, upToPollination } from '../testing/deeds'
-import { cross, gardenOf, plant } from '../testing/garden'
+import { cross, dayIn, gardenOf, plant } from '../testing/garden'
 import { doubtsBehind, lineageDoubts } from './doubts'
 
 const child = '00000000-0000-7000-8000-0000000c1d00'
@@ -31,13 +31,17 @@ const open = [
   chosen('2026-06-01'),
   deed('2026-06-02', 'pollinated', ids.flower, { pollenParentId: ids.pollenParent, selfMeant: false }),
 ]
-const guideOf = (deeds: LoggedDeed[]) => gardenOf(deeds).crops.get('rose')!.guide
+const here = (deeds: LoggedDeed[]) => dayIn(gardenOf(deeds), '2029-01-01')
+/** Doubts behind the seed of all flowers of a garden. */
+const behind = (deeds: LoggedDeed[], times = 1) => {
+  const day = here(deeds)
+  const flowers = Array.from({ length: times }, () => [...day.garden.states.flower.values()]).flat()
+  return doubtsBehind(day, flowers, day.garden.crops.get('rose')!.guide)
+}
 
 describe('doubts behind seed', () => {
   it('are the steps that its flowers went without, counted over them', () => {
-    const garden = gardenOf(upToSeedling(open))
-    const flowers = [...garden.states.flower.values()]
-    const doubts = doubtsBehind(garden.states, [...flowers, ...flowers], guideOf(upToSeedling(open)))
+    const doubts = behind(upToSeedling(open), 2)
     expect(doubts.map(({ words }) => words)).toContainEqual(expect.stringContaining('was not isolated: '))
     expect(new Set(doubts.map(doubt => doubt.flowers))).toEqual(new Set([2]))
   })
@@ -61,8 +65,7 @@ describe('doubts behind seed', () => {
         doses: 1,
       }),
     ]
-    const garden = gardenOf(upToSeedling(mixed))
-    expect(doubtsBehind(garden.states, [...garden.states.flower.values()], guideOf(mixed))).toContainEqual({
+    expect(behind(upToSeedling(mixed))).toContainEqual({
       words: 'its pollen was a mixture: its father is not known',
       flowers: 1,
     })
@@ -71,7 +74,7 @@ describe('doubts behind seed', () => {
 
 describe('doubts of a lineage', () => {
   it('are those of its own seed, then of its forebears', () => {
-    const garden = gardenOf([
+    const garden = here([
       ...upToSeedling(open),
       {
         ...plant('2028-05-01', grandchild, 'Test Grandchild', 'rose'),
@@ -90,11 +93,11 @@ describe('doubts of a lineage', () => {
   it('are none where every step was done', () =>
     expect(
       lineageDoubts(
-        gardenOf(upToSeedling([...worked, deed('2026-06-02', 'isolated', ids.flower, { way: 'mesh' })])),
+        here(upToSeedling([...worked, deed('2026-06-02', 'isolated', ids.flower, { way: 'mesh' })])),
         child,
       ),
     ).toEqual([]))
 
   it('are none of a plant that nobody knows', () =>
-    expect(lineageDoubts(gardenOf(upToSeedling(worked)), 'nobody')).toEqual([]))
+    expect(lineageDoubts(here(upToSeedling(worked)), 'nobody')).toEqual([]))
 })

@@ -3,8 +3,11 @@ import type { CropGuide } from '../crops/guide'
 import { doubtsAt } from '../flowers/doubts'
 import type { Flower } from '../flowers/flower'
 import { fatherDoubts } from '../pollen/due'
-import type { WholeGarden } from './garden'
-import type { HeldPlant, HeldStates } from './states'
+import type { GardenDay } from './day'
+import { wasVisited } from './places'
+import type { HeldPlant } from './states'
+
+type Placed = Pick<GardenDay, 'garden' | 'resolved'>
 
 /** What makes seed doubtful, and at how many of the flowers it comes from. */
 export interface SeedDoubt {
@@ -20,8 +23,13 @@ export interface PlantDoubts {
   flowers: number
 }
 
+/** What makes the seed of a flower doubtful, where it stood. */
+export const flowerDoubts = (here: Placed, flower: Flower, guide: CropGuide): string[] =>
+  doubtsAt(flower, guide, { isVisited: wasVisited(here, flower) })
+
 /** What makes seed doubtful: how the flowers it comes from were worked, and the pollen they got. */
-export function doubtsBehind({ tube: tubes }: HeldStates, flowers: Flower[], guide: CropGuide): SeedDoubt[] {
+export function doubtsBehind(here: Placed, flowers: Flower[], guide: CropGuide): SeedDoubt[] {
+  const { tube: tubes } = here.garden.states
   const ofPollen = (flower: Flower) =>
     new Set(
       flower.pollinations.flatMap(({ tubeId }) => {
@@ -29,7 +37,7 @@ export function doubtsBehind({ tube: tubes }: HeldStates, flowers: Flower[], gui
         return tube ? fatherDoubts(tube) : []
       }),
     )
-  const words = flowers.flatMap(flower => [...doubtsAt(flower, guide), ...ofPollen(flower)])
+  const words = flowers.flatMap(flower => [...flowerDoubts(here, flower, guide), ...ofPollen(flower)])
   return [
     ...rollup(
       words,
@@ -43,7 +51,8 @@ export function doubtsBehind({ tube: tubes }: HeldStates, flowers: Flower[], gui
 const GENERATIONS = 12
 
 /** Doubts about the seed that a plant and its forebears came from, those nearest first; back to the founders. */
-export function lineageDoubts({ states, crops }: WholeGarden, plantId: string): PlantDoubts[] {
+export function lineageDoubts(here: Placed, plantId: string): PlantDoubts[] {
+  const { states, crops } = here.garden
   const doubts: PlantDoubts[] = []
   const seen = new Set<string>()
   const plantsOf = (ids: (string | null)[]): HeldPlant[] =>
@@ -53,7 +62,7 @@ export function lineageDoubts({ states, crops }: WholeGarden, plantId: string): 
       seen.add(id)
       const lot = states.seedLot.get(states.sowing.get(sowingId ?? '')?.lotId ?? '')
       const flowers = (lot?.flowerIds ?? []).flatMap(flowerId => states.flower.get(flowerId) ?? [])
-      const found = doubtsBehind(states, flowers, crops.get(crop)!.guide)
+      const found = doubtsBehind(here, flowers, crops.get(crop)!.guide)
       if (found.length) doubts.push({ plant: { id, name }, doubts: found, flowers: flowers.length })
     }
     generation = plantsOf(generation.flatMap(p => [p.seedParentId, p.pollenParentId])).filter(

@@ -1,13 +1,12 @@
 import { group } from 'd3-array'
-import { hoursOn } from '../bloom/hours'
 import type { Flower } from '../flowers/flower'
 import { once } from '../once'
 import type { CropOnRound, RoundGround, Stop } from '../round/round'
 import { roundUntil } from '../round/round'
 import type { ISODate } from '../time/days'
-import { rainAhead } from '../weather/known'
 import { bloomWork, grownCrops, parentBlooms } from './blooms'
 import type { GardenDay } from './day'
+import { aroundPlant, hoursAt } from './places'
 import { pollenWork } from './pollen'
 import type { HeldStates } from './states'
 
@@ -24,9 +23,7 @@ export const cropsOnRound = (day: GardenDay): CropOnRound[] =>
         history,
         work: [...(blooms.get(guide.id) ?? []), ...(pollen.get(guide.id) ?? [])],
         // Where nobody said where the garden lies there is no sun to go by: the guide's usual hours stand.
-        ...(day.isSited
-          ? { hours: hoursOn(day.today, day.site, day.zone, day.weather.hours, guide.bloom.hours) }
-          : {}),
+        ...(day.isSited ? { hoursAt: (placeId: string | null) => hoursAt(day, guide, placeId) } : {}),
       }))
   })
 
@@ -40,7 +37,7 @@ function groundOf(day: GardenDay): RoundGround {
     plantOf: id => plant.get(id) ?? null,
     bloomOf: id => blooms.get(id) ?? null,
     places: day.places,
-    rainOn: rainAhead(day.weather, day.today),
+    aroundOf: id => aroundPlant(day, id),
   }
 }
 

@@ -32,6 +32,7 @@ export const noStates = (): HeldStates => ({
   guide: new Map(),
   custom: new Map(),
   tube: new Map(),
+  place: new Map(),
   store: new Map(),
   storeReadings: new Map(),
 })

@@ -22,6 +22,16 @@ export interface Surroundings {
   own: () => OwnDefinitions
 }
 
+/** The place that a deed is about, or puts something at; null where it names none. */
+export function placeIn({
+  kind,
+  subjectId,
+  payload,
+}: Pick<LoggedDeed, 'kind' | 'subjectId' | 'payload'>): string | null {
+  if (kind === 'placeSet') return subjectId
+  return 'placeId' in payload ? payload.placeId : null
+}
+
 /**
  * Checks a deed against the things around it, which the fold of its own subject cannot see.
  *
@@ -34,7 +44,8 @@ export function checkFit(deed: LoggedDeed, around: Surroundings, isAsked = true)
     const check = checkTagCode(code)
     if (!check.ok) throw new Refusal('bad-code', check.why, 'code')
   }
-  if ('placeId' in deed.payload && deed.payload.placeId && !around.hasPlace(deed.payload.placeId)) {
+  const placeId = placeIn(deed)
+  if (placeId && !around.hasPlace(placeId)) {
     throw new Refusal(
       'unknown-place',
       'This place is not in the garden; choose one of its places.',

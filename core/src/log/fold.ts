@@ -14,6 +14,8 @@ import type { OwnInheritance, OwnLocus, OwnRule } from '../odds/crop'
 import { inheritanceAfter, locusAfter, ruleAfter } from '../odds/crop'
 import type { OwnTrait } from '../offspring/ownTrait'
 import { traitAfter } from '../offspring/ownTrait'
+import type { PlaceHistory } from '../places/place'
+import { placeAfter } from '../places/place'
 import type { Plant } from '../plants/plant'
 import { plantAfter } from '../plants/plant'
 import type { Store, StoreReadings } from '../stores/store'
@@ -48,6 +50,7 @@ export interface States {
   guide: OwnGuide
   custom: OwnCustom
   tube: Tube
+  place: PlaceHistory
   store: Store
   storeReadings: StoreReadings
 }
@@ -73,6 +76,7 @@ const after: { [T in SubjectType]: (state: States[T] | null, deed: LoggedDeed, i
   guide: guideAfter,
   custom: customAfter,
   tube: tubeAfter,
+  place: placeAfter,
   store: storeAfter,
   storeReadings: storeReadingsAfter,
 }

@@ -18,6 +18,7 @@ export type SubjectType =
   | 'readings'
   | 'guide'
   | 'custom'
+  | 'place'
   | 'store'
   | 'storeReadings'
 

@@ -5,6 +5,7 @@ import { crossKinds } from '../crosses/kinds'
 import { flowerKinds } from '../flowers/kinds'
 import { geneticKinds } from '../odds/kinds'
 import { offspringKinds } from '../offspring/kinds'
+import { placeKinds } from '../places/kinds'
 import { plantKinds } from '../plants/kinds'
 import { pollenKinds } from '../pollen/kinds'
 import { seedKinds } from '../seed/kinds'
@@ -13,6 +14,7 @@ import { weatherKinds } from '../weather/kinds'
 
 /** Every kind of entry. An area registers its kinds here and nowhere else. */
 export const kinds = {
+  ...placeKinds,
   ...plantKinds,
   ...crossKinds,
   ...flowerKinds,

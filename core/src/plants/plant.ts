@@ -16,6 +16,8 @@ export interface Plant {
   crop: string
   plantKind: (typeof PLANT_KINDS)[number]
   placeId: string | null
+  /** where it stood since when; the last is where it stands */
+  stood: { placeId: string | null; from: ISODate }[]
   note: string | null
   seedParentId: string | null
   pollenParentId: string | null
@@ -58,13 +60,15 @@ export function plantAfter(plant: Plant | null, deed: LoggedDeed, id: string): P
       lost: null,
       since: deed.day,
     }
-    if (deed.kind === 'plantAdded') return { ...empty, ...deed.payload, crossId: null, sowingId: null }
+    const stood = [{ placeId: deed.payload.placeId, from: deed.day }]
+    if (deed.kind === 'plantAdded') return { ...empty, ...deed.payload, stood, crossId: null, sowingId: null }
     const { plants, ...from } = deed.payload
     const seedling = plants.find(p => p.id === id)!
     return {
       ...empty,
       ...from,
       ...seedling,
+      stood,
       name: seedling.code,
       plantKind: 'seedling',
       note: null,
@@ -91,7 +95,13 @@ export function plantAfter(plant: Plant | null, deed: LoggedDeed, id: string): P
           'seedParentId',
         )
       }
-      return { ...plant, ...described, seedParentId, pollenParentId }
+      return {
+        ...plant,
+        ...described,
+        stood: movedTo(plant.stood, described.placeId, deed.day),
+        seedParentId,
+        pollenParentId,
+      }
     }
     case 'plantLost':
       return { ...plant, lost: { on: deed.day, reason: deed.payload.reason } }
@@ -140,6 +150,16 @@ export function plantAfter(plant: Plant | null, deed: LoggedDeed, id: string): P
       return plant
   }
 }
+
+/** Where a plant stood, once it was put somewhere; moved twice on one day, the later counts. */
+function movedTo(stood: Plant['stood'], placeId: string | null, from: ISODate): Plant['stood'] {
+  if (stood.at(-1)!.placeId === placeId) return stood
+  return [...stood.filter(stay => stay.from !== from || stay === stood[0]), { placeId, from }]
+}
+
+/** Where a plant stood on a day; before it was noted, where it was noted first. */
+export const stoodAt = ({ stood }: Pick<Plant, 'stood'>, day: ISODate): string | null =>
+  (stood.findLast(stay => stay.from <= day) ?? stood[0])?.placeId ?? null
 
 /** True while it is held back in the cool. */
 export const isHeldBack = ({ holds }: Pick<Plant, 'holds'>): boolean => holds.at(-1)?.until === null

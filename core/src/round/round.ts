@@ -13,6 +13,8 @@ import type { Cross } from '../crosses/cross'
 import type { ParentBloom } from '../crosses/due'
 import { crossDue } from '../crosses/due'
 import { daysOverdue, dueAt } from '../flowers/due'
+import type { AroundFlower } from '../flowers/around'
+import { IN_THE_OPEN } from '../flowers/around'
 import type { Flower } from '../flowers/flower'
 import { SCHOOLS, SCHOOL_HOURS } from '../flowers/schools'
 import { FLOWER_WORK } from '../flowers/work'
@@ -49,6 +51,8 @@ export interface Stop {
   overdue: number
   /** hours of the day in which it should be done, and what the weather made of them; null when any hour will do */
   hours: { from: number; to: number; weather: string | null } | null
+  /** what is around the flower; null for what is done elsewhere */
+  around: AroundFlower | null
   /** false where a window closes today */
   canWait: boolean
   estimate: Estimate | null
@@ -71,8 +75,8 @@ export interface CropOnRound {
   knowledge: CropKnowledge
   history: Omit<CropHistory, 'offspring'>
   work?: PlantWork[]
-  /** the hours of its flowers today, as the weather moves them; absent: those of its guide */
-  hours?: FlowerHours
+  /** the hours of its flowers today at a place, as the weather moves them there; absent: those of its guide */
+  hoursAt?: (placeId: string | null) => FlowerHours
 }
 
 /** The garden around a round. */
@@ -86,14 +90,18 @@ export interface RoundGround {
   plantOf?: (plantId: string) => { code: string; name: string } | null
   /** when a plant is foretold to flower this season; absent, or null where nothing is foretold: as its crop usually does */
   bloomOf?: (plantId: string) => ParentBloom | null
-  /** the next day on which rain is likely */
-  rainOn?: ISODate | null
+  /** what is around the flowers of a plant; absent: nothing is known of it */
+  aroundOf?: (plantId: string) => AroundFlower
 }
 
 const parentsOf = (cross: Cross | undefined): Parents | null =>
   cross ? { seedParentId: cross.seedParentId, pollenParentId: cross.pollenParentId } : null
 
-type HoursOfCrop = Pick<CropOnRound, 'guide' | 'hours'>
+interface HoursOfCrop {
+  guide: CropGuide
+  /** of its flowers today; absent: those of the guide */
+  hours?: FlowerHours | undefined
+}
 
 /** Hours in which a step should be done today: those of the flower, and of them the ones in which the garden works by habit. */
 export function hoursFor(step: RoundStep, crop: HoursOfCrop, isToday: boolean): Stop['hours'] {
@@ -147,7 +155,14 @@ type Due = {
  */
 export function roundUntil(
   crops: Iterable<CropOnRound>,
-  { today, placeOf, places = [], plantOf = () => null, bloomOf = () => null, rainOn = null }: RoundGround,
+  {
+    today,
+    placeOf,
+    places = [],
+    plantOf = () => null,
+    bloomOf = () => null,
+    aroundOf = () => IN_THE_OPEN,
+  }: RoundGround,
   until: ISODate = today,
 ): Stop[] {
   const stops: Stop[] = []
@@ -163,11 +178,12 @@ export function roundUntil(
       stops.push({
         ...at,
         crop: guide.id,
+        around: at.subject.type === 'flower' ? aroundOf(at.parents?.seedParentId ?? '') : null,
         estimate: null,
         ...due,
         overdue: daysOverdue(due, today),
         canWait: due.until > today,
-        hours: hoursFor(due.step, crop, due.from <= today),
+        hours: hoursFor(due.step, { guide, hours: crop.hoursAt?.(at.placeId) }, due.from <= today),
         tools: WORK[due.step].tools?.(guide) ?? [],
       })
     }
@@ -209,7 +225,12 @@ export function roundUntil(
       )
     }
     for (const flower of history.flowers)
-      addTagged('flower', flower, flower.seedParentId, dueAt(flower, guide, knowledge, rainOn))
+      addTagged(
+        'flower',
+        flower,
+        flower.seedParentId,
+        dueAt(flower, guide, knowledge, aroundOf(flower.seedParentId)),
+      )
     for (const [plantId, load] of loads) {
       const plant = plantOf(plantId)
       const due = thinFruitDue(load, today)

@@ -1,5 +1,6 @@
 import type { CropGuide } from '../crops/guide'
 import type { CropKnowledge } from '../crops/knowledge'
+import { IN_THE_OPEN } from '../flowers/around'
 import { daysOverdue, dueAt } from '../flowers/due'
 import type { Flower } from '../flowers/flower'
 import type { Subject } from '../log/kind'
@@ -40,7 +41,7 @@ export function stopsAfter<S extends FlowerStop>(
     const flower = stop.subject.type === 'flower' ? changed.get(stop.subject.id) : undefined
     const crop = flower && cropOf(stop.crop)
     if (!crop) return [stop]
-    const due = dueAt(flower, crop.guide, crop.knowledge)
+    const due = dueAt(flower, crop.guide, crop.knowledge, stop.around ?? IN_THE_OPEN)
     if (!due || due.from > today) return []
     return [
       {

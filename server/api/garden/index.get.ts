@@ -28,7 +28,7 @@ export default gardenRoute(
       role,
       now,
       today,
-      places: [...places],
+      places: places.map(place => ({ ...place, spells: held.states.place.get(place.id)?.spells ?? [] })),
       crops: [...crops.values()]
         .filter(({ guide }) => grown.has(guide.id))
         .map(({ guide, knowledge }) => ({ guide, knowledge, definition: definitionOf(guide, own) })),

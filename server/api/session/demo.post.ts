@@ -1,4 +1,5 @@
 import { clearExpired, copyDemo, hasRoomForDemo } from '../../db/rows/garden'
+import { DemoWish } from '../../../shared/demos'
 import { inTurn } from '../../utils/turns'
 
 /** A copy takes a connection for a second or two: those who come in a crowd wait for a turn, not for the last connection. */
@@ -6,8 +7,8 @@ const COPIES_AT_ONCE = 2
 const MOST_WAITING = 60
 
 export default openRoute(
-  { does: 'Opens a copy of the demo garden, for this visitor alone', tries: 'demo' },
-  async ({ event, db }) => {
+  { does: 'Opens a copy of a demo garden, for this visitor alone', tries: 'demo', body: DemoWish },
+  async ({ event, db, body: { demo } }) => {
     if (!isDoorOpen(event, 'demo'))
       refuse(403, {
         code: 'no-demo',
@@ -21,7 +22,7 @@ export default openRoute(
           sentence:
             'The demo garden has as many visitors as fit; try again tomorrow, or start a garden of your own.',
         })
-      return copyDemo(db)
+      return copyDemo(db, demo)
     })
     if (!copy)
       refuse(404, {

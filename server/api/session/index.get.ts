@@ -1,13 +1,21 @@
+import type { Demo } from '../../../shared/demos'
+import { DEMOS, DEMO_KEYS } from '../../../shared/demos'
 import type { Session } from '../../../shared/people'
+import type { Database } from '../../db/connection'
 import { inGarden, knowing } from '../../db/connection'
-import { gardenFor, hasDemo } from '../../db/rows/garden'
+import { demosLoaded, gardenFor } from '../../db/rows/garden'
 import { gardensOf, personOf } from '../../db/rows/people'
+
+const openDemos = async (db: Database): Promise<Demo[]> => {
+  const loaded = await demosLoaded(db)
+  return DEMO_KEYS.filter(key => loaded.includes(DEMOS[key]))
+}
 
 export default openRoute(
   { does: 'Who is signed in, to which gardens they belong, and which one is open' },
   async ({ event, db }): Promise<Session> => {
     const doors = {
-      hasDemo: isDoorOpen(event, 'demo') && (await hasDemo(db)),
+      demos: isDoorOpen(event, 'demo') ? await openDemos(db) : [],
       hasMailTray: isDoorOpen(event, 'mail-tray'),
       signsUpAtOnce: signsUpAtOnce(),
     }

@@ -3,7 +3,7 @@ import { and, eq, isNotNull, sql } from 'drizzle-orm'
 import type { FamilyPage, FamilyRow } from '../../../shared/offspring'
 import type { Database } from '../connection'
 import type { Garden } from '../garden'
-import { heldGarden } from '../held/heldGarden'
+import { gardenDay } from '../held/gardenDay'
 import { withParents } from '../held/names'
 import { statesOf } from '../readModels'
 import { crossById } from '../rows/crosses'
@@ -42,8 +42,8 @@ export async function families(db: Database, garden: Garden): Promise<FamilyRow[
 export async function familyPage(db: Database, garden: Garden, crossId: string): Promise<FamilyPage | null> {
   const cross = await crossById(db, garden, crossId)
   if (!cross) return null
-  const { states, crops } = await heldGarden(db, garden)
-  const { guide, ofCross } = crops.get(cross.crop)!
+  const day = await gardenDay(db, garden)
+  const { guide, ofCross } = day.garden.crops.get(cross.crop)!
   const { flowers, lots } = ofCross(crossId)
   const sown = new Set(lots.filter(lot => lot.sown > 0).flatMap(lot => lot.flowerIds))
   const behind = flowers.filter(flower => sown.has(flower.id))
@@ -58,7 +58,7 @@ export async function familyPage(db: Database, garden: Garden, crossId: string):
     seedParent: parents.get(cross.seedParentId)!,
     pollenParent: parents.get(cross.pollenParentId ?? '') ?? null,
     plants: await offspringOf(db, garden, crossId),
-    doubts: doubtsBehind(states, behind, guide),
+    doubts: doubtsBehind(day, behind, guide),
     flowers: behind.length,
   }
 }

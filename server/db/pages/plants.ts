@@ -93,7 +93,7 @@ export async function plantStory(db: Database, garden: Garden, id: string): Prom
       crop.guide,
       shareEstimate(crop.knowledge.shares.take).median,
     ),
-    doubts: lineageDoubts(day.garden, id),
+    doubts: lineageDoubts(day, id),
     log: await linesOn(db, garden, [id, ...own.map(b => b.id)]),
   }
 }

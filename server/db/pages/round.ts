@@ -74,13 +74,7 @@ async function wholeRound(
     guesses: guessesOf(garden, crops),
     leftOut,
     torn: torn.map(flower => ({ flower, seedParent: plants.get(flower.seedParentId)! })),
-    weather: crops.flatMap(({ guide, hours }) =>
-      day === garden.today &&
-      hours?.receptive.because.length &&
-      stops.some(s => s.crop === guide.id && s.hours)
-        ? [{ crop: guide.id, words: hoursInWords('receptive', hours.receptive) }]
-        : [],
-    ),
+    weather: day === garden.today ? crops.flatMap(crop => movedHours(crop, stops)) : [],
     pollen: donors
       .flatMap(id => plants.get(id) ?? [])
       .map(parent => ({ ...parent, tubes: atHand.get(parent.id) ?? [] })),
@@ -99,6 +93,16 @@ async function wholeRound(
       MOST_NOTED,
     ),
   }
+}
+
+/** How the weather moves the hours of a crop's flowers where something is to be done by them, each sentence once. */
+function movedHours({ guide, hoursAt }: CropOnRound, stops: Stop[]): Round['weather'] {
+  const byTheHour = stops.filter(stop => stop.crop === guide.id && stop.hours)
+  const moved = byTheHour.flatMap(({ placeId }) => {
+    const receptive = hoursAt?.(placeId).receptive
+    return receptive?.because.length ? [hoursInWords('receptive', receptive)] : []
+  })
+  return [...new Set(moved)].map(words => ({ crop: guide.id, words }))
 }
 
 /** True where pollen is given, or a look may say that it can be. */

@@ -4,7 +4,7 @@ import { and, asc, desc, eq } from 'drizzle-orm'
 import type { LotStory, SeedShelf, SowingStory } from '../../../shared/seed'
 import type { Database } from '../connection'
 import type { Garden } from '../garden'
-import { heldGarden } from '../held/heldGarden'
+import { gardenDay } from '../held/gardenDay'
 import { linesOn } from '../held/lines'
 import { withParents } from '../held/names'
 import { statesOf } from '../readModels'
@@ -47,11 +47,11 @@ export async function lotStory(db: Database, garden: Garden, id: string): Promis
     .where(and(eq(sowings.gardenId, garden.id), eq(sowings.lotId, id)))
     .orderBy(asc(sowings.code))
   const harvested = await statesOf(db, garden.id, 'flower', lot.flowerIds)
-  const { states, crops } = await heldGarden(db, garden)
+  const day = await gardenDay(db, garden)
   return {
     ...row!,
     sowings: sown.map(s => s.state),
-    doubts: doubtsBehind(states, [...harvested.values()], crops.get(cross.crop)!.guide),
+    doubts: doubtsBehind(day, [...harvested.values()], day.garden.crops.get(cross.crop)!.guide),
     log: await linesOn(db, garden, [id]),
   }
 }

@@ -4,10 +4,13 @@ import { SERIALS_PER_YEAR, tagCodes } from '@virgulta/core/tags/code'
 import type { Instant } from '@virgulta/core/time/days'
 import { dayOf } from '@virgulta/core/time/days'
 import type { Site } from '@virgulta/core/time/sun'
-import { latitudeOf, longitudeOf } from '@virgulta/core/time/sun'
+import { longitudeOf } from '@virgulta/core/time/sun'
 import { and, asc, eq, isNull, sql } from 'drizzle-orm'
+import type { Demo } from '../../../shared/demos'
+import { DEMOS } from '../../../shared/demos'
 import type { Place, PlaceChange } from '../../../shared/garden'
 import { resolvedPlace } from '../../../shared/garden'
+import { guessedSite } from '../../towns'
 import type { Database } from '../connection'
 import { inGarden, rowsOf } from '../connection'
 import type { Garden } from '../garden'
@@ -20,7 +23,10 @@ function gardenOf(row: typeof gardens.$inferSelect): Garden {
     id: row.id,
     name: row.name,
     zone: row.zone,
-    site: { latitude: row.latitude, longitude: row.longitude ?? longitudeOf(row.zone) },
+    site:
+      row.isDemo || row.siteTold
+        ? { latitude: row.latitude, longitude: row.longitude ?? longitudeOf(row.zone) }
+        : guessedSite(row.zone),
     isSited: row.isDemo || row.siteTold,
     hasStation: row.isDemo || row.stationOn,
     isDemo: row.isDemo,
@@ -64,24 +70,28 @@ export async function lastingGardens(db: Database): Promise<Garden[]> {
   return (await db.select().from(gardens).where(isNull(gardens.expiresAt))).map(gardenOf)
 }
 
-/** True where the demo garden was loaded. */
-export async function hasDemo(db: Database): Promise<boolean> {
-  return (await db.select({ id: gardens.id }).from(gardens).where(eq(gardens.isTemplate, true))).length > 0
+/** The demo gardens that were loaded, by their names. */
+export async function demosLoaded(db: Database): Promise<string[]> {
+  const rows = await db.select({ name: gardens.name }).from(gardens).where(eq(gardens.isTemplate, true))
+  return rows.map(row => row.name)
 }
 
 /** How long a visitor's copy of the demo garden stays. */
 const DEMO_STAYS = '7 days'
 
 /**
- * Makes a copy of the demo garden, for a visitor alone; it is cleared away after a week.
+ * Makes a copy of a demo garden, for a visitor alone; it is cleared away after a week.
  *
- * @returns null where the demo garden was not loaded
+ * @returns null where that demo garden was not loaded
  */
-export async function copyDemo(db: Database): Promise<{ gardenId: string; personId: string } | null> {
+export async function copyDemo(
+  db: Database,
+  demo: Demo,
+): Promise<{ gardenId: string; personId: string } | null> {
   const [gardenId, personId] = [randomUUID(), randomUUID()]
   const [row] = await rowsOf<{ made: boolean }>(
     db,
-    sql`select copy_demo(${gardenId}, ${personId}, 'A visitor', ${DEMO_STAYS}::interval) as made`,
+    sql`select copy_demo(${DEMOS[demo]}, ${gardenId}, ${personId}, 'A visitor', ${DEMO_STAYS}::interval) as made`,
   )
   return row!.made ? { gardenId, personId } : null
 }
@@ -148,7 +158,7 @@ export async function createGarden(
       id: gardenId,
       name,
       zone,
-      latitude: site?.latitude ?? latitudeOf(zone),
+      latitude: (site ?? guessedSite(zone)).latitude,
       longitude: site?.longitude ?? null,
       siteTold: site !== null,
       isDemo,

@@ -5,7 +5,7 @@ import { askIfTwice } from '@virgulta/core/log/asked'
 import type { Deed, Entry, LoggedDeed, Voiding } from '@virgulta/core/log/entry'
 import { codesOf, needsOf, subjectsOf } from '@virgulta/core/log/entry'
 import type { Surroundings } from '@virgulta/core/log/fit'
-import { checkFit } from '@virgulta/core/log/fit'
+import { checkFit, placeIn } from '@virgulta/core/log/fit'
 import type { States } from '@virgulta/core/log/fold'
 import { fold, inOrder } from '@virgulta/core/log/fold'
 import type { Subject, SubjectType } from '@virgulta/core/log/kind'
@@ -465,7 +465,7 @@ async function checkSurroundings(
     await load(missing.map(id => ({ type: 'plant', id })))
     ids = missing.flatMap(id => parentsIn(stateOf('plant', id) ?? {}))
   }
-  const namesPlace = deeds.some(({ payload }) => 'placeId' in payload && payload.placeId)
+  const namesPlace = deeds.some(placeIn)
   const known = namesPlace
     ? await tx.select({ id: places.id }).from(places).where(eq(places.gardenId, garden.id))
     : []

@@ -162,6 +162,13 @@ export const tubes = pgTable(
   { ...modelOf<'tube'>(), isSound: soundOf('tube'), crop: text().notNull() },
   t => [primaryKey({ columns: [t.gardenId, t.id] }), ofPresentGarden()],
 )
+/** What it is like at the places of the garden, and was. */
+export const placeHistories = pgTable(
+  'place_histories',
+  { ...stateOf<'place'>(), isSound: soundOf('place') },
+  t => [primaryKey({ columns: [t.gardenId, t.id] }), ofPresentGarden()],
+)
+
 export const stores = pgTable('stores', { ...stateOf<'store'>(), isSound: soundOf('store') }, t => [
   primaryKey({ columns: [t.gardenId, t.id] }),
   ofPresentGarden(),

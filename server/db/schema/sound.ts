@@ -68,6 +68,10 @@ const RELIED_ON = {
     isNullOr('ended', 'on', DAY),
   ],
   task: [...isDay('from', 'until'), ...is('string')('does', 'why')],
+  place: [
+    ...is('array')('spells'),
+    each('spells', `@.since like_regex ${DAY} && @.conditions.type() == "object"`),
+  ],
   store: [...is('string')('name', 'keeps'), ...is('number')('celsius')],
   storeReadings: [
     ...is('array')('rows'),

@@ -59,7 +59,7 @@ it('twenty backups that are broken off leave the server as it was', async () => 
 
 it('twenty who open the demo at once all get in, and make no stranger wait for a connection', async () => {
   const stranger = await new Visitor().startGarden('Calm beds')
-  const opening = Array.from({ length: 20 }, () => new Visitor().ask('POST', '/api/session/demo'))
+  const opening = Array.from({ length: 20 }, () => new Visitor().ask('POST', '/api/session/demo', {}))
   const met = await Promise.all(Array.from({ length: 6 }, () => stranger.ask('GET', '/api/plants')))
   expect(met.map(a => a.status)).toEqual(met.map(() => 200))
   expect((await Promise.all(opening)).map(a => a.status)).toEqual(opening.map(() => 200))

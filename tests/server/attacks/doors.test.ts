@@ -31,7 +31,7 @@ it('is shut to whoever does not know the key, though they seem to ask at home', 
   for (const key of ['', 'guess', `${KEY} `, KEY.slice(0, -1)])
     expect((await somebody.ask('POST', '/api/mail', { key })).status).toBe(403)
   expect((await somebody.ask('GET', '/api/mail')).status).toBe(403)
-  expect(await somebody.get('/api/session')).toMatchObject({ hasMailTray: false, hasDemo: true })
+  expect(await somebody.get('/api/session')).toMatchObject({ hasMailTray: false, demos: ['lake', 'bay'] })
 })
 
 it('opens for the browser that was shown the key, and for no other', async () => {

@@ -21,8 +21,8 @@ describe('copies of the demo garden', () => {
       sql`select demo_copies() as copies`,
     )
     const server = await serve(lane.databaseUrl, { VIRGULTA_MOST_DEMOS: String(copies + 1) })
-    expect((await new Visitor(server.address).ask('POST', '/api/session/demo')).status).toBe(200)
-    const { status, body } = await new Visitor(server.address).ask('POST', '/api/session/demo')
+    expect((await new Visitor(server.address).ask('POST', '/api/session/demo', {})).status).toBe(200)
+    const { status, body } = await new Visitor(server.address).ask('POST', '/api/session/demo', {})
     expect([status, body.data.code]).toEqual([503, 'demo-full'])
     await server.kill()
   })

@@ -47,6 +47,7 @@ export const openForms = [
     },
     noEmasculation: null,
     lens: 'Turn the flower under the lens: stalks without heads only, and no yellow dust on the styles.',
+    strangeBy: 'visitors',
     cover: {
       ways: ['mesh', 'paper', 'none'],
       how: 'A light bag tied below the flower; leave room for the petals.',
@@ -68,6 +69,7 @@ export const openForms = [
     },
     lostReasons: ['stem broken', 'tag lost', 'eaten', 'frost'],
     omitted: {
+      emasculate: 'its own stamens shed round the styles, and some of the seed may be selfed',
       isolate: 'bees come to open bowls first',
       lensCheck: 'rings of anthers are easily left incomplete',
     },
@@ -115,6 +117,7 @@ export const openForms = [
     },
     noEmasculation: null,
     lens: 'Count six stalks without heads, and look for dust in the throat and on the lobes.',
+    strangeBy: 'visitors',
     cover: {
       ways: ['clip', 'tie', 'mesh', 'paper', 'none'],
       how: 'Fold the petals back over the stigma and clip them, or slip a small cap over the tip of the style.',
@@ -179,6 +182,7 @@ export const openForms = [
     },
     noEmasculation: null,
     lens: 'Turn the flower under the lens: no anther at the base, and no yellow dust on the style.',
+    strangeBy: 'visitors',
     cover: {
       ways: ['mesh', 'none'],
       how: 'Slip a small mesh bag over the bud and tie it below the stalk without snapping it.',
@@ -243,6 +247,7 @@ export const openForms = [
     },
     noEmasculation: null,
     lens: 'No stamen left round the ovary, and a clean tip of the style.',
+    strangeBy: 'visitors',
     cover: {
       ways: ['mesh', 'paper', 'none'],
       how: 'Where bell and stamens are gone few visitors come; a mesh bag keeps the rest away.',
@@ -306,6 +311,7 @@ export const openForms = [
     },
     noEmasculation: null,
     lens: 'No closed anther left between the styles.',
+    strangeBy: 'visitors',
     cover: {
       ways: ['mesh', 'paper', 'none'],
       how: 'A bag round the whole cluster with room for the later flowers.',

@@ -45,6 +45,7 @@ export const specialForms = [
     },
     noEmasculation: null,
     lens: 'Ten stalks, no heads, and no dust on the hairs below the tip.',
+    strangeBy: 'visitors',
     cover: {
       ways: ['tie', 'clip', 'mesh', 'none'],
       how: 'Fold the standard back over the keel and close it with a strip of soft tape.',
@@ -99,6 +100,7 @@ export const specialForms = [
     noEmasculation:
       'Its own pollen does not take: a plant sets seed only with another. Dusted with other pollen ring by ring.',
     lens: 'Branches of the styles curled back, with pollen on their inner faces.',
+    strangeBy: 'visitors',
     cover: {
       ways: ['mesh', 'paper', 'none'],
       how: 'A bag over the whole head before the first ring opens, tied to the stem; the pollen parent’s too.',
@@ -167,6 +169,7 @@ export const specialForms = [
     },
     noEmasculation: null,
     lens: 'Styles wet-clean: no grains between their hairs.',
+    strangeBy: 'visitors',
     cover: {
       ways: ['mesh', 'none'],
       how: 'A small bag over the washed head until the pollen comes, and again afterwards.',
@@ -235,6 +238,7 @@ export const specialForms = [
     },
     noEmasculation: null,
     lens: 'Each floret empty: no green or yellow anther, no torn one.',
+    strangeBy: 'wind',
     cover: {
       ways: ['paper', 'mesh', 'none'],
       how: 'A paper sleeve over the ear, folded and clipped at both ends, with the flag leaf inside to hold it.',
@@ -287,6 +291,7 @@ export const specialForms = [
     emasculation: null,
     noEmasculation: 'Male and female flowers are separate: covering the shoot before its silks is enough.',
     lens: 'Silks clean and dry before they are cut.',
+    strangeBy: 'wind',
     cover: {
       ways: ['paper', 'none'],
       how: 'A small bag over the ear shoot before any silk shows; the tassel gets a large one the evening before.',
@@ -329,6 +334,7 @@ export const specialForms = [
     emasculation: null,
     noEmasculation: 'Male and female flowers are separate: tying the female shut is enough.',
     lens: 'All lobes covered with grains.',
+    strangeBy: 'visitors',
     cover: {
       ways: ['tie', 'clip', 'mesh'],
       how: 'Tie tomorrow’s female shut with soft tape at dusk; tie two males of the pollen parent as well.',
@@ -391,6 +397,7 @@ export const specialForms = [
     },
     noEmasculation: null,
     lens: 'Cap and masses off, the cavity bare and shining.',
+    strangeBy: 'visitors',
     cover: { ways: ['none', 'mesh'], how: 'Indoors none is needed; outdoors a mesh bag round the spike.' },
     ready: {
       cue: 'The cavity shines and draws a thread when touched.',
@@ -453,6 +460,7 @@ export const specialForms = [
     },
     noEmasculation: null,
     lens: 'No white threads of pollen along the style.',
+    strangeBy: 'visitors',
     cover: {
       ways: ['mesh', 'paper', 'none'],
       how: 'A bag over the flower and its sheath; indoors none is needed.',
@@ -495,6 +503,7 @@ export const specialForms = [
     emasculation: null,
     noEmasculation: 'Male and female flowers stand apart: bagging before they open is enough.',
     lens: 'Dust on the stigmas, seen against dark cloth.',
+    strangeBy: 'wind',
     cover: {
       ways: ['paper', 'mesh'],
       how: 'A tight paper bag with a wad round the twig before the stigmas show; the catkins that give pollen are bagged too.',

@@ -12,10 +12,11 @@ import { tellSeed } from './seed'
 import type { DemoPlant } from './season'
 import { judgeFamily, raiseFamily, workCross } from './season'
 import { PLACES, edgeSwatches, faults, stock } from './stock'
+import { DEMOS } from '../shared/demos'
 
 /** The demo garden as it is made: a lakeside volunteers' garden that does not exist. */
-export const demoGardenWish = {
-  name: 'Quillmere Glasshouses',
+export const lakeWish = {
+  name: DEMOS.lake as string,
   keeper: 'Orla Fennick',
   zone: ZONE,
   site: SITE,
@@ -34,7 +35,7 @@ const SEED = 20260612
  * @param taken serials of each year's tag codes that are tied already
  * @returns entries in no particular order, and the next free serial of each year's tag codes
  */
-export function demoEntries(
+export function lakeEntries(
   places: { id: string; name: string }[],
   seed = SEED,
   taken: [number, number][] = [],

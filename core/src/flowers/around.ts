@@ -1,0 +1,12 @@
+import type { ISODate } from '../time/days'
+
+/** What is around a flower where it stands. */
+export interface AroundFlower {
+  /** visitors can come to it, if nothing covers it */
+  isVisited: boolean
+  /** the next day on which rain is likely to fall on it; null where none is foretold, or a roof keeps it off */
+  rainOn: ISODate | null
+}
+
+/** As a flower stands of whose place nothing is known, in dry weather. */
+export const IN_THE_OPEN: AroundFlower = { isVisited: true, rainOn: null }

@@ -1,0 +1,91 @@
+import type { FlowerHours } from '../bloom/hours'
+import { hoursOn } from '../bloom/hours'
+import type { CropGuide } from '../crops/guide'
+import type { AroundFlower } from '../flowers/around'
+import type { Flower } from '../flowers/flower'
+import { once } from '../once'
+import { airAt } from '../places/air'
+import type { Conditions } from '../places/kinds'
+import { conditionsOn, isRainedOn } from '../places/place'
+import { stoodAt } from '../plants/plant'
+import type { Reading } from '../stores/aging'
+import { readingsWith } from '../stores/store'
+import type { ISODate } from '../time/days'
+import { instantAt } from '../time/days'
+import type { WeatherHour } from '../weather/hour'
+import { rainAhead } from '../weather/known'
+import type { GardenDay } from './day'
+
+const HOUR_MS = 3_600_000
+
+type Placed = Pick<GardenDay, 'garden' | 'resolved'>
+
+/** What it was like on a day where a plant stood then. */
+export function conditionsAt(
+  { garden: { states }, resolved }: Placed,
+  plantId: string,
+  on: ISODate,
+): Conditions {
+  const plant = states.plant.get(plantId)
+  const stood = plant && stoodAt(plant, on)
+  // A place that became part of another one keeps what was told of it, and is like that one where nothing was.
+  const told = states.place.get(stood ?? '') ?? states.place.get(resolved(stood ?? null) ?? '')
+  return conditionsOn(told, on)
+}
+
+/** What is around the flowers of a plant today. */
+export function aroundPlant(day: GardenDay, plantId: string): AroundFlower {
+  const known = once(day, 'around plants', () => new Map<string, AroundFlower>())
+  const around = known.get(plantId) ?? aroundUnder(day, conditionsAt(day, plantId, day.today))
+  known.set(plantId, around)
+  return around
+}
+
+function aroundUnder(day: GardenDay, here: Conditions): AroundFlower {
+  const rainOn = once(day, 'rain ahead', () => rainAhead(day.weather, day.today))
+  return { isVisited: here.visitors, rainOn: isRainedOn(here) ? rainOn : null }
+}
+
+/** The hours of a crop's flowers today at a place, in the light, the warmth and the rain that come there. */
+export function hoursAt(day: GardenDay, guide: CropGuide, placeId: string | null): FlowerHours {
+  const here = conditionsOn(day.garden.states.place.get(placeId ?? ''), day.today)
+  const work = () => hoursOn(day.today, day.site, day.zone, airIn(day, here, guide), guide.bloom.hours)
+  return once(day, `hours of ${guide.id}: ${JSON.stringify(here)}`, work, [guide])
+}
+
+function airIn(day: GardenDay, here: Conditions, guide: CropGuide): WeatherHour[] {
+  const isOfWeather = here.shelter === 'open' && here.warmth.by === 'weather'
+  // Where no weather is known, what was told of the place is known all the same.
+  const known = day.weather.hours
+  const hours = known.length || isOfWeather ? known : stillHours(day, guide.bloom.hours.mildCelsius)
+  return here.warmth.by === 'store'
+    ? airAt(here, hours, measuredIn(day, here.warmth.storeId, hours))
+    : airAt(here, hours)
+}
+
+/** A mild, dry, clear day, which neither puts a flower off nor brings it forward. */
+function stillHours({ today, zone }: GardenDay, celsius: number): WeatherHour[] {
+  const begins = Date.parse(instantAt(today, 0, zone))
+  const mild = { celsius, cloud: 0.25, light: 300, rainMm: 0, humidity: 70, windMs: 1 }
+  return Array.from({ length: 25 }, (_, hour) => ({
+    at: new Date(begins + hour * HOUR_MS).toISOString(),
+    ...mild,
+  }))
+}
+
+/** What was measured in a store over some hours; where nothing was, what it is set to. */
+function measuredIn(day: GardenDay, storeId: string, hours: WeatherHour[]): Reading[] {
+  const { store: stores, storeReadings } = day.garden.states
+  const store = stores.get(storeId)
+  const [first, last] = [hours[0], hours.at(-1)]
+  if (!store || !first || !last) return []
+  const [from, to] = [Date.parse(first.at), Date.parse(last.at) + HOUR_MS]
+  const read = [...storeReadings.values()].filter(file => file.storeId === storeId)
+  const logged = store.isLogged ? day.logged(store, from, Math.min(to, Date.parse(day.now))) : []
+  const measured = readingsWith(logged, read).filter(({ at }) => at >= from && at < to)
+  return measured.length ? measured : [{ at: from, celsius: store.celsius }]
+}
+
+/** True where visitors could come to a flower on a day on which it stood open to pollen, wherever its plant stood then. */
+export const wasVisited = (here: Placed, { seedParentId, chosenOn, pollinations }: Flower): boolean =>
+  [chosenOn, ...pollinations.map(pass => pass.on)].some(on => conditionsAt(here, seedParentId, on).visitors)
