@@ -80,6 +80,7 @@ export const pollenWords: Record<(typeof POLLEN_CLASSES)[number], string> = {
   long: 'lives for months, dry and cold',
   medium: 'lives for weeks, dry and cool',
   short: 'hardly lives for a day',
+  minutes: 'lives for minutes',
 }
 export const handlingWords: Record<(typeof SEED_KINDS)[number], string> = {
   dry: 'Dry and store',

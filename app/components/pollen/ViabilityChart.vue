@@ -3,7 +3,7 @@
 import type { TooltipItem } from 'chart.js'
 import { aliveInWords } from './pollenWords'
 import { dayInWords, dayOf } from '@virgulta/core/time/days'
-import { WORTH_USING } from '@virgulta/core/pollen/shelf'
+import { WORTH_USING } from '@virgulta/core/pollen/worth'
 import type { TubePage } from '#shared/pollen'
 
 const { page } = defineProps<{ page: TubePage }>()

@@ -1,4 +1,5 @@
 import type { School } from '../flowers/schools'
+import type { Sign } from '../flowers/sign'
 import type { FlowerStep } from '../flowers/steps'
 
 /** What a flower consists of, as the method speaks of it. */
@@ -41,9 +42,13 @@ export interface FlowerForm {
   lens: string
   /** what brings strange pollen to a flower that nobody covered */
   strangeBy: 'visitors' | 'wind'
-  cover: { ways: readonly School<'cover'>[]; how: string }
+  cover: { ways: readonly School<'cover'>[]; how: string; until: 'take' | 'harvest' }
   ready: { cue: string; notYet: string; tooLate: string }
   transfer: { ways: readonly School<'transfer'>[]; how: string; tools: readonly string[] }
+  /** what shows soon after pollen has taken hold; null where nothing tells it before the take */
+  sign: Sign | null
+  /** what a step is called where its form says it in words of its own */
+  questions?: Partial<Record<FlowerStep, string>>
   take: { yes: string; no: string; failReasons: readonly string[] }
   lostReasons: readonly string[]
   /** what leaving a step out means for the seed */

@@ -5,6 +5,7 @@ import { amount } from '../log/kind'
 import { Trait } from '../offspring/trait'
 import type { School, SchoolStep } from '../flowers/schools'
 import { SCHOOLS, SCHOOL_STEPS, schoolsAt } from '../flowers/schools'
+import { SIGN_ENDS } from '../flowers/sign'
 import { CAUTION_IDS } from './cautions'
 import { FORM_IDS } from './forms/forms'
 import { HALVES } from './half'
@@ -104,8 +105,8 @@ const CROP_GROUPS = [
   'cereal',
 ] as const
 
-/** How long pollen of a crop lives: months dry and cold, weeks, or a day at most. */
-export const POLLEN_CLASSES = ['long', 'medium', 'short'] as const
+/** How long pollen of a crop lives: months dry and cold, weeks, a day at most, or minutes. */
+export const POLLEN_CLASSES = ['long', 'medium', 'short', 'minutes'] as const
 
 /** How seed of a crop wants to be handled from the fruit on. */
 export const SEED_KINDS = ['dry', 'sowAtOnce', 'chill', 'flask'] as const
@@ -230,6 +231,8 @@ export const CropGuide = v.object({
   isolation: v.object({
     ways: v.pipe(v.array(v.picklist(schoolsAt('cover'))), v.minLength(1), v.maxLength(20)),
     how: text,
+    /** when it comes off: where seed would fall or stigmas go on ripening it stays until the harvest */
+    until: v.optional(v.picklist(['take', 'harvest']), 'take'),
   }),
   receptive: v.object({
     /** from isolation until the stigma is ready */
@@ -250,6 +253,8 @@ export const CropGuide = v.object({
     tools: list(text),
     /** passes at most, while no sign shows */
     passes: amount(1, 12),
+    /** what shows soon after pollen has taken hold, and what is done then; null where nothing does */
+    sign: v.optional(v.nullable(v.object({ cue: text, then: v.picklist(SIGN_ENDS) })), null),
     pollen: v.picklist(POLLEN_CLASSES),
   }),
   take: v.object({ daysAfterPollination: days, rate: share, yes: text, no: text, failReasons: list(text) }),

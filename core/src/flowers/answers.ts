@@ -91,8 +91,48 @@ export function passDraft(
 /** Florets of a head, to press. */
 const FLORETS = ['8', '10', '12', '15', '20', '24', '30', 'not counted']
 
+const COVER_SHORT: Record<School<'cover'>, string> = {
+  mesh: 'in mesh',
+  paper: 'in paper',
+  tie: 'tied shut',
+  clip: 'clipped shut',
+  none: 'left open',
+}
+
+/**
+ * All that is usually done in one go with the forceps in hand, in one press: the anthers out, looked over, pollinated where the
+ * school does it at once, and covered. None where the florets are washed, or hours lie between the steps.
+ */
+function asUsual({ flower, guide, pass }: AtFlower): Answer[] {
+  const { id: subjectId, seedParentId, pollenParentId } = flower
+  const { emasculation } = guide
+  const school = usualSchool(guide, 'emasculation')
+  if (!emasculation.needed || emasculation.washes || emasculation.counts === 'florets' || school === 'none')
+    return []
+  const way = usualSchool(guide, 'cover') ?? 'none'
+  const isAtOnce = usualSchool(guide, 'timing') === 'atOnce' && pollenParentId !== null
+  const cover: Draft = { kind: 'isolated', subjectId, payload: { way } }
+  const drafts: Draft[] = [
+    {
+      kind: 'emasculated',
+      subjectId,
+      payload: { school: school ?? 'pluck', ...(emasculation.usual ? { count: emasculation.usual } : {}) },
+    },
+    { kind: 'lensChecked', subjectId, payload: { found: 'clean' } },
+    ...(isAtOnce && way === 'none' ? [cover] : []),
+    ...(isAtOnce ? [passDraft(subjectId, pollenParentId, pollenParentId === seedParentId, pass)] : []),
+    ...(isAtOnce && way === 'none' ? [] : [cover]),
+  ]
+  const words = ['out', 'clean', ...(isAtOnce ? ['pollinated'] : []), COVER_SHORT[way]]
+  return [say(`As usual: ${words.join(', ')}`, 'plain', ...drafts)]
+}
+
 /** Taking the anthers out: by the usual school, with its count where there is one to press, or by another. */
-export function emasculationAnswers({ flower: { id: subjectId }, guide }: AtFlower): Answer[] {
+export function emasculationAnswers(at: AtFlower): Answer[] {
+  const {
+    flower: { id: subjectId },
+    guide,
+  } = at
   const { emasculation } = guide
   if (!emasculation.needed) return []
   const school = usualSchool(guide, 'emasculation') ?? 'pluck'
@@ -122,9 +162,10 @@ export function emasculationAnswers({ flower: { id: subjectId }, guide }: AtFlow
     ? [
         say(`All ${emasculation.usual} out`, 'main', draft(school, emasculation.usual)),
         say('Out, not counted', 'plain', draft(school)),
+        ...asUsual(at),
         another,
       ]
-    : [say('Anthers out', 'main', draft(school)), another]
+    : [say('Anthers out', 'main', draft(school)), ...asUsual(at), another]
 }
 
 const COVER_ANSWERS: Record<School<'cover'>, string> = {
@@ -153,14 +194,22 @@ export function passAnswers({ flower, guide, pass }: AtFlower): Answer[] {
   const { id: subjectId, pollenParentId } = flower
   if (!pollenParentId) return []
   const draft = passDraft(subjectId, pollenParentId, pollenParentId === flower.seedParentId, pass)
+  const sign = canShowSign(flower, guide)
+    ? [say('The sign shows', 'plain', { kind: 'signSeen', subjectId, payload: {} })]
+    : []
   const way = usualSchool(guide, 'cover')
-  if (!way || way === 'none') return [say('Pollinated', 'main', draft)]
+  if (!way || way === 'none') return [say('Pollinated', 'main', draft), ...sign]
   const shut = way === 'tie' || way === 'clip' ? 'shut' : 'covered'
   return [
     say(`Pollinated, ${shut} again`, 'main', draft, { kind: 'isolated', subjectId, payload: { way } }),
     say('Pollinated, left open', 'plain', draft),
+    ...sign,
   ]
 }
+
+/** True from the first pass on, where something shows that pollen has taken hold. */
+const canShowSign = ({ pollinations, signOn }: Flower, { pollination }: CropGuide): boolean =>
+  pollination.sign !== null && pollinations.length > 0 && signOn === null
 
 /** Fruits of a cluster that are offered to press. */
 const MOST_FRUITS = 12

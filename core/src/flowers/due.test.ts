@@ -191,6 +191,42 @@ describe('the steps of other forms', () => {
     expect(at('chilli', [...start, pollinated('2026-06-03')])).toMatchObject({ step: 'takeLook' })
   })
 
+  it('end with the sign, or bring pollen once more on the day after it', () => {
+    const sign = (day: string) => deed(day, 'signSeen', ids.flower, {})
+    const lily = [...start, pollinated('2026-06-03')]
+    expect(at('lily', lily)).toMatchObject({ step: 'pollinate' })
+    expect(at('lily', [...lily, sign('2026-06-04')])).toMatchObject({ step: 'takeLook' })
+    const bell = [...start, pollinated('2026-06-03'), sign('2026-06-03')]
+    expect(at('blueberry', bell)).toMatchObject({
+      step: 'pollinate',
+      from: '2026-06-04',
+      because: expect.stringMatching(/^The sign showed on 3 June; once more/),
+    })
+    expect(at('blueberry', [...bell, pollinated('2026-06-04')])).toMatchObject({ step: 'takeLook' })
+  })
+
+  it('leave a bag on until the harvest where the seed would fall, and take it off where it would not', () => {
+    const fruit = [
+      ...start,
+      deed('2026-06-02', 'isolated', ids.flower, { way: 'mesh' }),
+      pollinated('2026-06-03'),
+      deed('2026-06-03', 'isolated', ids.flower, { way: 'mesh' }),
+      taken('2026-06-12'),
+    ]
+    expect(at('dahlia', fruit)).toMatchObject({ step: 'harvest' })
+    expect(at('chilli', fruit)).toMatchObject({ step: 'uncover' })
+  })
+
+  it('look at silks a day after they were cut, however long the shoot was covered', () => {
+    const shoot = [...start, deed('2026-06-01', 'isolated', ids.flower, { way: 'paper' })]
+    expect(at('sweetcorn', [...shoot, deed('2026-06-07', 'silksCut', ids.flower, {})])).toMatchObject({
+      step: 'look',
+      from: '2026-06-08',
+      until: '2026-06-09',
+      because: expect.stringMatching(/^Silks cut on 7 June/),
+    })
+  })
+
   it('take the petals off before rain, where they were left on', () => {
     const hellebore = [
       ...start,

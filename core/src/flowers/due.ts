@@ -184,15 +184,21 @@ function preparation(
   }
 }
 
+/** Days after they were cut within which silks have grown a brush. */
+const BRUSH_WITHIN = 2
+
 /** Days after the flower was prepared on which a garden pollinates by habit, whatever the stigma; receptive: by what is expected. */
 const HABIT_DAYS: Record<School<'timing'>, number | null> = { atOnce: 0, nextMorning: 1, receptive: null }
 
 function lookDue(flower: Flower, guide: CropGuide, knowledge: CropKnowledge): FlowerDue {
-  const start = flower.isolation?.on ?? flower.emasculatedOn ?? flower.chosenOn
+  const { silksCutOn } = flower
+  const start = silksCutOn ?? flower.isolation?.on ?? flower.emasculatedOn ?? flower.chosenOn
   const habit = habitAt(guide, 'timing')
   const fixed = habit && HABIT_DAYS[habit]
   const expected = {
-    ...window(start, knowledge.days.toReceptive),
+    ...(silksCutOn
+      ? { from: addDays(start, 1), until: addDays(start, BRUSH_WITHIN) }
+      : window(start, knowledge.days.toReceptive)),
     ...(fixed === null ? {} : { from: addDays(start, fixed) }),
   }
   const lastLook = flower.looks.at(-1)
@@ -206,7 +212,22 @@ function lookDue(flower: Flower, guide: CropGuide, knowledge: CropKnowledge): Fl
     estimate: knowledge.days.toReceptive,
     because: lastLook
       ? `Not ready on ${dayInWords(lastLook.on)}; look again a day later.`
-      : `${preparedInWords(flower)} on ${dayInWords(start)}; ${fixed === null ? 'ready about then' : `here it is ${schoolWords('timing', habit!)}`}.`,
+      : silksCutOn
+        ? `Silks cut on ${dayInWords(silksCutOn)}; a day later they stand in an even brush.`
+        : `${preparedInWords(flower)} on ${dayInWords(start)}; ${fixed === null ? 'ready about then' : `here it is ${schoolWords('timing', habit!)}`}.`,
+  }
+}
+
+/** The pass after the sign, where the guide asks for one more day; null where it was done, or the sign ends them. */
+function lastPass({ signOn, pollinations }: Flower, { pollination }: CropGuide): FlowerDue | null {
+  if (pollination.sign?.then !== 'oneMore' || pollinations.at(-1)!.on > signOn!) return null
+  const from = addDays(signOn!, 1)
+  return {
+    step: 'pollinate',
+    from,
+    until: from,
+    estimate: null,
+    because: `The sign showed on ${dayInWords(signOn!)}; once more on the day after, and no more.`,
   }
 }
 
@@ -215,8 +236,10 @@ function nextPass(flower: Flower, guide: CropGuide, knowledge: CropKnowledge): F
   const school = usualSchool(guide, 'passes') ?? 'once'
   const { pollinations, takeLooks } = flower
   const limit = guide.pollination.passes
-  if (school === 'once' || pollinations.length >= limit || takeLooks.length) return null
+  if (pollinations.length >= limit || takeLooks.length) return null
   const last = pollinations.at(-1)!
+  if (flower.signOn) return lastPass(flower, guide)
+  if (school === 'once') return null
   const passesThatDay = pollinations.filter(p => p.on === last.on).length
   const from = addDays(last.on, school === 'twiceDaily' && passesThatDay < 2 ? 0 : 1)
   if (from >= window(last.on, knowledge.days.toTake).from) return null
@@ -251,7 +274,8 @@ function fruitDue(flower: Flower, guide: CropGuide, knowledge: CropKnowledge): F
   const isCovered =
     !flower.uncoveredOn &&
     (flower.coveredAgainOn !== null || (flower.isolation !== null && flower.isolation.way !== 'none'))
-  if (isCovered && steps.includes('uncover')) {
+  const isBagged = isCovered && guide.isolation.until === 'harvest'
+  if (isCovered && !isBagged && steps.includes('uncover')) {
     return {
       step: 'uncover',
       from: flower.takenOn!,
@@ -260,7 +284,7 @@ function fruitDue(flower: Flower, guide: CropGuide, knowledge: CropKnowledge): F
       because: 'It has taken; a bag or tie would hold the fruit back.',
     }
   }
-  if (!flower.nettedOn && steps.includes('net')) {
+  if (!flower.nettedOn && !isBagged && steps.includes('net')) {
     const from = addDays(ripe.from, -NET_AHEAD)
     return {
       step: 'net',

@@ -198,6 +198,15 @@ describe('a flower', () => {
       /an anther was left/,
     ],
     [
+      'an anther is found after pollination, and none any more later',
+      [
+        ...upToPollination('2026-06-01', '2026-06-02'),
+        deed('2026-06-03', 'lensChecked', ids.flower, { found: 'anthersLeft', left: 1 }),
+        deed('2026-06-04', 'lensChecked', ids.flower, { found: 'clean' }),
+      ],
+      /found after pollination: discard it, or keep its seed apart/,
+    ],
+    [
       'the tool was not cleaned',
       [
         chosen('2026-06-01'),

@@ -64,6 +64,8 @@ export interface Flower {
   washes: Instant[]
   lens: 'clean' | 'anthersLeft' | null
   anthersLeft: number | null
+  /** the day on which an anther was found that had been there while it was pollinated */
+  lateAntherOn: ISODate | null
   /** the cover it waited in for its pollen */
   isolation: { way: (typeof COVERS)[number]; on: ISODate } | null
   silksCutOn: ISODate | null
@@ -73,6 +75,8 @@ export interface Flower {
     /** null: only the day is known */ at: Instant | null
   }[]
   pollinations: Pollination[]
+  /** the first day on which the sign after pollination showed */
+  signOn: ISODate | null
   coveredAgainOn: ISODate | null
   uncoveredOn: ISODate | null
   /** days on which it could not yet be told whether it took */
@@ -165,10 +169,12 @@ export function flowerAfter(flower: Flower | null, deed: LoggedDeed, id: string)
       washes: [],
       lens: null,
       anthersLeft: null,
+      lateAntherOn: null,
       isolation: null,
       silksCutOn: null,
       looks: [],
       pollinations: [],
+      signOn: null,
       coveredAgainOn: null,
       uncoveredOn: null,
       takeLooks: [],
@@ -229,13 +235,21 @@ function stepOn(flower: Flower, deed: LoggedDeed): Flower {
       checkNotPollinated(flower, 'washed')
       return { ...flower, washes: [...flower.washes, deed.happenedAt] }
     case 'lensChecked':
-      checkNotPollinated(flower, 'checked for anthers')
+      checkStillOnPlant(flower, 'checked for anthers')
       if (!flower.emasculatedOn)
         throw new Refusal(
           'not-emasculated',
           `${flower.code} has not been emasculated yet; the lens check comes after.`,
         )
-      return { ...flower, lens: deed.payload.found, anthersLeft: deed.payload.left ?? null }
+      return {
+        ...flower,
+        lens: deed.payload.found,
+        anthersLeft: deed.payload.left ?? null,
+        lateAntherOn:
+          deed.payload.found === 'anthersLeft' && flower.pollinations.length
+            ? (flower.lateAntherOn ?? deed.day)
+            : flower.lateAntherOn,
+      }
     case 'isolated':
       checkStillOnPlant(flower, 'isolated')
       return flower.pollinations.length
@@ -293,6 +307,9 @@ function stepOn(flower: Flower, deed: LoggedDeed): Flower {
         ],
       }
     }
+    case 'signSeen':
+      checkPollinated(flower, 'looked at for the sign after pollination')
+      return { ...flower, signOn: flower.signOn ?? deed.day }
     case 'takeNoted':
       checkPollinated(flower, 'looked at for its take')
       if (deed.payload.take === 'taken') {
@@ -365,9 +382,21 @@ function statusOf({
 }
 
 /** Doubts that hold for every form; what a form's steps mean, {@link import('./doubts').doubtsAt} knows. */
-function doubtsOf({ lens, anthersLeft, looks, pollinations, pollenParentId, isMisdated }: Flower): string[] {
+function doubtsOf({
+  lateAntherOn,
+  lens,
+  anthersLeft,
+  looks,
+  pollinations,
+  pollenParentId,
+  isMisdated,
+}: Flower): string[] {
   const doubts: string[] = []
-  if (lens === 'anthersLeft')
+  if (lateAntherOn)
+    doubts.push(
+      'an anther was found after pollination: discard it, or keep its seed apart and look for selfs among the seedlings',
+    )
+  else if (lens === 'anthersLeft')
     doubts.push(
       `${anthersLeft === 1 ? 'an anther was' : anthersLeft ? `${anthersLeft} anthers were` : 'anthers were'} left: some seed may be selfed`,
     )

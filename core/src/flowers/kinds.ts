@@ -103,6 +103,8 @@ export const flowerKinds = {
       changes: p => (p.tubeId ? [{ type: 'tube', id: p.tubeId }] : []),
     },
   ),
+  /** what shows soon after pollen has taken hold; the take is noted apart from it */
+  signSeen: kind('flower', v.strictObject({}), () => 'the sign after pollination shows'),
   takeNoted: kind(
     'flower',
     v.strictObject({

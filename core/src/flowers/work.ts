@@ -67,6 +67,10 @@ function wayOf(guide: CropGuide): string | null {
   return guide.emasculation.needed && usual ? (guide.emasculation.ways[usual] ?? null) : null
 }
 
+/** True where anthers, pollen and cover came in one go: nothing stood open in between. */
+const wasWorkedAtOnce = ({ emasculatedOn, pollinations: [first], coveredAgainOn }: Flower): boolean =>
+  first !== undefined && first.on === emasculatedOn && first.on === coveredAgainOn
+
 const buds: Record<CueSide, FlowerPicture> = {
   yes: bud,
   young: { ...bud, open: 0 },
@@ -186,7 +190,8 @@ export const FLOWER_WORK: Record<FlowerStep, FlowerWork> = {
     isDone: flower => flower.isolation !== null,
     without: {
       words: 'was not isolated',
-      isDone: flower => flower.isolation !== null && flower.isolation.way !== 'none',
+      isDone: flower =>
+        (flower.isolation !== null && flower.isolation.way !== 'none') || wasWorkedAtOnce(flower),
     },
     answers: coverAnswers,
   },
@@ -226,7 +231,7 @@ export const FLOWER_WORK: Record<FlowerStep, FlowerWork> = {
   pollinate: {
     words: 'pollinate',
     question: 'Pollinate',
-    cue: guide => cue(guide.pollination.method),
+    cue: ({ pollination: { method, sign } }) => cue(method, ...(sign ? [sign.cue] : [])),
     tools: guide => [
       ...new Set([
         ...guide.pollination.tools.filter(tool => tool !== 'tags'),
@@ -234,7 +239,12 @@ export const FLOWER_WORK: Record<FlowerStep, FlowerWork> = {
         'spirit and wipes',
       ]),
     ],
-    picture: guide => ({ ...prepared(guide), open: 0.7, stigma: 'pollinated' }),
+    picture: (guide, side) => ({
+      ...prepared(guide),
+      open: 0.7,
+      stigma: side === 'old' ? 'spent' : 'pollinated',
+      isWithered: side === 'old',
+    }),
     schools: ['transfer', 'timing', 'passes', 'source'],
     isByTheHour: true,
     answers: passAnswers,

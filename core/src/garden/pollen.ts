@@ -19,7 +19,9 @@ import { POLLEN_AGES } from '../pollen/prior'
 import type { PollenAnswer, PollenNeed } from '../pollen/plan'
 import { pollenPlan } from '../pollen/plan'
 import type { Shelf } from '../pollen/shelf'
-import { WORTH_USING, shelfOf } from '../pollen/shelf'
+import { shelfOf } from '../pollen/shelf'
+import type { PollenClass } from '../pollen/worth'
+import { WORTH_USING } from '../pollen/worth'
 import type { Store, StoreReadings } from '../stores/store'
 import { readingsWith } from '../stores/store'
 import type { Tube } from '../pollen/tube'
@@ -84,11 +86,14 @@ export function pollenKnown(day: GardenDay): PollenKnown {
       ]),
     )
     const ground = { tubes, climates }
-    const classOf = (crop: string) => day.garden.crops.get(crop)?.guide.pollination.pollen ?? 'medium'
-    return { ...ground, stores, read, now, shelf: shelfOf(ground, classOf, now) }
+    return { ...ground, stores, read, now, shelf: shelfOf(ground, crop => classOf(day, crop), now) }
   }
   return once(tubes, 'known', work, [store, storeReadings, day.garden.guides, hourOf(day)])
 }
+
+/** How long pollen of a crop lives; of one that no guide knows, for weeks. */
+const classOf = ({ garden }: GardenDay, crop: string): PollenClass =>
+  garden.crops.get(crop)?.guide.pollination.pollen ?? 'medium'
 
 const hourOf = ({ now }: GardenDay) => Math.floor(Date.parse(now) / HOUR_MS) * HOUR_MS
 
@@ -314,7 +319,7 @@ export const pollenWork = (day: GardenDay): ReadonlyMap<string, PlantWork[]> =>
         .sort((a, b) => b[1].localeCompare(a[1])),
     )
     const ofTubes = [...tubes.values()].flatMap((tube): { crop: string; work: PlantWork }[] => {
-      const due = tubeDue(tube, wanted.get(tube.id) ?? null, day.today)
+      const due = tubeDue(tube, wanted.get(tube.id) ?? null, day.today, classOf(day, tube.crop))
       const { id, code, crop } = tube
       const at = { subject: { type: 'tube' as const, id }, code, plantId: tube.donors[0]! }
       return due ? [{ crop, work: { ...at, isIndoors: true, crossId: null, parents: null, due } }] : []

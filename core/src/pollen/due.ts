@@ -4,7 +4,9 @@ import { addDays, dayInWords, daysBetween } from '../time/days'
 import type { Plant } from '../plants/plant'
 import type { PollenAnswer } from './plan'
 import { TUBE_DOUBTS } from './kinds'
+import { canBeDried } from './prior'
 import type { Tube } from './tube'
+import type { PollenClass } from './worth'
 
 /** Work that pollen asks for. */
 export interface PollenDue {
@@ -21,9 +23,22 @@ const [DRIES_FROM, DRIES_UNTIL, TEST_AFTER, TEST_AHEAD] = [1, 2, 30, 10]
  * What a tube asks for next: to be filled once its pollen is dry, to be tested before it is counted on; null where it asks for nothing.
  *
  * @param wantedOn the next day on which a cross counts on it
+ * @param pollen how long pollen of its crop lives
  */
-export function tubeDue(tube: Tube, wantedOn: ISODate | null, today: ISODate): PollenDue | null {
+export function tubeDue(
+  tube: Tube,
+  wantedOn: ISODate | null,
+  today: ISODate,
+  pollen: PollenClass = 'medium',
+): PollenDue | null {
   if (tube.ended) return null
+  if (!tube.tubed && !canBeDried(pollen))
+    return {
+      step: 'tubePollen',
+      from: tube.collectedOn,
+      until: addDays(tube.collectedOn, DRIES_FROM),
+      because: `Collected on ${dayInWords(tube.collectedOn)}; it lives for a day at most and is not dried: empty it and use it today, or tomorrow morning.`,
+    }
   if (!tube.tubed) {
     return {
       step: 'tubePollen',

@@ -82,6 +82,13 @@ describe('where the pollen of a season comes from', () => {
       proposals: [expect.stringMatching(/another pollen parent/)],
     })
     expect(plan([need({ pollenClass: 'short' })])[0]!.how).toBe('missing')
+    // What lives for minutes is not collected, though the donor flowers.
+    const donorBloom = { from: '2026-06-01', to: '2026-06-30' }
+    expect(plan([need({ pollenClass: 'minutes', donorBloom })])[0]).toMatchObject({
+      how: 'missing',
+      collect: null,
+      because: expect.stringMatching(/lives for minutes and has to come fresh/),
+    })
   })
 
   it('shows two crosses that want the same doses, the earlier one served first', () => {

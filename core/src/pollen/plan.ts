@@ -4,8 +4,9 @@ import { counted, plural } from '../formats/counted'
 import type { ISODate } from '../time/days'
 import { addDays, dayInWords, daysBetween } from '../time/days'
 import type { StoreKind } from '../stores/kinds'
-import type { PollenClass } from './shelf'
-import { WORTH_USING } from './shelf'
+import { keepsDays } from './prior'
+import type { PollenClass } from './worth'
+import { WORTH_USING } from './worth'
 
 /** Pollen that a cross of this season still needs. */
 export interface PollenNeed {
@@ -54,10 +55,8 @@ export interface PollenAnswer {
 
 /** From this share of the days on the donor's own flowers are counted on. */
 const OFTEN_ENOUGH = 0.6
-/** Days that pollen of each class is kept in a cool box and in the refrigerator; longer than that it goes into the freezer. */
+/** Days that pollen is kept in a cool box and in the refrigerator; longer than that it goes into the freezer. */
 const [COOL_BOX_DAYS, REFRIGERATOR_DAYS] = [1, 21]
-/** Days that pollen of each class can be kept at all. */
-const KEEPS: Record<PollenClass, number> = { long: 400, medium: 60, short: 1 }
 
 /**
  * Where the pollen of each cross comes from: fresh from the donor, from the shelf, to be collected, or missing. The shelf is given
@@ -110,8 +109,8 @@ function collecting(
   { donorBloom, from, to, pollenClass }: PollenNeed,
   today: ISODate,
 ): PollenAnswer['collect'] {
-  if (!donorBloom) return null
-  const earliest = [today, donorBloom.from, addDays(from, -KEEPS[pollenClass])].sort().at(-1)!
+  if (!donorBloom || pollenClass === 'minutes') return null
+  const earliest = [today, donorBloom.from, addDays(from, -keepsDays(pollenClass))].sort().at(-1)!
   const until = donorBloom.to < to ? donorBloom.to : to
   if (earliest > until) return null
   const days = Math.max(0, daysBetween(until, from), daysBetween(earliest, from))
@@ -154,6 +153,8 @@ function why(
     case 'collect':
       return `Collect from ${dayInWords(collect!.from)} and keep it ${keepWords[collect!.keep]}; ${shared}.${tooDead}`
     case 'missing':
+      if (need.pollenClass === 'minutes')
+        return `Missing: its pollen lives for minutes and has to come fresh; ${shared}.${tooDead}`
       return need.donorBloom && need.donorBloom.to < day
         ? `Missing: the donor’s bloom is over on ${dayInWords(need.donorBloom.to)}.${tooDead}`
         : need.donorBloom

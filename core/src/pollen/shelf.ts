@@ -1,6 +1,7 @@
 import { rollup } from 'd3-array'
 import type { Estimate } from '../chance/estimate'
-import type { CropGuide } from '../crops/guide'
+import type { PollenClass } from './worth'
+import { WORTH_USING } from './worth'
 import type { PollenBelief } from './belief'
 import { believeSurfaces, joinedSurface, surfaceOf, viabilityOf } from './belief'
 import type { Excursion, StoreClimate } from '../stores/storeClimate'
@@ -10,15 +11,11 @@ import { POLLEN_CELSIUS, POLLEN_PRIORS, POLLEN_Q10 } from './prior'
 import { speedAt } from '../stores/aging'
 import type { Tube } from './tube'
 
-/** Share alive from which pollen is worth a flower. */
-export const WORTH_USING = 0.2
 /** How much a test tells of another collection of the same donors that was won the same way. */
 const OF_ANOTHER = 0.3
 const DAY_MS = 86_400_000
 /** Beyond these years nothing is foretold. */
 const FARTHEST_DAYS = 3650
-
-export type PollenClass = CropGuide['pollination']['pollen']
 
 /** What is known of all tubes of a garden at one time. */
 export interface Shelf {

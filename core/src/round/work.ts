@@ -1,5 +1,6 @@
 import type { BloomSign } from '../bloom/note'
 import type { CropGuide } from '../crops/guide'
+import { flowerForms } from '../crops/forms/forms'
 import { usualSchool } from '../crops/guide'
 import type { Answer, PassDetails } from '../flowers/answers'
 import { lostAnswer, say, usualPass } from '../flowers/answers'
@@ -189,10 +190,12 @@ export const WORK: Record<RoundStep, Work> = { ...FLOWER_WORK, ...OTHER_WORK }
 export const isFlowerStep = (step: RoundStep): step is FlowerStep =>
   (FLOWER_STEPS as readonly string[]).includes(step)
 
-/** What a screen asks at a step of a crop: where the usual school leaves a step out, it asks whether it is left. */
+/** What a screen asks at a step of a crop: in the words of its form, and whether it is left where the usual school leaves it out. */
 export function questionAt(step: RoundStep, guide: CropGuide): string {
   const leftOut = isFlowerStep(step) ? FLOWER_WORK[step].leftOutQuestion : undefined
-  return leftOut && usualSchool(guide, leftOut.school) === 'none' ? leftOut.words : WORK[step].question
+  if (leftOut && usualSchool(guide, leftOut.school) === 'none') return leftOut.words
+  const own = isFlowerStep(step) ? flowerForms[guide.form].questions?.[step] : undefined
+  return own ?? WORK[step].question
 }
 
 /** What to look for at a step of a crop. */

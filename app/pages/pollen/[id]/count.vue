@@ -2,7 +2,7 @@
 <script setup lang="ts">
 import { aliveInWords, donorsInWords, pollenChoices } from '~/components/pollen/pollenWords'
 import { mdiClose, mdiUndo } from '@mdi/js'
-import { WORTH_USING } from '@virgulta/core/pollen/shelf'
+import { WORTH_USING } from '@virgulta/core/pollen/worth'
 import { testVerdict } from '@virgulta/core/pollen/tells'
 import { countedTogether } from '@virgulta/core/pollen/kinds'
 import type { TESTING, TEST_PHASES } from '@virgulta/core/pollen/kinds'

@@ -51,6 +51,7 @@ export const openForms = [
     cover: {
       ways: ['mesh', 'paper', 'none'],
       how: 'A light bag tied below the flower; leave room for the petals.',
+      until: 'take',
     },
     ready: {
       cue: 'Style tips curl outwards and glisten.',
@@ -62,6 +63,7 @@ export const openForms = [
       how: 'Dab dry pollen on every style tip, and look for the grains with a lens.',
       tools: ['cotton buds', 'lens'],
     },
+    sign: { cue: 'The tips of the styles darken and draw in, and the petals curl inwards.', then: 'stop' },
     take: {
       yes: 'The base in the middle swells and stays green.',
       no: 'The base stays thin and browns, and the flower drops with its stalk.',
@@ -121,6 +123,7 @@ export const openForms = [
     cover: {
       ways: ['clip', 'tie', 'mesh', 'paper', 'none'],
       how: 'Fold the petals back over the stigma and clip them, or slip a small cap over the tip of the style.',
+      until: 'take',
     },
     ready: {
       cue: 'The three lobes part and a sticky drop shines on them.',
@@ -132,6 +135,7 @@ export const openForms = [
       how: 'Stroke a split anther over all three lobes until they are coloured.',
       tools: ['cotton buds', 'lens'],
     },
+    sign: { cue: 'The stigma dries and browns within a day or two, and the trumpet wilts.', then: 'stop' },
     take: {
       yes: 'The petals fall but the pod stands up, stays green and thickens.',
       no: 'The pod yellows with its stalk and hangs.',
@@ -186,6 +190,7 @@ export const openForms = [
     cover: {
       ways: ['mesh', 'none'],
       how: 'Slip a small mesh bag over the bud and tie it below the stalk without snapping it.',
+      until: 'take',
     },
     ready: {
       cue: 'Tip of the stigma glistens and looks swollen.',
@@ -197,6 +202,7 @@ export const openForms = [
       how: 'Touch a freshly split anther of the pollen parent to the tip until grains show under the lens.',
       tools: ['small brush', 'lens'],
     },
+    sign: { cue: 'The flower closes and its style droops.', then: 'stop' },
     take: {
       yes: 'Base of the flower swells and stays green; the stalk thickens.',
       no: 'The stalk yellows at its joint and the flower drops.',
@@ -251,6 +257,7 @@ export const openForms = [
     cover: {
       ways: ['mesh', 'paper', 'none'],
       how: 'Where bell and stamens are gone few visitors come; a mesh bag keeps the rest away.',
+      until: 'take',
     },
     ready: { cue: 'Tip of the style shines, moist.', notYet: 'Tip dry and green.', tooLate: 'Tip brown.' },
     transfer: {
@@ -258,6 +265,7 @@ export const openForms = [
       how: 'Hold the vibrating rod to ripe flowers of the pollen parent over a dish or a thumbnail, then touch the tip of the style into the dust.',
       tools: ['vibrating rod', 'dish', 'lens'],
     },
+    sign: { cue: 'The tip of the style turns dark, within minutes to a day.', then: 'oneMore' },
     take: {
       yes: 'The ovary turns glossy and swells, the stalk stays green.',
       no: 'The flower comes off at a touch, with its stalk.',
@@ -315,6 +323,7 @@ export const openForms = [
     cover: {
       ways: ['mesh', 'paper', 'none'],
       how: 'A bag round the whole cluster with room for the later flowers.',
+      until: 'take',
     },
     ready: {
       cue: 'Style has lengthened, its lobes part and shine.',
@@ -326,6 +335,7 @@ export const openForms = [
       how: 'Stroke pollen over all open lobes; again on the next days as more flowers open.',
       tools: ['soft brush', 'lens'],
     },
+    sign: null,
     take: {
       yes: 'Petals dry on while the base swells.',
       no: 'The flower withers down to its stalk.',

@@ -49,6 +49,7 @@ export const specialForms = [
     cover: {
       ways: ['tie', 'clip', 'mesh', 'none'],
       how: 'Fold the standard back over the keel and close it with a strip of soft tape.',
+      until: 'take',
     },
     ready: {
       cue: 'Tip of the style moist, its hairs upright.',
@@ -60,6 +61,8 @@ export const specialForms = [
       how: 'Strip a ripe flower of the pollen parent to its keel and use its dusted style as a brush.',
       tools: ['toothpicks', 'lens'],
     },
+    sign: null,
+    questions: { isolate: 'Close the keel' },
     take: {
       yes: 'Petals wither on and a green pod pushes out within days.',
       no: 'The flower yellows and breaks off at the joint.',
@@ -104,6 +107,7 @@ export const specialForms = [
     cover: {
       ways: ['mesh', 'paper', 'none'],
       how: 'A bag over the whole head before the first ring opens, tied to the stem; the pollen parent’s too.',
+      until: 'harvest',
     },
     ready: {
       cue: 'The two branches of the styles curl back in a ring.',
@@ -115,6 +119,8 @@ export const specialForms = [
       how: 'Rub the heads lightly against each other, or brush dust on each new ring of stigmas; every day until the middle has opened.',
       tools: ['soft brush'],
     },
+    sign: null,
+    questions: { isolate: 'Bag the head', look: 'Has a ring of stigmas opened?' },
     take: {
       yes: 'Florets shrink within a day or two and the seed below swells.',
       no: 'Florets stay fresh for days: no pollen took.',
@@ -173,6 +179,7 @@ export const specialForms = [
     cover: {
       ways: ['mesh', 'none'],
       how: 'A small bag over the washed head until the pollen comes, and again afterwards.',
+      until: 'take',
     },
     ready: {
       cue: 'The two branches part like a fork, dry and clean.',
@@ -183,6 +190,12 @@ export const specialForms = [
       ways: ['flower', 'brush', 'toothpick', 'fingertip'],
       how: 'Touch a freshly opened head of the pollen parent to the parted branches.',
       tools: ['lens'],
+    },
+    sign: { cue: 'The head closes and stays shut.', then: 'stop' },
+    questions: {
+      emasculate: 'Cut the florets',
+      look: 'Have the branches parted?',
+      lensCheck: 'Any grain on the styles?',
     },
     take: {
       yes: 'The head closes and stays shut; its base fattens within a week.',
@@ -242,6 +255,7 @@ export const specialForms = [
     cover: {
       ways: ['paper', 'mesh', 'none'],
       how: 'A paper sleeve over the ear, folded and clipped at both ends, with the flag leaf inside to hold it.',
+      until: 'take',
     },
     ready: {
       cue: 'Florets gape and the plumes spread, feathery.',
@@ -253,6 +267,8 @@ export const specialForms = [
       how: 'Twirl a shedding ear of the pollen parent inside the sleeve, or touch a bursting anther to each floret.',
       tools: ['paper sleeves', 'clips'],
     },
+    sign: { cue: 'The florets close again.', then: 'stop' },
+    questions: { emasculate: 'Empty the florets', isolate: 'Sleeve the ear', look: 'Do the florets gape?' },
     take: {
       yes: 'A green grain shows between the husks after some days.',
       no: 'Florets stay gaping and dry out.',
@@ -295,6 +311,7 @@ export const specialForms = [
     cover: {
       ways: ['paper', 'none'],
       how: 'A small bag over the ear shoot before any silk shows; the tassel gets a large one the evening before.',
+      until: 'harvest',
     },
     ready: {
       cue: 'A brush of fresh silks two fingers long has grown since they were cut.',
@@ -306,6 +323,8 @@ export const specialForms = [
       how: 'Shake the bagged tassel, bring its bag to the ear, uncover and pour at once; swap the bags over.',
       tools: ['tassel bags', 'shoot bags', 'scissors'],
     },
+    sign: { cue: 'The silks wilt and brown.', then: 'stop' },
+    questions: { isolate: 'Cover the ear shoot', look: 'Do the silks stand in a brush?' },
     take: {
       yes: 'Silks brown and come away from the grains; the ear fills.',
       no: 'Silks stay fresh and lengthen on.',
@@ -338,6 +357,7 @@ export const specialForms = [
     cover: {
       ways: ['tie', 'clip', 'mesh'],
       how: 'Tie tomorrow’s female shut with soft tape at dusk; tie two males of the pollen parent as well.',
+      until: 'take',
     },
     ready: {
       cue: 'Bud opens by itself when the tie is loosened; lobes of the stigma sticky and bright.',
@@ -349,6 +369,8 @@ export const specialForms = [
       how: 'Strip the petals off the tied male and roll its anther over all lobes; tie the female shut again.',
       tools: ['soft tape', 'scissors'],
     },
+    sign: { cue: 'The flower shuts and withers, and the small fruit below it turns down.', then: 'stop' },
+    questions: { isolate: 'Tie it shut', look: 'Is it open at dawn?' },
     take: {
       yes: 'Young fruit darkens, shines and grows by the day.',
       no: 'Young fruit yellows, softens from the flower end and drops.',
@@ -398,7 +420,11 @@ export const specialForms = [
     noEmasculation: null,
     lens: 'Cap and masses off, the cavity bare and shining.',
     strangeBy: 'visitors',
-    cover: { ways: ['none', 'mesh'], how: 'Indoors none is needed; outdoors a mesh bag round the spike.' },
+    cover: {
+      ways: ['none', 'mesh'],
+      how: 'Indoors none is needed; outdoors a mesh bag round the spike.',
+      until: 'take',
+    },
     ready: {
       cue: 'The cavity shines and draws a thread when touched.',
       notYet: 'Cavity dry.',
@@ -408,6 +434,12 @@ export const specialForms = [
       ways: ['toothpick', 'tubeCap'],
       how: 'Press the masses of the pollen parent into the cavity until they stay.',
       tools: ['toothpicks'],
+    },
+    sign: { cue: 'The column swells over the pollen, and the flower droops within days.', then: 'stop' },
+    questions: {
+      emasculate: 'Lift the cap off',
+      lensCheck: 'Any pollen mass left?',
+      look: 'Is the hollow below the cap sticky?',
     },
     take: {
       yes: 'Flower droops within days, the column swells shut and the stalk behind thickens.',
@@ -464,6 +496,7 @@ export const specialForms = [
     cover: {
       ways: ['mesh', 'paper', 'none'],
       how: 'A bag over the flower and its sheath; indoors none is needed.',
+      until: 'take',
     },
     ready: {
       cue: 'Tip of the stigma sticks to the finger.',
@@ -475,6 +508,7 @@ export const specialForms = [
       how: 'Draw pollen out of the pressed cover with a fingertip and press it on the sticky tip.',
       tools: ['toothpicks', 'lens'],
     },
+    sign: { cue: 'The tip of the stigma dries and darkens.', then: 'stop' },
     take: {
       yes: 'The flower dries but the base in the sheath turns hard and thick.',
       no: 'Base soft; the next flower pushes it aside.',
@@ -507,6 +541,7 @@ export const specialForms = [
     cover: {
       ways: ['paper', 'mesh'],
       how: 'A tight paper bag with a wad round the twig before the stigmas show; the catkins that give pollen are bagged too.',
+      until: 'take',
     },
     ready: {
       cue: 'Stigmas out, bright and tufted.',
@@ -518,6 +553,8 @@ export const specialForms = [
       how: 'Shake the bagged catkins, then dust or blow the pollen into the bag through a small hole and tape it.',
       tools: ['paper bags', 'wadding', 'tape'],
     },
+    sign: { cue: 'The tips of the styles wilt and brown.', then: 'stop' },
+    questions: { isolate: 'Bag the catkins' },
     take: {
       yes: 'The base swells once the bag is off; green nutlets or capsules show.',
       no: 'Stigmas dry up and the bud drops.',

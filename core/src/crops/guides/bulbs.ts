@@ -34,7 +34,7 @@ export const bulbs: CropNotes[] = [
       [0.3, 0.7],
     ],
     ripe: {
-      days: [65, 95],
+      days: [65, 120],
       cue: 'Pod yellow-brown, first split at its tip.',
       seeds: [80, 260],
       sound: [0.4, 0.8],
@@ -43,13 +43,13 @@ export const bulbs: CropNotes[] = [
     seed: 'dry',
     seedHow: 'Dry; kinds that rest need warm, then cold moist weeks.',
     sow: {
-      depthMm: 8,
+      depthMm: 3,
       how: 'Gritty, cool; some kinds make a bulb before a leaf.',
-      up: [21, 90],
+      up: [14, 60],
       germination: [0.4, 0.8],
     },
     judged: {
-      days: [600, 1000],
+      days: [330, 800],
       keep: ['meets the aim', 'strong stem', 'clear colour'],
       discard: ['virus', 'weak neck'],
       traits: [
@@ -248,10 +248,11 @@ export const bulbs: CropNotes[] = [
     bloom: { from: '06-15', to: '08-15', lengthDays: [18, 35] },
     at: 'morning',
     mild: 18,
+    hours: { from: 8, to: 14 },
     ready: [0.1, 0.4],
     lasts: [0.2, 0.5],
     passes: 1,
-    pollen: 'medium',
+    pollen: 'long',
     schools: {
       emasculation: [['none', 'pluck'], 'The stigma stands far beyond the anthers; few self by themselves.'],
       timing: [['atOnce', 'nextMorning'], 'Each flower lasts one day.'],
@@ -262,14 +263,19 @@ export const bulbs: CropNotes[] = [
       [0.3, 0.7],
     ],
     ripe: {
-      days: [40, 60],
+      days: [40, 75],
       cue: 'Pod brown, cracking at the top.',
-      seeds: [4, 22],
+      seeds: [2, 15],
       sound: [0.7, 0.95],
       splits: true,
     },
     seed: 'chill',
-    sow: { depthMm: 8, how: 'After six cold weeks, light and warm.', up: [10, 30], germination: [0.6, 0.9] },
+    sow: {
+      depthMm: 8,
+      how: 'After six to ten cold moist weeks, light and warm.',
+      up: [10, 30],
+      germination: [0.6, 0.9],
+    },
     judged: {
       days: [400, 800],
       keep: ['meets the aim', 'branching', 'opens well'],

@@ -115,6 +115,7 @@ export const chilli: CropGuide = {
     lens: 'Turn the flower under the lens: stalks without heads only, and no yellow dust on the style.',
   },
   isolation: {
+    until: 'take',
     ways: ['mesh', 'paper', 'none'],
     how: 'Slip a small mesh bag over the bud and tie it below the stalk without snapping it.',
   },
@@ -130,6 +131,7 @@ export const chilli: CropGuide = {
     method: 'Touch a freshly split anther of the pollen parent to the tip until grains show under the lens.',
     tools: ['small brush', 'lens', 'tags'],
     passes: 2,
+    sign: { cue: 'The flower closes and its style droops.', then: 'stop' },
     pollen: 'medium',
   },
   take: {

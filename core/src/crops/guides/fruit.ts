@@ -21,6 +21,7 @@ export const fruit: CropNotes[] = [
     mild: 14,
     ready: [0.6, 3],
     lasts: [2, 4],
+    anthers: 20,
     passes: 2,
     pollen: 'long',
     schools: {

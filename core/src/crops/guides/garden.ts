@@ -31,8 +31,8 @@ export const gardenFlowers: CropNotes[] = [
         'Bare flowers draw no bees and do not rot in rain; with petals on the flower is disturbed less.',
       ],
       timing: [
-        ['nextMorning', 'receptive', 'atOnce'],
-        'Most stigmas are sticky a day after the anthers are out.',
+        ['nextMorning', 'atOnce', 'receptive'],
+        'At once and the next morning are both usual; most stigmas are sticky a day after the anthers are out.',
       ],
     },
     take: [
@@ -48,8 +48,8 @@ export const gardenFlowers: CropNotes[] = [
     seed: 'chill',
     sow: {
       depthMm: 8,
-      how: 'Gritty mix, cool, light; leave the tray a second year.',
-      up: [30, 150],
+      how: 'After thirteen to seventeen cold moist weeks: gritty mix, cool, light; leave the tray a second year.',
+      up: [10, 45],
       germination: [0.15, 0.5],
       losses: ['damped off', 'mildew', 'aphids', 'weak'],
     },
@@ -157,7 +157,7 @@ export const gardenFlowers: CropNotes[] = [
     group: 'garden flower',
     form: 'headDusted',
     mating: 'selfIncompatible',
-    ploidy: 2,
+    ploidy: 4,
     seasons: 1,
     fruitLoad: [3, 8],
     bloom: { from: '07-15', to: '10-10', lengthDays: [50, 85], fromSowing: [100, 140] },
@@ -172,8 +172,8 @@ export const gardenFlowers: CropNotes[] = [
       [0.3, 0.7],
     ],
     ripe: {
-      days: [35, 60],
-      cue: 'Head closed, papery and brown; squeeze out no water.',
+      days: [30, 60],
+      cue: 'Head closed, papery and brown; squeeze out no water. Before a wet spell from about three weeks on.',
       seeds: [10, 60],
       sound: [0.3, 0.7],
     },

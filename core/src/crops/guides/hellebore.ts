@@ -103,6 +103,7 @@ export const hellebore: CropGuide = {
     lens: 'Turn the flower under the lens: stalks without heads only, and no dust on the styles.',
   },
   isolation: {
+    until: 'take',
     ways: ['mesh', 'paper', 'none'],
     how: 'A light bag tied below the flower; leave room for the petals.',
   },
@@ -118,6 +119,7 @@ export const hellebore: CropGuide = {
     method: 'Dab dry pollen on every style tip; again the next two days if it is cold.',
     tools: ['cotton buds', 'pollen tube', 'tags'],
     passes: 3,
+    sign: { cue: 'The tips of the styles darken and draw in, and the petals curl inwards.', then: 'stop' },
     pollen: 'long',
   },
   take: {

@@ -249,6 +249,7 @@ export const kitchen: CropNotes[] = [
     bloom: { from: '06-25', to: '08-25', lengthDays: [25, 45], fromSowing: [85, 120] },
     at: 'morning',
     mild: 18,
+    shedsFirst: true,
     ready: [0.03, 0.2],
     lasts: [0.05, 0.2],
     passes: 1,
@@ -455,7 +456,7 @@ export const kitchen: CropNotes[] = [
     form: 'keeled',
     mating: 'selfing',
     seasons: 1,
-    fruitLoad: [2, 6],
+    fruitLoad: [4, 12],
     ...reported.pea,
     bloom: { from: '05-25', to: '07-10', lengthDays: [12, 28], fromSowing: [55, 80] },
     at: 'morning',
@@ -465,6 +466,10 @@ export const kitchen: CropNotes[] = [
     passes: 1,
     pollen: 'medium',
     schools: {
+      cover: [
+        ['none', 'tie', 'clip', 'mesh'],
+        'Stripped of its petals hardly anything comes to it; with petals on it is closed again.',
+      ],
       timing: [['atOnce', 'nextMorning'], 'The bud is open anyway; many pollinate in the same go.'],
     },
     take: [
@@ -473,7 +478,7 @@ export const kitchen: CropNotes[] = [
     ],
     ripe: {
       days: [28, 42],
-      cue: 'Pod papery, peas rattle.',
+      cue: 'Pod papery, before it splits.',
       seeds: [2, 7],
       sound: [0.9, 0.99],
       splits: true,
@@ -594,23 +599,33 @@ export const kitchen: CropNotes[] = [
     mating: 'selfing',
     seasons: 1,
     fruitLoad: [1, 5],
-    bloom: { from: '05-28', to: '06-25', lengthDays: [5, 12] },
+    bloom: {
+      from: '05-28',
+      to: '06-25',
+      lengthDays: [5, 12],
+      fromSowing: [60, 110],
+      hold: {
+        days: 7,
+        how: 'The seed parent in its pot, cool and light.',
+        against: 'Never the pollen parent: cold before flowering spoils its pollen.',
+      },
+    },
     at: 'midday',
     mild: 17,
     ready: [2, 4],
     lasts: [2, 5],
     passes: 1,
-    pollen: 'short',
+    pollen: 'minutes',
     schools: {
       emasculation: [['clip', 'pluck'], 'Clipped husks are faster and take as well.'],
       transfer: [['flower', 'anther', 'brush'], 'A shedding ear is twirled in the sleeve.'],
     },
     take: [
-      [4, 8],
+      [3, 6],
       [0.3, 0.75],
     ],
     ripe: {
-      days: [38, 55],
+      days: [32, 55],
       cue: 'Grain hard, thumbnail leaves no mark.',
       seeds: [4, 18],
       sound: [0.7, 0.95],
@@ -652,7 +667,7 @@ export const kitchen: CropNotes[] = [
     ready: [1, 3],
     lasts: [2, 4],
     passes: 1,
-    pollen: 'short',
+    pollen: 'minutes',
     stage: {
       cue: 'Awns two fingers out of the sheath, ear still in it; anthers green.',
       tooYoung: 'Awns not out.',
@@ -700,7 +715,7 @@ export const kitchen: CropNotes[] = [
     ready: [0.6, 1.5],
     lasts: [0.5, 2],
     passes: 2,
-    pollen: 'short',
+    pollen: 'minutes',
     schools: {
       emasculation: [
         ['clip', 'pluck'],

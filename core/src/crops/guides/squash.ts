@@ -72,6 +72,7 @@ export const squash: CropGuide = {
     why: 'Male and female flowers are separate: tying the female shut is enough.',
   },
   isolation: {
+    until: 'take',
     ways: ['tie', 'clip', 'mesh'],
     how: 'Tie tomorrow’s female shut with soft tape at dusk; tie two males of the pollen parent as well.',
   },
@@ -88,6 +89,7 @@ export const squash: CropGuide = {
       'Strip the petals off the tied male and roll its anther over all lobes; tie the female shut again.',
     tools: ['soft tape', 'scissors', 'tags'],
     passes: 1,
+    sign: null,
     pollen: 'short',
   },
   take: {

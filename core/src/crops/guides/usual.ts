@@ -50,7 +50,15 @@ function hourRules(
   }
 }
 
-const keeping: Record<CropGuide['pollination']['pollen'], NonNullable<CropGuide['bloom']['keeps']>> = {
+/** The hours of a flower that sheds before its stigma is ready for strange pollen. */
+const shedding = (rules: FlowerHourRules): FlowerHourRules => ({
+  ...rules,
+  receptive: { ...rules.receptive, minutes: rules.sheds.minutes },
+  sheds: { ...rules.sheds, minutes: rules.receptive.minutes },
+})
+
+const keeping: Record<CropGuide['pollination']['pollen'], CropGuide['bloom']['keeps']> = {
+  minutes: null,
   long: {
     days: 200,
     how: 'Dry it a day or two in the shade, then a closed tube with a drying agent in the freezer.',
@@ -128,6 +136,10 @@ export interface CropNotes {
   /** °C at which its flowers go as usual, and when in the day */
   at: DayPart
   mild: number
+  /** hours of the day in which it is worked, where the part of the day says too little */
+  hours?: CropGuide['receptive']['hours']
+  /** its style takes its own pollen along before it is ready for another's */
+  shedsFirst?: boolean
   /** seasons and why of the schools in use; the first school is the usual one */
   schools?: { [S in SchoolStep]?: [schools: School<S>[], why: string] }
   /** days from cover until the stigma is ready, and how long it stays so */
@@ -147,6 +159,8 @@ export interface CropNotes {
   rules?: CropGuide['rules']
   /** sets of chromosomes that occur among its plants, where one must ask */
   levels?: number[]
+  /** anthers of a flower, where they are counted and its form has no number */
+  anthers?: number
   emasculation?: false
   /** why it needs no emasculation, where its form usually does */
   why?: string
@@ -227,7 +241,7 @@ export function guideFrom(notes: CropNotes): CropGuide {
       warmth: null,
       hold: notes.bloom.hold ?? null,
       keeps: keeping[notes.pollen],
-      hours: rules(notes.mild),
+      hours: notes.shedsFirst ? shedding(rules(notes.mild)) : rules(notes.mild),
     },
     schools: Object.fromEntries(Object.entries(schools).map(([step, known]) => [step, choice(known)])),
     stage: notes.stage ?? { ...form.stage },
@@ -238,17 +252,23 @@ export function guideFrom(notes: CropNotes): CropGuide {
           ways: { ...form.emasculation!.ways },
           tools: [...form.emasculation!.tools],
           counts: form.emasculation!.counts,
-          usual: form.emasculation!.usual,
+          usual: notes.anthers ?? form.emasculation!.usual,
           washes: form.emasculation!.washes,
           lens: form.lens,
         }
       : { needed: false, why: notes.why ?? form.noEmasculation! },
-    isolation: { ways: [...form.cover.ways], how: form.cover.how },
-    receptive: { daysAfterIsolation: range(notes.ready), lasts: range(notes.lasts), ...form.ready, hours },
+    isolation: { ways: [...form.cover.ways], how: form.cover.how, until: form.cover.until },
+    receptive: {
+      daysAfterIsolation: range(notes.ready),
+      lasts: range(notes.lasts),
+      ...form.ready,
+      hours: notes.hours ?? hours,
+    },
     pollination: {
       method: form.transfer.how,
       tools: [...form.transfer.tools],
       passes: notes.passes,
+      sign: notes.passes > 1 ? form.sign : null,
       pollen: notes.pollen,
     },
     take: {
