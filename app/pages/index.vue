@@ -111,7 +111,7 @@ async function open(id: string) {
           >Open the demo garden</v-btn
         >
         <template v-if="session.demos.includes('bay')">
-          <p class="quiet">
+          <p class="quiet apart">
             {{ DEMOS.bay }} is a small one by the sea, south of the equator: lilies, dahlias, and tomatoes
             under glass. It is 15 December there, high summer.
           </p>
@@ -227,6 +227,10 @@ h1 {
 .ways {
   display: grid;
   gap: 16px;
+}
+/* A second way of the same sheet. */
+.apart {
+  margin-top: 18px;
 }
 .ways .v-btn {
   margin-top: 10px;

@@ -171,7 +171,9 @@ useShortcuts([
 
     <NoteLine class="noteline"
       ><span v-if="astray" class="fail" role="alert">{{ astray }}</span
-      ><template v-else-if="!stop && waitingWords">{{ waitingWords }}</template></NoteLine
+      ><template v-else>{{
+        !stop && waitingWords ? waitingWords : 'What you note shows here, with its undo.'
+      }}</template></NoteLine
     >
     <ScanSheet v-model="isScanning" :hanging="hanging" @scan="jump" />
     <template v-if="stop && guide">

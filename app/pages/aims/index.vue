@@ -55,8 +55,9 @@ useShortcuts([{ key: 'n', does: 'set an aim', notes: true, run: () => navigateTo
       >
     </ReadTable>
     <template #empty>
-      Nobody should pollinate for the sake of it. Say what you are after in a sentence and in traits; the
-      bench then shows which of your plants comes near, and which two of them would bring it.
+      A cross takes a fruit of its plant and a bench of your seedlings. Say first what it should bring, in a
+      sentence and in traits: the bench then shows which of your plants comes near, and which two of them
+      would bring it.
     </template>
     <template v-if="garden.mayNote" #step>
       <v-btn variant="flat" to="/aims/new">Set the first aim</v-btn>

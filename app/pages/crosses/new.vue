@@ -147,7 +147,7 @@ const { run: plan, isBusy } = useOnce(async (meant: { selfMeant?: boolean; wideM
           v-model="draft.aim"
           :most="300"
           label="The aim in a sentence"
-          placeholder="keep the large dark flower, bring the plant down to half size"
+          placeholder="a late one for the cool house that stands without a stake"
           :errors="tried && !draft.aim.trim() ? ['Write the aim in a sentence.'] : []"
         />
         <div class="row counts">

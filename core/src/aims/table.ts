@@ -1,5 +1,6 @@
 import { group, rollup, sum } from 'd3-array'
 import type { CropHistory } from '../crops/records'
+import { reachedUnder, takenUnder } from '../flowers/units'
 import type { LearntCrop } from '../garden/learnt'
 import { possibleOf } from '../odds/carriers'
 import { once } from '../once'
@@ -33,8 +34,8 @@ function triedPairs({ ofCross, history }: LearntCrop): Tried[] {
       seedParentId: crosses[0]!.seedParentId,
       pollenParentId: crosses[0]!.pollenParentId!,
       crosses: crosses.length,
-      pollinated: flowers.filter(f => f.pollinations.length).length,
-      taken: flowers.filter(f => f.takenOn).length,
+      pollinated: sum(flowers, reachedUnder),
+      taken: sum(flowers, takenUnder),
     }
   })
 }

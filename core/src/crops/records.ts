@@ -4,6 +4,7 @@ import type { DurationRecord } from '../chance/duration'
 import type { Tally } from '../chance/rate'
 import type { Cross } from '../crosses/cross'
 import type { Flower } from '../flowers/flower'
+import { failedUnder, takenUnder } from '../flowers/units'
 import type { TaggedType } from '../log/kind'
 import type { Plant } from '../plants/plant'
 import type { SeedLot } from '../seed/lot'
@@ -119,11 +120,14 @@ export const waits = {
 
 /** What was counted of a crop, each with the thing it was counted at. */
 export const counts = {
-  /** pollinated flowers that took, once it is known */
+  /** single flowers that took, of those that got pollen, once it is known */
   take: ({ flowers }: CropHistory): CountRecord[] =>
     flowers.flatMap(flower => {
       const on = flower.takenOn ?? flower.failed?.on
-      return on ? [{ ...at('flower', flower, on), successes: flower.takenOn ? 1 : 0, tries: 1 }] : []
+      const [successes, failed] = [takenUnder(flower), failedUnder(flower)]
+      return on && successes + failed > 0
+        ? [{ ...at('flower', flower, on), successes, tries: successes + failed }]
+        : []
     }),
   /** sound seeds of those looked at */
   sound: ({ lots }: CropHistory): CountRecord[] =>

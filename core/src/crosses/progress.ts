@@ -1,6 +1,7 @@
 import { sum } from 'd3-array'
 import type { CropGuide } from '../crops/guide'
 import type { Flower } from '../flowers/flower'
+import { takenUnder } from '../flowers/units'
 import type { ISODate } from '../time/days'
 import { daysBetween } from '../time/days'
 import type { Cross } from './cross'
@@ -44,10 +45,7 @@ export function progressOf(
   return {
     target: cross.flowersPlanned,
     done: bloomsUnder(pollinated),
-    taken: sum(
-      pollinated.filter(f => f.takenOn),
-      f => f.fruits ?? f.blooms,
-    ),
+    taken: sum(pollinated, takenUnder),
     failed: bloomsUnder(pollinated.filter(f => f.failed || (f.lost && !f.takenOn))),
     pending: bloomsUnder(pollinated.filter(f => f.status === 'pollinated')),
     buds: bloomsUnder(open),

@@ -6,6 +6,7 @@ import { shareEstimate } from '../crops/knowledge'
 import type { CountedQuantity } from '../crops/quantities'
 import { quantities } from '../crops/quantities'
 import type { Flower } from '../flowers/flower'
+import { failedUnder, reachedUnder, takenUnder } from '../flowers/units'
 import type { Judged } from '../crops/records'
 import type { SeedLot } from '../seed/lot'
 import type { Sowing } from '../seed/sowing'
@@ -109,8 +110,7 @@ export function stemOf(story: CrossStory, before: CropYields, now: CropYields): 
   const { cross, flowers, lots, sowings, offspring } = story
   const pollinated = flowers.filter(f => f.pollinations.length)
   const taken = pollinated.filter(f => f.takenOn)
-  const failed = pollinated.filter(f => f.failed)
-  const lostBefore = pollinated.filter(f => f.lost && !f.takenOn)
+  const lostBefore = pollinated.filter(f => f.lost && !f.takenOn && !f.failed)
   const lostAfter = taken.filter(f => f.lost)
   const judged = offspring.filter(p => p.verdict)
   const verdicts = (verdict: string) => judged.filter(p => p.verdict!.verdict === verdict)
@@ -124,8 +124,8 @@ export function stemOf(story: CrossStory, before: CropYields, now: CropYields): 
 
   const fruits = sum(lots.map(l => l.fruits))
   const counts: Record<Station, number> = {
-    pollinated: pollinated.length,
-    taken: taken.length,
+    pollinated: sum(pollinated, reachedUnder),
+    taken: sum(taken, takenUnder),
     seeds,
     sown,
     up,
@@ -134,8 +134,12 @@ export function stemOf(story: CrossStory, before: CropYields, now: CropYields): 
   }
   const waiting: Standing = {
     ...nothing,
-    pollinated: pollinated.length - taken.length - failed.length - lostBefore.length,
-    taken: taken.filter(f => !f.harvest && !f.lost).length,
+    pollinated:
+      counts.pollinated - counts.taken - sum(pollinated, failedUnder) - sum(lostBefore, reachedUnder),
+    taken: sum(
+      taken.filter(f => !f.harvest && !f.lost),
+      takenUnder,
+    ),
     seeds: sum(lots.map(l => l.left)),
     sown: sum(sowings.map(s => s.seeds - s.up)) - notUp,
     up: sum(sowings.map(s => s.standing)) + offspring.length - judged.length - unjudgedLost.length,
@@ -144,12 +148,17 @@ export function stemOf(story: CrossStory, before: CropYields, now: CropYields): 
   const losses: Record<Station, { loss: Loss; words: string }> = {
     pollinated: { loss: tally([]), words: '' },
     taken: {
-      loss: tally([...failed.map(f => one(f.failed!)), ...lostBefore.map(f => one(f.lost!))]),
+      loss: tally([
+        ...pollinated
+          .filter(failedUnder)
+          .map(f => ({ reason: f.failed?.reason ?? 'did not take', count: failedUnder(f) })),
+        ...lostBefore.map(f => ({ reason: f.lost!.reason, count: reachedUnder(f) })),
+      ]),
       words: 'did not take',
     },
     seeds: {
       loss: tally([
-        ...lostAfter.map(f => one(f.lost!)),
+        ...lostAfter.map(f => ({ reason: f.lost!.reason, count: takenUnder(f) })),
         ...lots.filter(l => l.empty).map(l => ({ reason: 'empty seed', count: l.empty })),
       ]),
       words: 'empty or lost',
@@ -178,7 +187,7 @@ export function stemOf(story: CrossStory, before: CropYields, now: CropYields): 
   const cameUp = sum(finished.map(s => s.up))
   const rates: Record<Station, StemRate | null> = {
     pollinated: null,
-    taken: rate('take', shareOf(taken.length, taken.length + failed.length)),
+    taken: rate('take', shareOf(counts.taken, counts.taken + sum(pollinated, failedUnder))),
     seeds: rate('seedsPerFruit', fruits ? meanPerFruit(lots, fruits) : null),
     // How much of the seed is sown is a choice, not a rate.
     sown: null,

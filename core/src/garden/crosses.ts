@@ -12,6 +12,7 @@ import { stemOf } from '../crosses/stem'
 import type { FlowerDue } from '../flowers/due'
 import { dueAt } from '../flowers/due'
 import type { Flower } from '../flowers/flower'
+import { reachedUnder, takenUnder } from '../flowers/units'
 import type { FruitLoad } from '../plants/fruitLoad'
 import { fruitLoadOf } from '../plants/fruitLoad'
 import type { SeedLot } from '../seed/lot'
@@ -52,8 +53,8 @@ export interface CrossView {
 
 function countsOf({ flowers, lots, sowings, offspring }: CropHistory): Record<Station, number> {
   return {
-    pollinated: flowers.filter(f => f.pollinations.length).length,
-    taken: flowers.filter(f => f.takenOn).length,
+    pollinated: sum(flowers, reachedUnder),
+    taken: sum(flowers, takenUnder),
     seeds: sum(lots, lot => lot.seeds - lot.empty),
     sown: sum(sowings, sowing => sowing.seeds),
     up: sum(sowings, sowing => sowing.up),

@@ -1,6 +1,7 @@
 import type { GuideRange } from '../chance/estimate'
 import type { CropGuide } from '../crops/guide'
 import type { Flower } from '../flowers/flower'
+import { reachedUnder, takenUnder } from '../flowers/units'
 import { sum } from 'd3-array'
 
 /** What a plant carries, and may carry. */
@@ -27,11 +28,11 @@ export interface FruitLoad {
 export function fruitLoadOf(flowers: Flower[], guide: CropGuide, takeRate: number): FruitLoad {
   const carries = sum(
     flowers.filter(f => f.status === 'taken'),
-    f => f.fruits ?? 1,
+    takenUnder,
   )
   const pending = sum(
     flowers.filter(f => f.status === 'pollinated'),
-    f => f.blooms,
+    reachedUnder,
   )
   const expected = pending * takeRate
   const most = guide.fruitLoad?.high ?? Infinity

@@ -118,7 +118,12 @@ describe('a step in words', () => {
 
   it('asks whether it is left where the usual school leaves it out', () => {
     const open = withCustoms(chilli, { emasculation: 'none', cover: 'none' })
-    expect(questionAt('emasculate', builtInGuides.find(g => g.id === 'moth-orchid')!)).toBe('Lift the cap off')
+    expect(
+      questionAt(
+        'emasculate',
+        builtInGuides.find(g => g.id === 'moth-orchid')!,
+      ),
+    ).toBe('Lift the cap off')
     expect(questionAt('emasculate', chilli)).toBe('Take the anthers out')
     expect(questionAt('emasculate', open)).toBe('Leave the anthers in?')
     expect(questionAt('isolate', open)).toBe('Leave it open, or cover it?')

@@ -1,8 +1,6 @@
 /** What must hold for every guide, whatever its crop: numbers that do not contradict each other. */
 import { describe, expect, it } from 'vitest'
-import { stepsOf } from '../../flowers/method'
 import { keepsDays } from '../../pollen/prior'
-import { usualSchool } from '../guide'
 import { builtInGuide, builtInGuides } from './all'
 
 describe.each(builtInGuides)('the guide of $name', guide => {

@@ -1,4 +1,5 @@
 import type { Trait } from '../../offspring/trait'
+import type { Sign } from '../../flowers/sign'
 import type { School, SchoolStep } from '../../flowers/schools'
 import type { CautionId } from '../cautions'
 import type { FormId } from '../forms/forms'
@@ -146,6 +147,8 @@ export interface CropNotes {
   ready: Range
   lasts: Range
   passes: number
+  /** what shows after pollination, where it is another sign than that of its form */
+  sign?: Sign
   pollen: CropGuide['pollination']['pollen']
   /** days until a take shows, and the share that takes */
   take: [days: Range, rate: Range]
@@ -268,7 +271,7 @@ export function guideFrom(notes: CropNotes): CropGuide {
       method: form.transfer.how,
       tools: [...form.transfer.tools],
       passes: notes.passes,
-      sign: notes.passes > 1 ? form.sign : null,
+      sign: notes.passes > 1 ? (notes.sign ?? form.sign) : null,
       pollen: notes.pollen,
     },
     take: {
