@@ -526,6 +526,47 @@ test('places are renamed, made part of another, and taken apart again', async ({
   await expect(sheet.getByText('Rose arch', { exact: true })).toBeVisible()
 })
 
+test('a house is described: its flower is not to be covered, it gets its hours, and what it was like before stays', async ({
+  page,
+}) => {
+  await startGarden(page, 'House and bed', 'Hobart')
+  const { cross, mother } = await planted(page, 'rose')
+  await page.goto('/garden')
+  const sheet = page.getByRole('region', { name: 'Places' })
+  await expect(sheet.getByText('taken for an open bed')).toBeVisible()
+  await sheet.getByRole('button', { name: 'Change First bench' }).click()
+  await sheet.getByRole('button', { name: 'Say what it is like there' }).click()
+  const dialog = page.getByRole('dialog', { name: 'What it is like: First bench' })
+  await dialog.getByRole('combobox', { name: 'Shelter' }).press('ArrowDown')
+  await page.getByRole('option', { name: 'under glass or film' }).click()
+  await dialog.getByRole('combobox', { name: 'Warmth' }).press('ArrowDown')
+  await page.getByRole('option', { name: 'a range of its own' }).click()
+  await dialog.getByRole('button', { name: 'Keep' }).click()
+  await expect(dialog.getByRole('alert')).toContainText('Give both temperatures')
+  await dialog.getByLabel('Coldest, °C').fill('26')
+  await dialog.getByLabel('Warmest, °C').fill('12')
+  await dialog.getByRole('button', { name: 'Keep' }).click()
+  await expect(dialog.getByRole('alert')).toContainText('The colder temperature comes first')
+  await dialog.getByLabel('Coldest, °C').fill('12')
+  await dialog.getByLabel('Warmest, °C').fill('26')
+  await dialog.getByRole('button', { name: 'Keep' }).click()
+  await expect(sheet.getByText('under glass or film, 12–26 °C')).toBeVisible()
+
+  // The mother moves in; her flower goes from the lens to the look, and its seed is in no doubt.
+  await follow(page, `/plants/${mother}`)
+  await page.getByRole('button', { name: 'Describe' }).click()
+  const describing = page.getByRole('dialog', { name: 'Describe the plant' })
+  await describing.getByRole('combobox', { name: 'Place' }).press('ArrowDown')
+  await page.getByRole('option', { name: 'First bench' }).click()
+  await describing.getByRole('button', { name: 'Save' }).click()
+  await follow(page, `/crosses/${cross}`)
+  await page.getByRole('button', { name: 'Choose a flower' }).first().click()
+  const panel = page.getByRole('navigation', { name: 'Flower' })
+  await panel.getByRole('button', { name: 'Anthers out' }).click()
+  await panel.getByRole('button', { name: 'Clean' }).click()
+  await expect(panel.getByText('Is the stigma ready?')).toBeVisible()
+})
+
 test('two windows: the one that gets the focus is brought up to date, and the same deed twice in a row asks', async ({
   page,
   context,

@@ -1,4 +1,5 @@
 /** What a garden made anew is asked and told: where it lies, its places, its plants from a table, deeds that look like a slip. */
+import { halfAYearAway } from '@virgulta/core/crops/half'
 import type { PlantTable } from '@virgulta/core/plants/readTable'
 import { addDays } from '@virgulta/core/time/days'
 import { v7 } from 'uuid'
@@ -8,7 +9,7 @@ import type { CrossPage } from '../../shared/crosses'
 import type { OpenGarden, Place } from '../../shared/garden'
 import { resolvedPlace } from '../../shared/garden'
 import type { PlantPage } from '../../shared/plants'
-import type { Round } from '../../shared/round'
+import type { Round, Season } from '../../shared/round'
 import type { Town } from '../../shared/towns'
 import { Visitor, entry, plantedCross } from './visitor'
 import { lane } from './lane'
@@ -198,6 +199,64 @@ describe('a deed that looks like a slip', () => {
     expect(
       (await keeper.get<CrossPage>(`/api/crosses/${ids.cross}`)).log.find(line => line.id === deed.id),
     ).toMatchObject({ day, dayOnly: true })
+  })
+})
+
+describe('what it is like at a place', () => {
+  const glass = { shelter: 'glass', visitors: false, shade: 'sun', warmth: { by: 'weather' } } as const
+
+  it('is told of its own places only, shown with the garden, and can be taken back', async () => {
+    const keeper = await new Visitor().startGarden('House and bed')
+    const [place] = (await keeper.get<OpenGarden>('/api/garden')).places
+    const told = entry('placeSet', place!.id, glass, 3)
+    expect((await keeper.send(told)).status).toBe(200)
+    const spellsOf = async () => (await keeper.get<OpenGarden>('/api/garden')).places[0]!.spells
+    expect(await spellsOf()).toMatchObject([{ conditions: glass }])
+    expect((await keeper.send(entry('placeSet', v7(), glass, 3))).body.data.code).toBe('unknown-place')
+    const other = await new Visitor().startGarden('Strange beds')
+    expect((await other.send(entry('placeSet', place!.id, glass, 3))).body.data.code).toBe('unknown-place')
+    const kelvin = { ...glass, warmth: { by: 'range', low: 30, high: 12 } } as never
+    expect((await keeper.send(entry('placeSet', place!.id, kelvin, 2))).status).toBe(400)
+    await keeper.send({
+      id: v7(),
+      kind: 'voided',
+      voids: told.id,
+      happenedAt: new Date().toISOString(),
+    } as never)
+    expect(await spellsOf()).toEqual([])
+  })
+})
+
+describe('a garden in the south', () => {
+  it('has its year from July on, and the days of its guides half a year away', async () => {
+    const bay = await new Visitor().openDemo('bay')
+    const garden = await bay.get<OpenGarden>('/api/garden')
+    expect(garden).toMatchObject({ name: 'Tern Bay Nursery', half: 'south' })
+    expect(garden.crops.find(crop => crop.guide.id === 'lily')!.guide.bloom).toMatchObject({
+      from: '12-10',
+      to: '02-15',
+      half: 'south',
+    })
+    const season = await bay.get<Season>('/api/season')
+    expect([season.year, season.weeks[0]!.from, season.weeks.at(-1)!.to]).toEqual([
+      2026,
+      '2026-07-01',
+      '2027-06-30',
+    ])
+    expect(season.blooms.find(bloom => bloom.crop === 'lily')!.to > '2027-01-05').toBe(true)
+    const round = await bay.get<Round>('/api/round')
+    expect(round.stops.map(stop => stop.crop)).toContain('lily')
+  })
+
+  it('is turned when the garden moves over the equator', async () => {
+    const keeper = await new Visitor().startGarden('Moved beds')
+    const { entries } = await plantedCross(keeper)
+    await keeper.send(entries.seedParent)
+    const bloomOf = async () => (await keeper.get<OpenGarden>('/api/garden')).crops[0]!.guide.bloom.from
+    const before = await bloomOf()
+    const site = { latitude: -43.5, longitude: 172.6 }
+    expect((await keeper.ask('PUT', '/api/garden/site', site)).status).toBe(200)
+    expect(await bloomOf()).toBe(halfAYearAway(before))
   })
 })
 

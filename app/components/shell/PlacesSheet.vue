@@ -71,7 +71,8 @@ const others = computed(() =>
       <li v-for="(place, i) in places" :key="place.id">
         <div class="row line">
           <span class="name" :class="{ quiet: place.isClosed }"
-            >{{ place.name }}<span v-if="place.isClosed" class="small"> closed</span
+            ><span>{{ place.name }}</span
+            ><span v-if="place.isClosed" class="small"> closed</span
             ><span class="likewise">{{ likeIn(place) }}</span></span
           >
           <template v-if="garden.mayNote">
