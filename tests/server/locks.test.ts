@@ -8,6 +8,7 @@ import { inGarden, open, rowsOf } from '../../server/db/connection'
 import { grantToServer } from '../../server/db/grants'
 import { Visitor, entry, plantedCross, undoing } from './visitor'
 import { lane } from './lane'
+import type { OpenGarden } from '../../shared/garden'
 
 const owner = open(lane.databaseUrl)
 const { role, url } = serverRoleOf(lane.databaseUrl)
@@ -20,7 +21,14 @@ async function describedCrop(visitor: Visitor, plantId: string): Promise<void> {
   const [trait, locus] = [randomUUID(), randomUUID()]
   const [code, tubeCode] = await visitor.codes(2)
   const store = randomUUID()
+  const [place] = (await visitor.get<OpenGarden>('/api/garden')).places
   const { status } = await visitor.send(
+    entry('placeSet', place!.id, {
+      shelter: 'net',
+      visitors: false,
+      shade: 'half',
+      warmth: { by: 'weather' },
+    }),
     entry('traitAdded', trait, {
       crop: 'chilli',
       trait: { name: 'stripe', hint: 'ripe fruit', scale: 'yesNo' },
