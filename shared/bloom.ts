@@ -128,7 +128,8 @@ export interface HoursPage {
   days: {
     day: string
     sun: SunDay
-    crops: { crop: string; name: string; form: FormId; hours: FlowerHours }[]
+    /** each crop once for each kind of place where its plants stand */
+    crops: { crop: string; name: string; form: FormId; where: string; hours: FlowerHours }[]
   }[]
   hours: (WeatherHour & { isForecast: boolean })[]
 }

@@ -17,8 +17,10 @@ const crops = computed(() =>
   <PaperSheet v-if="crops.length" heading="Hours today">
     <template #actions><NuxtLink to="/bloom/hours" class="small">and the days ahead</NuxtLink></template>
     <dl>
-      <template v-for="c in crops" :key="c.crop"
-        ><dt>{{ c.name }}</dt>
+      <template v-for="c in crops" :key="c.crop + c.where"
+        ><dt>
+          {{ c.name }} <span class="quiet where">{{ c.where }}</span>
+        </dt>
         <dd v-for="event in ['receptive', 'sheds'] as const" :key="event">
           {{ hoursInWords(event, c.hours[event]) }}
         </dd></template
@@ -33,6 +35,9 @@ dl {
 }
 dt {
   font-weight: 650;
+}
+.where {
+  font-weight: 400;
 }
 dt:not(:first-child) {
   margin-top: 6px;

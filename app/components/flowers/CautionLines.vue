@@ -4,9 +4,19 @@ import type { CautionId } from '@virgulta/core/crops/cautions'
 import { CAUTIONS, cautionsAt } from '@virgulta/core/crops/cautions'
 import type { CropGuide } from '@virgulta/core/crops/guide'
 import type { RoundStep } from '@virgulta/core/round/work'
+import { WORK } from '@virgulta/core/round/work'
 import { v7 } from 'uuid'
 
-const { step, guide } = defineProps<{ step: RoundStep; guide: CropGuide }>()
+const {
+  step,
+  guide,
+  only = null,
+} = defineProps<{
+  step: RoundStep
+  guide: CropGuide
+  /** on a page of many steps: those that are told here; absent: all of the step */
+  only?: CautionId[] | null
+}>()
 const garden = useGardenStore()
 const log = useLogStore()
 /** The latest note about a caution counts, whichever it changes. */
@@ -19,10 +29,14 @@ const hide = (caution: CautionId) =>
     },
   ])
 const found = computed(() =>
-  cautionsAt(step, guide.cautions, garden.garden?.hiddenCautions ?? []).map(id => ({
-    id,
-    words: CAUTIONS[id].words,
-  })),
+  (
+    only ??
+    cautionsAt(
+      { step, tools: WORK[step].tools?.(guide) ?? [] },
+      guide.cautions,
+      garden.garden?.hiddenCautions,
+    )
+  ).map(id => ({ id, words: CAUTIONS[id].words })),
 )
 </script>
 

@@ -1,5 +1,6 @@
 <!-- One step of a guide: what it looks like, what to do, the schools in use, the cautions. -->
 <script setup lang="ts">
+import type { CautionId } from '@virgulta/core/crops/cautions'
 import type { CropGuide } from '@virgulta/core/crops/guide'
 import { omissionOf } from '@virgulta/core/flowers/method'
 import { SCHOOL_STEP_NAMES, schoolWords } from '@virgulta/core/flowers/schools'
@@ -7,7 +8,13 @@ import type { FlowerStep } from '@virgulta/core/flowers/steps'
 import { FLOWER_WORK } from '@virgulta/core/flowers/work'
 import { cueOf, questionAt } from '@virgulta/core/round/work'
 
-const { step, guide } = defineProps<{ step: FlowerStep; number: number; guide: CropGuide }>()
+const { step, guide } = defineProps<{
+  step: FlowerStep
+  number: number
+  guide: CropGuide
+  /** those that are told at this step of the page */
+  cautions: CautionId[]
+}>()
 const schools = computed(() =>
   (FLOWER_WORK[step].schools ?? []).flatMap(of => {
     const choice = guide.schools[of]
@@ -43,6 +50,7 @@ const ways = computed(() =>
       </h3>
       <p>{{ cue.yes }}</p>
       <p v-for="no in cue.no" :key="no" class="quiet small">Not: {{ no }}</p>
+      <p v-if="cue.sign" class="quiet small">Sign afterwards: {{ cue.sign }}</p>
       <p v-for="w in ways.slice(1)" :key="w.way" class="small">
         <strong>{{ w.way }}:</strong> {{ w.how }}
       </p>
@@ -56,7 +64,7 @@ const ways = computed(() =>
       <p v-if="omissionOf(guide, step)" class="small doubt">
         Left out, the seed is doubtful: {{ omissionOf(guide, step) }}.
       </p>
-      <CautionLines :step="step" :guide="guide" />
+      <CautionLines :step="step" :guide="guide" :only="cautions" />
     </div>
   </li>
 </template>

@@ -20,8 +20,10 @@ const sides = computed<{ side: CueSide; heading: string; words: string }[]>(() =
           { side: 'young' as const, words: first },
           { side: 'old' as const, words: second },
         ]
+  const { sign } = cue.value
   return [
     { side: 'yes', heading: 'Yes', words: cue.value.yes },
+    ...(sign ? [{ side: 'old' as const, heading: 'Sign afterwards', words: sign }] : []),
     ...not.flatMap(({ side, words }) =>
       words ? [{ side, heading: side === 'young' ? 'Not yet' : 'Not', words }] : [],
     ),

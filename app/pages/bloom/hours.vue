@@ -38,9 +38,9 @@ const line = computed(() =>
   hours.value.map((h, i) => `${i ? 'L' : 'M'}${x.value(h.clock + 0.5)} ${celsius.value(h.celsius)}`).join(''),
 )
 const blooms = (crop: string, on: string) => isInBloom(on, garden.cropOf(crop)!.guide.bloom)
-const resting = computed(
-  () => day.value?.crops.filter(c => !blooms(c.crop, day.value!.day)).map(c => c.name) ?? [],
-)
+const resting = computed(() => [
+  ...new Set(day.value?.crops.filter(c => !blooms(c.crop, day.value!.day)).map(c => c.name) ?? []),
+])
 const events = computed(
   () =>
     day.value?.crops
@@ -165,10 +165,10 @@ function step(by: number) {
             <line v-if="now !== null" class="now" :x1="x(now)" :x2="x(now)" y1="0" y2="66" />
           </svg>
         </div>
-        <div v-for="c in events" :key="c.crop" class="line crop">
+        <div v-for="c in events" :key="c.crop + c.where" class="line crop">
           <div class="label">
             <strong>{{ c.name }}</strong>
-            <p class="quiet small">{{ flowerForms[c.form].name }}</p>
+            <p class="quiet small">{{ flowerForms[c.form].name }}, {{ c.where }}</p>
           </div>
           <div>
             <HoursTimeline :hours="c.hours" :width="width" :from="FROM" :to="TO" :now="now" />

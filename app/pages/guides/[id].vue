@@ -1,10 +1,12 @@
 <!-- The guide of one crop: its steps with drawings, schools and cautions, its numbers; copied and changed for the garden. -->
 <script setup lang="ts">
 import { pollenWords } from '~/components/guides/guideParts'
+import { cautionsAlong } from '@virgulta/core/crops/cautions'
 import { builtInGuide } from '@virgulta/core/crops/guides/all'
 import { guideIn } from '@virgulta/core/crops/half'
 import { flowerForms } from '@virgulta/core/crops/forms/forms'
 import { stepsOf } from '@virgulta/core/flowers/method'
+import { FLOWER_WORK } from '@virgulta/core/flowers/work'
 
 const route = useRoute()
 const garden = useGardenStore()
@@ -24,6 +26,13 @@ const isChanging = computed({
   set: is => (change.value = is ? '1' : ''),
 })
 const steps = computed(() => (guide.value ? stepsOf(guide.value) : []))
+const cautions = computed(() =>
+  cautionsAlong(
+    steps.value.map(step => ({ step, tools: FLOWER_WORK[step].tools?.(guide.value!) ?? [] })),
+    guide.value?.cautions ?? [],
+    garden.garden?.hiddenCautions,
+  ),
+)
 const isGrown = computed(() => garden.cropOf(id.value) !== undefined)
 const drop = () => log.note([{ kind: 'guideDropped', subjectId: own.value!.id, payload: {} }])
 </script>
@@ -75,7 +84,14 @@ const drop = () => log.note([{ kind: 'guideDropped', subjectId: own.value!.id, p
         <GuideNumbers :guide="guide" :built-in="own?.guide ? (builtIn ?? null) : null" />
       </details>
       <ol class="steps">
-        <GuideStep v-for="(step, i) in steps" :key="step" :step="step" :number="i + 1" :guide="guide" />
+        <GuideStep
+          v-for="(step, i) in steps"
+          :key="step"
+          :step="step"
+          :number="i + 1"
+          :guide="guide"
+          :cautions="cautions[i]!"
+        />
       </ol>
     </template>
   </div>

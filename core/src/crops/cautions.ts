@@ -10,6 +10,8 @@ interface Caution {
   at: CautionStep[]
   /** concerns every crop; else those whose guide names it */
   isGeneral?: boolean
+  /** only where one of these is in hand */
+  tool?: RegExp
 }
 
 /**
@@ -22,12 +24,14 @@ export const CAUTIONS = {
     words: 'Cut away from your fingers and carry blades closed.',
     at: ['emasculate', 'thin', 'cutSilks'],
     isGeneral: true,
+    tool: /forceps|scissors|blade|knife/,
   },
   spirit: {
     name: 'spirit',
     words: 'Spirit burns: away from flames and hot lamps, and let it dry before the next plant.',
     at: ['emasculate', 'pollinate', 'collectPollen', 'tubePollen'],
     isGeneral: true,
+    tool: /spirit/,
   },
   pollenDust: {
     name: 'pollen and dust',
@@ -116,17 +120,47 @@ export const CAUTIONS = {
 export type CautionId = keyof typeof CAUTIONS
 export const CAUTION_IDS = Object.keys(CAUTIONS) as [CautionId, ...CautionId[]]
 
+/** A step with what is in hand at it. */
+export interface StepInHand {
+  step: string
+  tools: string[]
+}
+
 /**
  * The cautions of a step, those of the crop first.
  *
  * @param ofCrop the ones its guide names
  * @param hidden those the garden has had enough of
  */
-export function cautionsAt(step: string, ofCrop: CautionId[], hidden: string[] = []): CautionId[] {
-  const shown = (id: CautionId) =>
-    (CAUTIONS[id].at as readonly string[]).includes(step) && !hidden.includes(id)
+export function cautionsAt(
+  { step, tools }: StepInHand,
+  ofCrop: CautionId[],
+  hidden: readonly string[] = [],
+): CautionId[] {
+  const shown = (id: CautionId) => {
+    const { at, tool }: Caution = CAUTIONS[id]
+    return (
+      (at as readonly string[]).includes(step) &&
+      !hidden.includes(id) &&
+      (!tool || tools.some(one => tool.test(one)))
+    )
+  }
   return [
     ...ofCrop.filter(shown),
     ...CAUTION_IDS.filter(id => (CAUTIONS[id] as Caution).isGeneral && shown(id)),
   ]
+}
+
+/** The cautions along the steps of a page, each at the first step it belongs to and once. */
+export function cautionsAlong(
+  steps: StepInHand[],
+  ofCrop: CautionId[],
+  hidden: readonly string[] = [],
+): CautionId[][] {
+  const said = new Set(hidden)
+  return steps.map(step => {
+    const fresh = cautionsAt(step, ofCrop, [...said])
+    for (const id of fresh) said.add(id)
+    return fresh
+  })
 }

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { usualSchool } from './guide'
 import { fold } from '../log/fold'
 import { deed, newId } from '../testing/deeds'
-import { cautionsAt } from './cautions'
+import { cautionsAlong, cautionsAt } from './cautions'
 import { builtInGuide, builtInGuides } from './guides/all'
 import { Custom } from './kinds'
 import { customsOf, guidesWith } from './ownGuide'
@@ -86,8 +86,20 @@ describe('a custom of the garden', () => {
       customsOf([hide, custom({ about: 'caution', caution: 'spirit', isHidden: false }, '2026-06-02')])
         .hidden,
     ).toEqual([])
-    expect(cautionsAt('emasculate', chilli.cautions)).toEqual(['burning', 'blades', 'spirit'])
-    expect(cautionsAt('emasculate', chilli.cautions, ['spirit'])).toEqual(['burning', 'blades'])
-    expect(cautionsAt('takeLook', chilli.cautions)).toEqual([])
+    const emasculating = { step: 'emasculate', tools: ['forceps', 'spirit and wipes'] }
+    expect(cautionsAt(emasculating, chilli.cautions)).toEqual(['burning', 'blades', 'spirit'])
+    expect(cautionsAt(emasculating, chilli.cautions, ['spirit'])).toEqual(['burning', 'blades'])
+    expect(cautionsAt({ step: 'takeLook', tools: [] }, chilli.cautions)).toEqual([])
+  })
+
+  it('warns of blades and spirit only where they are in hand, and of each once on a page', () => {
+    const toothpick = { step: 'emasculate', tools: ['toothpicks', 'lens'] }
+    expect(cautionsAt(toothpick, [])).toEqual([])
+    const steps = [
+      { step: 'emasculate', tools: ['forceps', 'spirit and wipes'] },
+      { step: 'pollinate', tools: ['spirit and wipes'] },
+      { step: 'harvest', tools: ['packets'] },
+    ]
+    expect(cautionsAlong(steps, [])).toEqual([['blades', 'spirit'], ['pollenDust'], ['movingOn']])
   })
 })

@@ -7,12 +7,14 @@ import type { Flower } from './flower'
 import type { CueSide, FlowerPicture } from './picture'
 import { bud, coverOf, fruiting, prepared } from './picture'
 import type { School, SchoolStep } from './schools'
+import type { Sign } from './sign'
 import type { FlowerStep } from './steps'
 
-/** What to look for at a step: the cue that says yes, and those that say not. */
+/** What to look for at a step: the cue that says yes, those that say not, and the sign that shows once it was done. */
 export interface Cue {
   yes: string
   no: string[]
+  sign?: string
 }
 
 /** What is said of a step of the work, wherever it is done. */
@@ -70,6 +72,11 @@ function wayOf(guide: CropGuide): string | null {
 /** True where anthers, pollen and cover came in one go: nothing stood open in between. */
 const wasWorkedAtOnce = ({ emasculatedOn, pollinations: [first], coveredAgainOn }: Flower): boolean =>
   first !== undefined && first.on === emasculatedOn && first.on === coveredAgainOn
+
+const SIGN_THEN: Record<Sign['then'], string> = {
+  stop: 'No more pollen then.',
+  oneMore: 'Once more on the next day, and no more.',
+}
 
 const buds: Record<CueSide, FlowerPicture> = {
   yes: bud,
@@ -231,7 +238,10 @@ export const FLOWER_WORK: Record<FlowerStep, FlowerWork> = {
   pollinate: {
     words: 'pollinate',
     question: 'Pollinate',
-    cue: ({ pollination: { method, sign } }) => cue(method, ...(sign ? [sign.cue] : [])),
+    cue: ({ pollination: { method, sign } }) => ({
+      ...cue(method),
+      ...(sign ? { sign: `${sign.cue} ${SIGN_THEN[sign.then]}` } : {}),
+    }),
     tools: guide => [
       ...new Set([
         ...guide.pollination.tools.filter(tool => tool !== 'tags'),

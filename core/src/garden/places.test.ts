@@ -5,7 +5,7 @@ import { OPEN_BED } from '../places/place'
 import { chosen, deed, ids, newId } from '../testing/deeds'
 import { cross, dayIn, gardenOf, plant } from '../testing/garden'
 import { flowerDoubts } from './doubts'
-import { conditionsAt, hoursAt } from './places'
+import { conditionsAt, conditionsOf, hoursAt, hoursUnder } from './places'
 import { stopsUntil } from './round'
 
 const [bed, house] = [newId(), newId()]
@@ -111,5 +111,18 @@ describe('the hours at a place', () => {
     expect(at(warm).at!).toBeLessThan(at(warm).usual)
     expect(at(cold).at === null || at(cold).at! > at(cold).usual).toBe(true)
     expect(at(cold).because.join()).toMatch(/cool/)
+  })
+
+  it('are told for each kind of place where plants of the crop stand, the commonest first', () => {
+    const third = plant('2026-05-01', newId(), 'Test Third', 'rose')
+    const deeds = crossedAt('rose', house, [third])
+    const day = dayIn(gardenOf(deeds), '2026-06-02', { isSited: true })
+    const [first, second] = conditionsOf(day, 'rose')
+    expect([first!.shelter, second!.shelter]).toEqual(['open', 'glass'])
+    const rose = day.garden.crops.get('rose')!.guide
+    const ahead = hoursUnder(day, glass, rose, 3).receptive
+    expect(ahead.high! - ahead.low!).toBeGreaterThan(
+      hoursUnder(day, glass, rose).receptive.high! - hoursUnder(day, glass, rose).receptive.low!,
+    )
   })
 })

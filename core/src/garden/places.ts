@@ -1,3 +1,4 @@
+import { rollup } from 'd3-array'
 import type { FlowerHours } from '../bloom/hours'
 import { hoursOn } from '../bloom/hours'
 import type { CropGuide } from '../crops/guide'
@@ -11,9 +12,10 @@ import { stoodAt } from '../plants/plant'
 import type { Reading } from '../stores/aging'
 import { readingsWith } from '../stores/store'
 import type { ISODate } from '../time/days'
-import { instantAt } from '../time/days'
+import { addDays, instantAt } from '../time/days'
 import type { WeatherHour } from '../weather/hour'
 import { rainAhead } from '../weather/known'
+import { bloomGround } from './blooms'
 import type { GardenDay } from './day'
 
 const HOUR_MS = 3_600_000
@@ -49,23 +51,42 @@ function aroundUnder(day: GardenDay, here: Conditions): AroundFlower {
 /** The hours of a crop's flowers today at a place, in the light, the warmth and the rain that come there. */
 export function hoursAt(day: GardenDay, guide: CropGuide, placeId: string | null): FlowerHours {
   const here = conditionsOn(day.garden.states.place.get(placeId ?? ''), day.today)
-  const work = () => hoursOn(day.today, day.site, day.zone, airIn(day, here, guide), guide.bloom.hours)
+  const work = () => hoursUnder(day, here, guide)
   return once(day, `hours of ${guide.id}: ${JSON.stringify(here)}`, work, [guide])
 }
 
-function airIn(day: GardenDay, here: Conditions, guide: CropGuide): WeatherHour[] {
+/** The hours of a crop's flowers under some conditions, today or so many days ahead. */
+export function hoursUnder(day: GardenDay, here: Conditions, guide: CropGuide, ahead = 0): FlowerHours {
+  const on = addDays(day.today, ahead)
+  return hoursOn(on, day.site, day.zone, airIn(day, here, guide, on), guide.bloom.hours, ahead)
+}
+
+/** The conditions under which the plants of a crop stand that may be parents, each once, the commonest first. */
+export function conditionsOf(day: GardenDay, crop: string): Conditions[] {
+  const all = [...bloomGround(day).plants.values()]
+    .filter(plant => plant.crop === crop)
+    .map(plant => conditionsAt(day, plant.id, day.today))
+  const kinds = rollup(
+    all,
+    same => ({ conditions: same[0]!, plants: same.length }),
+    conditions => JSON.stringify(conditions),
+  )
+  return [...kinds.values()].sort((a, b) => b.plants - a.plants).map(({ conditions }) => conditions)
+}
+
+function airIn(day: GardenDay, here: Conditions, guide: CropGuide, on: ISODate): WeatherHour[] {
   const isOfWeather = here.shelter === 'open' && here.warmth.by === 'weather'
   // Where no weather is known, what was told of the place is known all the same.
   const known = day.weather.hours
-  const hours = known.length || isOfWeather ? known : stillHours(day, guide.bloom.hours.mildCelsius)
+  const hours = known.length || isOfWeather ? known : stillHours(day, on, guide.bloom.hours.mildCelsius)
   return here.warmth.by === 'store'
     ? airAt(here, hours, measuredIn(day, here.warmth.storeId, hours))
     : airAt(here, hours)
 }
 
 /** A mild, dry, clear day, which neither puts a flower off nor brings it forward. */
-function stillHours({ today, zone }: GardenDay, celsius: number): WeatherHour[] {
-  const begins = Date.parse(instantAt(today, 0, zone))
+function stillHours({ zone }: GardenDay, on: ISODate, celsius: number): WeatherHour[] {
+  const begins = Date.parse(instantAt(on, 0, zone))
   const mild = { celsius, cloud: 0.25, light: 300, rainMm: 0, humidity: 70, windMs: 1 }
   return Array.from({ length: 25 }, (_, hour) => ({
     at: new Date(begins + hour * HOUR_MS).toISOString(),

@@ -1,6 +1,8 @@
 import { dayNumber, quantileIn } from '@virgulta/core/bloom/chances'
 import { historyInWords } from '@virgulta/core/bloom/history'
-import { hoursOn } from '@virgulta/core/bloom/hours'
+import { conditionsOf, hoursUnder } from '@virgulta/core/garden/places'
+import { conditionsInWords } from '@virgulta/core/places/kinds'
+import { OPEN_BED } from '@virgulta/core/places/place'
 import type { WarmthCurve } from '@virgulta/core/bloom/predict'
 import { SOWN, predictorOf, whyPredicted } from '@virgulta/core/bloom/predict'
 import type { BloomFile } from '@virgulta/core/bloom/readCsv'
@@ -160,6 +162,12 @@ export async function hoursPage(db: Database, garden: Garden): Promise<HoursPage
   const { hours } = day.weather
   const grown = grownCrops(day)
   const guides = day.garden.guides.filter(guide => grown.has(guide.id))
+  const standing = new Map(
+    guides.map(({ id }) => {
+      const found = conditionsOf(day, id)
+      return [id, found.length ? found : [OPEN_BED]]
+    }),
+  )
   return {
     station: stationView(garden),
     isSited: garden.isSited,
@@ -168,12 +176,15 @@ export async function hoursPage(db: Database, garden: Garden): Promise<HoursPage
     days: Array.from({ length: 7 }, (_, ahead) => addDays(garden.today, ahead)).map((date, ahead) => ({
       day: date,
       sun: sunDay(date, garden.site),
-      crops: guides.map(({ id, name, form, bloom }) => ({
-        crop: id,
-        name,
-        form,
-        hours: hoursOn(date, garden.site, garden.zone, hours, bloom.hours, ahead),
-      })),
+      crops: guides.flatMap(guide =>
+        standing.get(guide.id)!.map(conditions => ({
+          crop: guide.id,
+          name: guide.name,
+          form: guide.form,
+          where: conditionsInWords(conditions),
+          hours: hoursUnder(day, conditions, guide, ahead),
+        })),
+      ),
     })),
   }
 }
