@@ -36,6 +36,7 @@ const empty = () => ({
   plantKind: kindOf(firstCrop()),
   placeId: firstPlace(),
   note: '',
+  plants: '',
   sets: null as number | null,
   seedParent: null as Parent | null,
   pollenParent: null as Parent | null,
@@ -56,6 +57,7 @@ function begin() {
       plantKind: plant.plantKind,
       placeId: plant.placeId,
       note: plant.note ?? '',
+      plants: plant.plants === null ? '' : String(plant.plants),
       seedParent: parents?.seedParent ?? null,
       pollenParent: parents?.pollenParent ?? null,
     }
@@ -92,15 +94,29 @@ const twin = computed(() =>
   ),
 )
 
+/** A line or a population may be a row of plants under one tag. */
+const isRow = computed(() => ['line', 'population'].includes(draft.value.plantKind))
+const isCount = (typed: string) =>
+  typed.trim() === '' || (/^\d{1,6}$/.test(typed.trim()) && Number(typed) >= 1 && Number(typed) <= 100_000)
 const wrong = computed(() => ({
   name: draft.value.name.trim() ? [] : ['Give the plant a name.'],
   crop: guideOf(draft.value.crop) ? [] : ['Choose its crop from the list, or begin a new one.'],
+  plants:
+    !isRow.value || isCount(draft.value.plants)
+      ? []
+      : ['Count the plants in whole numbers, from 1 to 100 000, or leave it empty.'],
 }))
 async function save() {
   tried.value = true
   const { name, crop, plantKind, placeId, note, seedParent, pollenParent, sets } = draft.value
-  if (wrong.value.name.length || (!plant && wrong.value.crop.length)) return
-  const described = { name: name.trim(), plantKind, placeId, note: note.trim() || null }
+  if (wrong.value.name.length || wrong.value.plants.length || (!plant && wrong.value.crop.length)) return
+  const described = {
+    name: name.trim(),
+    plantKind,
+    placeId,
+    note: note.trim() || null,
+    plants: isRow.value ? Number(draft.value.plants) || null : null,
+  }
   const from = { seedParentId: seedParent?.id ?? null, pollenParentId: pollenParent?.id ?? null }
   const id = plant?.id ?? ids.id()
   const isNoted = plant
@@ -166,6 +182,16 @@ async function save() {
         persistent-hint
       />
     </div>
+    <v-text-field
+      v-if="isRow"
+      v-model="draft.plants"
+      label="Plants under this tag, if counted"
+      inputmode="numeric"
+      hint="What it may carry is shared among them."
+      persistent-hint
+      :error-messages="tried ? wrong.plants : []"
+      :aria-invalid="tried && wrong.plants.length > 0"
+    />
     <div v-if="levels.length" role="group" aria-label="Sets of chromosomes" class="row">
       <span class="quiet small"
         >Sets of chromosomes: plants of this crop differ, and levels do not cross.</span

@@ -14,6 +14,7 @@ import { dueAt } from '../flowers/due'
 import type { Flower } from '../flowers/flower'
 import { reachedUnder, takenUnder } from '../flowers/units'
 import type { FruitLoad } from '../plants/fruitLoad'
+import { plantsUnder } from '../plants/plant'
 import { fruitLoadOf } from '../plants/fruitLoad'
 import type { SeedLot } from '../seed/lot'
 import type { Sowing } from '../seed/sowing'
@@ -105,6 +106,7 @@ export function crossView(day: GardenDay, id: string): CrossView | null {
       history.flowers.filter(f => f.seedParentId === cross.seedParentId),
       guide,
       shareEstimate(knowledge.shares.take).median,
+      plantsUnder(day.garden.states.plant.get(cross.seedParentId)!),
     ),
     flowers: flowers.map(flower => ({
       flower,

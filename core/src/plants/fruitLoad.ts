@@ -4,7 +4,7 @@ import type { Flower } from '../flowers/flower'
 import { reachedUnder, takenUnder } from '../flowers/units'
 import { sum } from 'd3-array'
 
-/** What a plant carries, and may carry. */
+/** What a plant carries, or a row of them, and may carry. */
 export interface FruitLoad {
   /** how many fruits it carries without harm, by the guide; null where nothing is known */
   mayCarry: GuideRange | null
@@ -20,12 +20,18 @@ export interface FruitLoad {
 }
 
 /**
- * The fruit load of one plant.
+ * The fruit load of one plant, or of a row of plants under one tag.
  *
  * @param flowers all flowers under tags on this plant
  * @param takeRate share of pollinated flowers that take
+ * @param plants how many share it; null: nobody knows, and nothing is too many
  */
-export function fruitLoadOf(flowers: Flower[], guide: CropGuide, takeRate: number): FruitLoad {
+export function fruitLoadOf(
+  flowers: Flower[],
+  guide: CropGuide,
+  takeRate: number,
+  plants: number | null,
+): FruitLoad {
   const carries = sum(
     flowers.filter(f => f.status === 'taken'),
     takenUnder,
@@ -35,9 +41,11 @@ export function fruitLoadOf(flowers: Flower[], guide: CropGuide, takeRate: numbe
     reachedUnder,
   )
   const expected = pending * takeRate
-  const most = guide.fruitLoad?.high ?? Infinity
+  const each = guide.fruitLoad
+  const mayCarry = each && plants !== null ? { low: each.low * plants, high: each.high * plants } : null
+  const most = mayCarry?.high ?? Infinity
   return {
-    mayCarry: guide.fruitLoad,
+    mayCarry,
     carries,
     pending,
     expected,

@@ -13,6 +13,8 @@ const described = {
   plantKind: v.picklist(PLANT_KINDS, 'Choose clone, line, population or seedling.'),
   placeId: v.nullable(Id),
   note: v.nullable(words(2000)),
+  /** how many plants stand there under one tag; absent: as it was, or not known */
+  plants: v.optional(v.nullable(amount(1, 100_000))),
 }
 
 const parentsNeeded = (p: { seedParentId?: string | null; pollenParentId?: string | null }): Subject[] =>

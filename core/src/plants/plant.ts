@@ -19,6 +19,8 @@ export interface Plant {
   /** where it stood since when; the last is where it stands */
   stood: { placeId: string | null; from: ISODate }[]
   note: string | null
+  /** how many of it stand under its tag; null: nobody said */
+  plants: number | null
   seedParentId: string | null
   pollenParentId: string | null
   /** the cross and the sowing a seedling came from */
@@ -56,12 +58,16 @@ export function plantAfter(plant: Plant | null, deed: LoggedDeed, id: string): P
       blooming: neverSeen,
       pottedOn: [],
       holds: [],
+      plants: null,
       marks: null,
       lost: null,
       since: deed.day,
     }
     const stood = [{ placeId: deed.payload.placeId, from: deed.day }]
-    if (deed.kind === 'plantAdded') return { ...empty, ...deed.payload, stood, crossId: null, sowingId: null }
+    if (deed.kind === 'plantAdded') {
+      const { plants = null, ...described } = deed.payload
+      return { ...empty, ...described, plants, stood, crossId: null, sowingId: null }
+    }
     const { plants, ...from } = deed.payload
     const seedling = plants.find(p => p.id === id)!
     return {
@@ -86,6 +92,7 @@ export function plantAfter(plant: Plant | null, deed: LoggedDeed, id: string): P
       const {
         seedParentId = plant.seedParentId,
         pollenParentId = plant.pollenParentId,
+        plants = plant.plants,
         ...described
       } = deed.payload
       if (plant.crossId && (seedParentId !== plant.seedParentId || pollenParentId !== plant.pollenParentId)) {
@@ -98,6 +105,7 @@ export function plantAfter(plant: Plant | null, deed: LoggedDeed, id: string): P
       return {
         ...plant,
         ...described,
+        plants,
         stood: movedTo(plant.stood, described.placeId, deed.day),
         seedParentId,
         pollenParentId,
@@ -150,6 +158,10 @@ export function plantAfter(plant: Plant | null, deed: LoggedDeed, id: string): P
       return plant
   }
 }
+
+/** Plants that share what hangs under one tag: a population is many, and nobody knows how many unless somebody said. */
+export const plantsUnder = ({ plants, plantKind }: Pick<Plant, 'plants' | 'plantKind'>): number | null =>
+  plants ?? (plantKind === 'population' ? null : 1)
 
 /** Where a plant stood, once it was put somewhere; moved twice on one day, the later counts. */
 function movedTo(stood: Plant['stood'], placeId: string | null, from: ISODate): Plant['stood'] {

@@ -199,7 +199,8 @@ describe('the round', () => {
       )
     const crops = (fruits: number) =>
       standing({ squash: { flowers: Array.from({ length: fruits }, () => taken()) } })
-    const plantOf = () => ({ code: '26-4RMX', name: 'Lake Bulk' })
+    const row = { code: '26-4RMX', name: 'Lake Bulk', plants: null, plantKind: 'line' as const }
+    const plantOf = () => row
     expect(roundUntil(crops(5), { ...ground, plantOf })).toEqual([
       expect.objectContaining({
         step: 'thinFruit',
@@ -207,6 +208,12 @@ describe('the round', () => {
         because: expect.stringMatching(/carries 5; 1–3 are borne without harm. Take 2 off/),
       }),
     ])
+    // A row shares it among its plants; of a population nobody knows how many they are.
+    const shared = [
+      { ...row, plants: 3 },
+      { ...row, plantKind: 'population' as const },
+    ]
+    for (const one of shared) expect(roundUntil(crops(5), { ...ground, plantOf: () => one })).toEqual([])
     expect(roundUntil(crops(3), { ...ground, plantOf })).toEqual([])
   })
 })

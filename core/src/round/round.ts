@@ -15,12 +15,13 @@ import { crossDue } from '../crosses/due'
 import { daysOverdue, dueAt } from '../flowers/due'
 import type { AroundFlower } from '../flowers/around'
 import { IN_THE_OPEN } from '../flowers/around'
-import type { Flower } from '../flowers/flower'
 import { SCHOOLS, SCHOOL_HOURS } from '../flowers/schools'
 import { FLOWER_WORK } from '../flowers/work'
 import type { Subject } from '../log/kind'
 import type { FruitLoad } from '../plants/fruitLoad'
 import { fruitLoadOf, loadInWords } from '../plants/fruitLoad'
+import type { Plant } from '../plants/plant'
+import { plantsUnder } from '../plants/plant'
 import { lotDue, sowingDue } from '../seed/due'
 import type { PollenDue } from '../pollen/due'
 import type { ISODate } from '../time/days'
@@ -79,6 +80,8 @@ export interface CropOnRound {
   hoursAt?: (placeId: string | null) => FlowerHours
 }
 
+type PlantOnRound = Pick<Plant, 'code' | 'name' | 'plants' | 'plantKind'>
+
 /** The garden around a round. */
 export interface RoundGround {
   today: ISODate
@@ -86,8 +89,8 @@ export interface RoundGround {
   placeOf: (plantId: string) => string | null
   /** the places in the order of the walk; absent: by their ids */
   places?: string[]
-  /** code and name of a plant, for work at the plant itself */
-  plantOf?: (plantId: string) => { code: string; name: string } | null
+  /** a plant, for work at the plant itself, and how many of it stand there */
+  plantOf?: (plantId: string) => PlantOnRound | null
   /** when a plant is foretold to flower this season; absent, or null where nothing is foretold: as its crop usually does */
   bloomOf?: (plantId: string) => ParentBloom | null
   /** what is around the flowers of a plant; absent: nothing is known of it */
@@ -208,7 +211,7 @@ export function roundUntil(
       )
     }
     const flowersOf = flowersByCross(history)
-    const loads = loadsOf(history.flowers, guide, knowledge)
+    const loads = loadsOf(crop, plantOf)
     for (const cross of history.crosses) {
       const due = crossDue(cross, flowersOf.get(cross.id) ?? [], guide, today, bloomOf(cross.seedParentId))
       const load = loads.get(cross.seedParentId)
@@ -270,13 +273,22 @@ export function roundUntil(
 }
 
 /** What each plant carries that has fruits, or flowers that may become some. */
-function loadsOf(flowers: Flower[], guide: CropGuide, knowledge: CropKnowledge): Map<string, FruitLoad> {
+function loadsOf(
+  { guide, knowledge, history }: CropOnRound,
+  plantOf: (plantId: string) => PlantOnRound | null,
+): Map<string, FruitLoad> {
+  const plantsAt = (id: string) => {
+    const plant = plantOf(id)
+    return plant ? plantsUnder(plant) : 1
+  }
   const fruiting = group(
-    flowers.filter(f => f.status === 'taken' || f.status === 'pollinated'),
+    history.flowers.filter(f => f.status === 'taken' || f.status === 'pollinated'),
     flower => flower.seedParentId,
   )
   const takeRate = fruiting.size ? shareEstimate(knowledge.shares.take).median : 0
-  return new Map([...fruiting].map(([plantId, own]) => [plantId, fruitLoadOf(own, guide, takeRate)]))
+  return new Map(
+    [...fruiting].map(([plantId, own]) => [plantId, fruitLoadOf(own, guide, takeRate, plantsAt(plantId))]),
+  )
 }
 
 /** The advice to take fruits off a plant that carries more than it may; null while it does not. */

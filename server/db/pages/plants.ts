@@ -4,6 +4,7 @@ import { crossLines } from '@virgulta/core/garden/crosses'
 import { lineageDoubts } from '@virgulta/core/garden/doubts'
 import { possibleOf } from '@virgulta/core/odds/carriers'
 import { fruitLoadOf } from '@virgulta/core/plants/fruitLoad'
+import { plantsUnder } from '@virgulta/core/plants/plant'
 import { usualKind } from '@virgulta/core/plants/kinds'
 import type { PlantTable } from '@virgulta/core/plants/readTable'
 import { readPlantTable } from '@virgulta/core/plants/readTable'
@@ -92,6 +93,7 @@ export async function plantStory(db: Database, garden: Garden, id: string): Prom
       crop.history.flowers.filter(f => f.seedParentId === id),
       crop.guide,
       shareEstimate(crop.knowledge.shares.take).median,
+      plantsUnder(plant),
     ),
     doubts: lineageDoubts(day, id),
     log: await linesOn(db, garden, [id, ...own.map(b => b.id)]),
