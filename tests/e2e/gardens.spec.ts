@@ -562,8 +562,8 @@ test('a house is described: its flower is not to be covered, it gets its hours, 
   await follow(page, `/crosses/${cross}`)
   await page.getByRole('button', { name: 'Choose a flower' }).first().click()
   const panel = page.getByRole('navigation', { name: 'Flower' })
-  await panel.getByRole('button', { name: 'Anthers out' }).click()
-  await panel.getByRole('button', { name: 'Clean' }).click()
+  await panel.getByRole('button', { name: 'Anthers out', exact: true }).click()
+  await panel.getByRole('button', { name: 'Clean', exact: true }).click()
   await expect(panel.getByText('Is the stigma ready?')).toBeVisible()
 })
 

@@ -96,5 +96,8 @@ dd::after {
 }
 .crop {
   margin-right: 10px;
+  display: inline-block;
+  min-height: 26px;
+  line-height: 26px;
 }
 </style>

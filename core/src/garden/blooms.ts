@@ -22,7 +22,7 @@ import type { ParentBloom } from '../crosses/due'
 import { crossDue } from '../crosses/due'
 import type { PlantWork } from '../round/round'
 import type { Days } from '../season/band'
-import { bloomEndingAfter, isYearRound, within } from '../season/band'
+import { bloomEndingAfter, isYearRound, partIn } from '../season/band'
 import type { ISODate } from '../time/days'
 import { addDays, daysBetween } from '../time/days'
 import { warmthCurves } from '../weather/climate'
@@ -409,7 +409,7 @@ export function bloomSpans(day: GardenDay, year: Days): BloomSpan[] {
       if (!blooms.length) return []
       const from = dayOfNumber(min(blooms, w => quantileIn(w.start, 0.5))!)
       const to = dayOfNumber(max(blooms, w => quantileIn(w.start, 0.5) + quantileIn(w.length, 0.5) - 1)!)
-      const part = within({ from, to }, year)
+      const part = partIn({ from, to }, year)
       return part ? [{ name, crop, ...part }] : []
     })
   })

@@ -49,7 +49,7 @@ export function countByWeek(days: ISODate[], year: Days): number[] {
 const isWithin = (day: ISODate, { from, to }: Days) => from <= day && day <= to
 
 /** The part of some days that lies in a year; null where none does. */
-export function within({ from, to }: Days, year: Days): Days | null {
+export function partIn({ from, to }: Days, year: Days): Days | null {
   const part = { from: from < year.from ? year.from : from, to: to > year.to ? year.to : to }
   return part.from <= part.to ? part : null
 }
@@ -64,7 +64,7 @@ const bloomFrom = (year: number, { from, to }: DaysOfYear): Days => ({
 export const bloomIn = (year: Days, bloom: DaysOfYear): Days[] =>
   [yearOf(year.from) - 1, yearOf(year.from), yearOf(year.to)]
     .filter((begins, i, all) => all.indexOf(begins) === i)
-    .flatMap(begins => within(bloomFrom(begins, bloom), year) ?? [])
+    .flatMap(begins => partIn(bloomFrom(begins, bloom), year) ?? [])
 
 /** True on the days of a crop's usual bloom. */
 export const isInBloom = (day: ISODate, bloom: DaysOfYear): boolean =>

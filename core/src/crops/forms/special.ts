@@ -370,7 +370,7 @@ export const specialForms = [
       tools: ['soft tape', 'scissors'],
     },
     sign: { cue: 'The flower shuts and withers, and the small fruit below it turns down.', then: 'stop' },
-    questions: { isolate: 'Tie it shut', look: 'Is it open at dawn?' },
+    questions: { isolate: 'Tie it shut' },
     take: {
       yes: 'Young fruit darkens, shines and grows by the day.',
       no: 'Young fruit yellows, softens from the flower end and drops.',
