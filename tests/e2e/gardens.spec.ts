@@ -559,6 +559,7 @@ test('a house is described: its flower is not to be covered, it gets its hours, 
   await describing.getByRole('combobox', { name: 'Place' }).press('ArrowDown')
   await page.getByRole('option', { name: 'First bench' }).click()
   await describing.getByRole('button', { name: 'Save' }).click()
+  await expect(page).not.toHaveURL(/open=/)
   await follow(page, `/crosses/${cross}`)
   await page.getByRole('button', { name: 'Choose a flower' }).first().click()
   const panel = page.getByRole('navigation', { name: 'Flower' })

@@ -79,6 +79,9 @@ const ways = computed(() =>
   grid-template-columns: 150px minmax(0, 1fr);
   gap: 14px;
   align-items: start;
+  /* In columns each card is as high as its own words. */
+  break-inside: avoid;
+  margin-bottom: 12px;
 }
 .words {
   display: grid;

@@ -121,8 +121,7 @@ header p {
   list-style: none;
   margin: 0;
   padding: 0;
-  display: grid;
-  gap: 12px;
-  grid-template-columns: repeat(auto-fill, minmax(min(100%, 520px), 1fr));
+  columns: 520px;
+  column-gap: 12px;
 }
 </style>

@@ -34,7 +34,10 @@ describe('all as usual, in one press', () => {
   it('pollinates, too, where the school does it at once', () => {
     const answer = asUsual(builtInGuide('pea')!)!
     expect(answer.label).toBe('As usual: out, clean, pollinated, left open')
-    expect(flower(noted(answer, '2026-06-01'))).toMatchObject({ status: 'pollinated', lens: 'clean' })
+    const done = flower(noted(answer, '2026-06-01'))
+    expect(done).toMatchObject({ status: 'pollinated', lens: 'clean' })
+    // What is usually left open is in no doubt for it.
+    expect(doubtsAt(done, builtInGuide('pea')!)).toEqual([])
   })
 
   it('is not offered where florets are washed or counted, or the anthers stay', () => {

@@ -1,5 +1,6 @@
 import { flowerForms } from '../crops/forms/forms'
 import type { CropGuide } from '../crops/guide'
+import { usualSchool } from '../crops/guide'
 import type { AroundFlower } from './around'
 import { IN_THE_OPEN } from './around'
 import type { Flower } from './flower'
@@ -20,10 +21,12 @@ export function doubtsAt(
   const isReached = isVisited || flowerForms[guide.form].strangeBy === 'wind'
   const opened = isReached && flower.stage === 'open' ? [OPENED] : []
   if (!flower.pollinations.length) return [...opened, ...flower.doubts]
+  // A flower that is usually left open here is in no doubt for it.
+  const isCoverWanted = isReached && usualSchool(guide, 'cover') !== 'none'
   const omissions = stepsOf(guide).flatMap(step => {
     const { without, isAgainstStrangers } = FLOWER_WORK[step]
     const why = omissionOf(guide, step)
-    const isCalledFor = isReached || !isAgainstStrangers
+    const isCalledFor = isCoverWanted || !isAgainstStrangers
     return without && why && isCalledFor && !without.isDone(flower) ? [`${without.words}: ${why}`] : []
   })
   return [...opened, ...flower.doubts, ...omissions]
