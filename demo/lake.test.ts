@@ -19,7 +19,11 @@ it('gives every entry an id and every tag a code of its own', () => {
   const { entries, serials } = lakeEntries(places)
   expect(new Set(entries.map(e => e.id)).size).toBe(entries.length)
   const codes = entries.flatMap(e =>
-    'code' in e.payload ? [e.payload.code] : 'plants' in e.payload ? e.payload.plants.map(p => p.code) : [],
+    'code' in e.payload
+      ? [e.payload.code]
+      : e.kind === 'seedlingsRaised'
+        ? e.payload.plants.map(p => p.code)
+        : [],
   )
   expect(new Set(codes).size).toBe(codes.length)
   expect(codes.length).toBeGreaterThan(2000)
