@@ -14,10 +14,12 @@ const day = ref(garden.today)
 const draft = ref<Conditions>({ ...OPEN_BED })
 const low = ref('')
 const high = ref('')
+const tried = ref(false)
 const { data: kept } = useLive<{ stores: { store: Store }[] }>(() =>
   isOpen.value ? '/api/pollen/stores' : null,
 )
 function begin() {
+  tried.value = false
   day.value = garden.today
   draft.value = { ...(place.spells.at(-1)?.conditions ?? OPEN_BED) }
   const { warmth } = draft.value
@@ -37,7 +39,7 @@ const warmths = computed(() => [
   { value: RANGE, title: 'a range of its own' },
   ...(kept.value?.stores ?? []).map(({ store }) => ({
     value: store.id,
-    title: `as the logger of ${store.name} says`,
+    title: `as warm as ${store.name}`,
   })),
 ])
 const warmthChosen = computed(() =>
@@ -55,7 +57,6 @@ function chooseWarmth(value: string) {
 const degrees = (text: string) =>
   text.trim() === '' ? NaN : Number(text.trim().replace(',', '.').replace('−', '-'))
 const isRange = computed(() => draft.value.warmth.by === RANGE)
-const tried = ref(false)
 const fault = computed(() => {
   const [from, to] = [degrees(low.value), degrees(high.value)]
   if (!isRange.value) return ''

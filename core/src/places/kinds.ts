@@ -46,7 +46,7 @@ export function conditionsInWords({ shelter, visitors, shade, warmth }: Conditio
     SHELTERS[shelter].words,
     visitors === SHELTERS[shelter].visitors ? '' : visitors ? 'visitors come in' : 'visitors kept out',
     shade === 'sun' ? '' : SHADES[shade],
-    { weather: '', store: 'as warm as its logger says', range: rangeInWords(warmth) }[warmth.by],
+    { weather: '', store: 'as warm as one of the stores', range: rangeInWords(warmth) }[warmth.by],
   ]
     .filter(Boolean)
     .join(', ')

@@ -10,6 +10,7 @@ import { FLOWER_STEPS } from '../flowers/steps'
 import type { Cue, Work } from '../flowers/work'
 import { FLOWER_WORK } from '../flowers/work'
 import type { Draft } from '../log/entry'
+import { canBeDried } from '../pollen/prior'
 import type { Subject } from '../log/kind'
 import type { ISODate } from '../time/days'
 
@@ -158,10 +159,16 @@ const otherWork = {
   tubePollen: {
     words: 'fill into tubes',
     question: 'Is the pollen dry?',
-    cue: () => ({
-      yes: 'Dry pollen is loose and fluffy and falls when the dish is tapped; then into its tube with a drying agent.',
-      no: ['it clumps, or the anthers are still shut'],
-    }),
+    cue: ({ pollination }) =>
+      canBeDried(pollination.pollen)
+        ? {
+            yes: 'Dry pollen is loose and fluffy and falls when the dish is tapped; then into its tube with a drying agent.',
+            no: ['it clumps, or the anthers are still shut'],
+          }
+        : {
+            yes: 'It does not keep: knock it out while it is loose, keep it cool, and use it today or tomorrow morning.',
+            no: ['it is damp and clumps'],
+          },
     tools: () => ['pollen tubes', 'drying agent', 'labels'],
     answers: () => [],
   },

@@ -193,7 +193,6 @@ export const specialForms = [
     },
     sign: { cue: 'The head closes and stays shut.', then: 'stop' },
     questions: {
-      emasculate: 'Cut the florets',
       look: 'Have the branches parted?',
       lensCheck: 'Any grain on the styles?',
     },
