@@ -96,6 +96,7 @@ export function crossView(day: GardenDay, id: string): CrossView | null {
   const { guide, digest, digests, knowledge, history, ofCross } = day.garden.crops.get(cross.crop)!
   const { flowers, lots, sowings, offspring } = ofCross(id)
   const around = aroundPlant(day, cross.seedParentId)
+  const mother = day.garden.states.plant.get(cross.seedParentId)
   // What was planned is told by the other crosses: this one's own outcome is what it is compared with.
   const planned = cropYields(guide, without(digest, digests.get(id)!), cross)
   return {
@@ -106,7 +107,8 @@ export function crossView(day: GardenDay, id: string): CrossView | null {
       history.flowers.filter(f => f.seedParentId === cross.seedParentId),
       guide,
       shareEstimate(knowledge.shares.take).median,
-      plantsUnder(day.garden.states.plant.get(cross.seedParentId)!),
+      // A plant whose state is damaged is left out, and its crosses are shown all the same.
+      mother ? plantsUnder(mother) : 1,
     ),
     flowers: flowers.map(flower => ({
       flower,
