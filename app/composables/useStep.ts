@@ -86,10 +86,11 @@ export function useDialogStep(isOpen: Ref<boolean>, name: () => string): void {
       )
     }
   })
+  // What Back took out of the address closes; what was just opened is not in it yet, while the last dialog still leaves it.
   watch(
-    () => openIn(route.query).join(),
-    () => {
-      if (isOpen.value && !isNamed()) isOpen.value = false
+    () => openIn(route.query),
+    (_, before) => {
+      if (isOpen.value && before.includes(name()) && !isNamed()) isOpen.value = false
     },
   )
   // An address that was kept, or loaded anew: what the dialog was about is not in it.
