@@ -51,7 +51,7 @@ const day = ref(garden.today)
 
 /** Steps that can be noted out of turn, for those who did more than one thing before they wrote it down. */
 const steps = computed(() =>
-  stepsOf(guide.value).filter(step => step !== 'choose' && (step !== 'thin' || flower.blooms > 1)),
+  stepsOf(guide.value).filter(step => step !== 'choose'),
 )
 const { pass } = usePass(guide, () => flower.id)
 const chosenStep = ref<FlowerStep | null>(null)

@@ -23,7 +23,11 @@ export interface DayHours {
 /** What happens at a flower in a day, in its order. */
 export const HOUR_EVENTS = ['opens', 'receptive', 'sheds'] as const
 export type HourEvent = (typeof HOUR_EVENTS)[number]
-export type FlowerHours = Record<HourEvent, DayHours>
+export type FlowerHours = Record<HourEvent, DayHours> & {
+  /** the sun's day, in clock hours */ sun: SunHours
+}
+/** What the hours of a day are told by, in clock hours of the garden. */
+export type SunHours = Record<HourRule['after'], number>
 
 /** How fast a flower's day goes on in an hour's weather, by what it needs; 1 on a clear, mild, dry day. */
 const pace: Record<HourRule['needs'][number], (hour: WeatherHour, mildCelsius: number) => number> = {
@@ -70,12 +74,41 @@ export function hoursOn(
   }
   const byHour = new Map(weather.map(hour => [Date.parse(hour.at), hour]))
   const end = Date.parse(instantAt(day, 24, zone))
-  return Object.fromEntries(
+  const events = Object.fromEntries(
     HOUR_EVENTS.map(event => [
       event,
       hoursOf(rules[event], anchors, end, byHour, rules.mildCelsius, zone, ahead),
     ]),
-  ) as FlowerHours
+  ) as Record<HourEvent, DayHours>
+  const clock = (ms: number) => hourOf(new Date(ms).toISOString(), zone)
+  return {
+    ...events,
+    sun: { sunrise: clock(anchors.sunrise), noon: clock(anchors.noon), sunset: clock(anchors.sunset) },
+  }
+}
+
+/** The hours of a day in which stigmas are ready and pollen is dry; null where the two do not come together. */
+export function readyTogether({ receptive, sheds }: FlowerHours): { from: number; until: number } | null {
+  if (receptive.low === null || receptive.until === null || sheds.low === null || sheds.until === null)
+    return null
+  const from = Math.max(receptive.low, sheds.low)
+  const until = Math.min(receptive.until, sheds.until)
+  return from < until ? { from, until } : null
+}
+
+/** Hours by which one day must be better than an earlier one to be worth the wait. */
+const WORTH_WAITING = 0.5
+
+/** The day of some on which stigmas are ready and pollen is dry for longest; of like ones the first; null where none has such hours. */
+export function bestDay<D extends { hours: FlowerHours }>(days: D[]): D | null {
+  const lasts = ({ hours }: D) => {
+    const both = readyTogether(hours)
+    return both ? both.until - both.from : 0
+  }
+  return days.reduce<D | null>(
+    (best, day) => (lasts(day) > (best ? lasts(best) + WORTH_WAITING : 0) ? day : best),
+    null,
+  )
 }
 
 function hoursOf(

@@ -1,6 +1,7 @@
 import type { School } from '../flowers/schools'
 import type { Sign } from '../flowers/sign'
 import type { FlowerStep } from '../flowers/steps'
+import type { StepHours } from './guide'
 
 /** What a flower consists of, as the method speaks of it. */
 interface FlowerPart {
@@ -24,9 +25,13 @@ export interface FlowerForm {
   parts: readonly FlowerPart[]
   /** what is done, in its order */
   steps: readonly FlowerStep[]
+  /** when in the day, for steps with hours of their own */
+  hours?: Partial<Record<FlowerStep, StepHours>>
   stage: { cue: string; tooYoung: string; tooOld: string }
-  /** how a cluster or head is thinned, where it is */
+  /** how a cluster or head is thinned, or its rivals are taken off, where they are */
   thin: string | null
+  /** its rivals usually come off before it is worked; else where somebody thinks of it */
+  isThinned?: boolean
   /** null where the form needs none */
   emasculation: {
     ways: EmasculationWays
@@ -34,8 +39,9 @@ export interface FlowerForm {
     /** what is counted while it is taken out, and how many a flower usually has */
     counts: 'anthers' | 'florets' | 'pollen masses'
     usual: number | null
-    /** washings within a few hours, for florets that cannot be emasculated dry */
+    /** washings within a few hours, for florets that cannot be emasculated dry, and the minutes from one to the next */
     washes: number
+    washMinutes?: number
   } | null
   /** why it needs no emasculation */
   noEmasculation: string | null

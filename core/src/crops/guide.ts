@@ -6,6 +6,7 @@ import { Trait } from '../offspring/trait'
 import type { School, SchoolStep } from '../flowers/schools'
 import { SCHOOLS, SCHOOL_STEPS, schoolsAt } from '../flowers/schools'
 import { SIGN_ENDS } from '../flowers/sign'
+import { FLOWER_STEPS } from '../flowers/steps'
 import { CAUTION_IDS } from './cautions'
 import { FORM_IDS } from './forms/forms'
 import { HALVES } from './half'
@@ -61,6 +62,14 @@ const hourRule = v.object({
   needs: list(v.picklist(HOUR_NEEDS)),
 })
 export type HourRule = v.InferOutput<typeof hourRule>
+
+/** When in the day a step at the flower is done, by the sun. */
+const stepHours = v.object({
+  after: v.picklist(['sunrise', 'noon', 'sunset']),
+  /** minutes after it, from and until; negative: before */
+  minutes: around,
+})
+export type StepHours = v.InferOutput<typeof stepHours>
 
 const flowerHours = v.object({
   /** °C at which it goes as usual */
@@ -210,6 +219,8 @@ export const CropGuide = v.object({
     hours: v.optional(flowerHours, usualHours),
   }),
   schools: schoolChoices,
+  /** the hours of steps that have some of their own; the others are done when the flower is ready, or at any hour */
+  stepHours: v.optional(v.record(v.picklist(FLOWER_STEPS), stepHours), {}),
   stage: v.object({ cue: text, tooYoung: text, tooOld: text }),
   /** how a cluster is thinned; null where it is not */
   thin: v.nullable(text),
@@ -223,6 +234,8 @@ export const CropGuide = v.object({
       usual: v.nullable(number(0, 100_000)),
       /** washings within a few hours */
       washes: number(0, 50),
+      /** minutes from one to the next */
+      washMinutes: v.optional(number(1, 240), 10),
       /** what is checked with the lens */
       lens: text,
     }),
@@ -239,6 +252,11 @@ export const CropGuide = v.object({
     daysAfterIsolation: days,
     /** how long it stays ready */
     lasts: days,
+    /** air that is warmer and drier than this shortens that to a share; null where it makes little of it */
+    dryAir: v.optional(
+      v.nullable(v.object({ above: celsius, below: number(0, 100), share: number(0.05, 1) })),
+      null,
+    ),
     cue: text,
     notYet: text,
     tooLate: text,

@@ -33,7 +33,7 @@ describe('all as usual, in one press', () => {
 
   it('pollinates, too, where the school does it at once', () => {
     const answer = asUsual(builtInGuide('pea')!)!
-    expect(answer.label).toBe('As usual: out, clean, pollinated, left open')
+    expect(answer.label).toBe('As usual: rivals off, out, clean, pollinated, left open')
     const done = flower(noted(answer, '2026-06-01'))
     expect(done).toMatchObject({ status: 'pollinated', lens: 'clean' })
     // What is usually left open is in no doubt for it.

@@ -3,6 +3,7 @@ import { usualSchool } from '../crops/guide'
 import type { Draft } from '../log/entry'
 import type { Flower } from './flower'
 import type { GRAINS } from './kinds'
+import { PARTS, partsOf, partsOffDraft } from './parts'
 import type { School } from './schools'
 import { SCHOOLS, schoolWords, schoolsAt } from './schools'
 
@@ -99,12 +100,18 @@ const COVER_SHORT: Record<School<'cover'>, string> = {
   none: 'left open',
 }
 
+/** What usually comes off with the anthers and is still on: petals or sepals that are in their way. */
+function inTheWay({ id, petalsOffOn }: Flower, guide: CropGuide): Draft[] {
+  const usual = usualSchool(guide, 'petals') ?? 'on'
+  return usual === 'on' || petalsOffOn ? [] : [partsOffDraft(id, guide)]
+}
+
 /**
- * All that is usually done in one go with the forceps in hand, in one press: the anthers out, looked over, pollinated where the
- * school does it at once, and covered. None where the florets are washed, or hours lie between the steps.
+ * All that is usually done in one go with the forceps in hand, in one press: rivals and petals off, the anthers out, looked over,
+ * pollinated where the school does it at once, and covered. None where the florets are washed, or hours lie between the steps.
  */
-function asUsual({ flower, guide, pass }: AtFlower): Answer[] {
-  const { id: subjectId, seedParentId, pollenParentId } = flower
+export function asUsual({ flower, guide, pass }: AtFlower): Answer[] {
+  const { id: subjectId, seedParentId, pollenParentId, blooms, thinnedOn } = flower
   const { emasculation } = guide
   const school = usualSchool(guide, 'emasculation')
   if (!emasculation.needed || emasculation.washes || emasculation.counts === 'florets' || school === 'none')
@@ -112,7 +119,10 @@ function asUsual({ flower, guide, pass }: AtFlower): Answer[] {
   const way = usualSchool(guide, 'cover') ?? 'none'
   const isAtOnce = usualSchool(guide, 'timing') === 'atOnce' && pollenParentId !== null
   const cover: Draft = { kind: 'isolated', subjectId, payload: { way } }
+  const isThinned = usualSchool(guide, 'rivals') === 'off' && !thinnedOn && blooms === 1
   const drafts: Draft[] = [
+    ...(isThinned ? [{ kind: 'flowerThinned' as const, subjectId, payload: { kept: 1 } }] : []),
+    ...(school === 'strip' ? [] : inTheWay(flower, guide)),
     {
       kind: 'emasculated',
       subjectId,
@@ -123,24 +133,27 @@ function asUsual({ flower, guide, pass }: AtFlower): Answer[] {
     ...(isAtOnce ? [passDraft(subjectId, pollenParentId, pollenParentId === seedParentId, pass)] : []),
     ...(isAtOnce && way === 'none' ? [] : [cover]),
   ]
-  const words = ['out', 'clean', ...(isAtOnce ? ['pollinated'] : []), COVER_SHORT[way]]
+  const words = [
+    ...(isThinned ? ['rivals off'] : []),
+    'out',
+    'clean',
+    ...(isAtOnce ? ['pollinated'] : []),
+    COVER_SHORT[way],
+  ]
   return [say(`As usual: ${words.join(', ')}`, 'plain', ...drafts)]
 }
 
 /** Taking the anthers out: by the usual school, with its count where there is one to press, or by another. */
 export function emasculationAnswers(at: AtFlower): Answer[] {
-  const {
-    flower: { id: subjectId },
-    guide,
-  } = at
+  const { flower, guide } = at
   const { emasculation } = guide
   if (!emasculation.needed) return []
   const school = usualSchool(guide, 'emasculation') ?? 'pluck'
-  const draft = (of: School<'emasculation'>, count?: number): Draft => ({
-    kind: 'emasculated',
-    subjectId,
-    payload: { school: of, ...(count ? { count } : {}) },
-  })
+  const off = inTheWay(flower, guide)
+  const draft = (of: School<'emasculation'>, count?: number): Draft[] => [
+    ...(of === 'strip' || of === 'none' ? [] : off),
+    { kind: 'emasculated', subjectId: flower.id, payload: { school: of, ...(count ? { count } : {}) } },
+  ]
   const ways = [...new Set([...Object.keys(emasculation.ways), 'none'])].filter(
     way => way !== school,
   ) as School<'emasculation'>[]
@@ -149,23 +162,26 @@ export function emasculationAnswers(at: AtFlower): Answer[] {
     'plain',
     'How was it done?',
     ways.map(way => schoolWords('emasculation', way)),
-    words => [draft(schoolsAt('emasculation').find(way => SCHOOLS.emasculation[way] === words)!)],
+    words => draft(schoolsAt('emasculation').find(way => SCHOOLS.emasculation[way] === words)!),
   )
-  if (school === 'none') return [say('Anthers left in', 'main', draft('none')), another]
+  if (school === 'none') return [say('Anthers left in', 'main', ...draft('none')), another]
   if (emasculation.counts === 'florets') {
-    const done = askBack('Florets done', 'main', 'How many florets?', FLORETS, n => [
+    const done = askBack('Florets done', 'main', 'How many florets?', FLORETS, n =>
       draft(school, Number(n) || undefined),
-    ])
+    )
     return [done, another]
   }
+  // What else the press notes stands on it.
+  const first = off.length && school !== 'strip' ? `${PARTS[partsOf(guide)].name} off, ` : ''
+  const label = (words: string) => `${first}${words}`.replace(/^./, letter => letter.toUpperCase())
   return emasculation.usual
     ? [
-        say(`All ${emasculation.usual} out`, 'main', draft(school, emasculation.usual)),
-        say('Out, not counted', 'plain', draft(school)),
+        say(label(`all ${emasculation.usual} out`), 'main', ...draft(school, emasculation.usual)),
+        say('Out, not counted', 'plain', ...draft(school)),
         ...asUsual(at),
         another,
       ]
-    : [say('Anthers out', 'main', draft(school)), ...asUsual(at), another]
+    : [say(label('anthers out'), 'main', ...draft(school)), ...asUsual(at), another]
 }
 
 const COVER_ANSWERS: Record<School<'cover'>, string> = {

@@ -6,7 +6,9 @@ export interface AroundFlower {
   isVisited: boolean
   /** the next day on which rain is likely to fall on it; null where none is foretold, or a roof keeps it off */
   rainOn: ISODate | null
+  /** today at its warmest; null where nothing is known of it */
+  air: { celsius: number; humidity: number } | null
 }
 
 /** As a flower stands of whose place nothing is known, in dry weather. */
-export const IN_THE_OPEN: AroundFlower = { isVisited: true, rainOn: null }
+export const IN_THE_OPEN: AroundFlower = { isVisited: true, rainOn: null, air: null }

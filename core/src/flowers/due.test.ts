@@ -141,6 +141,23 @@ describe('the steps of other forms', () => {
     expect(at('lettuce', [...cut, ...washed])).toMatchObject({ step: 'lensCheck' })
   })
 
+  it('begin with what is in the way, where it usually comes off, and not where it is left', () => {
+    const thinned = deed('2026-06-01', 'flowerThinned', ids.flower, { kept: 1 })
+    expect(['pea', 'sweetcorn', 'wheat', 'tomato', 'lily'].map(crop => at(crop, start)!.step)).toEqual([
+      'thin',
+      'thin',
+      'thin',
+      'emasculate',
+      'emasculate',
+    ])
+    expect(at('pea', [...start, thinned])).toMatchObject({ step: 'emasculate' })
+    // Without anthers to take out, what comes off is a step of its own.
+    expect(at('dahlia', start)).toMatchObject({ step: 'petalsOff' })
+    const bare = deed('2026-06-01', 'petalsOff', ids.flower, { what: 'rays' })
+    expect(at('dahlia', [...start, bare])).toMatchObject({ step: 'isolate' })
+    expect(at('zinnia', start)).toMatchObject({ step: 'isolate' })
+  })
+
   it('cut the silks the day before they are looked at', () => {
     const shoot = [...start, deed('2026-06-01', 'isolated', ids.flower, { way: 'paper' })]
     expect(at('sweetcorn', shoot)).toMatchObject({ step: 'cutSilks', from: '2026-06-02' })

@@ -1,10 +1,11 @@
+import { counted } from '../formats/counted'
 import { once } from '../once'
 import type { Estimate } from '../chance/estimate'
 import { flowerForms } from '../crops/forms/forms'
 import type { CropGuide } from '../crops/guide'
 import { habitAt, usualSchool } from '../crops/guide'
 import type { CropKnowledge } from '../crops/knowledge'
-import type { ISODate } from '../time/days'
+import type { ISODate, Instant } from '../time/days'
 import { addDays, dayInWords, daysBetween } from '../time/days'
 import type { AroundFlower } from './around'
 import { IN_THE_OPEN } from './around'
@@ -23,6 +24,8 @@ export interface FlowerDue {
   /** the wait that the days come from */
   estimate: Estimate | null
   because: string
+  /** not before this moment: what was done last has to work first */
+  notBefore?: Instant | null
 }
 
 /** Whole days of an estimate: the first day worth a look, and the last. What comes within half a day comes on the same day. */
@@ -68,7 +71,7 @@ export function dueAt(
         flower,
         around.rainOn ? 'due before rain' : 'due',
         () => workOutDue(flower, guide, knowledge, around),
-        [guide, knowledge, around.rainOn, around.isVisited],
+        [guide, knowledge, around.rainOn, around.isVisited, around.air?.celsius, around.air?.humidity],
       )
 }
 
@@ -116,22 +119,29 @@ function nextAt(
       const step = nextBeforeLook(flower, guide, around)
       return step ? preparation(step, flower, guide, knowledge) : lookDue(flower, guide, knowledge)
     }
-    case 'ready': {
-      const seen = flower.looks.at(-1)!.on
-      return {
-        step: 'pollinate',
-        from: seen,
-        until: addDays(seen, Math.max(0, Math.floor(guide.receptive.lasts.low))),
-        estimate: null,
-        because: `Seen ready on ${dayInWords(seen)}.`,
-      }
-    }
+    case 'ready':
+      return readyDue(flower, guide, around)
     case 'pollinated':
       return nextPass(flower, guide, knowledge) ?? takeLookDue(flower, knowledge)
     case 'taken':
       return fruitDue(flower, guide, knowledge)
     default:
       return null
+  }
+}
+
+/** A stigma that was seen ready; in hot, dry air it is so for a shorter time where the guide says so. */
+function readyDue(flower: Flower, { receptive }: CropGuide, { air }: AroundFlower): FlowerDue {
+  const seen = flower.looks.at(-1)!.on
+  const { dryAir, lasts } = receptive
+  const isDry = dryAir && air && air.celsius > dryAir.above && air.humidity < dryAir.below
+  const days = Math.floor(isDry ? lasts.low * dryAir.share : lasts.low)
+  return {
+    step: 'pollinate',
+    from: seen,
+    until: addDays(seen, Math.max(0, days)),
+    estimate: null,
+    because: `Seen ready on ${dayInWords(seen)}.${isDry ? ` Hot, dry air today (${Math.round(air.celsius)} °C, ${Math.round(air.humidity)} %): it is over sooner, so do it first.` : ''}`,
   }
 }
 
@@ -161,13 +171,23 @@ function preparation(
     because,
   })
   switch (step) {
+    case 'thin':
+      return on(chosenOn, 'Left on, the others draw on the plant and are mistaken for it at the harvest.')
+    case 'petalsOff':
+      return on(chosenOn, `Chosen on ${dayInWords(chosenOn)}; here it is worked without them.`)
     case 'emasculate':
       return on(chosenOn, `Chosen on ${dayInWords(chosenOn)}; the anthers must be out before they shed.`)
-    case 'wash':
-      return on(
-        emasculatedOn ?? chosenOn,
-        `Washing ${washes.length + 1} of ${guide.emasculation.needed ? guide.emasculation.washes : 1}; the styles must be clean when they part.`,
-      )
+    case 'wash': {
+      const { washes: wanted, washMinutes } = washing(guide)
+      const { washedAt } = flower
+      return {
+        ...on(
+          emasculatedOn ?? chosenOn,
+          `Washing ${washes.length + 1} of ${wanted}${washedAt ? `, ${counted(washMinutes, 'minute')} after the last one` : ''}; the styles must be clean when they part.`,
+        ),
+        notBefore: washedAt && new Date(Date.parse(washedAt) + washMinutes * MINUTE_MS).toISOString(),
+      }
+    }
     case 'lensCheck':
       return on(emasculatedOn!, 'One anther left behind would self the flower.')
     case 'cutSilks': {
@@ -183,6 +203,11 @@ function preparation(
         : on(chosenOn, `Chosen on ${dayInWords(chosenOn)}; it must be shut before it opens.`)
   }
 }
+
+const MINUTE_MS = 60_000
+
+const washing = ({ emasculation }: CropGuide) =>
+  emasculation.needed ? emasculation : { washes: 1, washMinutes: 1 }
 
 /** Days after they were cut within which silks have grown a brush. */
 const BRUSH_WITHIN = 2

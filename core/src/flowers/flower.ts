@@ -58,10 +58,15 @@ export interface Flower {
   stage: (typeof STAGES)[number] | null
   chosenOn: ISODate
   chosenAt: Instant
+  thinnedOn: ISODate | null
   petalsOffOn: ISODate | null
+  /** what came off then */
+  partsOff: Exclude<School<'petals'>, 'on'>
   emasculatedOn: ISODate | null
   emasculation: { school: School<'emasculation'> | null; count: number | null } | null
   washes: Instant[]
+  /** when it was washed last; null: never, or only the day is known */
+  washedAt: Instant | null
   lens: 'clean' | 'anthersLeft' | null
   anthersLeft: number | null
   /** the day on which an anther was found that had been there while it was pollinated */
@@ -163,10 +168,13 @@ export function flowerAfter(flower: Flower | null, deed: LoggedDeed, id: string)
       ...deed.payload,
       chosenOn: deed.day,
       chosenAt: deed.happenedAt,
+      thinnedOn: null,
       petalsOffOn: null,
+      partsOff: 'off',
       emasculatedOn: null,
       emasculation: null,
       washes: [],
+      washedAt: null,
       lens: null,
       anthersLeft: null,
       lateAntherOn: null,
@@ -220,10 +228,14 @@ function stepOn(flower: Flower, deed: LoggedDeed): Flower {
     case 'flowerThinned':
       checkNotPollinated(flower, 'thinned')
       checkBlooms(flower, deed.payload.kept, `keep ${deed.payload.kept}`, 'kept')
-      return { ...flower, blooms: deed.payload.kept }
+      return { ...flower, blooms: deed.payload.kept, thinnedOn: flower.thinnedOn ?? deed.day }
     case 'petalsOff':
       checkStillOnPlant(flower, 'freed of its petals')
-      return { ...flower, petalsOffOn: flower.petalsOffOn ?? deed.day }
+      return {
+        ...flower,
+        petalsOffOn: flower.petalsOffOn ?? deed.day,
+        partsOff: deed.payload.what ?? flower.partsOff,
+      }
     case 'emasculated':
       checkNotPollinated(flower, 'emasculated')
       return {
@@ -233,7 +245,7 @@ function stepOn(flower: Flower, deed: LoggedDeed): Flower {
       }
     case 'washed':
       checkNotPollinated(flower, 'washed')
-      return { ...flower, washes: [...flower.washes, deed.happenedAt] }
+      return { ...flower, washes: [...flower.washes, deed.happenedAt], washedAt: momentOf(deed) }
     case 'lensChecked':
       checkStillOnPlant(flower, 'checked for anthers')
       if (!flower.emasculatedOn)

@@ -53,8 +53,15 @@ export const flowerKinds = {
       ],
     },
   ),
-  flowerThinned: kind('flower', v.strictObject({ kept: amount(1, 200) }), p => `thinned to ${p.kept}`),
-  petalsOff: kind('flower', v.strictObject({}), () => 'petals taken off'),
+  /** of what stands beside it nothing is left: the others of a cluster, of a stalk, of a node */
+  flowerThinned: kind('flower', v.strictObject({ kept: amount(1, 200) }), p =>
+    p.kept === 1 ? 'the others taken off' : `thinned to ${p.kept}`,
+  ),
+  petalsOff: kind(
+    'flower',
+    v.strictObject({ /** absent: the petals */ what: v.optional(v.picklist(['sepals', 'rays'])) }),
+    p => SCHOOLS.petals[p.what ?? 'off'],
+  ),
   emasculated: kind(
     'flower',
     v.strictObject({

@@ -33,7 +33,7 @@ export const bud: FlowerPicture = {
 export const prepared = (guide: CropGuide): FlowerPicture => ({
   ...bud,
   open: 0.4,
-  petals: usualSchool(guide, 'petals') !== 'off',
+  petals: !['off', 'rays'].includes(usualSchool(guide, 'petals') ?? 'on'),
   anthers: guide.emasculation.needed ? 'removed' : 'closed',
 })
 

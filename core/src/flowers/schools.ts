@@ -11,7 +11,13 @@ export const SCHOOLS = {
     wash: 'pollen washed off',
     none: 'not emasculated',
   },
-  petals: { off: 'petals taken off', on: 'petals left on' },
+  rivals: { off: 'rivals taken off', on: 'neighbours left' },
+  petals: {
+    off: 'petals taken off',
+    sepals: 'sepals taken off',
+    rays: 'ray florets taken off',
+    on: 'petals left on',
+  },
   timing: {
     atOnce: 'pollinated at once',
     nextMorning: 'pollinated the next morning',
@@ -90,6 +96,7 @@ export const SCHOOL_STEPS = Object.keys(SCHOOLS) as SchoolStep[]
 /** What each step with schools is called. */
 export const SCHOOL_STEP_NAMES: Record<SchoolStep, string> = {
   emasculation: 'taking the anthers out',
+  rivals: 'other flowers of the stalk',
   petals: 'petals',
   timing: 'when to pollinate',
   hour: 'hour of the day',

@@ -9,13 +9,15 @@ import { SCHOOLS, schoolOfHour } from './schools'
  * @param zone of the garden, for the hours of the day
  */
 export function schoolsUsed(flower: Flower, zone: string): { [S in SchoolStep]?: School<S> } {
-  const { emasculation, emasculatedOn, isolation, petalsOffOn, pollinations, seedParentId, harvest } = flower
+  const { emasculation, emasculatedOn, isolation, pollinations, seedParentId, harvest } = flower
   const first = pollinations[0]
   const used: { [S in SchoolStep]?: School<S> } = {}
   if (emasculation?.school) used.emasculation = emasculation.school
   if (isolation && Object.hasOwn(SCHOOLS.cover, isolation.way)) used.cover = isolation.way as School<'cover'>
   if (first) {
-    used.petals = petalsOffOn || emasculation?.school === 'strip' ? 'off' : 'on'
+    const isBare = emasculation?.school === 'strip'
+    used.petals = flower.petalsOffOn ? flower.partsOff : isBare ? 'off' : 'on'
+    if (flower.thinnedOn) used.rivals = 'off'
     // A day without an hour tells nothing of the hours.
     if (first.at) used.hour = schoolOfHour(hourOf(first.at, zone))
     if (first.tool) used.transfer = first.tool

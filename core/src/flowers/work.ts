@@ -2,8 +2,19 @@ import type { CropGuide } from '../crops/guide'
 import { usualSchool } from '../crops/guide'
 import type { Quantity } from '../crops/quantities'
 import type { Answer, AtFlower } from './answers'
-import { askBack, upTo, coverAnswers, emasculationAnswers, passAnswers, say, takeAnswers } from './answers'
+import {
+  asUsual,
+  askBack,
+  coverAnswers,
+  emasculationAnswers,
+  passAnswers,
+  say,
+  takeAnswers,
+  upTo,
+} from './answers'
 import type { Flower } from './flower'
+import type { Draft } from '../log/entry'
+import { PARTS, partsOf, partsOffDraft } from './parts'
 import type { CueSide, FlowerPicture } from './picture'
 import { bud, coverOf, fruiting, prepared } from './picture'
 import type { School, SchoolStep } from './schools'
@@ -32,6 +43,8 @@ export interface Work {
 
 /** A step at the flower: all that is known of it, in one place. */
 export interface FlowerWork extends Work {
+  /** the question, where the crop has a part in it */
+  questionOf?: (guide: CropGuide) => string
   /** asked in place of the question where the usual school leaves the step out */
   leftOutQuestion?: { school: SchoolStep; words: string }
   picture: (guide: CropGuide, side: CueSide) => FlowerPicture
@@ -62,6 +75,8 @@ const COVER_TOOLS: Record<School<'cover'>, string[]> = {
 }
 const coverTools = (guide: CropGuide) => COVER_TOOLS[usualSchool(guide, 'cover') ?? guide.isolation.ways[0]!]
 const emasculationTools = ({ emasculation }: CropGuide) => (emasculation.needed ? emasculation.tools : [])
+
+const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1)
 
 /** How the anthers are usually taken out; null where they usually stay. */
 function wayOf(guide: CropGuide): string | null {
@@ -95,27 +110,43 @@ export const FLOWER_WORK: Record<FlowerStep, FlowerWork> = {
     answers: () => [],
   },
   thin: {
-    words: 'thin',
-    question: 'Thin the cluster',
+    words: 'thin, rivals off',
+    question: 'Take its rivals off',
     cue: guide => cue(guide.thin ?? 'Leave what you will work; take the rest off.'),
     tools: () => ['scissors'],
     picture: (_, side) => buds[side],
+    schools: ['rivals'],
     isLeftOut: guide => guide.thin === null,
-    answers: ({ flower: { id, blooms } }) => [
-      askBack('Thinned', 'main', 'How many are kept?', upTo(Math.min(8, blooms)), kept => [
-        { kind: 'flowerThinned', subjectId: id, payload: { kept: Number(kept) } },
-      ]),
-    ],
+    isDone: (flower, guide) => flower.thinnedOn !== null || usualSchool(guide, 'rivals') !== 'off',
+    answers: at => {
+      const { id: subjectId, blooms } = at.flower
+      const left = (kept: number): Draft => ({ kind: 'flowerThinned', subjectId, payload: { kept } })
+      return [
+        blooms === 1
+          ? say('The others are off', 'main', left(1))
+          : askBack('Thinned', 'main', 'How many are kept?', upTo(Math.min(8, blooms)), kept => [
+              left(Number(kept)),
+            ]),
+        ...asUsual(at),
+      ]
+    },
   },
   petalsOff: {
     words: 'petals off',
     question: 'Take the petals off',
-    cue: () => cue('Pull the petals off one by one, away from the style; the base stays.'),
+    questionOf: guide => `Take the ${PARTS[partsOf(guide)].name} off`,
+    cue: guide => cue(PARTS[partsOf(guide)].how),
     tools: () => ['scissors'],
     picture: guide => ({ ...prepared(guide), petals: false, stigma: 'pollinated' }),
+    schools: ['petals'],
     isLeftOut: guide => !guide.schools.petals,
-    answers: ({ flower }) => [
-      say('Petals off', 'main', { kind: 'petalsOff', subjectId: flower.id, payload: {} }),
+    // Where the anthers come out, what is in their way comes off in the same go, and is noted with them.
+    isDone: (flower, guide) =>
+      flower.petalsOffOn !== null ||
+      guide.emasculation.needed ||
+      (usualSchool(guide, 'petals') ?? 'on') === 'on',
+    answers: ({ flower, guide }) => [
+      say(`${capital(PARTS[partsOf(guide)].name)} off`, 'main', partsOffDraft(flower.id, guide)),
     ],
   },
   emasculate: {

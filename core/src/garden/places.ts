@@ -1,4 +1,4 @@
-import { rollup } from 'd3-array'
+import { maxIndex, rollup } from 'd3-array'
 import type { FlowerHours } from '../bloom/hours'
 import { hoursOn } from '../bloom/hours'
 import type { CropGuide } from '../crops/guide'
@@ -12,7 +12,7 @@ import { stoodAt } from '../plants/plant'
 import type { Reading } from '../stores/aging'
 import { readingsWith } from '../stores/store'
 import type { ISODate } from '../time/days'
-import { addDays, instantAt } from '../time/days'
+import { addDays, dayOf, instantAt } from '../time/days'
 import type { WeatherHour } from '../weather/hour'
 import { rainAhead } from '../weather/known'
 import { bloomGround } from './blooms'
@@ -45,8 +45,23 @@ export function aroundPlant(day: GardenDay, plantId: string): AroundFlower {
 
 function aroundUnder(day: GardenDay, here: Conditions): AroundFlower {
   const rainOn = once(day, 'rain ahead', () => rainAhead(day.weather, day.today))
-  return { isVisited: here.visitors, rainOn: isRainedOn(here) ? rainOn : null }
+  return {
+    isVisited: here.visitors,
+    rainOn: isRainedOn(here) ? rainOn : null,
+    air: once(day, `warmest air: ${JSON.stringify(here)}`, () => warmestAir(day, here)),
+  }
 }
+
+/** The air at a place in the warmest hour of today; null where no weather is known. */
+function warmestAir(day: GardenDay, here: Conditions): AroundFlower['air'] {
+  if (!day.weather.hours.length) return null
+  const today = airIn(day, here, day.today, MILD).filter(({ at }) => dayOf(at, day.zone) === day.today)
+  const warmest = today[maxIndex(today, hour => hour.celsius)]
+  return warmest ? { celsius: warmest.celsius, humidity: warmest.humidity } : null
+}
+
+/** °C of a day of which nothing is known. */
+const MILD = 18
 
 /** The hours of a crop's flowers today at a place, in the light, the warmth and the rain that come there. */
 export function hoursAt(day: GardenDay, guide: CropGuide, placeId: string | null): FlowerHours {
@@ -58,7 +73,14 @@ export function hoursAt(day: GardenDay, guide: CropGuide, placeId: string | null
 /** The hours of a crop's flowers under some conditions, today or so many days ahead. */
 export function hoursUnder(day: GardenDay, here: Conditions, guide: CropGuide, ahead = 0): FlowerHours {
   const on = addDays(day.today, ahead)
-  return hoursOn(on, day.site, day.zone, airIn(day, here, guide, on), guide.bloom.hours, ahead)
+  return hoursOn(
+    on,
+    day.site,
+    day.zone,
+    airIn(day, here, on, guide.bloom.hours.mildCelsius),
+    guide.bloom.hours,
+    ahead,
+  )
 }
 
 /** The conditions under which the plants of a crop stand that may be parents, each once, the commonest first. */
@@ -74,11 +96,11 @@ export function conditionsOf(day: GardenDay, crop: string): Conditions[] {
   return [...kinds.values()].sort((a, b) => b.plants - a.plants).map(({ conditions }) => conditions)
 }
 
-function airIn(day: GardenDay, here: Conditions, guide: CropGuide, on: ISODate): WeatherHour[] {
+function airIn(day: GardenDay, here: Conditions, on: ISODate, mildCelsius: number): WeatherHour[] {
   const isOfWeather = here.shelter === 'open' && here.warmth.by === 'weather'
   // Where no weather is known, what was told of the place is known all the same.
   const known = day.weather.hours
-  const hours = known.length || isOfWeather ? known : stillHours(day, on, guide.bloom.hours.mildCelsius)
+  const hours = known.length || isOfWeather ? known : stillHours(day, on, mildCelsius)
   return here.warmth.by === 'store'
     ? airAt(here, hours, measuredIn(day, here.warmth.storeId, hours))
     : airAt(here, hours)

@@ -7,7 +7,7 @@ import type { ISODate } from '../time/days'
 import { bloomWork, grownCrops, parentBlooms } from './blooms'
 import type { GardenDay } from './day'
 import { aroundPlant, hoursAt } from './places'
-import { pollenWork } from './pollen'
+import { pollenWork, seasonPollen } from './pollen'
 import type { HeldStates } from './states'
 
 /** What each crop of the garden brings to the round: what stands, the work its blooms and its pollen ask for, the hours of its flowers today. */
@@ -27,6 +27,14 @@ export const cropsOnRound = (day: GardenDay): CropOnRound[] =>
       }))
   })
 
+/** Crosses whose pollen waits in a tube. */
+const fromShelf = (day: GardenDay): ReadonlySet<string> =>
+  once(
+    day,
+    'crosses from the shelf',
+    () => new Set(seasonPollen(day).flatMap(({ need, how }) => (how === 'shelf' ? [need.crossId] : []))),
+  )
+
 /** The garden around its round. */
 function groundOf(day: GardenDay): RoundGround {
   const { plant } = day.garden.states
@@ -38,6 +46,7 @@ function groundOf(day: GardenDay): RoundGround {
     bloomOf: id => blooms.get(id) ?? null,
     places: day.places,
     aroundOf: id => aroundPlant(day, id),
+    isFromShelf: id => fromShelf(day).has(id),
   }
 }
 

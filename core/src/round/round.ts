@@ -1,9 +1,9 @@
 import { ascending, group } from 'd3-array'
 import type { BloomDue } from '../bloom/due'
-import type { FlowerHours } from '../bloom/hours'
-import { hoursInWords } from '../bloom/hours'
+import type { FlowerHours, SunHours } from '../bloom/hours'
+import { hoursInWords, readyTogether } from '../bloom/hours'
 import type { Estimate } from '../chance/estimate'
-import type { CropGuide } from '../crops/guide'
+import type { CropGuide, StepHours } from '../crops/guide'
 import { habitAt } from '../crops/guide'
 import type { CropKnowledge } from '../crops/knowledge'
 import { shareEstimate } from '../crops/knowledge'
@@ -24,7 +24,7 @@ import type { Plant } from '../plants/plant'
 import { plantsUnder } from '../plants/plant'
 import { lotDue, sowingDue } from '../seed/due'
 import type { PollenDue } from '../pollen/due'
-import type { ISODate } from '../time/days'
+import type { ISODate, Instant } from '../time/days'
 import type { RoundStep } from './work'
 import { WORK, isFlowerStep } from './work'
 
@@ -54,6 +54,8 @@ export interface Stop {
   hours: { from: number; to: number; weather: string | null } | null
   /** what is around the flower; null for what is done elsewhere */
   around: AroundFlower | null
+  /** not before this moment: what was done last has to work first; null where nothing is waited for */
+  notBefore: Instant | null
   /** false where a window closes today */
   canWait: boolean
   estimate: Estimate | null
@@ -95,6 +97,8 @@ export interface RoundGround {
   bloomOf?: (plantId: string) => ParentBloom | null
   /** what is around the flowers of a plant; absent: nothing is known of it */
   aroundOf?: (plantId: string) => AroundFlower
+  /** true for a cross whose pollen waits in a tube, so that no hour of its father's flowers counts */
+  isFromShelf?: (crossId: string) => boolean
 }
 
 const parentsOf = (cross: Cross | undefined): Parents | null =>
@@ -104,6 +108,8 @@ interface HoursOfCrop {
   guide: CropGuide
   /** of its flowers today; absent: those of the guide */
   hours?: FlowerHours | undefined
+  /** its pollen comes fresh, and has to be dry by then */
+  isFresh?: boolean
 }
 
 /** Hours in which a step should be done today: those of the flower, and of them the ones in which the garden works by habit. */
@@ -128,19 +134,53 @@ export function hoursFor(step: RoundStep, crop: HoursOfCrop, isToday: boolean): 
 }
 
 /** Hours in which a flower can be worked: the guide's, or where the weather is known those that it makes of them. */
-function flowerHoursFor(step: RoundStep, { guide, hours }: HoursOfCrop, isToday: boolean): Stop['hours'] {
-  if (!isFlowerStep(step) || !FLOWER_WORK[step].isByTheHour) return null
+function flowerHoursFor(
+  step: RoundStep,
+  { guide, hours, isFresh = true }: HoursOfCrop,
+  isToday: boolean,
+): Stop['hours'] {
+  if (!isFlowerStep(step)) return null
+  const own = guide.stepHours[step]
+  if (own) return hoursBySun(own, hours?.sun ?? USUAL_SUN)
+  if (!FLOWER_WORK[step].isByTheHour) return null
   const receptive = hours?.receptive
   if (!isToday || !receptive || receptive.low === null || receptive.until === null)
     return {
       ...guide.receptive.hours,
       weather: receptive && isToday && receptive.at === null ? hoursInWords('receptive', receptive) : null,
     }
-  return {
+  const ready = {
     from: receptive.low,
     to: receptive.until,
     weather: receptive.because.length ? hoursInWords('receptive', receptive) : null,
   }
+  return step === 'pollinate' && isFresh ? withDryPollen(ready, hours!) : ready
+}
+
+/** Where nobody said where the garden lies, the sun is up from six to eight. */
+const USUAL_SUN: SunHours = { sunrise: 6, noon: 13, sunset: 20 }
+
+const hoursBySun = ({ after, minutes }: StepHours, sun: SunHours): NonNullable<Stop['hours']> => ({
+  from: Math.max(0, sun[after] + minutes.low / 60),
+  to: Math.min(24, sun[after] + minutes.high / 60),
+  weather: null,
+})
+
+/** Hours in which a ready stigma can get fresh pollen: from when that is dry on, too; where it is not while the flower is ready, that is said. */
+function withDryPollen(ready: NonNullable<Stop['hours']>, hours: FlowerHours): NonNullable<Stop['hours']> {
+  const both = readyTogether(hours)
+  if (both)
+    return {
+      from: Math.max(ready.from, both.from),
+      to: ready.to,
+      weather:
+        [ready.weather, hours.sheds.because.length ? hoursInWords('sheds', hours.sheds) : null]
+          .filter(Boolean)
+          .join('; ') || null,
+    }
+  const late =
+    'fresh pollen is not dry while the stigma is ready: take it from a tube, or what was dried overnight'
+  return { ...ready, weather: [ready.weather, late].filter(Boolean).join('; ') }
 }
 
 type Due = {
@@ -150,6 +190,7 @@ type Due = {
   estimate?: Estimate | null
   because: string
   missing?: number
+  notBefore?: Instant | null
 } | null
 
 /**
@@ -165,6 +206,7 @@ export function roundUntil(
     plantOf = () => null,
     bloomOf = () => null,
     aroundOf = () => IN_THE_OPEN,
+    isFromShelf = () => false,
   }: RoundGround,
   until: ISODate = today,
 ): Stop[] {
@@ -183,10 +225,15 @@ export function roundUntil(
         crop: guide.id,
         around: at.subject.type === 'flower' ? aroundOf(at.parents?.seedParentId ?? '') : null,
         estimate: null,
+        notBefore: null,
         ...due,
         overdue: daysOverdue(due, today),
         canWait: due.until > today,
-        hours: hoursFor(due.step, { guide, hours: crop.hoursAt?.(at.placeId) }, due.from <= today),
+        hours: hoursFor(
+          due.step,
+          { guide, hours: crop.hoursAt?.(at.placeId), isFresh: !isFromShelf(at.crossId ?? '') },
+          due.from <= today,
+        ),
         tools: WORK[due.step].tools?.(guide) ?? [],
       })
     }

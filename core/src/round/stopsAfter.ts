@@ -46,6 +46,7 @@ export function stopsAfter<S extends FlowerStop>(
     return [
       {
         ...stop,
+        notBefore: null,
         ...due,
         flower,
         overdue: daysOverdue(due, today),

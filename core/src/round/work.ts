@@ -202,7 +202,8 @@ export function questionAt(step: RoundStep, guide: CropGuide): string {
   const leftOut = isFlowerStep(step) ? FLOWER_WORK[step].leftOutQuestion : undefined
   if (leftOut && usualSchool(guide, leftOut.school) === 'none') return leftOut.words
   const own = isFlowerStep(step) ? flowerForms[guide.form].questions?.[step] : undefined
-  return own ?? WORK[step].question
+  const ofCrop = isFlowerStep(step) ? FLOWER_WORK[step].questionOf?.(guide) : undefined
+  return own ?? ofCrop ?? WORK[step].question
 }
 
 /** What to look for at a step of a crop. */

@@ -16,6 +16,7 @@ export const specialForms = [
     steps: [
       'choose',
       'thin',
+      'petalsOff',
       'emasculate',
       'lensCheck',
       'isolate',
@@ -32,6 +33,7 @@ export const specialForms = [
       tooOld: 'Standard lifting: the anthers in the keel have shed.',
     },
     thin: 'One flower to a stalk; take off the older and the younger ones.',
+    isThinned: true,
     emasculation: {
       ways: {
         pluck:
@@ -84,6 +86,7 @@ export const specialForms = [
     steps: [
       'choose',
       'thin',
+      'petalsOff',
       'isolate',
       'look',
       'pollinate',
@@ -131,6 +134,11 @@ export const specialForms = [
   },
   {
     id: 'headWashed',
+    hours: {
+      // Before the styles grow through, and while they do.
+      emasculate: { after: 'sunrise', minutes: { low: -30, high: 75 } },
+      wash: { after: 'sunrise', minutes: { low: 0, high: 180 } },
+    },
     name: 'composite head that selfs, cut and washed',
     like: 'lettuce',
     unit: 'head',
@@ -162,6 +170,7 @@ export const specialForms = [
       tooOld: 'Styles parted and dusty: it has selfed.',
     },
     thin: 'Keep three or four heads of the same morning; pinch the others off.',
+    isThinned: true,
     emasculation: {
       ways: {
         wash: 'As the styles push through, spray fine water over them and blow dry; again every few minutes until they part.',
@@ -172,6 +181,7 @@ export const specialForms = [
       counts: 'florets',
       usual: 15,
       washes: 3,
+      washMinutes: 8,
     },
     noEmasculation: null,
     lens: 'Styles wet-clean: no grains between their hairs.',
@@ -237,6 +247,7 @@ export const specialForms = [
       tooOld: 'Yellow anthers, or empty ones hanging out: it has flowered.',
     },
     thin: 'Cut off the lowest and the uppermost spikelets and the middle floret of the others.',
+    isThinned: true,
     emasculation: {
       ways: {
         pluck:
@@ -267,7 +278,12 @@ export const specialForms = [
       tools: ['paper sleeves', 'clips'],
     },
     sign: { cue: 'The florets close again.', then: 'stop' },
-    questions: { emasculate: 'Empty the florets', isolate: 'Sleeve the ear', look: 'Do the florets gape?' },
+    questions: {
+      thin: 'Trim the ear',
+      emasculate: 'Empty the florets',
+      isolate: 'Sleeve the ear',
+      look: 'Do the florets gape?',
+    },
     take: {
       yes: 'A green grain shows between the husks after some days.',
       no: 'Florets stay gaping and dry out.',
@@ -278,6 +294,7 @@ export const specialForms = [
   },
   {
     id: 'earShoot',
+    hours: { cutSilks: { after: 'sunset', minutes: { low: -240, high: 0 } } },
     name: 'ear shoot and tassel, by wind',
     like: 'sweetcorn',
     unit: 'ear shoot',
@@ -288,6 +305,7 @@ export const specialForms = [
     ],
     steps: [
       'choose',
+      'thin',
       'isolate',
       'cutSilks',
       'look',
@@ -302,7 +320,8 @@ export const specialForms = [
       tooYoung: 'Shoot not yet free of the leaf sheath.',
       tooOld: 'Silks out and uncovered: pollen is on them already.',
     },
-    thin: null,
+    thin: 'Only the top ear is worked: break the shoots below it off, and any that comes later.',
+    isThinned: true,
     emasculation: null,
     noEmasculation: 'Male and female flowers are separate: covering the shoot before its silks is enough.',
     lens: 'Silks clean and dry before they are cut.',
@@ -323,7 +342,11 @@ export const specialForms = [
       tools: ['tassel bags', 'shoot bags', 'scissors'],
     },
     sign: { cue: 'The silks wilt and brown.', then: 'stop' },
-    questions: { isolate: 'Cover the ear shoot', look: 'Do the silks stand in a brush?' },
+    questions: {
+      thin: 'Leave the top ear alone',
+      isolate: 'Cover the ear shoot',
+      look: 'Do the silks stand in a brush?',
+    },
     take: {
       yes: 'Silks brown and come away from the grains; the ear fills.',
       no: 'Silks stay fresh and lengthen on.',
@@ -334,6 +357,7 @@ export const specialForms = [
   },
   {
     id: 'separateTied',
+    hours: { isolate: { after: 'sunset', minutes: { low: -120, high: 45 } } },
     name: 'separate flowers, tied shut at dusk',
     like: 'squash, melon, cucumber',
     unit: 'flower',

@@ -62,6 +62,7 @@ describe('the guides that come with Virgulta', () => {
     ])
     expect(stepsOf(builtInGuide('sweetcorn')!)).toEqual([
       'choose',
+      'thin',
       'isolate',
       'cutSilks',
       'look',

@@ -310,6 +310,7 @@ export const bulbs: CropNotes[] = [
     },
     ready: [1, 4],
     lasts: [2, 4],
+    dryAir: { above: 28, below: 35, share: 0.5 },
     passes: 3,
     pollen: 'long',
     schools: {

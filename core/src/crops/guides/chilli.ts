@@ -96,6 +96,7 @@ export const chilli: CropGuide = {
     },
     harvest: { usual: 'colour', others: ['days'], why: 'Seed ripens with the colour.' },
   },
+  stepHours: {},
   stage: {
     cue: 'Fat white bud on the eve of opening; petals still closed, anthers inside not yet split.',
     tooYoung: 'Bud green and small: the style tears when it is opened.',
@@ -112,6 +113,7 @@ export const chilli: CropGuide = {
     counts: 'anthers',
     usual: 6,
     washes: 0,
+    washMinutes: 10,
     lens: 'Turn the flower under the lens: stalks without heads only, and no yellow dust on the style.',
   },
   isolation: {
@@ -122,6 +124,7 @@ export const chilli: CropGuide = {
   receptive: {
     daysAfterIsolation: { low: 0.6, high: 2.6 },
     lasts: { low: 1, high: 3 },
+    dryAir: null,
     cue: 'Tip of the stigma glistens and looks swollen.',
     notYet: 'Tip dull and dry, still pale green.',
     tooLate: 'Tip brown, or the style has dropped.',

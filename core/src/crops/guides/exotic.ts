@@ -468,6 +468,7 @@ export const underGlass: CropNotes[] = [
     at: 'midday',
     mild: 21,
     hours: { from: 9, to: 13 },
+    stepHours: { emasculate: { after: 'noon', minutes: { low: -240, high: -60 } } },
     stage: {
       cue: 'Today’s bud, the topmost, opening in the morning sun; anthers still closed.',
       tooYoung: 'Bud closed: it opens on another day.',

@@ -167,6 +167,9 @@ export const gardenFlowers: CropNotes[] = [
     lasts: [1, 3],
     passes: 6,
     pollen: 'short',
+    schools: {
+      petals: [['rays', 'on'], 'Ray florets hold the wet and rot over the young seed.'],
+    },
     take: [
       [5, 12],
       [0.3, 0.7],

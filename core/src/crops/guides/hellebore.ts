@@ -83,6 +83,7 @@ export const hellebore: CropGuide = {
     source: { usual: 'otherPlant', others: ['samePlant', 'ownFlower'], why: 'Another clone keeps vigour.' },
     harvest: { usual: 'split', others: ['colour', 'days'], why: 'Seed drops as soon as the pods split.' },
   },
+  stepHours: {},
   stage: {
     cue: 'Bud coloured and about to part; a fingertip just fits between the petals.',
     tooYoung: 'Bud hard and green-tipped.',
@@ -100,6 +101,7 @@ export const hellebore: CropGuide = {
     counts: 'anthers',
     usual: null,
     washes: 0,
+    washMinutes: 10,
     lens: 'Turn the flower under the lens: stalks without heads only, and no dust on the styles.',
   },
   isolation: {
@@ -110,6 +112,7 @@ export const hellebore: CropGuide = {
   receptive: {
     daysAfterIsolation: { low: 1, high: 4 },
     lasts: { low: 3, high: 7 },
+    dryAir: null,
     cue: 'Style tips curl outwards and glisten.',
     notYet: 'Styles straight and dull.',
     tooLate: 'Style tips dark and dry.',

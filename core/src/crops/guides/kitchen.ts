@@ -23,6 +23,7 @@ export const kitchen: CropNotes[] = [
     mild: 19,
     ready: [0.6, 2],
     lasts: [1, 3],
+    dryAir: { above: 32, below: 35, share: 0.5 },
     passes: 1,
     pollen: 'medium',
     schools: {
@@ -201,6 +202,7 @@ export const kitchen: CropNotes[] = [
     mild: 21,
     ready: [2, 4],
     lasts: [3, 7],
+    dryAir: { above: 34, below: 35, share: 0.5 },
     passes: 1,
     pollen: 'short',
     take: [
@@ -252,6 +254,7 @@ export const kitchen: CropNotes[] = [
     shedsFirst: true,
     ready: [0.03, 0.2],
     lasts: [0.05, 0.2],
+    dryAir: { above: 30, below: 35, share: 0.5 },
     passes: 1,
     pollen: 'short',
     schools: {
@@ -614,6 +617,7 @@ export const kitchen: CropNotes[] = [
     mild: 17,
     ready: [2, 4],
     lasts: [2, 5],
+    dryAir: { above: 30, below: 35, share: 0.5 },
     passes: 1,
     pollen: 'minutes',
     schools: {
@@ -714,6 +718,7 @@ export const kitchen: CropNotes[] = [
     mild: 26,
     ready: [0.6, 1.5],
     lasts: [0.5, 2],
+    dryAir: { above: 34, below: 40, share: 0.5 },
     passes: 2,
     pollen: 'minutes',
     schools: {
@@ -756,15 +761,17 @@ export const kitchen: CropNotes[] = [
     at: 'morning',
     mild: 21,
     stage: {
-      cue: 'Petals just show between the sepals; take the sepals off first.',
+      cue: 'Petals just show between the sepals.',
       tooYoung: 'Bud green, no petal to be seen.',
       tooOld: 'Petals stand out: it has selfed in the bud.',
     },
     ready: [0.05, 0.5],
     lasts: [0.5, 1],
+    dryAir: { above: 32, below: 35, share: 0.5 },
     passes: 1,
     pollen: 'short',
     schools: {
+      petals: [['sepals', 'on'], 'The sepals hide the bud and are in the way of the forceps.'],
       timing: [['atOnce', 'nextMorning'], 'The bud is open anyway and dries out soon.'],
       cover: [['none', 'clip'], 'So small a bud is marked, not covered.'],
     },

@@ -61,6 +61,7 @@ export const squash: CropGuide = {
     },
     harvest: { usual: 'colour', others: ['days'], why: 'Stalk and skin tell; some count days.' },
   },
+  stepHours: { isolate: { after: 'sunset', minutes: { low: -120, high: 45 } } },
   stage: {
     cue: 'At dusk: tip of the female bud yellow and loose, with the small fruit behind it. It opens tomorrow at dawn.',
     tooYoung: 'Tip green and tight: two days or more to go.',
@@ -79,6 +80,7 @@ export const squash: CropGuide = {
   receptive: {
     daysAfterIsolation: { low: 0.6, high: 1.4 },
     lasts: { low: 0.3, high: 0.9 },
+    dryAir: null,
     cue: 'Bud opens by itself when the tie is loosened; lobes of the stigma sticky and bright.',
     notYet: 'Bud still green at the tip and will not part.',
     tooLate: 'Flower wilted or the tie has burst.',

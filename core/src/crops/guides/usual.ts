@@ -2,6 +2,7 @@ import type { Trait } from '../../offspring/trait'
 import type { Sign } from '../../flowers/sign'
 import type { School, SchoolStep } from '../../flowers/schools'
 import type { CautionId } from '../cautions'
+import type { FlowerForm } from '../form'
 import type { FormId } from '../forms/forms'
 import { flowerForms } from '../forms/forms'
 import type { CropGuide, FlowerHourRules, SchoolChoice } from '../guide'
@@ -139,6 +140,10 @@ export interface CropNotes {
   mild: number
   /** hours of the day in which it is worked, where the part of the day says too little */
   hours?: CropGuide['receptive']['hours']
+  /** the hours of steps, where they are others than those of its form */
+  stepHours?: CropGuide['stepHours']
+  /** air in which it is ready for a shorter time */
+  dryAir?: CropGuide['receptive']['dryAir']
   /** its style takes its own pollen along before it is ready for another's */
   shedsFirst?: boolean
   /** seasons and why of the schools in use; the first school is the usual one */
@@ -168,6 +173,8 @@ export interface CropNotes {
   /** why it needs no emasculation, where its form usually does */
   why?: string
   cautions?: CautionId[]
+  /** its rivals usually come off before it is worked, where its form does not say so */
+  isThinned?: true
   /** cues of its own, where it differs from its form */
   stage?: CropGuide['stage']
 }
@@ -180,11 +187,14 @@ const choice = ([[usual, ...others], why]: [schools: string[], why: string]): Sc
 
 /** The guide of a crop: what its form says, with what is its own. */
 export function guideFrom(notes: CropNotes): CropGuide {
-  const form = flowerForms[notes.form]
+  const form: FlowerForm = flowerForms[notes.form]
   const { hours, rules } = dayParts[notes.at]
   const needsEmasculation = form.emasculation !== null && notes.emasculation !== false
   const ways = Object.keys(form.emasculation?.ways ?? {})
   const schools: { [S in SchoolStep]?: [schools: string[], why: string] } = {
+    ...(form.thin
+      ? { rivals: [form.isThinned || notes.isThinned ? ['off', 'on'] : ['on', 'off'], form.thin] }
+      : {}),
     ...(needsEmasculation ? { emasculation: [[...ways, 'none'], 'The usual way for this form.'] } : {}),
     cover: [[...form.cover.ways], form.cover.how],
     transfer: [[...form.transfer.ways], form.transfer.how],
@@ -247,6 +257,14 @@ export function guideFrom(notes: CropNotes): CropGuide {
       hours: notes.shedsFirst ? shedding(rules(notes.mild)) : rules(notes.mild),
     },
     schools: Object.fromEntries(Object.entries(schools).map(([step, known]) => [step, choice(known)])),
+    stepHours: {
+      ...form.hours,
+      // What opens in the evening is opened by hand in the afternoon.
+      ...(notes.at === 'evening' && needsEmasculation
+        ? { emasculate: { after: 'sunset' as const, minutes: { low: -240, high: -60 } } }
+        : {}),
+      ...notes.stepHours,
+    },
     stage: notes.stage ?? { ...form.stage },
     thin: form.thin,
     emasculation: needsEmasculation
@@ -257,6 +275,7 @@ export function guideFrom(notes: CropNotes): CropGuide {
           counts: form.emasculation!.counts,
           usual: notes.anthers ?? form.emasculation!.usual,
           washes: form.emasculation!.washes,
+          washMinutes: form.emasculation!.washMinutes ?? 10,
           lens: form.lens,
         }
       : { needed: false, why: notes.why ?? form.noEmasculation! },
@@ -264,6 +283,7 @@ export function guideFrom(notes: CropNotes): CropGuide {
     receptive: {
       daysAfterIsolation: range(notes.ready),
       lasts: range(notes.lasts),
+      dryAir: notes.dryAir ?? null,
       ...form.ready,
       hours: notes.hours ?? hours,
     },
