@@ -32,6 +32,9 @@ function tubeAt(i: number): Tube {
     flowers: 5,
     collectedOn: at(age).slice(0, 10),
     collectedAt: at(age),
+    waits: null,
+    isCovered: null,
+    isFresh: false,
     tubed: { at: at(age - 24), on: at(age - 24).slice(0, 10), drying: 'shade', hasDesiccant: true },
     stays: [
       { storeId: null, from: at(age) },

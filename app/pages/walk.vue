@@ -3,8 +3,9 @@
 import { tagFlowers } from '~/components/flowers/tagFlowers'
 import { mdiClose, mdiPlus, mdiQrcodeScan } from '@mdi/js'
 import { clockWords } from '@virgulta/core/bloom/hours'
+import { clusterInWords } from '@virgulta/core/flowers/units'
 import { counted, plural } from '@virgulta/core/formats/counted'
-import { walkOn } from '@virgulta/core/round/walk'
+import { minutesToWait, walkOn } from '@virgulta/core/round/walk'
 import { WORK, answersTo, questionAt } from '@virgulta/core/round/work'
 import { checkTagCode } from '@virgulta/core/tags/code'
 import { clockOf, dayInWords, hourOf } from '@virgulta/core/time/days'
@@ -29,8 +30,14 @@ const standsAt = ref<string | null>()
 const isEarly = ref(false)
 const stops = computed(() => (round.value?.stops ?? []).filter(s => !skipped.value.includes(s.subject.id)))
 const hour = computed(() => hourOf(garden.now, garden.garden!.zone))
-const ways = computed(() => walkOn(stops.value, isEarly.value ? 24 : hour.value, standsAt.value))
-const stop = computed(() => stops.value.find(s => s.subject.id === here.value) ?? ways.value.next)
+const moment = useTicking()
+const ways = computed(() =>
+  walkOn(stops.value, isEarly.value ? 24 : hour.value, standsAt.value, moment.value),
+)
+const stop = computed(
+  () => stops.value.find(s => s.subject.id === here.value && !isWorking(s)) ?? ways.value.next,
+)
+const isWorking = (s: RoundStop) => minutesToWait(s, moment.value) > 0
 const waiting = computed(() => ways.value.waiting.filter(s => s.subject.id !== stop.value?.subject.id))
 const waitingWords = computed(() =>
   waiting.value.length
@@ -57,7 +64,7 @@ const atPlace = computed(
       .length ?? 0),
 )
 /** what is told of the pass of pollen; the crop's usual way until something else is pressed */
-const { pass } = usePass(guide, () => stop.value?.subject.id)
+const { pass } = usePass(guide, () => stop.value?.flower)
 const answers = computed(() =>
   stop.value && guide.value ? answersTo(stop.value, guide.value, garden.today, pass.value) : [],
 )
@@ -175,6 +182,7 @@ useShortcuts([
         !stop && waitingWords ? waitingWords : 'What you note shows here, with its undo.'
       }}</template></NoteLine
     >
+    <WorkingLine v-if="ways.working.length" :stops="ways.working" :now="moment" />
     <ScanSheet v-model="isScanning" :hanging="hanging" @scan="jump" />
     <template v-if="stop && guide">
       <section ref="middle" class="middle" tabindex="0" :aria-label="`Stop ${stop.code}`">
@@ -202,6 +210,9 @@ useShortcuts([
           />
         </p>
         <TornNotes v-if="stop.flower" :flower="stop.flower" />
+        <p v-if="stop.flower && clusterInWords(stop.flower)" class="small">
+          {{ clusterInWords(stop.flower) }}
+        </p>
         <StopCue :step="stop.step" :guide="guide" />
         <p v-if="stop.hours?.weather" class="quiet small">{{ stop.hours.weather }}.</p>
         <p v-if="stop.tools.length" class="take">
@@ -331,6 +342,10 @@ useShortcuts([
         :crop="stop.crop"
       />
     </template>
+    <EmptyPage v-else-if="ways.working.length" heading="What was done last works now">
+      The walk goes on by itself when its minutes are over.
+      <template #step><v-btn variant="flat" height="56" to="/today">To Today</v-btn></template>
+    </EmptyPage>
     <EmptyPage
       v-else-if="waiting.length"
       :heading="`Nothing more before ${clockWords(waiting[0]!.hours!.from)}`"
@@ -364,7 +379,7 @@ useShortcuts([
 .walk {
   display: grid;
   grid-template-columns: minmax(0, 1fr);
-  grid-template-rows: auto auto minmax(0, 1fr) auto;
+  grid-template-rows: auto auto auto minmax(0, 1fr) auto;
   height: 100dvh;
   max-width: 560px;
   margin: 0 auto;
@@ -388,7 +403,7 @@ useShortcuts([
   justify-items: end;
 }
 .middle {
-  grid-row: 3;
+  grid-row: 4;
   overflow-y: auto;
   padding: 14px 18px;
   display: grid;
@@ -451,7 +466,7 @@ summary {
   white-space: normal;
 }
 .answers {
-  grid-row: 4;
+  grid-row: 5;
   background: var(--paper);
   border-top: 1px solid var(--rule);
   padding: 12px 18px 16px;

@@ -18,7 +18,12 @@ const { run: give, isBusy } = useOnce(async (answer: Answer, reason: string) => 
     asking.value = answer
     return
   }
-  if (await log.note(answer.drafts(reason), day)) {
+  const further = answer.ask?.further?.(reason) ?? answer
+  if (further !== answer && further.ask) {
+    asking.value = further
+    return
+  }
+  if (await log.note(further.drafts(reason), day)) {
     asking.value = null
     emit('noted')
   }

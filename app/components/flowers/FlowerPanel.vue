@@ -9,6 +9,7 @@ import type { SchoolStep } from '@virgulta/core/flowers/schools'
 import { schoolWords } from '@virgulta/core/flowers/schools'
 import { schoolsUsed } from '@virgulta/core/flowers/schoolsUsed'
 import type { FlowerStep } from '@virgulta/core/flowers/steps'
+import { clusterInWords } from '@virgulta/core/flowers/units'
 import { statusWords } from '@virgulta/core/flowers/words'
 import type { TubeForCross } from '@virgulta/core/garden/pollen'
 import type { Plant } from '@virgulta/core/plants/plant'
@@ -50,10 +51,8 @@ const guide = computed(() => garden.cropOf(crop)!.guide)
 const day = ref(garden.today)
 
 /** Steps that can be noted out of turn, for those who did more than one thing before they wrote it down. */
-const steps = computed(() =>
-  stepsOf(guide.value).filter(step => step !== 'choose'),
-)
-const { pass } = usePass(guide, () => flower.id)
+const steps = computed(() => stepsOf(guide.value).filter(step => step !== 'choose'))
+const { pass } = usePass(guide, () => flower)
 const chosenStep = ref<FlowerStep | null>(null)
 const step = computed(() => chosenStep.value ?? due?.step ?? null)
 watch(
@@ -61,6 +60,7 @@ watch(
   () => (chosenStep.value = null),
 )
 const answers = computed(() => (step.value ? answersAt(step.value, flower, guide.value, pass.value) : []))
+const counted = computed(() => clusterInWords(flower))
 const isEarly = computed(() => due && due.from > garden.today && !chosenStep.value)
 
 /** The schools it was worked by, as far as the log tells. */
@@ -90,6 +90,7 @@ const { run: pollinateFrom } = useOnce(async (selfMeant: boolean) => {
     </div>
     <CrossName :seed-parent="seedParent" :pollen-parent="pollenParent" />
     <TornNotes :flower="flower" />
+    <p v-if="counted" class="small">{{ counted }}</p>
     <p v-if="pollen" class="small">
       Pollen out of tube <NuxtLink :to="`/pollen/${pollen.tubeId}`" class="code">{{ pollen.code }}</NuxtLink>:
       {{ aliveInWords(pollen.alive) }} were alive then<template

@@ -12,7 +12,7 @@ const to = computed(() => screenOfStop(stop))
 const garden = useGardenStore()
 const log = useLogStore()
 const guide = computed(() => garden.cropOf(stop.crop)!.guide)
-const { pass } = usePass(guide, () => stop.subject.id)
+const { pass } = usePass(guide, () => stop.flower)
 const answers = computed(() => answersTo(stop, guide.value, garden.today, pass.value))
 /** What one press notes; what asks first is opened instead. */
 const usual = computed(() => answers.value.find(a => a.tone === 'main'))

@@ -1,7 +1,7 @@
+import type { Donor } from '../flowers/donor'
 import type { School } from '../flowers/schools'
 import type { Sign } from '../flowers/sign'
-import type { FlowerStep } from '../flowers/steps'
-import type { StepHours } from './guide'
+import type { FlowerStep, StepHours } from '../flowers/steps'
 
 /** What a flower consists of, as the method speaks of it. */
 interface FlowerPart {
@@ -51,6 +51,8 @@ export interface FlowerForm {
   cover: { ways: readonly School<'cover'>[]; how: string; until: 'take' | 'harvest' }
   ready: { cue: string; notYet: string; tooLate: string }
   transfer: { ways: readonly School<'transfer'>[]; how: string; tools: readonly string[] }
+  /** what gives pollen, and how */
+  donor: Donor
   /** what shows soon after pollen has taken hold; null where nothing tells it before the take */
   sign: Sign | null
   /** what a step is called where its form says it in words of its own */

@@ -69,7 +69,6 @@ const stepHours = v.object({
   /** minutes after it, from and until; negative: before */
   minutes: around,
 })
-export type StepHours = v.InferOutput<typeof stepHours>
 
 const flowerHours = v.object({
   /** °C at which it goes as usual */
@@ -275,6 +274,21 @@ export const CropGuide = v.object({
     sign: v.optional(v.nullable(v.object({ cue: text, then: v.picklist(SIGN_ENDS) })), null),
     pollen: v.picklist(POLLEN_CLASSES),
   }),
+  /** how a flower of the father gives its pollen as it is */
+  donor: v.optional(
+    v.object({
+      /** what is taken: a bud, a head, a tassel */
+      what: text,
+      how: text,
+      /** it is covered before it sheds, in these hours of the day before; null where it needs none */
+      covers: v.nullable(stepHours),
+      /** flowers that one of them serves, by a touch each */
+      touches: number(1, 1000),
+      /** which give and which take, where flowers open one after the other; null where it makes no difference */
+      order: v.nullable(text),
+    }),
+    { what: 'flower', how: 'Take a flower that sheds.', covers: null, touches: 4, order: null },
+  ),
   take: v.object({ daysAfterPollination: days, rate: share, yes: text, no: text, failReasons: list(text) }),
   ripening: v.object({
     daysAfterPollination: days,

@@ -2,9 +2,10 @@ import type { CropGuide } from '../crops/guide'
 import { usualSchool } from '../crops/guide'
 import type { Draft } from '../log/entry'
 import type { Flower } from './flower'
-import type { GRAINS } from './kinds'
+import type { DONOR_STAGES, GRAINS } from './kinds'
 import { PARTS, partsOf, partsOffDraft } from './parts'
 import type { School } from './schools'
+import { unreachedUnder } from './units'
 import { SCHOOLS, schoolWords, schoolsAt } from './schools'
 
 type Tone = 'main' | 'plain' | 'warn'
@@ -16,7 +17,12 @@ export interface Answer {
   /** what is noted; with the reason when one was asked */
   drafts: (reason: string) => Draft[]
   /** asks for a reason first */
-  ask?: { question: string; reasons: string[]; /** nothing else can be typed */ isFixed?: boolean }
+  ask?: {
+    question: string
+    reasons: string[]
+    /** nothing else can be typed */ isFixed?: boolean
+    /** asks on, once a reason was given */ further?: (reason: string) => Answer
+  }
 }
 
 /** A flower at which a question is asked. */
@@ -46,6 +52,13 @@ export const askBack = (
 /** Numbers to press. */
 export const upTo = (most: number): string[] => Array.from({ length: most }, (_, i) => String(i + 1))
 
+/** Numbers to press of which there are many: each of the small ones, some of the large ones, and all. */
+export const someOf = (most: number): string[] => [
+  ...upTo(Math.min(12, most)),
+  ...[15, 20, 25, 30, 40, 60, 80, 120].filter(n => n < most).map(String),
+  ...(most > 12 ? [String(most)] : []),
+]
+
 /** What is told of a pass of pollen beside its father. */
 export interface PassDetails {
   tool: School<'transfer'> | null
@@ -54,24 +67,38 @@ export interface PassDetails {
   /** for a self: which flower it came from */ source: School<'source'> | null
   /** of a cluster: how many of its flowers; null: all */ reached: number | null
   /** the tube it comes from; null: fresh */ tubeId: string | null
+  /** of fresh pollen: the flower it comes from */
+  donorStage: (typeof DONOR_STAGES)[number] | null
+  donorCovered: boolean | null
 }
 
-/** A pass of pollen as it is usually done in a crop. */
-export const usualPass = (guide: CropGuide): PassDetails => ({
+/** A pass of pollen as it is usually done in a crop; at a cluster it reaches those of its flowers that were seen ready. */
+export const usualPass = (guide: CropGuide, flower: Flower | null = null): PassDetails => ({
   tool: usualSchool(guide, 'transfer'),
   isToolClean: null,
   grains: null,
   source: null,
-  reached: null,
+  reached: flower && readyUnder(flower),
   tubeId: null,
+  donorStage: null,
+  donorCovered: null,
 })
+
+/** How many flowers of a cluster were seen ready and have no pollen yet; null where nobody counted, or it is all of them. */
+function readyUnder(flower: Flower): number | null {
+  const { blooms, seen, pollinations } = flower
+  if (blooms === 1 || !seen) return null
+  const wasReached = pollinations.some(pass => pass.on >= seen.on)
+  const ready = Math.min(wasReached ? seen.tomorrow || 1 : seen.ready, unreachedUnder(flower))
+  return ready > 0 && ready < blooms ? ready : null
+}
 
 /** The draft of a pass of pollen. */
 export function passDraft(
   subjectId: string,
   pollenParentId: string,
   selfMeant: boolean,
-  { tool, isToolClean, grains, source, reached, tubeId }: PassDetails,
+  { tool, isToolClean, grains, source, reached, tubeId, donorStage, donorCovered }: PassDetails,
 ): Draft {
   return {
     kind: 'pollinated',
@@ -85,6 +112,8 @@ export function passDraft(
       ...(source ? { source } : {}),
       ...(reached ? { reached } : {}),
       ...(tubeId ? { tubeId, doses: reached ?? 1 } : {}),
+      ...(tubeId || !donorStage ? {} : { donorStage }),
+      ...(tubeId || donorCovered === null ? {} : { donorCovered }),
     },
   }
 }
@@ -205,6 +234,38 @@ export function coverAnswers({ flower, guide }: AtFlower): Answer[] {
   )
 }
 
+/** Whether the stigma is ready; of a cluster, how many of its flowers are, and how many will be tomorrow. */
+export function lookAnswers({ flower }: AtFlower): Answer[] {
+  const { id: subjectId, blooms } = flower
+  const seen = (look: 'ready' | 'notYet' | 'tooLate', ready?: number, tomorrow?: number): Draft => ({
+    kind: 'looked',
+    subjectId,
+    payload: { look, ...(ready === undefined ? {} : { ready, tomorrow: tomorrow! }) },
+  })
+  const left = unreachedUnder(flower)
+  const tomorrow = (now: number): Answer =>
+    now === left
+      ? say('Ready', 'main', seen('ready', now, 0))
+      : askBack('Ready', 'main', 'How many more will be tomorrow?', ['none', ...someOf(left - now)], n => [
+          seen('ready', now, Number(n) || 0),
+        ])
+  const ready: Answer =
+    blooms === 1
+      ? say('Ready', 'main', seen('ready'))
+      : {
+          label: 'Ready',
+          tone: 'main',
+          ask: {
+            question: `How many of the ${left} are ready now?`,
+            reasons: someOf(left),
+            isFixed: true,
+            further: n => tomorrow(Number(n)),
+          },
+          drafts: n => [seen('ready', Number(n), 0)],
+        }
+  return [ready, say('Not yet', 'plain', seen('notYet')), say('Too late', 'warn', seen('tooLate'))]
+}
+
 /** Pollinating with the father that is planned, covered again or not; none while no father is. */
 export function passAnswers({ flower, guide, pass }: AtFlower): Answer[] {
   const { id: subjectId, pollenParentId } = flower
@@ -227,25 +288,22 @@ export function passAnswers({ flower, guide, pass }: AtFlower): Answer[] {
 const canShowSign = ({ pollinations, signOn }: Flower, { pollination }: CropGuide): boolean =>
   pollination.sign !== null && pollinations.length > 0 && signOn === null
 
-/** Fruits of a cluster that are offered to press. */
-const MOST_FRUITS = 12
-
 /** Whether it has taken; of a cluster, how many. */
 export function takeAnswers({ flower: { id: subjectId, blooms }, guide }: AtFlower): Answer[] {
-  const noted = (take: 'taken' | 'notYet' | 'failed', reason: string | null, fruits?: number): Draft => ({
+  const noted = (
+    take: 'taken' | 'notYet' | 'failed',
+    reason: string | null,
+    counted: { fruits?: number; failed?: number } = {},
+  ): Draft => ({
     kind: 'takeNoted',
     subjectId,
-    payload: { take, reason, ...(fruits ? { fruits } : {}) },
+    payload: { take, reason, ...counted },
   })
   const taken =
     blooms > 1
-      ? askBack(
-          'Taken',
-          'main',
-          `How many of the ${blooms} took?`,
-          upTo(Math.min(MOST_FRUITS, blooms)),
-          n => [noted('taken', null, Number(n))],
-        )
+      ? askBack('Taken', 'main', `How many of the ${blooms} took?`, someOf(blooms), n => [
+          noted('taken', null, { fruits: Number(n) }),
+        ])
       : say('Taken', 'main', noted('taken', null))
   const failed: Answer = {
     label: 'Failed',
@@ -253,7 +311,14 @@ export function takeAnswers({ flower: { id: subjectId, blooms }, guide }: AtFlow
     ask: { question: 'What did it look like?', reasons: guide.take.failReasons },
     drafts: reason => [noted('failed', reason)],
   }
-  return [taken, say('Cannot tell yet', 'plain', noted('notYet', null)), failed]
+  const some = ['none', ...someOf(blooms - 1)]
+  const unsure =
+    blooms > 1
+      ? askBack('Cannot tell yet', 'plain', 'How many have failed so far?', some, n => [
+          noted('notYet', null, Number(n) ? { failed: Number(n) } : {}),
+        ])
+      : say('Cannot tell yet', 'plain', noted('notYet', null))
+  return [taken, unsure, failed]
 }
 
 /** The answer that is open at every step: the flower is lost. */

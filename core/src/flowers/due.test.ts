@@ -122,7 +122,7 @@ describe('what is due at a flower', () => {
 describe('the steps of other forms', () => {
   const at = (crop: string, deeds: LoggedDeed[], rainOn: string | null = null) => {
     const guide = builtInGuide(crop)!
-    const around = { isVisited: true, rainOn }
+    const around = { isVisited: true, rainOn, air: null }
     return dueAt(fold('flower', ids.flower, deeds)!, guide, cropKnowledge(guide, digestOf(nothing)), around)
   }
   const pollinated = (day: string) =>

@@ -13,6 +13,7 @@ import type { Flower } from './flower'
 import { stepsOf } from './method'
 import type { School } from './schools'
 import { schoolWords } from './schools'
+import { unreachedUnder } from './units'
 import type { FlowerStep } from './steps'
 import { FLOWER_WORK } from './work'
 
@@ -261,8 +262,10 @@ function nextPass(flower: Flower, guide: CropGuide, knowledge: CropKnowledge): F
   const school = usualSchool(guide, 'passes') ?? 'once'
   const { pollinations, takeLooks } = flower
   const limit = guide.pollination.passes
-  if (pollinations.length >= limit || takeLooks.length) return null
   const last = pollinations.at(-1)!
+  const left = takeLooks.length || last.reached === null ? 0 : unreachedUnder(flower)
+  if (left && addDays(last.on, 1) < addDays(pollinations[0]!.on, OPENS_FOR)) return clusterPass(flower, left)
+  if (pollinations.length >= limit || takeLooks.length) return null
   if (flower.signOn) return lastPass(flower, guide)
   if (school === 'once') return null
   const passesThatDay = pollinations.filter(p => p.on === last.on).length
@@ -274,6 +277,24 @@ function nextPass(flower: Flower, guide: CropGuide, knowledge: CropKnowledge): F
     until: from,
     estimate: null,
     because: `Pass ${pollinations.length + 1} of at most ${limit}, until the sign shows; the last on ${dayInWords(last.on)}.`,
+  }
+}
+
+/** Days for which the flowers of a cluster open one after the other and are worked. */
+const OPENS_FOR = 21
+
+/** Pollen for the flowers of a cluster that opened since: each is worked once, and counted. */
+function clusterPass({ pollinations, seen, blooms }: Flower, left: number): FlowerDue {
+  const last = pollinations.at(-1)!
+  const from = addDays(last.on, 1)
+  const foreseen =
+    seen?.on === last.on && seen.tomorrow ? `${seen.tomorrow} were seen to be ready then` : null
+  return {
+    step: 'pollinate',
+    from,
+    until: addDays(from, 1),
+    estimate: null,
+    because: `${left} of its ${blooms} flowers have no pollen yet; ${foreseen ?? `the last pass was on ${dayInWords(last.on)}`}.`,
   }
 }
 

@@ -5,7 +5,7 @@ import { momentOf } from '../log/entry'
 import { Refusal } from '../log/refusal'
 import type { ISODate, Instant } from '../time/days'
 import { dayInWords } from '../time/days'
-import type { COVERS, GRAINS, LOOKS, STAGES } from './kinds'
+import type { COVERS, DONOR_STAGES, GRAINS, LOOKS, STAGES } from './kinds'
 import type { School } from './schools'
 
 /** Where a flower stands. The last five are ends: no step at the flower follows. */
@@ -35,6 +35,9 @@ interface Pollination {
   reached: number | null
   /** the tube it came from; null: fresh from the plant */
   tubeId: string | null
+  /** how far the flower was that gave it fresh, and whether it stood covered until then; null: nobody said */
+  donorStage: (typeof DONOR_STAGES)[number] | null
+  donorCovered: boolean | null
 }
 
 /** A note that does not go together with what was noted before it in the order of time; a person settles it. */
@@ -79,6 +82,8 @@ export interface Flower {
     on: ISODate
     /** null: only the day is known */ at: Instant | null
   }[]
+  /** of a cluster: how many of its flowers were ready when they were counted last, and would be on the day after */
+  seen: { on: ISODate; ready: number; tomorrow: number } | null
   pollinations: Pollination[]
   /** the first day on which the sign after pollination showed */
   signOn: ISODate | null
@@ -87,6 +92,8 @@ export interface Flower {
   /** days on which it could not yet be told whether it took */
   takeLooks: ISODate[]
   takenOn: ISODate | null
+  /** how many of a cluster had failed while it could not be told of the others */
+  failedSoFar: number
   /** how many of a cluster took, where it was counted */
   fruits: number | null
   nettedOn: ISODate | null
@@ -181,12 +188,14 @@ export function flowerAfter(flower: Flower | null, deed: LoggedDeed, id: string)
       isolation: null,
       silksCutOn: null,
       looks: [],
+      seen: null,
       pollinations: [],
       signOn: null,
       coveredAgainOn: null,
       uncoveredOn: null,
       takeLooks: [],
       takenOn: null,
+      failedSoFar: 0,
       fruits: null,
       nettedOn: null,
       failed: null,
@@ -270,12 +279,19 @@ function stepOn(flower: Flower, deed: LoggedDeed): Flower {
     case 'silksCut':
       checkNotPollinated(flower, 'cut back')
       return { ...flower, silksCutOn: deed.day }
-    case 'looked':
-      checkNotPollinated(flower, 'looked at for readiness')
+    case 'looked': {
+      // A cluster goes on opening: it is counted again for the next night.
+      if (flower.blooms === 1) checkNotPollinated(flower, 'looked at for readiness')
+      else checkStillOnPlant(flower, 'looked at for readiness')
+      const { ready, tomorrow = 0 } = deed.payload
+      if (ready !== undefined)
+        checkBlooms(flower, ready + tomorrow, `have ${ready + tomorrow} ready`, 'ready')
       return {
         ...flower,
+        seen: ready === undefined ? flower.seen : { on: deed.day, ready, tomorrow },
         looks: [...flower.looks, { look: deed.payload.look, on: deed.day, at: momentOf(deed) }],
       }
+    }
     case 'pollinated': {
       checkStillOnPlant(flower, 'pollinated')
       if (flower.looks.at(-1)?.look === 'tooLate')
@@ -297,6 +313,8 @@ function stepOn(flower: Flower, deed: LoggedDeed): Flower {
         source = null,
         reached = null,
         tubeId = null,
+        donorStage = null,
+        donorCovered = null,
       } = deed.payload
       if (reached) checkBlooms(flower, reached, `be pollinated at ${reached}`, 'reached')
       askIfSelf(flower.seedParentId, pollenParentId, selfMeant)
@@ -315,6 +333,8 @@ function stepOn(flower: Flower, deed: LoggedDeed): Flower {
             source,
             reached,
             tubeId,
+            donorStage,
+            donorCovered,
           },
         ],
       }
@@ -333,7 +353,11 @@ function stepOn(flower: Flower, deed: LoggedDeed): Flower {
           fruits: deed.payload.fruits ?? flower.fruits,
         }
       }
-      if (deed.payload.take === 'notYet') return { ...flower, takeLooks: [...flower.takeLooks, deed.day] }
+      if (deed.payload.take === 'notYet') {
+        const { failed = flower.failedSoFar } = deed.payload
+        checkBlooms(flower, failed, `have lost ${failed}`, 'failed')
+        return { ...flower, failedSoFar: failed, takeLooks: [...flower.takeLooks, deed.day] }
+      }
       return { ...flower, failed: { on: deed.day, reason: deed.payload.reason ?? 'no reason noted' } }
     case 'uncovered':
       checkStillOnPlant(flower, 'uncovered')

@@ -15,6 +15,15 @@ export const stageNames: Record<(typeof STAGES)[number], string> = {
 }
 
 export const GRAINS = ['none', 'some', 'many'] as const
+/** How far a flower was that gave its pollen fresh. */
+export const DONOR_STAGES = ['bud', 'eve', 'shedding', 'spent'] as const
+export const donorStageNames: Record<(typeof DONOR_STAGES)[number], string> = {
+  bud: 'closed',
+  eve: 'about to open',
+  shedding: 'shedding',
+  spent: 'spent',
+}
+
 /** Ways of covering; `bag` and `net` stand in older entries. */
 export const COVERS = [...schoolsAt('cover'), 'bag', 'net'] as const
 
@@ -85,7 +94,17 @@ export const flowerKinds = {
   ),
   isolated: kind('flower', v.strictObject({ way: v.picklist(COVERS) }), p => coverWords[p.way]),
   silksCut: kind('flower', v.strictObject({}), () => 'silks cut back'),
-  looked: kind('flower', v.strictObject({ look: v.picklist(LOOKS) }), p => `stigma ${lookWords[p.look]}`),
+  looked: kind(
+    'flower',
+    v.strictObject({
+      look: v.picklist(LOOKS),
+      /** of a cluster or head: how many of its flowers are ready now, and will be on the next day */
+      ready: v.optional(amount(0, 200)),
+      tomorrow: v.optional(amount(0, 200)),
+    }),
+    p =>
+      `stigma ${lookWords[p.look]}${p.ready === undefined ? '' : `: ${p.ready} now`}${p.tomorrow ? `, ${p.tomorrow} tomorrow` : ''}`,
+  ),
   pollinated: kind(
     'flower',
     v.strictObject({
@@ -102,9 +121,12 @@ export const flowerKinds = {
       /** the tube it came from, and how many flowers' worth it took; absent: fresh from the plant */
       tubeId: v.optional(Id),
       doses: v.optional(amount(1, 200)),
+      /** of fresh pollen: how far the flower was that gave it, and whether it stood covered until then */
+      donorStage: v.optional(v.picklist(DONOR_STAGES)),
+      donorCovered: v.optional(v.boolean()),
     }),
     p =>
-      `pollinated${p.tubeId ? ' from a tube' : ''}${p.reached ? `, ${p.reached} of its flowers` : ''}${p.tool ? `, ${schoolWords('transfer', p.tool)}` : ''}${p.isToolClean === false ? ', tool not cleaned' : ''}${p.grains ? `, ${grainWords[p.grains]}` : ''}`,
+      `pollinated${p.tubeId ? ' from a tube' : ''}${p.reached ? `, ${p.reached} of its flowers` : ''}${p.tool ? `, ${schoolWords('transfer', p.tool)}` : ''}${p.isToolClean === undefined ? '' : p.isToolClean ? ', tool clean' : ', tool not cleaned'}${p.donorStage ? `, its flower ${donorStageNames[p.donorStage]}` : ''}${p.donorCovered === undefined ? '' : p.donorCovered ? ', covered before' : ', not covered before'}${p.grains ? `, ${grainWords[p.grains]}` : ''}`,
     {
       needs: p => [{ type: 'plant', id: p.pollenParentId }],
       changes: p => (p.tubeId ? [{ type: 'tube', id: p.tubeId }] : []),
@@ -119,6 +141,8 @@ export const flowerKinds = {
       reason: v.nullable(words(200)),
       /** of a cluster or head: how many took */
       fruits: v.optional(amount(1, 200)),
+      /** and how many have failed so far: they gape, or brown */
+      failed: v.optional(amount(1, 200)),
     }),
     p =>
       p.take === 'taken'
@@ -126,7 +150,7 @@ export const flowerKinds = {
           ? `taken: ${p.fruits}`
           : 'taken'
         : p.take === 'notYet'
-          ? 'cannot tell yet whether it took'
+          ? `cannot tell yet whether it took${p.failed ? `: ${p.failed} failed so far` : ''}`
           : `failed: ${p.reason ?? 'no reason noted'}`,
   ),
   uncovered: kind('flower', v.strictObject({}), () => 'cover taken off'),

@@ -17,3 +17,10 @@ export const FLOWER_STEPS = [
   'harvest',
 ] as const
 export type FlowerStep = (typeof FLOWER_STEPS)[number]
+
+/** When in the day something is done at a flower, by the sun. */
+export interface StepHours {
+  after: 'sunrise' | 'noon' | 'sunset'
+  /** minutes after it, from and until; negative: before */
+  minutes: { low: number; high: number }
+}

@@ -1,4 +1,5 @@
 import { sum } from 'd3-array'
+import { dayInWords } from '../time/days'
 import type { Flower } from './flower'
 
 /** Single flowers under a tag that got pollen: as many as its passes reached, where each of them was counted; else all. */
@@ -19,5 +20,23 @@ export const takenUnder = (flower: Flower): number =>
 /** Single flowers under a tag that got pollen and did not take, once that is known. */
 export function failedUnder(flower: Flower): number {
   if (flower.takenOn) return Math.max(0, reachedUnder(flower) - takenUnder(flower))
-  return flower.failed ? reachedUnder(flower) : 0
+  return flower.failed ? reachedUnder(flower) : flower.failedSoFar
+}
+
+/** Single flowers under a tag that still can get pollen; a lone flower gets all of its in one pass. */
+export const unreachedUnder = (flower: Flower): number => flower.blooms - reachedUnder(flower)
+
+/** What is known of the flowers under one tag, each counted; empty for a lone flower. */
+export function clusterInWords(flower: Flower): string {
+  const { blooms, seen, pollinations, failedSoFar, takenOn } = flower
+  if (blooms === 1) return ''
+  const left = unreachedUnder(flower)
+  const parts = [
+    pollinations.length ? `${reachedUnder(flower)} pollinated` : '',
+    seen && left ? `${seen.ready} ready on ${dayInWords(seen.on)}, ${seen.tomorrow} on the day after` : '',
+    pollinations.length && left ? `${left} without pollen` : '',
+    takenOn ? `${takenUnder(flower)} taken` : '',
+    failedSoFar || failedUnder(flower) ? `${failedUnder(flower)} failed` : '',
+  ].filter(Boolean)
+  return parts.length ? `Of its ${blooms} flowers: ${parts.join(', ')}.` : ''
 }

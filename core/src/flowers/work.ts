@@ -7,6 +7,7 @@ import {
   askBack,
   coverAnswers,
   emasculationAnswers,
+  lookAnswers,
   passAnswers,
   say,
   takeAnswers,
@@ -26,6 +27,8 @@ export interface Cue {
   yes: string
   no: string[]
   sign?: string
+  /** what helps beside it */
+  hint?: string
 }
 
 /** What is said of a step of the work, wherever it is done. */
@@ -34,6 +37,8 @@ export interface Work {
   words: string
   /** what a screen asks */
   question: string
+  /** the question, where the crop has a part in it */
+  questionOf?: (guide: CropGuide) => string
   cue: (guide: CropGuide) => Cue
   /** what is taken along */
   tools?: (guide: CropGuide) => string[]
@@ -43,8 +48,6 @@ export interface Work {
 
 /** A step at the flower: all that is known of it, in one place. */
 export interface FlowerWork extends Work {
-  /** the question, where the crop has a part in it */
-  questionOf?: (guide: CropGuide) => string
   /** asked in place of the question where the usual school leaves the step out */
   leftOutQuestion?: { school: SchoolStep; words: string }
   picture: (guide: CropGuide, side: CueSide) => FlowerPicture
@@ -73,7 +76,8 @@ const COVER_TOOLS: Record<School<'cover'>, string[]> = {
   clip: ['clips'],
   none: [],
 }
-const coverTools = (guide: CropGuide) => COVER_TOOLS[usualSchool(guide, 'cover') ?? guide.isolation.ways[0]!]
+export const coverTools = (guide: CropGuide) =>
+  COVER_TOOLS[usualSchool(guide, 'cover') ?? guide.isolation.ways[0]!]
 const emasculationTools = ({ emasculation }: CropGuide) => (emasculation.needed ? emasculation.tools : [])
 
 const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1)
@@ -260,17 +264,14 @@ export const FLOWER_WORK: Record<FlowerStep, FlowerWork> = {
     }),
     schools: ['hour'],
     isByTheHour: true,
-    answers: ({ flower: { id: subjectId } }) => [
-      say('Ready', 'main', { kind: 'looked', subjectId, payload: { look: 'ready' } }),
-      say('Not yet', 'plain', { kind: 'looked', subjectId, payload: { look: 'notYet' } }),
-      say('Too late', 'warn', { kind: 'looked', subjectId, payload: { look: 'tooLate' } }),
-    ],
+    answers: lookAnswers,
   },
   pollinate: {
     words: 'pollinate',
     question: 'Pollinate',
-    cue: ({ pollination: { method, sign } }) => ({
+    cue: ({ pollination: { method, sign }, donor }) => ({
       ...cue(method),
+      ...(donor.order ? { hint: donor.order } : {}),
       ...(sign ? { sign: `${sign.cue} ${SIGN_THEN[sign.then]}` } : {}),
     }),
     tools: guide => [

@@ -4,7 +4,7 @@ import { doubtsAt } from '../flowers/doubts'
 import type { Flower } from '../flowers/flower'
 import { fatherDoubts } from '../pollen/due'
 import type { GardenDay } from './day'
-import { wasVisited } from './places'
+import { wasDonorVisited, wasVisited } from './places'
 import type { HeldPlant } from './states'
 
 type Placed = Pick<GardenDay, 'garden' | 'resolved'>
@@ -25,7 +25,10 @@ export interface PlantDoubts {
 
 /** What makes the seed of a flower doubtful, where it stood. */
 export const flowerDoubts = (here: Placed, flower: Flower, guide: CropGuide): string[] =>
-  doubtsAt(flower, guide, { isVisited: wasVisited(here, flower) })
+  doubtsAt(flower, guide, {
+    isVisited: wasVisited(here, flower),
+    isDonorVisited: wasDonorVisited(here, flower),
+  })
 
 /** What makes seed doubtful: how the flowers it comes from were worked, and the pollen they got. */
 export function doubtsBehind(here: Placed, flowers: Flower[], guide: CropGuide): SeedDoubt[] {

@@ -132,3 +132,9 @@ function measuredIn(day: GardenDay, storeId: string, hours: WeatherHour[]): Read
 /** True where visitors could come to a flower on a day on which it stood open to pollen, wherever its plant stood then. */
 export const wasVisited = (here: Placed, { seedParentId, chosenOn, pollinations }: Flower): boolean =>
   [chosenOn, ...pollinations.map(pass => pass.on)].some(on => conditionsAt(here, seedParentId, on).visitors)
+
+/** True where visitors could come to a flower that gave its pollen fresh, and that nobody had covered. */
+export const wasDonorVisited = (here: Placed, { pollinations }: Flower): boolean =>
+  pollinations.some(
+    pass => pass.donorCovered === false && conditionsAt(here, pass.pollenParentId, pass.on).visitors,
+  )

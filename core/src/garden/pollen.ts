@@ -35,6 +35,7 @@ import { instantAt } from '../time/days'
 import type { BloomForecast } from './blooms'
 import { bloomGround, bloomOf, bloomsIn } from './blooms'
 import type { GardenDay } from './day'
+import { coverAhead } from './donors'
 import type { LearntCrop } from './learnt'
 import { once } from '../once'
 
@@ -47,6 +48,8 @@ const LOGGED_DAYS = 800
 export interface TubeAtHand {
   id: string
   code: string
+  /** a flower, as it was taken */ isFresh: boolean
+  /** a bulk of so many plants */ donors: number
   left: number
   alive: Estimate
 }
@@ -143,6 +146,7 @@ function needOf(day: GardenDay, { guide }: LearntCrop, cross: Cross, flowers: Fl
       freshShare: freshShareOf(day, donorId, season, from, to),
       donorBloom: bloomOf(day, donorId, season),
       pollenClass: guide.pollination.pollen,
+      perFlower: guide.donor.touches,
     },
   ]
 }
@@ -283,7 +287,14 @@ export const tubesAtHand = (day: GardenDay): ReadonlyMap<string, TubeAtHand[]> =
       .filter(t => t.donors.length === 1)
       .map(t => ({
         donor: t.donors[0]!,
-        tube: { id: t.id, code: t.code, left: t.left, alive: known.shelf.viability(t, known.now) },
+        tube: {
+          id: t.id,
+          code: t.code,
+          isFresh: t.isFresh,
+          donors: t.donors.length,
+          left: t.left,
+          alive: known.shelf.viability(t, known.now),
+        },
       }))
       .sort(({ tube: a }, { tube: b }) => isUsable(b) - isUsable(a) || a.alive.median - b.alive.median)
     return rollup(
@@ -318,14 +329,16 @@ export const pollenWork = (day: GardenDay): ReadonlyMap<string, PlantWork[]> =>
         .flatMap(a => a.tubes.map((t): [string, ISODate] => [t.id, a.need.from]))
         .sort((a, b) => b[1].localeCompare(a[1])),
     )
+    const shelved = new Set(plan.flatMap(({ need, how }) => (how === 'shelf' ? [need.crossId] : [])))
     const ofTubes = [...tubes.values()].flatMap((tube): { crop: string; work: PlantWork }[] => {
       const due = tubeDue(tube, wanted.get(tube.id) ?? null, day.today, classOf(day, tube.crop))
       const { id, code, crop } = tube
       const at = { subject: { type: 'tube' as const, id }, code, plantId: tube.donors[0]! }
-      return due ? [{ crop, work: { ...at, isIndoors: true, crossId: null, parents: null, due } }] : []
+      const isIndoors = !tube.waits
+      return due ? [{ crop, work: { ...at, isIndoors, crossId: null, parents: null, due } }] : []
     })
     return rollup(
-      [...collecting(day, plan), ...ofTubes],
+      [...collecting(day, plan), ...coverAhead(day, id => shelved.has(id)), ...ofTubes],
       all => all.map(({ work }) => work),
       ({ crop }) => crop,
     )

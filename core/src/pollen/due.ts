@@ -10,7 +10,7 @@ import type { PollenClass } from './worth'
 
 /** Work that pollen asks for. */
 export interface PollenDue {
-  step: 'collectPollen' | 'tubePollen' | 'testPollen'
+  step: 'coverDonor' | 'donorLook' | 'collectPollen' | 'tubePollen' | 'testPollen'
   from: ISODate
   until: ISODate
   because: string
@@ -32,6 +32,9 @@ export function tubeDue(
   pollen: PollenClass = 'medium',
 ): PollenDue | null {
   if (tube.ended) return null
+  if (tube.waits) return donorLookDue(tube.waits)
+  // What is used fresh is neither filled nor tested.
+  if (tube.isFresh) return null
   if (!tube.tubed && !canBeDried(pollen))
     return {
       step: 'tubePollen',
@@ -59,6 +62,38 @@ export function tubeDue(
   }
 }
 
+/** Days after it was covered within which a father's flower sheds. */
+const SHEDS_WITHIN = 2
+
+/** A flower that was covered to give its pollen is looked at from the next day on, until it sheds. */
+function donorLookDue({ on, looks }: NonNullable<Tube['waits']>): PollenDue {
+  const last = looks.at(-1)
+  const from = addDays(last ?? on, 1)
+  return {
+    step: 'donorLook',
+    from,
+    until: last ? from : addDays(on, SHEDS_WITHIN),
+    because: last
+      ? `It did not shed on ${dayInWords(last)}; look again a day later.`
+      : `Covered on ${dayInWords(on)}; it is taken while it sheds.`,
+  }
+}
+
+/**
+ * The work of covering what gives pollen, on the day before it is wanted; null where that day is over.
+ *
+ * @param wantedOn the day on which the flowers of the seed parent are likely to be ready
+ */
+export const coverDonorDue = (wantedOn: ISODate, today: ISODate, code: string): PollenDue | null =>
+  wantedOn <= today
+    ? null
+    : {
+        step: 'coverDonor',
+        from: addDays(wantedOn, -1),
+        until: addDays(wantedOn, -1),
+        because: `${code} wants its pollen on ${dayInWords(wantedOn)}; uncovered, visitors or wind come first.`,
+      }
+
 /** The work of collecting for a cross; null where nothing has to be, or can be. */
 export function collectDue({ collect, need, short }: PollenAnswer): PollenDue | null {
   return (
@@ -71,8 +106,14 @@ export function collectDue({ collect, need, short }: PollenAnswer): PollenDue | 
   )
 }
 
+/** What is said of seed whose pollen came from a flower that visitors or wind could reach, or that was over. */
+export const STOOD_OPEN = 'its pollen came from a flower that stood open: other pollen may have been on it'
+export const SPENT = 'its pollen came from a spent flower: little of it was alive'
+
 /** What a tube leaves open about the father of the seed it made, in words. */
-export const fatherDoubts = ({ doubts, donors }: Tube): string[] => [
+export const fatherDoubts = ({ doubts, donors, isCovered, isFresh, stage }: Tube): string[] => [
+  ...(isFresh && isCovered === false ? [STOOD_OPEN] : []),
+  ...(stage === 'spent' ? [SPENT] : []),
   ...(donors.length > 1 ? ['its pollen was a mixture: its father is not known'] : []),
   ...doubts
     .filter(doubt => doubt === 'usedTool' || (doubt === 'mixed' && donors.length === 1))

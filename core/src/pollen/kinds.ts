@@ -1,5 +1,6 @@
 import * as v from 'valibot'
 import { counted } from '../formats/counted'
+import { SCHOOLS, schoolsAt } from '../flowers/schools'
 import { Code, Id, amount, keysOf, kind, words } from '../log/kind'
 
 /** How pollen is won. */
@@ -17,6 +18,7 @@ export const COLLECTED_AT = {
   eve: 'on the eve of opening',
   open: 'open',
   shedding: 'shedding',
+  spent: 'spent',
 } as const
 /** How it was dried until it went into its tube. */
 export const DRYING = {
@@ -64,6 +66,10 @@ export const pollenKinds = {
       stage: v.picklist(keysOf(COLLECTED_AT)),
       /** flowers, tassels or catkins it was taken from, where they were counted */
       flowers: v.optional(amount(1, 10_000)),
+      /** whether they stood covered until then; absent: nobody said */
+      covered: v.optional(v.boolean()),
+      /** it is used as it is, for so many flowers, and not dried */
+      fresh: v.optional(Doses),
     }),
     p =>
       `pollen collected: ${COLLECTING[p.way]}, ${COLLECTED_AT[p.stage]}${p.donors.length > 1 ? `, a bulk of ${p.donors.length} plants` : ''}`,
@@ -72,6 +78,35 @@ export const pollenKinds = {
       codes: p => [{ code: p.code }],
       needs: p => p.donors.map(id => ({ type: 'plant', id })),
     },
+  ),
+  /** a father's flower, head, tassel or catkin is covered before it sheds, under a tag of its own */
+  donorCovered: kind(
+    'tube',
+    v.strictObject({
+      code: Code,
+      crop: words(40),
+      donors: Donors,
+      way: v.picklist(schoolsAt('cover')),
+      /** flowers, tassels or catkins under the tag */
+      flowers: v.optional(amount(1, 1000)),
+    }),
+    p => `to give pollen: ${SCHOOLS.cover[p.way]}`,
+    {
+      founds: true,
+      codes: p => [{ code: p.code }],
+      needs: p => p.donors.map(id => ({ type: 'plant', id })),
+    },
+  ),
+  donorLooked: kind('tube', v.strictObject({}), () => 'looked at: does not shed yet'),
+  donorTaken: kind(
+    'tube',
+    v.strictObject({
+      stage: v.picklist(keysOf(COLLECTED_AT)),
+      /** flowers it will serve as it is; absent: it is dried */
+      fresh: v.optional(Doses),
+    }),
+    p =>
+      `taken, ${COLLECTED_AT[p.stage]}${p.fresh ? `, to be used fresh for about ${counted(p.fresh, 'flower')}` : ', to be dried'}`,
   ),
   /** drying ends: it is in its tube, and stands in a store */
   pollenTubed: kind(

@@ -22,6 +22,7 @@ const need = (more: Partial<PollenNeed> = {}): PollenNeed => ({
   freshShare: 0.1,
   donorBloom: { from: '2026-06-01', to: '2026-06-18' },
   pollenClass: 'long',
+  perFlower: 5,
   ...more,
 })
 const tube = (id: string, left: number, alive: number): PlannedTube => ({

@@ -26,6 +26,8 @@ export interface PollenNeed {
   /** when the donor flowers this season */
   donorBloom: { from: ISODate; to: ISODate } | null
   pollenClass: PollenClass
+  /** doses that one flower of the donor gives, as it is */
+  perFlower: number
 }
 
 /** A tube that could serve: doses left, and what is alive in it on a day. */
@@ -147,7 +149,7 @@ function why(
     : ''
   switch (how) {
     case 'fresh':
-      return `Fresh: ${shared}.`
+      return `Fresh: ${shared}; about ${counted(Math.ceil(need.doses / need.perFlower), 'flower')} of it ${plural(Math.ceil(need.doses / need.perFlower), 'gives', 'give')} enough.`
     case 'shelf':
       return `From the shelf: ${sum(given, g => g.doses)} doses on ${dayInWords(day)}; ${shared}.`
     case 'collect':

@@ -1,5 +1,6 @@
 import { counted } from '../formats/counted'
 import type { LoggedDeed } from '../log/entry'
+import type { School } from '../flowers/schools'
 import { Refusal } from '../log/refusal'
 import type { ISODate, Instant } from '../time/days'
 import { dayInWords } from '../time/days'
@@ -33,6 +34,12 @@ export interface Tube {
   way: keyof typeof COLLECTING | null
   stage: keyof typeof COLLECTED_AT | null
   flowers: number | null
+  /** its flowers were covered ahead and wait to be taken; null once they are, or where nobody covered them */
+  waits: { on: ISODate; way: School<'cover'>; looks: ISODate[] } | null
+  /** whether its flowers stood covered until they were taken; null: nobody said */
+  isCovered: boolean | null
+  /** it is used as it is, never dried */
+  isFresh: boolean
   collectedOn: ISODate
   collectedAt: Instant
   /** when and how it came into its tube; null while it dries. What was split off is as dry as its origin: it tells no drying of its own */
@@ -59,19 +66,18 @@ const listed = <T>(all: T[], one: T) => (all.includes(one) ? all : [...all, one]
 export function tubeAfter(tube: Tube | null, deed: LoggedDeed, id: string): Tube {
   if (deed.kind === 'pollenCollected') {
     if (tube) throw new Refusal('already-there', `${tube.code} is a tube already.`)
-    const { code, crop, donors, way, stage, flowers = null } = deed.payload
-    return blank({
-      id,
-      code,
-      crop,
-      donors,
-      way,
-      stage,
-      flowers,
-      collectedOn: deed.day,
-      collectedAt: deed.happenedAt,
-      stays: [{ storeId: null, from: deed.happenedAt }],
-    })
+    const { code, crop, donors, way, stage, flowers = null, covered = null, fresh } = deed.payload
+    const taken = blank({ id, code, crop, donors, way, stage, flowers, ...since(deed) })
+    return { ...taken, isCovered: covered, ...(fresh ? takenFresh(deed, fresh) : {}) }
+  }
+  if (deed.kind === 'donorCovered') {
+    if (tube) throw new Refusal('already-there', `${tube.code} is covered already.`)
+    const { code, crop, donors, way, flowers = null } = deed.payload
+    return {
+      ...blank({ id, code, crop, donors, way: null, stage: null, flowers, ...since(deed) }),
+      waits: { on: deed.day, way, looks: [] },
+      isCovered: way !== 'none',
+    }
   }
   if (deed.kind === 'tubeSplit' && deed.subjectId !== id) {
     if (tube) throw new Refusal('already-there', `${tube.code} is a tube already.`)
@@ -85,9 +91,7 @@ export function tubeAfter(tube: Tube | null, deed: LoggedDeed, id: string): Tube
         way: null,
         stage: null,
         flowers: null,
-        collectedOn: deed.day,
-        collectedAt: deed.happenedAt,
-        stays: [{ storeId: null, from: deed.happenedAt }],
+        ...since(deed),
       }),
       doses: part.doses,
       left: part.doses,
@@ -113,7 +117,18 @@ export function tubeAfter(tube: Tube | null, deed: LoggedDeed, id: string): Tube
     throw new Refusal('tube-ended', `Tube ${tube.code} was thrown away on ${dayInWords(tube.ended.on)}.`)
   const last = tube.stays.at(-1)!
   switch (deed.kind) {
+    case 'donorLooked':
+      if (!tube.waits) throw alreadyTaken(tube)
+      return { ...tube, waits: { ...tube.waits, looks: [...tube.waits.looks, deed.day] } }
+    case 'donorTaken': {
+      if (!tube.waits) throw alreadyTaken(tube)
+      const { stage, fresh } = deed.payload
+      const taken = { ...tube, waits: null, stage, ...since(deed) }
+      return fresh ? { ...taken, ...takenFresh(deed, fresh) } : taken
+    }
     case 'pollenTubed': {
+      if (tube.waits)
+        throw new Refusal('not-taken', `${tube.code} is on the plant still; note first that it was taken.`)
       if (tube.tubed)
         throw new Refusal(
           'already-tubed',
@@ -190,6 +205,24 @@ export function tubeAfter(tube: Tube | null, deed: LoggedDeed, id: string): Tube
   }
 }
 
+const alreadyTaken = ({ code, collectedOn }: Tube) =>
+  new Refusal('already-taken', `${code} was taken on ${dayInWords(collectedOn)}.`)
+
+/** The day and the moment from which it is off its plant. */
+const since = ({ day, happenedAt }: LoggedDeed): Pick<Tube, 'collectedOn' | 'collectedAt' | 'stays'> => ({
+  collectedOn: day,
+  collectedAt: happenedAt,
+  stays: [{ storeId: null, from: happenedAt }],
+})
+
+/** It is used as it is: nothing dries, and what it serves is known at once. */
+const takenFresh = ({ day, happenedAt }: LoggedDeed, doses: number) => ({
+  isFresh: true,
+  tubed: { at: happenedAt, on: day, drying: null, hasDesiccant: false },
+  doses,
+  left: doses,
+})
+
 const blank = (
   tube: Pick<
     Tube,
@@ -197,6 +230,9 @@ const blank = (
   >,
 ): Tube => ({
   ...tube,
+  waits: null,
+  isCovered: null,
+  isFresh: false,
   tubed: null,
   thaws: [],
   doses: 0,

@@ -168,10 +168,11 @@ describe('the round', () => {
   })
 
   it('keeps to the hours that the weather makes, and says so', () => {
+    const sun = { sunrise: 5, noon: 13, sunset: 21 }
     const late = { usual: 8, at: 9.5, low: 9, high: 10, until: 12.4, because: ['overcast until 9:00'] }
     const crops = standing({ chilli: { flowers: [waiting('a')] } }).map(crop => ({
       ...crop,
-      hoursAt: () => ({ opens: late, receptive: late, sheds: late }),
+      hoursAt: () => ({ opens: late, receptive: late, sheds: late, sun }),
     }))
     expect(roundUntil(crops, ground)[0]!.hours).toEqual({
       from: 9,
@@ -181,7 +182,7 @@ describe('the round', () => {
     const never = { ...late, at: null, low: null, high: null, until: null }
     expect(
       roundUntil(
-        crops.map(crop => ({ ...crop, hoursAt: () => ({ opens: never, receptive: never, sheds: never }) })),
+        crops.map(crop => ({ ...crop, hoursAt: () => ({ opens: never, receptive: never, sheds: never, sun }) })),
         ground,
       )[0]!.hours,
     ).toEqual({ from: 7, to: 10.5, weather: 'overcast until 9:00: stigmas are not ready on this day' })

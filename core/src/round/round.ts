@@ -3,7 +3,7 @@ import type { BloomDue } from '../bloom/due'
 import type { FlowerHours, SunHours } from '../bloom/hours'
 import { hoursInWords, readyTogether } from '../bloom/hours'
 import type { Estimate } from '../chance/estimate'
-import type { CropGuide, StepHours } from '../crops/guide'
+import type { CropGuide } from '../crops/guide'
 import { habitAt } from '../crops/guide'
 import type { CropKnowledge } from '../crops/knowledge'
 import { shareEstimate } from '../crops/knowledge'
@@ -16,6 +16,7 @@ import { daysOverdue, dueAt } from '../flowers/due'
 import type { AroundFlower } from '../flowers/around'
 import { IN_THE_OPEN } from '../flowers/around'
 import { SCHOOLS, SCHOOL_HOURS } from '../flowers/schools'
+import type { StepHours } from '../flowers/steps'
 import { FLOWER_WORK } from '../flowers/work'
 import type { Subject } from '../log/kind'
 import type { FruitLoad } from '../plants/fruitLoad'
@@ -139,6 +140,9 @@ function flowerHoursFor(
   { guide, hours, isFresh = true }: HoursOfCrop,
   isToday: boolean,
 ): Stop['hours'] {
+  if (step === 'coverDonor')
+    return guide.donor.covers && hoursBySun(guide.donor.covers, hours?.sun ?? USUAL_SUN)
+  if (step === 'donorLook') return sheddingHours(hours, isToday)
   if (!isFlowerStep(step)) return null
   const own = guide.stepHours[step]
   if (own) return hoursBySun(own, hours?.sun ?? USUAL_SUN)
@@ -155,6 +159,17 @@ function flowerHoursFor(
     weather: receptive.because.length ? hoursInWords('receptive', receptive) : null,
   }
   return step === 'pollinate' && isFresh ? withDryPollen(ready, hours!) : ready
+}
+
+/** Hours in which pollen is dry today; null where no weather says when. */
+function sheddingHours(hours: FlowerHours | undefined, isToday: boolean): Stop['hours'] {
+  const sheds = hours?.sheds
+  if (!isToday || !sheds || sheds.low === null || sheds.until === null) return null
+  return {
+    from: sheds.low,
+    to: sheds.until,
+    weather: sheds.because.length ? hoursInWords('sheds', sheds) : null,
+  }
 }
 
 /** Where nobody said where the garden lies, the sun is up from six to eight. */

@@ -1,13 +1,15 @@
 import { describe, expect, it } from 'vitest'
 import type { Stop } from './round'
-import { walkOn } from './walk'
+import { minutesToWait, walkOn } from './walk'
 
-const stop = (id: string, placeId: string | null, from?: number) =>
+const now = '2026-06-12T06:00:00.000Z'
+const stop = (id: string, placeId: string | null, from?: number, notBefore: string | null = null) =>
   ({
     subject: { type: 'flower' as const, id },
     placeId,
     hours: from === undefined ? null : { from, to: from + 3, weather: null },
-  }) satisfies Pick<Stop, 'subject' | 'placeId' | 'hours'>
+    notBefore,
+  }) satisfies Pick<Stop, 'subject' | 'placeId' | 'hours' | 'notBefore'>
 const stops = [
   stop('a', 'bench', 10.4),
   stop('b', 'bench', 7),
@@ -16,7 +18,7 @@ const stops = [
   stop('e', 'plot', 7),
 ]
 const at = (hour: number, placeId?: string | null) => {
-  const { next, waiting } = walkOn(stops, hour, placeId)
+  const { next, waiting } = walkOn(stops, hour, placeId, now)
   return [next?.subject.id ?? null, waiting.map(s => s.subject.id)]
 }
 
@@ -36,9 +38,19 @@ describe('the walk', () => {
   it('waits a quarter of an hour, no longer, and says who waits by the hour', () => {
     expect(at(6.74)[0]).toBe('c')
     expect(at(6.75)[0]).toBe('b')
-    expect(walkOn([stop('a', 'bench', 20)], 6, 'bench')).toMatchObject({
+    expect(walkOn([stop('a', 'bench', 20)], 6, 'bench', now)).toMatchObject({
       next: null,
       waiting: [{ subject: { id: 'a' } }],
     })
+  })
+
+  it('leaves what was washed alone for its minutes, goes on elsewhere, and comes back', () => {
+    const washed = stop('a', 'bench', undefined, '2026-06-12T06:08:00.000Z')
+    const later = stop('b', 'bench', undefined, '2026-06-12T06:03:00.000Z')
+    const other = stop('c', 'plot')
+    const { next, working } = walkOn([washed, later, other], 7, 'bench', now)
+    expect([next?.subject.id, working.map(s => s.subject.id)]).toEqual(['c', ['b', 'a']])
+    expect(minutesToWait(washed, now)).toBe(8)
+    expect(walkOn([washed, other], 7, 'bench', '2026-06-12T06:08:00.000Z').next).toBe(washed)
   })
 })

@@ -8,7 +8,7 @@ import type { Flower } from '../flowers/flower'
 import type { FlowerStep } from '../flowers/steps'
 import { FLOWER_STEPS } from '../flowers/steps'
 import type { Cue, Work } from '../flowers/work'
-import { FLOWER_WORK } from '../flowers/work'
+import { FLOWER_WORK, coverTools } from '../flowers/work'
 import type { Draft } from '../log/entry'
 import { canBeDried } from '../pollen/prior'
 import type { Subject } from '../log/kind'
@@ -27,7 +27,7 @@ export interface AtSubject {
 /** Work that is not done at a flower. */
 interface OtherWork extends Work {
   /** empty where it needs more than an answer */
-  answers: (at: AtSubject, today: ISODate) => Answer[]
+  answers: (at: AtSubject, today: ISODate, guide: CropGuide) => Answer[]
 }
 
 const BLOOM_KINDS = { plant: 'bloomSeen', sowing: 'trayBloomSeen', batch: 'batchBloomSeen' } as const
@@ -146,6 +146,41 @@ const otherWork = {
       dropped('taskDropped', at),
     ],
   },
+  coverDonor: {
+    words: 'cover what gives pollen',
+    question: 'Cover what will give pollen',
+    questionOf: ({ donor }) => `Cover a ${donor.what} that will give pollen`,
+    cue: ({ donor }) => ({ yes: donor.how, no: [], ...(donor.order ? { hint: donor.order } : {}) }),
+    tools: guide => ['tags', ...coverTools(guide)],
+    answers: () => [],
+  },
+  donorLook: {
+    words: 'look whether it sheds',
+    question: 'Does it shed?',
+    cue: ({ donor }) => ({
+      yes: 'Anthers have split, and dust comes off at a touch.',
+      no: ['anthers shut and smooth', 'anthers empty and brown'],
+      ...(donor.order ? { hint: donor.order } : {}),
+    }),
+    tools: () => ['lens', 'dishes or bags'],
+    answers: ({ subject: { id: subjectId } }, _, { donor, pollination }) => {
+      const taken = (fresh?: number): Draft => ({
+        kind: 'donorTaken',
+        subjectId,
+        payload: { stage: 'shedding', ...(fresh ? { fresh } : {}) },
+      })
+      return [
+        say('It sheds: taken, used fresh', 'main', taken(donor.touches)),
+        ...(canBeDried(pollination.pollen) ? [say('Taken, to be dried', 'plain', taken())] : []),
+        say('Not yet', 'plain', { kind: 'donorLooked', subjectId, payload: {} }),
+        say('Spent', 'warn', {
+          kind: 'tubeEnded',
+          subjectId,
+          payload: { reason: 'spent before it was taken' },
+        }),
+      ]
+    },
+  },
   collectPollen: {
     words: 'collect pollen',
     question: 'Collect and keep its pollen',
@@ -159,6 +194,8 @@ const otherWork = {
   tubePollen: {
     words: 'fill into tubes',
     question: 'Is the pollen dry?',
+    questionOf: ({ pollination }) =>
+      canBeDried(pollination.pollen) ? 'Is the pollen dry?' : 'Knock it out and use it',
     cue: ({ pollination }) =>
       canBeDried(pollination.pollen)
         ? {
@@ -202,8 +239,7 @@ export function questionAt(step: RoundStep, guide: CropGuide): string {
   const leftOut = isFlowerStep(step) ? FLOWER_WORK[step].leftOutQuestion : undefined
   if (leftOut && usualSchool(guide, leftOut.school) === 'none') return leftOut.words
   const own = isFlowerStep(step) ? flowerForms[guide.form].questions?.[step] : undefined
-  const ofCrop = isFlowerStep(step) ? FLOWER_WORK[step].questionOf?.(guide) : undefined
-  return own ?? ofCrop ?? WORK[step].question
+  return own ?? WORK[step].questionOf?.(guide) ?? WORK[step].question
 }
 
 /** What to look for at a step of a crop. */
@@ -235,6 +271,6 @@ export function answersTo(
   pass?: PassDetails,
 ): Answer[] {
   const { step, flower } = stop
-  if (!isFlowerStep(step)) return OTHER_WORK[step].answers(stop, today)
+  if (!isFlowerStep(step)) return OTHER_WORK[step].answers(stop, today, guide)
   return flower ? answersAt(step, flower, guide, pass) : []
 }

@@ -63,6 +63,13 @@ export const openForms = [
       how: 'Dab dry pollen on every style tip, and look for the grains with a lens.',
       tools: ['cotton buds', 'lens'],
     },
+    donor: {
+      what: 'bud on the eve of opening',
+      how: 'Cut the bud, let it open indoors, and touch with its own stamens or shake them out.',
+      covers: null,
+      touches: 5,
+      order: null,
+    },
     sign: { cue: 'The tips of the styles darken and draw in, and the petals curl inwards.', then: 'stop' },
     take: {
       yes: 'The base in the middle swells and stays green.',
@@ -135,6 +142,13 @@ export const openForms = [
       how: 'Stroke a split anther over all three lobes until they are coloured.',
       tools: ['cotton buds', 'lens'],
     },
+    donor: {
+      what: 'anther',
+      how: 'Take a split anther by its stalk; the flower must not have been open to moths.',
+      covers: null,
+      touches: 3,
+      order: null,
+    },
     sign: { cue: 'The stigma dries and browns within a day or two, and the trumpet wilts.', then: 'stop' },
     take: {
       yes: 'The petals fall but the pod stands up, stays green and thickens.',
@@ -202,6 +216,13 @@ export const openForms = [
       how: 'Touch a freshly split anther of the pollen parent to the tip until grains show under the lens.',
       tools: ['small brush', 'lens'],
     },
+    donor: {
+      what: 'flower',
+      how: 'Lift a freshly split anther out with the forceps, or tap the flower over a thumbnail.',
+      covers: null,
+      touches: 3,
+      order: null,
+    },
     sign: { cue: 'The flower closes and its style droops.', then: 'stop' },
     take: {
       yes: 'Base of the flower swells and stays green; the stalk thickens.',
@@ -264,6 +285,13 @@ export const openForms = [
       ways: ['wand', 'fingertip', 'tubeCap', 'brush', 'palm'],
       how: 'Hold the vibrating rod to ripe flowers of the pollen parent over a dish or a thumbnail, then touch the tip of the style into the dust.',
       tools: ['vibrating rod', 'dish', 'lens'],
+    },
+    donor: {
+      what: 'flower',
+      how: 'Hold the vibrating rod to the flower over a dish.',
+      covers: null,
+      touches: 3,
+      order: 'Stigmas are ready before the anthers: on a stalk, flower n gives to flower n + 1.',
     },
     sign: { cue: 'The tip of the style turns dark, within minutes to a day.', then: 'oneMore' },
     take: {
@@ -334,6 +362,13 @@ export const openForms = [
       ways: ['brush', 'cottonBud', 'fingertip', 'palm', 'flower'],
       how: 'Stroke pollen over all open lobes; again on the next days as more flowers open.',
       tools: ['soft brush', 'lens'],
+    },
+    donor: {
+      what: 'cluster of young flowers',
+      how: 'Cut a few flowers that shed today and stroke with them.',
+      covers: null,
+      touches: 6,
+      order: 'Pollen goes early: the youngest open flowers give, the older ones take.',
     },
     sign: null,
     take: {

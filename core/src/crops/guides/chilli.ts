@@ -137,6 +137,13 @@ export const chilli: CropGuide = {
     sign: { cue: 'The flower closes and its style droops.', then: 'stop' },
     pollen: 'medium',
   },
+  donor: {
+    what: 'flower',
+    how: 'Lift a freshly split anther out with the forceps, or tap the flower over a thumbnail.',
+    covers: null,
+    touches: 3,
+    order: null,
+  },
   take: {
     daysAfterPollination: { low: 4, high: 9 },
     rate: { low: 0.35, high: 0.75 },

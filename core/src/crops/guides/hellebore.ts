@@ -125,6 +125,13 @@ export const hellebore: CropGuide = {
     sign: { cue: 'The tips of the styles darken and draw in, and the petals curl inwards.', then: 'stop' },
     pollen: 'long',
   },
+  donor: {
+    what: 'bud on the eve of opening',
+    how: 'Cut the bud, let it open indoors, and touch with its own stamens or shake them out.',
+    covers: null,
+    touches: 5,
+    order: null,
+  },
   take: {
     daysAfterPollination: { low: 12, high: 28 },
     rate: { low: 0.45, high: 0.85 },

@@ -94,6 +94,13 @@ export const squash: CropGuide = {
     sign: null,
     pollen: 'short',
   },
+  donor: {
+    what: 'male flower',
+    how: 'Tie tomorrow’s males shut at dusk, where their tips have coloured; cut them at dawn with their stalks.',
+    covers: { after: 'sunset', minutes: { low: -150, high: 30 } },
+    touches: 2,
+    order: null,
+  },
   take: {
     daysAfterPollination: { low: 3, high: 7 },
     rate: { low: 0.4, high: 0.8 },

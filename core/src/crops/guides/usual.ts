@@ -152,6 +152,8 @@ export interface CropNotes {
   ready: Range
   lasts: Range
   passes: number
+  /** how its father's flowers give, where it differs from their form */
+  donor?: Partial<CropGuide['donor']>
   /** what shows after pollination, where it is another sign than that of its form */
   sign?: Sign
   pollen: CropGuide['pollination']['pollen']
@@ -294,6 +296,7 @@ export function guideFrom(notes: CropNotes): CropGuide {
       sign: notes.passes > 1 ? (notes.sign ?? form.sign) : null,
       pollen: notes.pollen,
     },
+    donor: { ...form.donor, ...notes.donor },
     take: {
       daysAfterPollination: range(notes.take[0]),
       rate: range(notes.take[1]),
