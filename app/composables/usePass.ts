@@ -12,6 +12,8 @@ export function usePass(guide: Ref<CropGuide | null>, flower: () => Flower | nul
     source: null,
     reached: null,
     tubeId: null,
+    donorStage: null,
+    donorCovered: null,
   })
   watch(
     [() => flower()?.id, () => guide.value?.id, () => flower()?.looks.length],

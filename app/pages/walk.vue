@@ -5,6 +5,7 @@ import { mdiClose, mdiPlus, mdiQrcodeScan } from '@mdi/js'
 import { clockWords } from '@virgulta/core/bloom/hours'
 import { clusterInWords } from '@virgulta/core/flowers/units'
 import { counted, plural } from '@virgulta/core/formats/counted'
+import { canBeDried } from '@virgulta/core/pollen/prior'
 import { minutesToWait, walkOn } from '@virgulta/core/round/walk'
 import { WORK, answersTo, questionAt } from '@virgulta/core/round/work'
 import { checkTagCode } from '@virgulta/core/tags/code'
@@ -148,6 +149,7 @@ watch(
 const isHarvesting = ref(false)
 const isSowing = ref(false)
 const isCollecting = ref(false)
+const isCovering = ref(false)
 
 useShortcuts([
   { key: 'ArrowRight', does: 'this stop later today', run: () => stop.value && skip() },
@@ -280,6 +282,9 @@ useShortcuts([
           <button v-else-if="stop.step === 'harvest'" type="button" class="big" @click="isHarvesting = true">
             Harvest
           </button>
+          <button v-else-if="stop.step === 'coverDonor'" type="button" class="big" @click="isCovering = true">
+            Cover one, give me its tag
+          </button>
           <button
             v-else-if="stop.step === 'collectPollen'"
             type="button"
@@ -292,7 +297,9 @@ useShortcuts([
             v-else-if="stop.step === 'tubePollen'"
             class="big"
             :to="`/pollen/${stop.subject.id}?do=tube`"
-            >It is dry: into its tube</NuxtLink
+            >{{
+              canBeDried(guide.pollination.pollen) ? 'It is dry: into its tube' : 'Knocked out: into its tube'
+            }}</NuxtLink
           >
           <NuxtLink
             v-else-if="stop.step === 'testPollen'"
@@ -329,6 +336,7 @@ useShortcuts([
         }"
         :guide="guide"
       />
+      <DonorDialog v-if="stop.step === 'coverDonor'" v-model="isCovering" :plant-id="stop.plantId" />
       <CollectDialog
         v-if="stop.step === 'collectPollen'"
         v-model="isCollecting"

@@ -5,6 +5,7 @@ import type { RoundStop } from '#shared/round'
 const pollenScreens: Partial<Record<RoundStop['step'], (s: RoundStop) => string>> = {
   collectPollen: s =>
     `/pollen?collect=${s.plantId}${s.subject.type === 'task' ? `&task=${s.subject.id}` : ''}`,
+  coverDonor: s => `/pollen?cover=${s.plantId}`,
   tubePollen: s => `/pollen/${s.subject.id}?do=tube`,
   testPollen: s => `/pollen/${s.subject.id}/count`,
 }

@@ -60,7 +60,8 @@ function again() {
 </script>
 
 <template>
-  <v-dialog v-model="isOpen" :aria-label="heading">
+  <!-- Back is the address's alone: the dialog is a step of it, and would take the step back once more. -->
+  <v-dialog v-model="isOpen" :aria-label="heading" :close-on-back="false">
     <v-card class="card">
       <div v-if="isDone" class="stack"><slot name="done" /></div>
       <form

@@ -1,7 +1,7 @@
 <!-- What is told of a pass of pollen with one press each: the tool, whether it was clean, the grains that were seen. -->
 <script setup lang="ts">
 import type { CropGuide } from '@virgulta/core/crops/guide'
-import { GRAINS } from '@virgulta/core/flowers/kinds'
+import { DONOR_STAGES, GRAINS, donorStageNames } from '@virgulta/core/flowers/kinds'
 import type { PassDetails } from '@virgulta/core/flowers/answers'
 import type { School } from '@virgulta/core/flowers/schools'
 import { schoolWords } from '@virgulta/core/flowers/schools'
@@ -24,6 +24,17 @@ const tools = computed(() => {
   return (choice ? [choice.usual, ...choice.others] : []) as School<'transfer'>[]
 })
 const set = (change: Partial<PassDetails>) => (pass.value = { ...pass.value, ...change })
+const coveredWords = [
+  [true, 'covered before'],
+  [false, 'stood open'],
+] as const
+/** What was told of the flower that gives, in a line. */
+const donorWords = computed(() => {
+  const { donorStage, donorCovered } = pass.value
+  const covered = { true: 'covered before', false: 'stood open', null: '' }[String(donorCovered)]
+  const told = [donorStage && donorStageNames[donorStage], covered].filter(Boolean)
+  return told.length ? `Its flower: ${told.join(', ')}` : 'The flower it comes from'
+})
 const cleanWords = [
   [true, 'clean tool'],
   [false, 'used before, not cleaned'],
@@ -38,6 +49,35 @@ const cleanWords = [
       :tubes="tubes"
       @update:model-value="set({ tubeId: $event })"
     />
+    <details v-if="pass.tubeId === null">
+      <summary>
+        {{ donorWords }}
+      </summary>
+      <div role="group" aria-label="How far the father’s flower is">
+        <button
+          v-for="s in DONOR_STAGES"
+          :key="s"
+          type="button"
+          class="chip"
+          :aria-pressed="pass.donorStage === s"
+          @click="set({ donorStage: pass.donorStage === s ? null : s })"
+        >
+          {{ donorStageNames[s] }}
+        </button>
+      </div>
+      <div role="group" aria-label="Whether the father’s flower stood covered">
+        <button
+          v-for="[isCovered, words] in coveredWords"
+          :key="words"
+          type="button"
+          class="chip"
+          :aria-pressed="pass.donorCovered === isCovered"
+          @click="set({ donorCovered: pass.donorCovered === isCovered ? null : isCovered })"
+        >
+          {{ words }}
+        </button>
+      </div>
+    </details>
     <div role="group" aria-label="Grains seen with the lens">
       <span class="quiet small">Grains seen</span>
       <button

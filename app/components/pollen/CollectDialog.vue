@@ -2,6 +2,7 @@
 <script setup lang="ts">
 import { pollenChoices } from './pollenWords'
 import type { Plant } from '@virgulta/core/plants/plant'
+import { canBeDried } from '@virgulta/core/pollen/prior'
 import { usualCollecting } from '@virgulta/core/pollen/collecting'
 import type { COLLECTED_AT, COLLECTING } from '@virgulta/core/pollen/kinds'
 import type { PlantStory } from '#shared/plants'
@@ -27,12 +28,18 @@ const asked = ref(0)
 const way = ref<keyof typeof COLLECTING>('buds')
 const stage = ref<keyof typeof COLLECTED_AT>('eve')
 const flowers = ref(1)
+const isFresh = ref(false)
+const isCovered = ref(true)
+const doses = ref(1)
 const day = ref(garden.today)
 const made = ref<{ id: string; code: string } | null>(null)
 const crop = computed(() => donors.value[0]?.crop)
 const guide = computed(() => (crop.value ? garden.cropOf(crop.value)?.guide : undefined))
 watch(guide, known => {
-  if (known) ({ way: way.value, stage: stage.value } = usualCollecting(known.form))
+  if (!known) return
+  ;({ way: way.value, stage: stage.value } = usualCollecting(known.form))
+  doses.value = known.donor.touches
+  isFresh.value = !canBeDried(known.pollination.pollen)
 })
 watch(another, plant => {
   if (!plant) return
@@ -67,6 +74,7 @@ async function collect() {
           way: way.value,
           stage: stage.value,
           flowers: flowers.value,
+          ...(isFresh.value ? { fresh: doses.value, covered: isCovered.value } : {}),
         },
       },
       ...(taskId ? [{ kind: 'taskDone' as const, subjectId: taskId, payload: {} }] : []),
@@ -81,7 +89,7 @@ async function collect() {
   <FormDialog
     v-model="isOpen"
     heading="Collect pollen"
-    action="It dries now"
+    :action="isFresh ? 'It is in hand' : 'It dries now'"
     :disabled="!donors.length"
     :is-done="made !== null"
     :of="plantId ?? ''"
@@ -124,18 +132,28 @@ async function collect() {
       <v-select v-model="stage" :items="pollenChoices.stages" label="Flowers were" hide-details />
     </div>
     <CountStepper v-model="flowers" label="Flowers, tassels or catkins" :least="1" :most="10000" />
+    <v-switch v-model="isFresh" label="Used fresh, as it is" color="primary" hide-details />
+    <template v-if="isFresh">
+      <CountStepper v-model="doses" label="Flowers it will serve" :least="1" :most="10000" />
+      <v-switch v-model="isCovered" label="It stood covered until now" color="primary" hide-details />
+    </template>
     <DayField v-model="day" label="Collected on" />
     <template #done>
       <template v-if="made">
-        <h2>It dries</h2>
-        <p>Write this code on the dish: <TagLabel :code="made.code" large /></p>
-        <p class="quiet">
+        <h2>{{ isFresh ? 'It is in hand' : 'It dries' }}</h2>
+        <p>
+          {{ isFresh ? 'Its code:' : 'Write this code on the dish:' }} <TagLabel :code="made.code" large />
+        </p>
+        <p v-if="isFresh" class="quiet">
+          At the flowers of its crosses it is offered with what is left of it. Use it today: it is not kept.
+        </p>
+        <p v-else class="quiet">
           Still, shaded and not warm, overnight to two days, until it sheds. The round asks then to put it
           into its tube. Wash hands and tools before the next father.
         </p>
         <div class="row">
           <v-btn variant="flat" @click="isOpen = false">Done</v-btn
-          ><v-btn :to="`/pollen/${made.id}?do=tube`">It is dry: into its tube</v-btn>
+          ><v-btn v-if="!isFresh" :to="`/pollen/${made.id}?do=tube`">It is dry: into its tube</v-btn>
         </div>
       </template>
     </template>

@@ -1,6 +1,6 @@
 <!-- The shelf as it stands: a board for each store, on it the tubes, how full they are and how much of it is alive. -->
 <script setup lang="ts">
-import { aliveInWords, byDeath, donorsInWords, untilInWords } from './pollenWords'
+import { stateInWords, aliveInWords, byDeath, donorsInWords, untilInWords } from './pollenWords'
 import type { Store } from '@virgulta/core/stores/store'
 import type { TubeRow } from '#shared/pollen'
 
@@ -26,7 +26,7 @@ const boards = computed(() =>
 /** Height of the filling in the drawing. */
 const filling = ({ tube }: TubeRow) => (tube.doses ? 46 * Math.min(1, tube.left / tube.doses) : 0)
 const inWords = (row: TubeRow) =>
-  `${row.tube.code}, ${donorsInWords(row.donors)}: ${row.tube.tubed ? `${aliveInWords(row.alive)} alive, ${row.tube.left} of ${row.tube.doses} doses left, worth a flower until ${untilInWords(row)}` : 'drying'}${row.doubts.length ? `; ${row.doubts.join('; ')}` : ''}`
+  `${row.tube.code}, ${donorsInWords(row.donors)}: ${row.tube.tubed ? `${aliveInWords(row.alive)} alive, ${row.tube.left} of ${row.tube.doses} doses left, worth a flower until ${untilInWords(row)}` : stateInWords(row.tube)}${row.doubts.length ? `; ${row.doubts.join('; ')}` : ''}`
 </script>
 
 <template>

@@ -28,12 +28,14 @@ const stronger = computed(
         :aria-pressed="tubeId === t.id"
         @click="tubeId = t.id"
       >
-        <span class="code">{{ t.code }}</span>{{ ' '
-        }}<span class="figures alive">{{ numberInWords(t.alive.median, '%') }} %</span>
+        <template v-if="t.isFresh">fresh flower </template><span class="code">{{ t.code }}</span
+        ><template v-if="t.donors > 1">, bulk of {{ t.donors }}</template
+        ><span v-if="!t.isFresh" class="figures alive">{{ numberInWords(t.alive.median, '%') }} %</span>
       </button>
     </div>
     <p v-if="chosen" class="small quiet">
-      {{ aliveInWords(chosen.alive) }} alive, about {{ counted(chosen.left, 'dose') }} left.
+      <template v-if="!chosen.isFresh">{{ aliveInWords(chosen.alive) }} alive, </template>about
+      {{ counted(chosen.left, 'dose') }} left.
     </p>
     <p v-if="chosen?.weak" class="doubt small">
       Weak pollen: a touch takes about {{ Math.round(chosen.weak.weak * 100) }} of 100 flowers instead of

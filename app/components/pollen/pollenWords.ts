@@ -41,9 +41,15 @@ export const untilInWords = ({
 }: Pick<TubeRow, 'tube' | 'isDead' | 'goodUntil'>): string =>
   tube.ended ? 'thrown away' : isDead ? 'over' : goodUntil ? dayInWords(goodUntil, true) : 'for years'
 
-/** Where it is: its store, on the drying bench, or in the hand. */
+/** What it is while it is in no store: on its plant, on the drying bench, or in the hand. */
+export const stateInWords = ({ waits, tubed, isFresh }: TubeRow['tube']): string => {
+  if (waits) return 'on the plant, covered'
+  return tubed ? (isFresh ? 'fresh, in the hand' : 'taken out') : 'drying'
+}
+
+/** Where it is: its store, or what it is where it is in none. */
 export const whereInWords = ({ tube, store }: Pick<TubeRow, 'tube' | 'store'>): string =>
-  tube.ended ? 'gone' : (store?.name ?? (tube.tubed ? 'taken out' : 'drying'))
+  tube.ended ? 'gone' : (store?.name ?? stateInWords(tube))
 
 /** Whose it is: the donor, or how many they are. */
 export const donorsInWords = (donors: { name: string }[]): string =>

@@ -34,6 +34,7 @@ const isLarge = ref(false)
     <template v-if="!wordless">
       <p class="cue">{{ cue.yes }}</p>
       <p v-for="no in cue.no" :key="no" class="quiet small">Not: {{ no }}</p>
+      <p v-if="cue.hint" class="quiet small">{{ cue.hint }}</p>
       <p v-if="cue.sign" class="quiet small">Sign afterwards: {{ cue.sign }}</p>
     </template>
     <StepLarge v-if="drawn" v-model="isLarge" :step="drawn" :guide="guide" />

@@ -1,7 +1,7 @@
 <!-- The shelf: all tubes as they stand, and as a table. -->
 <script setup lang="ts">
 import { rangeInWords } from '@virgulta/core/crops/quantityWords'
-import { donorsInWords, untilInWords, whereInWords } from '~/components/pollen/pollenWords'
+import { donorsInWords, stateInWords, untilInWords, whereInWords } from '~/components/pollen/pollenWords'
 import { counted } from '@virgulta/core/formats/counted'
 import { dayInWords, dayOf, daysBetween } from '@virgulta/core/time/days'
 import type { PollenShelf, TubeRow } from '#shared/pollen'
@@ -60,6 +60,12 @@ const isCollecting = computed({
   get: () => collecting.value !== null,
   set: is => void (is ? openCollecting('new') : closeCollecting()),
 })
+/** A plant of which a flower is covered to give pollen, as the address says. */
+const { value: covering, open: openCovering, close: closeCovering } = useStep('cover')
+const isCovering = computed({
+  get: () => covering.value !== null,
+  set: is => void (is ? openCovering('new') : closeCovering()),
+})
 useShortcuts([{ key: 'c', does: 'collect pollen', run: () => (isCollecting.value = true), notes: true }])
 </script>
 
@@ -72,7 +78,10 @@ useShortcuts([{ key: 'c', does: 'collect pollen', run: () => (isCollecting.value
           How high it is filled is what is left; the paler, the less of it lives; strokes under a tube are
           thaws, hatching is doubt.
         </p>
-        <v-btn v-if="garden.mayNote" variant="flat" @click="isCollecting = true">Collect pollen</v-btn>
+        <div v-if="garden.mayNote" class="row">
+          <v-btn class="quietly" @click="isCovering = true">Cover a flower that will give</v-btn>
+          <v-btn variant="flat" @click="isCollecting = true">Collect pollen</v-btn>
+        </div>
       </div>
       <ShelfDrawing :rows="rows" :stores="shelf.stores" />
       <details v-for="e in shelf.excursions" :key="`${e.store.id} ${e.from}`" class="news caution">
@@ -120,7 +129,7 @@ useShortcuts([{ key: 'c', does: 'collect pollen', run: () => (isCollecting.value
             :estimate="row.alive"
             unit="%"
             what="grains that are alive"
-          /><span v-else class="quiet">{{ row.tube.ended ? '' : 'drying' }}</span></template
+          /><span v-else class="quiet">{{ row.tube.ended ? '' : stateInWords(row.tube) }}</span></template
         >
         <template #until="{ row }"
           ><span :class="{ quiet: row.isDead || row.tube.ended }">{{ untilInWords(row) }}</span></template
@@ -147,6 +156,7 @@ useShortcuts([{ key: 'c', does: 'collect pollen', run: () => (isCollecting.value
         ><v-btn to="/pollen/stores">Set up where it is kept</v-btn></template
       >
     </EmptyPage>
+    <DonorDialog v-model="isCovering" in-address :plant-id="covering === 'new' ? null : covering" />
     <CollectDialog
       v-model="isCollecting"
       in-address

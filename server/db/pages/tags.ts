@@ -56,7 +56,7 @@ export async function labelsOfTubes(db: Database, garden: Garden, codes: string[
     .map(({ tube }) => ({
       code: tube.code,
       day: tube.collectedOn,
-      of: tube.tubed ? `pollen, ${tube.doses} doses` : 'pollen, drying',
+      of: tube.waits ? 'gives pollen' : tube.tubed ? `pollen, ${tube.doses} doses` : 'pollen, drying',
       names: [
         tube.donors.length > 1 ? `bulk of ${tube.donors.length}` : (donors.get(tube.donors[0]!)?.name ?? ''),
       ],

@@ -3,7 +3,10 @@
 import { rangeInWords } from '@virgulta/core/crops/quantityWords'
 import { aliveInWords, untilInWords, whereInWords } from '~/components/pollen/pollenWords'
 import { counted } from '@virgulta/core/formats/counted'
+import { canBeDried } from '@virgulta/core/pollen/prior'
 import { dayInWords, daysBetween } from '@virgulta/core/time/days'
+import { SCHOOLS } from '@virgulta/core/flowers/schools'
+import { answersTo } from '@virgulta/core/round/work'
 import { COLLECTED_AT, COLLECTING, DRYING, TEST_PHASES, TESTING } from '@virgulta/core/pollen/kinds'
 import type { TubePage } from '#shared/pollen'
 import type { TubeWork } from '../../../components/pollen/TubeDialog.vue'
@@ -21,6 +24,14 @@ const does = computed({
 })
 const tube = computed(() => page.value!.tube)
 const isLive = computed(() => page.value && !page.value.tube.ended && garden.mayNote)
+const guide = computed(() => garden.cropOf(tube.value.crop)?.guide)
+/** Its flower on the plant, which is looked at. */
+const atDonor = computed(() => ({
+  subject: { type: 'tube' as const, id: id.value },
+  plantId: tube.value.donors[0]!,
+  placeId: null,
+  fruits: null,
+}))
 const saysWords = {
   enough: 'alive enough for a flower',
   tooFew: 'too dead for a flower',
@@ -59,6 +70,13 @@ const thaw = () => log.note([{ kind: 'tubeThawed', subjectId: id.value, payload:
               }}<template v-if="tube.flowers">, of {{ counted(tube.flowers, 'flower') }}</template> on
               {{ dayInWords(tube.collectedOn, true) }}</template
             >
+            <template v-else-if="tube.waits"
+              >{{ SCHOOLS.cover[tube.waits.way] }} on {{ dayInWords(tube.waits.on, true) }}, to give
+              pollen</template
+            >
+            <template v-else-if="tube.stage"
+              >taken {{ COLLECTED_AT[tube.stage] }} on {{ dayInWords(tube.collectedOn, true) }}</template
+            >
             <template v-else-if="page.splitFrom"
               >split off
               <NuxtLink :to="`/pollen/${page.splitFrom.id}`" class="code">{{ page.splitFrom.code }}</NuxtLink>
@@ -74,7 +92,12 @@ const thaw = () => log.note([{ kind: 'tubeThawed', subjectId: id.value, payload:
             {{ page.donors.map(d => d.name).join(', ') }}
           </p>
         </div>
-        <div v-if="isLive" class="row">
+        <div v-if="isLive && tube.waits && guide" class="donor">
+          <AnswerKeys
+            :answers="answersTo({ ...atDonor, step: 'donorLook', flower: null }, guide, garden.today)"
+          />
+        </div>
+        <div v-else-if="isLive" class="row">
           <template v-if="tube.tubed">
             <v-btn variant="flat" :to="`/pollen/${id}/count`">Test it</v-btn>
             <v-btn @click="does = 'move'">Move</v-btn>
@@ -96,7 +119,11 @@ const thaw = () => log.note([{ kind: 'tubeThawed', subjectId: id.value, payload:
             </v-menu>
           </template>
           <template v-else>
-            <v-btn variant="flat" @click="does = 'tube'">It is dry: into its tube</v-btn>
+            <v-btn variant="flat" @click="does = 'tube'">{{
+              guide && !canBeDried(guide.pollination.pollen)
+                ? 'Knock it out, into its tube'
+                : 'It is dry: into its tube'
+            }}</v-btn>
             <v-btn class="quietly" @click="does = 'end'">Throw it away</v-btn>
           </template>
         </div>
@@ -209,6 +236,9 @@ header p {
 .head > div:first-child {
   flex: 1 1 420px;
   min-width: 0;
+}
+.donor {
+  min-width: min(100%, 380px);
 }
 .facts {
   display: flex;
