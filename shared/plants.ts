@@ -1,4 +1,5 @@
 import type { PlantDoubts } from '@virgulta/core/garden/doubts'
+import type { Carrying } from '@virgulta/core/plants/carrying'
 import type { FruitLoad } from '@virgulta/core/plants/fruitLoad'
 import type { Batch } from '@virgulta/core/bloom/batch'
 import type { Summaries } from '@virgulta/core/aims/bench'
@@ -54,6 +55,10 @@ export interface PlantStory {
   crosses: CrossRow[]
   batches: Batch[]
   load: FruitLoad
+  /** whether it may carry fruit, and what speaks against it */
+  carrying: Carrying
+  /** its flowers under a tag that can still be pollinated */
+  tagged: { id: string; code: string }[]
   /** doubts about the seed that it, and its forebears back to the founders, came from: those nearest first */
   doubts: PlantDoubts[]
   log: LogLine[]

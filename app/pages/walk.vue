@@ -47,6 +47,7 @@ const waitingWords = computed(() =>
 )
 /** What was noted leads on from here. */
 function stay() {
+  if (stop.value!.step === 'pollinate') passed()
   here.value = stop.value!.subject.id
   standsAt.value = stop.value!.placeId
 }
@@ -65,7 +66,7 @@ const atPlace = computed(
       .length ?? 0),
 )
 /** what is told of the pass of pollen; the crop's usual way until something else is pressed */
-const { pass } = usePass(guide, () => stop.value?.flower)
+const { pass, passed } = usePass(guide, () => stop.value?.flower)
 const answers = computed(() =>
   stop.value && guide.value ? answersTo(stop.value, guide.value, garden.today, pass.value) : [],
 )
@@ -150,6 +151,7 @@ const isHarvesting = ref(false)
 const isSowing = ref(false)
 const isCollecting = ref(false)
 const isCovering = ref(false)
+const isCutting = ref(false)
 
 useShortcuts([
   { key: 'ArrowRight', does: 'this stop later today', run: () => stop.value && skip() },
@@ -313,11 +315,24 @@ useShortcuts([
           <button v-else-if="stop.step === 'countUp'" type="button" class="big" @click="countUp">
             Note {{ up }} up
           </button>
+          <button
+            v-if="stop.step === 'choose' && stop.seedParent && garden.mayNote"
+            type="button"
+            class="skip"
+            @click="isCutting = true"
+          >
+            No seed wanted: cut the stalk
+          </button>
           <button type="button" class="skip" @click="skip">
             {{ laterWords[stop.step] ?? 'Later today' }}
           </button>
         </div>
       </footer>
+      <StalkDialog
+        v-if="stop.step === 'choose' && stop.seedParent"
+        v-model="isCutting"
+        :plant="stop.seedParent"
+      />
       <HarvestDialog
         v-if="stop.flower && stop.crossId"
         v-model="isHarvesting"

@@ -31,7 +31,7 @@ test('a cross planned here is worked day by day from Today, from its first flowe
   await page.getByRole('button', { name: 'Choose a flower' }).first().click()
   const panel = page.getByRole('navigation', { name: 'Flower' })
   const code = (await panel.getByText(/^\s*\d\d-[2-9A-Y]{4,5}\s*$/).innerText()).trim()
-  for (const answer of ['All 6 out', 'Clean', 'Mesh bag on'])
+  for (const answer of ['Petals off, all 6 out', 'Clean', 'Mesh bag on'])
     await panel.getByRole('button', { name: answer, exact: true }).click()
   await expect(panel.getByRole('heading', { name: 'Is the stigma ready?' })).toBeVisible()
 
@@ -105,7 +105,7 @@ test('on the walk a flower is chosen, and its next steps follow at once', async 
     'Stop ',
     '',
   )
-  await page.getByRole('button', { name: /^(All 6 out|Tied shut)$/ }).click()
+  await page.getByRole('button', { name: /^(Petals off, all 6 out|Tied shut)$/ }).click()
   await expect(next).toHaveCount(0)
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByRole('region', { name: `Stop ${code}` })).toBeVisible()

@@ -36,9 +36,9 @@ test('a cross goes from an empty garden to judged seedlings, and its stem tells 
     for (const answer of answers) await panel.getByRole('button', { name: answer, exact: true }).click()
   }
   // A day before the flower was chosen does not fit: the log says so.
-  await note(99, 'All 6 out')
+  await note(99, 'Petals off, all 6 out')
   await expect(page.getByRole('alert').filter({ hasText: 'got its tag on' }).first()).toBeVisible()
-  await note(0, 'All 6 out', 'Clean', 'Mesh bag on')
+  await note(0, 'Petals off, all 6 out', 'Clean', 'Mesh bag on')
   await expect(panel.getByRole('heading', { name: 'Is the stigma ready?' })).toBeVisible()
   await expect(panel.getByText('guide', { exact: true })).toBeVisible()
   await openOthers()

@@ -52,7 +52,7 @@ const day = ref(garden.today)
 
 /** Steps that can be noted out of turn, for those who did more than one thing before they wrote it down. */
 const steps = computed(() => stepsOf(guide.value).filter(step => step !== 'choose'))
-const { pass } = usePass(guide, () => flower)
+const { pass, passed } = usePass(guide, () => flower)
 const chosenStep = ref<FlowerStep | null>(null)
 const step = computed(() => chosenStep.value ?? due?.step ?? null)
 watch(
@@ -75,6 +75,7 @@ const selfAsked = computed(() => log.problem?.code === 'self-meant')
 const { run: pollinateFrom } = useOnce(async (selfMeant: boolean) => {
   const father = otherFather.value
   if (father && (await log.note([passDraft(flower.id, father.id, selfMeant, pass.value)], day.value))) {
+    passed()
     isChoosingFather.value = false
     otherFather.value = null
   }
@@ -131,7 +132,7 @@ const { run: pollinateFrom } = useOnce(async (selfMeant: boolean) => {
       <v-btn v-if="step === 'harvest' && garden.mayNote" variant="flat" height="56" @click="emit('harvest')"
         >Harvest</v-btn
       >
-      <AnswerKeys :answers="answers" :day="day" />
+      <AnswerKeys :answers="answers" :day="day" @noted="step === 'pollinate' && passed()" />
       <div v-if="step === 'pollinate' && garden.mayNote">
         <v-btn v-if="!isChoosingFather" variant="text" @click="isChoosingFather = true"
           >From another pollen parent</v-btn

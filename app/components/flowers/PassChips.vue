@@ -4,7 +4,7 @@ import type { CropGuide } from '@virgulta/core/crops/guide'
 import { DONOR_STAGES, GRAINS, donorStageNames } from '@virgulta/core/flowers/kinds'
 import type { PassDetails } from '@virgulta/core/flowers/answers'
 import type { School } from '@virgulta/core/flowers/schools'
-import { schoolWords } from '@virgulta/core/flowers/schools'
+import { TRANSFER_HINTS, schoolWords } from '@virgulta/core/flowers/schools'
 import type { TubeForCross } from '@virgulta/core/garden/pollen'
 
 const pass = defineModel<PassDetails>({ required: true })
@@ -23,6 +23,12 @@ const tools = computed(() => {
   const choice = guide.schools.transfer
   return (choice ? [choice.usual, ...choice.others] : []) as School<'transfer'>[]
 })
+const hint = computed(() => (pass.value.tool ? TRANSFER_HINTS[pass.value.tool] : undefined))
+/** Out of a tube, with what is in it: a bulk has no one father. */
+function fromTube(tubeId: string | null) {
+  const donors = tubes.find(tube => tube.id === tubeId)?.donors ?? 1
+  set({ tubeId, bulkOf: donors > 1 ? donors : null })
+}
 const set = (change: Partial<PassDetails>) => (pass.value = { ...pass.value, ...change })
 const coveredWords = [
   [true, 'covered before'],
@@ -36,19 +42,27 @@ const donorWords = computed(() => {
   return told.length ? `Its flower: ${told.join(', ')}` : 'The flower it comes from'
 })
 const cleanWords = [
-  [true, 'clean tool'],
-  [false, 'used before, not cleaned'],
+  [true, 'cleaned'],
+  [false, 'not cleaned'],
 ] as const
 </script>
 
 <template>
   <div class="pass">
-    <TubeChips
-      v-if="tubes.length"
-      :model-value="pass.tubeId"
-      :tubes="tubes"
-      @update:model-value="set({ tubeId: $event })"
-    />
+    <TubeChips v-if="tubes.length" :model-value="pass.tubeId" :tubes="tubes" @update:model-value="fromTube" />
+    <div v-if="pass.isAfterAnother" role="group" aria-label="Whether the tool was cleaned" class="clean">
+      <span class="small">Another plant or pollen than before. Were tool and hands cleaned?</span>
+      <button
+        v-for="[isClean, words] in cleanWords"
+        :key="words"
+        type="button"
+        class="chip"
+        :aria-pressed="pass.isToolClean === isClean"
+        @click="set({ isToolClean: pass.isToolClean === isClean ? null : isClean })"
+      >
+        {{ words }}
+      </button>
+    </div>
     <details v-if="pass.tubeId === null">
       <summary>
         {{ donorWords }}
@@ -128,7 +142,8 @@ const cleanWords = [
           {{ schoolWords('transfer', t) }}
         </button>
       </div>
-      <div role="group" aria-label="Whether it was clean">
+      <p v-if="hint" class="quiet small">{{ hint }}</p>
+      <div v-if="!pass.isAfterAnother" role="group" aria-label="Whether it was clean">
         <button
           v-for="[isClean, words] in cleanWords"
           :key="words"
@@ -149,6 +164,18 @@ const cleanWords = [
   display: grid;
   gap: 6px;
   width: 100%;
+}
+.clean {
+  border: 1px solid var(--rule);
+  border-radius: var(--radius);
+  background: var(--sheet);
+  padding: 8px 12px;
+}
+.clean .small {
+  flex-basis: 100%;
+}
+details p {
+  margin: 0;
 }
 .pass > div,
 details > div {

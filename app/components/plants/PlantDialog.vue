@@ -1,6 +1,7 @@
 <!-- Adds a plant to the garden, or describes one anew: its name, kind, place and parents. -->
 <script setup lang="ts">
-import { PLANT_KINDS } from '@virgulta/core/plants/kinds'
+import { keysOf } from '@virgulta/core/log/kind'
+import { PLANT_KINDS, PLANT_SIZES } from '@virgulta/core/plants/kinds'
 import type { Plant } from '@virgulta/core/plants/plant'
 import type { PlantPage } from '#shared/plants'
 
@@ -37,6 +38,7 @@ const empty = () => ({
   placeId: firstPlace(),
   note: '',
   plants: '',
+  size: null as Plant['size'],
   sets: null as number | null,
   seedParent: null as Parent | null,
   pollenParent: null as Parent | null,
@@ -58,6 +60,7 @@ function begin() {
       placeId: plant.placeId,
       note: plant.note ?? '',
       plants: plant.plants === null ? '' : String(plant.plants),
+      size: plant.size,
       seedParent: parents?.seedParent ?? null,
       pollenParent: parents?.pollenParent ?? null,
     }
@@ -94,6 +97,7 @@ const twin = computed(() =>
   ),
 )
 
+const sizes = keysOf(PLANT_SIZES).map(value => ({ value, title: PLANT_SIZES[value] }))
 /** A line or a population may be a row of plants under one tag. */
 const isRow = computed(() => ['line', 'population'].includes(draft.value.plantKind))
 const isCount = (typed: string) =>
@@ -115,6 +119,7 @@ async function save() {
     plantKind,
     placeId,
     note: note.trim() || null,
+    size: draft.value.size,
     plants: isRow.value ? Number(draft.value.plants) || null : null,
   }
   const from = { seedParentId: seedParent?.id ?? null, pollenParentId: pollenParent?.id ?? null }
@@ -191,6 +196,14 @@ async function save() {
       persistent-hint
       :error-messages="tried ? wrong.plants : []"
       :aria-invalid="tried && wrong.plants.length > 0"
+    />
+    <v-select
+      v-if="!isRow"
+      v-model="draft.size"
+      :items="sizes"
+      label="Its size, if it matters"
+      clearable
+      hide-details
     />
     <div v-if="levels.length" role="group" aria-label="Sets of chromosomes" class="row">
       <span class="quiet small"

@@ -12,13 +12,21 @@ const to = computed(() => screenOfStop(stop))
 const garden = useGardenStore()
 const log = useLogStore()
 const guide = computed(() => garden.cropOf(stop.crop)!.guide)
-const { pass } = usePass(guide, () => stop.flower)
+const { pass, passed } = usePass(guide, () => stop.flower)
 const answers = computed(() => answersTo(stop, guide.value, garden.today, pass.value))
 /** What one press notes; what asks first is opened instead. */
 const usual = computed(() => answers.value.find(a => a.tone === 'main'))
-const { run: give, isBusy } = useOnce(() =>
-  usual.value!.ask ? emit('toggle') : log.note(usual.value!.drafts('')),
+/** Whether the tool is clean is asked where it came from another plant or pollen. */
+const isAskedFirst = computed(
+  () =>
+    usual.value?.ask ||
+    (stop.step === 'pollinate' && pass.value.isAfterAnother && pass.value.isToolClean === null && !isOpen),
 )
+const { run: give, isBusy } = useOnce(async () => {
+  if (isAskedFirst.value) return emit('toggle')
+  if (await log.note(usual.value!.drafts(''))) noted()
+})
+const noted = () => stop.step === 'pollinate' && passed()
 </script>
 
 <template>
@@ -83,7 +91,7 @@ const { run: give, isBusy } = useOnce(() =>
         :tubes="stop.tubes"
         class="pass"
       />
-      <AnswerKeys :answers="answers" />
+      <AnswerKeys :answers="answers" @noted="noted" />
       <CautionLines :step="stop.step" :guide="guide" />
     </div>
   </li>

@@ -3,6 +3,7 @@
 import { errorWords, summaryWords, wholeSummary } from '@virgulta/core/offspring/summaryWords'
 import { counted } from '@virgulta/core/formats/counted'
 import { dayInWords } from '@virgulta/core/time/days'
+import { carryingInWords } from '@virgulta/core/plants/carrying'
 import { loadInWords } from '@virgulta/core/plants/fruitLoad'
 import { scoreInWords } from '@virgulta/core/offspring/score'
 import type { PlantGenes, PlantStory } from '#shared/plants'
@@ -39,6 +40,7 @@ const fathers = computed(() => [
   ).values(),
 ])
 const isDescribing = ref(false)
+const isCutting = ref(false)
 async function lose(reason: string) {
   if (await log.note([{ kind: 'plantLost', subjectId: story.value!.plant.id, payload: { reason } }]))
     asking.value = null
@@ -80,6 +82,12 @@ async function lose(reason: string) {
           Take {{ story.load.tooMany }} off.</template
         >
       </p>
+      <p v-if="story.carrying.reasons.length && !story.plant.lost" class="doubt">
+        {{ carryingInWords(story.carrying) }}
+      </p>
+      <p v-if="story.plant.stalksCut.length" class="quiet">
+        Its flower stalk was cut on {{ dayInWords(story.plant.stalksCut.at(-1)!, true) }}.
+      </p>
       <p v-if="story.plant.verdict">
         <strong>{{ story.plant.verdict.verdict }}</strong>: {{ story.plant.verdict.reason }}
         <span class="quiet">({{ dayInWords(story.plant.verdict.on, true) }})</span>
@@ -90,6 +98,7 @@ async function lose(reason: string) {
         <v-btn v-else class="quietly" @click="asking = asking === 'strike' ? null : 'strike'"
           >Strike off</v-btn
         >
+        <v-btn class="quietly" @click="isCutting = true">Cut its stalk</v-btn>
         <v-btn @click="isDescribing = true">Describe</v-btn>
         <v-btn @click="isScoring = true">Score</v-btn>
         <v-btn variant="flat" :to="`/crosses/new?seed=${story.plant.id}`">Plan a cross with it</v-btn>
@@ -197,6 +206,7 @@ async function lose(reason: string) {
       </div>
       <PaperSheet heading="Noted"><LogLines :lines="story.log" :with-code="false" /></PaperSheet>
     </div>
+    <StalkDialog v-model="isCutting" :plant="story.plant" />
     <PlantDialog
       :key="story.plant.id"
       v-model="isDescribing"

@@ -282,12 +282,14 @@ export const CropGuide = v.object({
       how: text,
       /** it is covered before it sheds, in these hours of the day before; null where it needs none */
       covers: v.nullable(stepHours),
+      /** it stays on its plant under its cover, and gives again on the next days */
+      stays: v.optional(v.boolean(), false),
       /** flowers that one of them serves, by a touch each */
       touches: number(1, 1000),
       /** which give and which take, where flowers open one after the other; null where it makes no difference */
       order: v.nullable(text),
     }),
-    { what: 'flower', how: 'Take a flower that sheds.', covers: null, touches: 4, order: null },
+    { what: 'flower', how: 'Take a flower that sheds.', covers: null, stays: false, touches: 4, order: null },
   ),
   take: v.object({ daysAfterPollination: days, rate: share, yes: text, no: text, failReasons: list(text) }),
   ripening: v.object({

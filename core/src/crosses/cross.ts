@@ -1,5 +1,6 @@
 import type { LoggedDeed } from '../log/entry'
 import { Refusal } from '../log/refusal'
+import type { Plant } from '../plants/plant'
 import type { ISODate } from '../time/days'
 
 /** A planned cross: seed parent × pollen parent, with its aim. */
@@ -23,12 +24,16 @@ export interface Cross {
 }
 
 /**
- * Asks before one plant is both parents.
+ * Asks before one plant is both parents; a population is many plants, and crossed with itself it is no self.
  *
  * @throws {Refusal} `self-meant` unless the parents differ or a self was confirmed
  */
-export function askIfSelf(seedParentId: string, pollenParentId: string | null, selfMeant: boolean): void {
-  if (seedParentId === pollenParentId && !selfMeant) {
+export function askIfSelf(
+  seedParent: Pick<Plant, 'id' | 'plantKind'>,
+  pollenParentId: string | null,
+  selfMeant: boolean,
+): void {
+  if (seedParent.id === pollenParentId && !selfMeant && seedParent.plantKind !== 'population') {
     throw new Refusal(
       'self-meant',
       'The same plant is seed parent and pollen parent. Is a self meant? Say so, or choose another pollen parent.',
@@ -43,7 +48,6 @@ const unasked = { wantedShare: null, confidence: 0.9, aimId: null }
 export function crossAfter(cross: Cross | null, deed: LoggedDeed, id: string): Cross {
   if (deed.kind === 'crossPlanned') {
     if (cross) throw new Refusal('already-there', 'This cross is planned already.')
-    askIfSelf(deed.payload.seedParentId, deed.payload.pollenParentId, deed.payload.selfMeant)
     // Entries that were noted before there were odds hold neither share nor aim.
     return { id, ...unasked, ...deed.payload, plannedOn: deed.day }
   }

@@ -63,6 +63,7 @@ export const missingFlowers = (
  *
  * @param flowers all flowers of this cross
  * @param foretold when its seed parent flowers this season; null: as the crop usually does
+ * @param stalksCut when a stalk of the seed parent was cut, so that no seed is wanted of it in that bloom
  */
 export function crossDue(
   cross: Cross,
@@ -70,11 +71,12 @@ export function crossDue(
   guide: CropGuide,
   today: ISODate,
   foretold: ParentBloom | null = null,
+  stalksCut: ISODate[] = [],
 ): CrossDue | null {
   const missing = missingFlowers(cross, flowers)
   if (!missing) return null
   const bloom = bloomFor(cross, guide, today, foretold)
-  if (bloom.over < today) return null
+  if (bloom.over < today || stalksCut.some(day => day >= bloom.from)) return null
   const until = bloom.isForetold
     ? `its seed parent is likely to flower until ${dayInWords(bloom.to)}`
     : isYearRound(guide.bloom)

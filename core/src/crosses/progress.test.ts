@@ -52,13 +52,19 @@ it('a plant carries what took, and what may yet', () => {
     [flower(1, taken()), flower(3, taken(3)), flower(1), flower(1, taken(), lost)],
     squash,
     0.6,
-    1,
   )
   expect(load).toMatchObject({ carries: 4, pending: 1, expected: 0.6, tooMany: 1, isFull: true })
   expect(loadInWords(load)).toBe('carries 4, of 1 more it is not known yet; 1–3 are borne without harm')
-  expect(fruitLoadOf([], { ...squash, fruitLoad: null }, 0.6, 1)).toMatchObject({ tooMany: 0, isFull: false })
+  expect(fruitLoadOf([], { ...squash, fruitLoad: null }, 0.6)).toMatchObject({ tooMany: 0, isFull: false })
   // A row carries as much more as it has plants; of a population that nobody counted, nothing is too many.
   const four = [flower(3, taken(3)), flower(1, taken())]
-  expect(fruitLoadOf(four, squash, 0.6, 2)).toMatchObject({ mayCarry: { low: 2, high: 6 }, tooMany: 0 })
-  expect(fruitLoadOf(four, squash, 0.6, null)).toMatchObject({ mayCarry: null, tooMany: 0, isFull: false })
+  expect(fruitLoadOf(four, squash, 0.6, { plants: 2, size: null })).toMatchObject({
+    mayCarry: { low: 2, high: 6 },
+    tooMany: 0,
+  })
+  expect(fruitLoadOf(four, squash, 0.6, { plants: null, size: null })).toMatchObject({
+    mayCarry: null,
+    tooMany: 0,
+    isFull: false,
+  })
 })

@@ -67,19 +67,23 @@ export interface PassDetails {
   /** for a self: which flower it came from */ source: School<'source'> | null
   /** of a cluster: how many of its flowers; null: all */ reached: number | null
   /** the tube it comes from; null: fresh */ tubeId: string | null
+  /** that tube is a bulk of so many plants */ bulkOf: number | null
+  /** the tool was at another plant or pollen before */ isAfterAnother: boolean
   /** of fresh pollen: the flower it comes from */
   donorStage: (typeof DONOR_STAGES)[number] | null
   donorCovered: boolean | null
 }
 
 /** A pass of pollen as it is usually done in a crop; at a cluster it reaches those of its flowers that were seen ready. */
-export const usualPass = (guide: CropGuide, flower: Flower | null = null): PassDetails => ({
+export const usualPass = (guide: CropGuide, flower: Flower | null | undefined = null): PassDetails => ({
   tool: usualSchool(guide, 'transfer'),
   isToolClean: null,
   grains: null,
   source: null,
   reached: flower && readyUnder(flower),
   tubeId: null,
+  bulkOf: null,
+  isAfterAnother: false,
   donorStage: null,
   donorCovered: null,
 })
@@ -96,15 +100,27 @@ function readyUnder(flower: Flower): number | null {
 /** The draft of a pass of pollen. */
 export function passDraft(
   subjectId: string,
-  pollenParentId: string,
+  pollenParentId: string | null,
   selfMeant: boolean,
-  { tool, isToolClean, grains, source, reached, tubeId, donorStage, donorCovered }: PassDetails,
+  {
+    tool,
+    isToolClean,
+    grains,
+    source,
+    reached,
+    tubeId,
+    bulkOf,
+    isAfterAnother,
+    donorStage,
+    donorCovered,
+  }: PassDetails,
 ): Draft {
   return {
     kind: 'pollinated',
     subjectId,
     payload: {
-      pollenParentId,
+      // Of a bulk nobody knows which plant it was.
+      pollenParentId: tubeId && bulkOf ? null : pollenParentId,
       selfMeant,
       ...(tool ? { tool } : {}),
       ...(isToolClean === null ? {} : { isToolClean }),
@@ -112,6 +128,8 @@ export function passDraft(
       ...(source ? { source } : {}),
       ...(reached ? { reached } : {}),
       ...(tubeId ? { tubeId, doses: reached ?? 1 } : {}),
+      ...(tubeId && bulkOf ? { bulkOf } : {}),
+      ...(isAfterAnother ? { afterAnother: true as const } : {}),
       ...(tubeId || !donorStage ? {} : { donorStage }),
       ...(tubeId || donorCovered === null ? {} : { donorCovered }),
     },
@@ -266,10 +284,11 @@ export function lookAnswers({ flower }: AtFlower): Answer[] {
   return [ready, say('Not yet', 'plain', seen('notYet')), say('Too late', 'warn', seen('tooLate'))]
 }
 
-/** Pollinating with the father that is planned, covered again or not; none while no father is. */
+/** Pollinating with the father that is planned or with a bulk, covered again or not; where no father is planned, by visitors. */
 export function passAnswers({ flower, guide, pass }: AtFlower): Answer[] {
   const { id: subjectId, pollenParentId } = flower
-  if (!pollenParentId) return []
+  if (!pollenParentId && !pass.bulkOf)
+    return [say('Left to visitors', 'main', passDraft(subjectId, null, false, { ...pass, tool: null }))]
   const draft = passDraft(subjectId, pollenParentId, pollenParentId === flower.seedParentId, pass)
   const sign = canShowSign(flower, guide)
     ? [say('The sign shows', 'plain', { kind: 'signSeen', subjectId, payload: {} })]
@@ -284,9 +303,12 @@ export function passAnswers({ flower, guide, pass }: AtFlower): Answer[] {
   ]
 }
 
-/** True from the first pass on, where something shows that pollen has taken hold. */
-const canShowSign = ({ pollinations, signOn }: Flower, { pollination }: CropGuide): boolean =>
-  pollination.sign !== null && pollinations.length > 0 && signOn === null
+/** True once all flowers under the tag got pollen, where something shows that it has taken hold. */
+const canShowSign = (flower: Flower, { pollination }: CropGuide): boolean =>
+  pollination.sign !== null &&
+  flower.pollinations.length > 0 &&
+  flower.signOn === null &&
+  unreachedUnder(flower) === 0
 
 /** Whether it has taken; of a cluster, how many. */
 export function takeAnswers({ flower: { id: subjectId, blooms }, guide }: AtFlower): Answer[] {

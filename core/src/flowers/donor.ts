@@ -7,6 +7,8 @@ export interface Donor {
   how: string
   /** it is covered before it sheds, in these hours of the day before; null where it needs none */
   covers: StepHours | null
+  /** it stays on its plant under its cover, and gives again on the next days */
+  stays: boolean
   /** flowers that one of them serves, by a touch each */
   touches: number
   /** which give and which take, where flowers open one after the other; null where it makes no difference */

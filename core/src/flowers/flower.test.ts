@@ -3,8 +3,10 @@ import { describe, expect, it } from 'vitest'
 import { fold } from '../log/fold'
 import type { LoggedDeed } from '../log/entry'
 import { builtInGuide } from '../crops/guides/all'
+import { SPENT } from '../pollen/due'
 import { doubtsAt } from './doubts'
 import { SETTLEABLE } from './flower'
+import { clusterInWords, failedUnder, unreachedUnder } from './units'
 import { chosen, deed, harvest, ids, upToPollination } from '../testing/deeds'
 
 const flower = (...deeds: LoggedDeed[]) => fold('flower', ids.flower, deeds)!
@@ -13,6 +15,73 @@ const pollinate = (day: string, pollenParentId = ids.pollenParent, selfMeant = f
 const lose = (day: string) => deed(day, 'flowerLost', ids.flower, { reason: 'knocked off' })
 const take = (day: string, how: 'taken' | 'notYet' | 'failed', reason: string | null = null) =>
   deed(day, 'takeNoted', ids.flower, { take: how, reason })
+
+describe('the pollen of a flower', () => {
+  const pass = (more: object) =>
+    flower(
+      chosen('2026-06-01'),
+      deed('2026-06-02', 'pollinated', ids.flower, {
+        pollenParentId: ids.pollenParent,
+        selfMeant: false,
+        ...more,
+      }),
+    )
+
+  it('of a bulk, or of visitors, has no one father', () => {
+    expect(pass({ pollenParentId: null, bulkOf: 12 }).doubts).toEqual([
+      'has pollen of a bulk of 12: its father is not known',
+    ])
+    expect(pass({ pollenParentId: null })).toMatchObject({ status: 'pollinated', doubts: [] })
+  })
+
+  it('is in doubt after another plant until somebody says that the tool was cleaned', () => {
+    const after = (more: object) => pass({ afterAnother: true, tool: 'brush', ...more }).doubts
+    expect(after({})).toEqual([
+      'was pollinated after another plant or pollen, and nobody said that the tool was cleaned',
+    ])
+    expect([after({ isToolClean: true }), after({ tool: 'anther' })]).toEqual([[], []])
+    expect(after({ isToolClean: false })).toEqual([
+      'was pollinated with a tool that was used before and not cleaned',
+    ])
+  })
+
+  it('is in doubt where the flower that gave it stood open to visitors, or was spent', () => {
+    const doubts = (more: object, isVisited = true) =>
+      doubtsAt(pass(more), builtInGuide('tulip')!, { isVisited }).filter(doubt => /^its pollen/.test(doubt))
+    expect(doubts({ donorCovered: false })).toHaveLength(1)
+    expect(doubts({ donorCovered: false }, false)).toEqual([])
+    expect(doubts({ donorStage: 'spent', donorCovered: true })).toEqual([SPENT])
+  })
+})
+
+describe('a cluster', () => {
+  const eight = chosen('2026-06-01', ids.flower, 8)
+  const seen = (day: string, ready: number, tomorrow: number) =>
+    deed(day, 'looked', ids.flower, { look: 'ready', ready, tomorrow })
+  const pass = (day: string, reached: number) =>
+    deed(day, 'pollinated', ids.flower, { pollenParentId: ids.pollenParent, selfMeant: false, reached })
+
+  it('counts its flowers: ready tonight, tomorrow, reached, failed', () => {
+    const night = flower(eight, seen('2026-06-01', 3, 2), pass('2026-06-01', 3))
+    expect(clusterInWords(night)).toBe(
+      'Of its 8 flowers: 3 pollinated, 3 ready on 1 June, 2 on the day after, 5 without pollen.',
+    )
+    const later = flower(
+      eight,
+      pass('2026-06-01', 3),
+      seen('2026-06-02', 5, 0),
+      pass('2026-06-02', 5),
+      deed('2026-06-12', 'takeNoted', ids.flower, { take: 'notYet', reason: null, failed: 2 }),
+    )
+    expect([unreachedUnder(later), failedUnder(later), later.conflicts]).toEqual([0, 2, []])
+  })
+
+  it('refuses more flowers than it has', () => {
+    expect(flower(eight, seen('2026-06-01', 6, 3)).conflicts[0]!.sentence).toBe(
+      '26-4RMX is tied to 8 flowers, so it cannot have 9 ready.',
+    )
+  })
+})
 
 describe('a flower', () => {
   it('goes from its tag to its harvest', () => {
@@ -125,12 +194,6 @@ describe('a flower', () => {
       [chosen('2026-06-01'), chosen('2026-06-02')],
       'already-there',
       /tied to this flower already/,
-    ],
-    [
-      'a self that nobody meant',
-      [chosen('2026-06-01'), pollinate('2026-06-02', ids.seedParent)],
-      'self-meant',
-      /Is a self meant/,
     ],
   ])('lets %s change nothing, and says what does not go together', (_, deeds, code, sentence) => {
     const state = flower(...deeds)

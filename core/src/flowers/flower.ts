@@ -1,4 +1,3 @@
-import { askIfSelf } from '../crosses/cross'
 import { counted, plural } from '../formats/counted'
 import type { LoggedDeed } from '../log/entry'
 import { momentOf } from '../log/entry'
@@ -23,7 +22,12 @@ type FlowerStatus =
 
 /** One pass of pollen. */
 interface Pollination {
-  pollenParentId: string
+  /** null: visitors brought it, or it was a bulk */
+  pollenParentId: string | null
+  /** a bulk of so many plants; null: of one */
+  bulkOf: number | null
+  /** the tool was at another plant or pollen before */
+  isAfterAnother: boolean
   on: ISODate
   /** null: only the day is known */
   at: Instant | null
@@ -306,7 +310,8 @@ function stepOn(flower: Flower, deed: LoggedDeed): Flower {
         )
       const {
         pollenParentId,
-        selfMeant,
+        bulkOf = null,
+        afterAnother = false,
         tool = null,
         isToolClean = null,
         grains = null,
@@ -317,7 +322,6 @@ function stepOn(flower: Flower, deed: LoggedDeed): Flower {
         donorCovered = null,
       } = deed.payload
       if (reached) checkBlooms(flower, reached, `be pollinated at ${reached}`, 'reached')
-      askIfSelf(flower.seedParentId, pollenParentId, selfMeant)
       return {
         ...flower,
         coveredAgainOn: null,
@@ -325,6 +329,8 @@ function stepOn(flower: Flower, deed: LoggedDeed): Flower {
           ...flower.pollinations,
           {
             pollenParentId,
+            bulkOf,
+            isAfterAnother: afterAnother,
             on: deed.day,
             at: momentOf(deed),
             tool,
@@ -440,13 +446,21 @@ function doubtsOf({
     doubts.push('was pollinated before it was ready')
   if (pollinations.some(p => p.isToolClean === false))
     doubts.push('was pollinated with a tool that was used before and not cleaned')
-  const fathers = new Set(pollinations.map(p => p.pollenParentId))
+  else if (pollinations.some(isSilentOnTool))
+    doubts.push('was pollinated after another plant or pollen, and nobody said that the tool was cleaned')
+  const bulk = pollinations.find(p => p.bulkOf)
+  if (bulk && pollenParentId) doubts.push(`has pollen of a bulk of ${bulk.bulkOf}: its father is not known`)
+  const fathers = new Set(pollinations.flatMap(p => p.pollenParentId ?? []))
   if (fathers.size > 1) doubts.push('has pollen of more than one parent')
   else if (fathers.size === 1 && pollenParentId && !fathers.has(pollenParentId))
     doubts.push('has another pollen parent than planned')
   if (isMisdated) doubts.push('has a step dated before its tag: a telephone’s clock may be wrong')
   return doubts
 }
+
+/** True where the tool came from elsewhere, and silence is no clean tool; what is itself the pollen's carrier is used once. */
+const isSilentOnTool = ({ isAfterAnother, isToolClean, tool }: Pollination): boolean =>
+  isAfterAnother && isToolClean === null && !['anther', 'unripeAnther', 'flower', 'bag'].includes(tool ?? '')
 
 /** Refusals of what does not go together at a flower: what they say may be noted all the same, and then stands as a conflict until somebody settles it. */
 export const SETTLEABLE = [

@@ -108,8 +108,13 @@ export const flowerKinds = {
   pollinated: kind(
     'flower',
     v.strictObject({
-      pollenParentId: Id,
+      /** null: that of visitors, or of a bulk: nobody knows the father */
+      pollenParentId: v.nullable(Id),
       selfMeant: v.boolean(),
+      /** of a bulk: of so many plants */
+      bulkOf: v.optional(amount(2, 500)),
+      /** the tool was at another plant or another pollen before; that it was cleaned since, somebody has to say */
+      afterAnother: v.optional(v.literal(true)),
       tool: v.optional(v.picklist(schoolsAt('transfer'))),
       /** false: it was used for another pollen before, and not cleaned */
       isToolClean: v.optional(v.boolean()),
@@ -126,9 +131,9 @@ export const flowerKinds = {
       donorCovered: v.optional(v.boolean()),
     }),
     p =>
-      `pollinated${p.tubeId ? ' from a tube' : ''}${p.reached ? `, ${p.reached} of its flowers` : ''}${p.tool ? `, ${schoolWords('transfer', p.tool)}` : ''}${p.isToolClean === undefined ? '' : p.isToolClean ? ', tool clean' : ', tool not cleaned'}${p.donorStage ? `, its flower ${donorStageNames[p.donorStage]}` : ''}${p.donorCovered === undefined ? '' : p.donorCovered ? ', covered before' : ', not covered before'}${p.grains ? `, ${grainWords[p.grains]}` : ''}`,
+      `${p.pollenParentId || p.tubeId ? 'pollinated' : 'left to visitors'}${p.bulkOf ? ` with a bulk of ${p.bulkOf} plants` : ''}${p.tubeId ? ' from a tube' : ''}${p.reached ? `, ${p.reached} of its flowers` : ''}${p.tool ? `, ${schoolWords('transfer', p.tool)}` : ''}${p.isToolClean === undefined ? '' : p.isToolClean ? ', tool clean' : ', tool not cleaned'}${p.donorStage ? `, its flower ${donorStageNames[p.donorStage]}` : ''}${p.donorCovered === undefined ? '' : p.donorCovered ? ', covered before' : ', not covered before'}${p.grains ? `, ${grainWords[p.grains]}` : ''}`,
     {
-      needs: p => [{ type: 'plant', id: p.pollenParentId }],
+      needs: p => (p.pollenParentId ? [{ type: 'plant', id: p.pollenParentId }] : []),
       changes: p => (p.tubeId ? [{ type: 'tube', id: p.tubeId }] : []),
     },
   ),

@@ -35,9 +35,12 @@ export const SCHOOLS = {
     brush: 'brush',
     cottonBud: 'cotton bud',
     toothpick: 'toothpick',
+    moistToothpick: 'moistened toothpick',
+    forceps: 'forceps',
     fingertip: 'fingertip',
     palm: 'palm of the hand',
     anther: 'the anther itself',
+    unripeAnther: 'an unripe anther, left to ripen on the stigma',
     flower: 'the flower itself',
     tubeCap: 'cap of the tube',
     wand: 'vibrating rod',
@@ -62,6 +65,18 @@ export const SCHOOLS = {
     split: 'harvested at the first split',
   },
 } as const satisfies Record<string, Record<string, string>>
+
+/** What helps with a way of bringing the pollen. */
+export const TRANSFER_HINTS: Partial<Record<School<'transfer'>, string>> = {
+  brush: 'On dark bristles light pollen is seen; wait for still air.',
+  toothpick: 'Dark wood shows light pollen; a fresh one for each father.',
+  moistToothpick: 'Moist, it picks up sticky masses; dry, it drops them.',
+  forceps: 'Wiped with spirit and dry again before the next father.',
+  unripeAnther: 'Lay it on while it is shut: it splits there, and the look for grains comes a day later.',
+  fingertip: 'Hands are washed between fathers.',
+  palm: 'Hands are washed between fathers.',
+  bag: 'In still air, and the bag opened only over the stigmas.',
+}
 
 /** Hours of the day in which each school of hours works: one begins where the other ends, and the night runs over midnight. */
 export const SCHOOL_HOURS: Record<School<'hour'>, { from: number; to: number }> = {

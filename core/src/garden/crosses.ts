@@ -14,7 +14,7 @@ import { dueAt } from '../flowers/due'
 import type { Flower } from '../flowers/flower'
 import { reachedUnder, takenUnder } from '../flowers/units'
 import type { FruitLoad } from '../plants/fruitLoad'
-import { plantsUnder } from '../plants/plant'
+import { bearingOf } from '../plants/plant'
 import { fruitLoadOf } from '../plants/fruitLoad'
 import type { SeedLot } from '../seed/lot'
 import type { Sowing } from '../seed/sowing'
@@ -108,7 +108,7 @@ export function crossView(day: GardenDay, id: string): CrossView | null {
       guide,
       shareEstimate(knowledge.shares.take).median,
       // A plant whose state is damaged is left out, and its crosses are shown all the same.
-      mother ? plantsUnder(mother) : 1,
+      mother && bearingOf(mother),
     ),
     flowers: flowers.map(flower => ({
       flower,

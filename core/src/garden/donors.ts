@@ -31,7 +31,7 @@ function wantedOn(day: GardenDay, flower: Flower, { guide, knowledge }: LearntCr
 
 /**
  * Fathers whose flowers are covered ahead, on the day before their pollen is wanted: each once for all its crosses, and not while
- * one of its flowers waits covered or is at hand.
+ * one of its flowers waits covered.
  *
  * @param isFromShelf true for a cross whose pollen waits in a tube
  */
@@ -40,16 +40,12 @@ export function coverAhead(
   isFromShelf: (crossId: string) => boolean,
 ): { crop: string; work: PlantWork }[] {
   const { plant, tube } = day.garden.states
-  const atHand = new Set(
-    [...tube.values()]
-      .filter(t => !t.ended && (t.waits || (t.isFresh && t.left > 0 && t.collectedOn === day.today)))
-      .flatMap(t => t.donors),
-  )
+  const waiting = new Set([...tube.values()].filter(t => !t.ended && t.waits).flatMap(t => t.donors))
   const covered = new Map<string, { crop: string; work: PlantWork; on: ISODate }>()
   const add = (crop: LearntCrop, cross: Cross, flowers: Flower[]) => {
     const { pollenParentId: donorId, seedParentId } = cross
     const donor = plant.get(donorId ?? '')
-    if (!donor || donor.lost || atHand.has(donor.id) || isFromShelf(cross.id)) return
+    if (!donor || donor.lost || waiting.has(donor.id) || isFromShelf(cross.id)) return
     const on = min(flowers, flower => wantedOn(day, flower, crop) ?? undefined)
     const due = on === undefined ? null : coverDonorDue(on, day.today, cross.code)
     if (!due || (covered.get(donor.id)?.on ?? '9999') <= on!) return

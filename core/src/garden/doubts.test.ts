@@ -66,7 +66,7 @@ describe('doubts behind seed', () => {
       }),
     ]
     expect(behind(upToSeedling(mixed))).toContainEqual({
-      words: 'its pollen was a mixture: its father is not known',
+      words: 'its pollen was a bulk of 2 plants: its father is not known',
       flowers: 1,
     })
   })

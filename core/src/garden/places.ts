@@ -136,5 +136,5 @@ export const wasVisited = (here: Placed, { seedParentId, chosenOn, pollinations 
 /** True where visitors could come to a flower that gave its pollen fresh, and that nobody had covered. */
 export const wasDonorVisited = (here: Placed, { pollinations }: Flower): boolean =>
   pollinations.some(
-    pass => pass.donorCovered === false && conditionsAt(here, pass.pollenParentId, pass.on).visitors,
+    pass => pass.donorCovered === false && conditionsAt(here, pass.pollenParentId ?? '', pass.on).visitors,
   )

@@ -120,7 +120,9 @@ const needsOf = (day: GardenDay): PollenNeed[] =>
 
 function needOf(day: GardenDay, { guide }: LearntCrop, cross: Cross, flowers: Flower[]): PollenNeed[] {
   const { pollenParentId: donorId, seedParentId } = cross
-  if (!donorId || donorId === seedParentId) return []
+  const mother = day.garden.states.plant.get(seedParentId)
+  const isPopulation = donorId === seedParentId && mother?.plantKind === 'population'
+  if (!donorId || (donorId === seedParentId && !isPopulation)) return []
   const usual = bloomEndingAfter(cross.plannedOn, guide.bloom)
   const season = seasonOf(usual.from, guide.bloom)
   const bloom = bloomOf(day, seedParentId, season) ?? { ...usual, over: usual.to }
@@ -143,10 +145,11 @@ function needOf(day: GardenDay, { guide }: LearntCrop, cross: Cross, flowers: Fl
       doses: lacking * touches,
       from,
       to,
-      freshShare: freshShareOf(day, donorId, season, from, to),
+      freshShare: isPopulation ? 1 : freshShareOf(day, donorId, season, from, to),
       donorBloom: bloomOf(day, donorId, season),
       pollenClass: guide.pollination.pollen,
       perFlower: guide.donor.touches,
+      population: isPopulation ? { plants: mother.plants } : null,
     },
   ]
 }
@@ -278,24 +281,22 @@ export function pollenAt(day: GardenDay, flowers: Flower[]): Record<string, Poll
   )
 }
 
-/** Tubes that could be used now, by donor: the ones that die first come first. */
+const atHand = (known: PollenKnown, t: Tube): TubeAtHand => ({
+  id: t.id,
+  code: t.code,
+  isFresh: t.isFresh,
+  donors: t.donors.length,
+  left: t.left,
+  alive: known.shelf.viability(t, known.now),
+})
+
+/** Tubes that could be used now, by donor, a bulk by each of its donors: the ones that die first come first. */
 export const tubesAtHand = (day: GardenDay): ReadonlyMap<string, TubeAtHand[]> =>
   once(day, 'tubes at hand', () => {
     const known = pollenKnown(day)
     const isUsable = ({ alive }: TubeAtHand) => Number(alive.median >= WORTH_USING)
     const kept = keptTubes(known)
-      .filter(t => t.donors.length === 1)
-      .map(t => ({
-        donor: t.donors[0]!,
-        tube: {
-          id: t.id,
-          code: t.code,
-          isFresh: t.isFresh,
-          donors: t.donors.length,
-          left: t.left,
-          alive: known.shelf.viability(t, known.now),
-        },
-      }))
+      .flatMap(t => t.donors.map(donor => ({ donor, tube: atHand(known, t) })))
       .sort(({ tube: a }, { tube: b }) => isUsable(b) - isUsable(a) || a.alive.median - b.alive.median)
     return rollup(
       kept,
@@ -304,12 +305,23 @@ export const tubesAtHand = (day: GardenDay): ReadonlyMap<string, TubeAtHand[]> =
     )
   })
 
+/** Bulks of a crop that could be used now, for crosses without one father. */
+function bulksOf(day: GardenDay, crop: string): TubeAtHand[] {
+  const known = pollenKnown(day)
+  return keptTubes(known)
+    .filter(t => t.crop === crop && t.donors.length > 1)
+    .map(t => atHand(known, t))
+}
+
 /** Tubes that could be used now for a cross: the ones that die first come first. */
 export const tubesFor = (day: GardenDay, crossId: string): TubeForCross[] =>
   once(day, `tubes for ${crossId}`, () => {
     const cross = day.garden.states.cross.get(crossId)
-    const tubes = tubesAtHand(day).get(cross?.pollenParentId ?? '') ?? []
-    if (!cross || !tubes.length) return []
+    if (!cross) return []
+    const tubes = cross.pollenParentId
+      ? (tubesAtHand(day).get(cross.pollenParentId) ?? [])
+      : bulksOf(day, cross.crop)
+    if (!tubes.length) return []
     const { guide, digest } = day.garden.crops.get(cross.crop)!
     const take = () => shareEstimate(cropYields(guide, digest, cross).shares.take).median
     return tubes.map(tube => ({

@@ -51,7 +51,7 @@ function groundOf(day: GardenDay): RoundGround {
 }
 
 /** Fruits that hang on each plant, the youngest first. */
-export const hangingFruits = ({ flower }: HeldStates): ReadonlyMap<string, Flower[]> =>
+const hangingFruits = ({ flower }: HeldStates): ReadonlyMap<string, Flower[]> =>
   once(flower, 'hanging', () =>
     group(
       [...flower.values()]
@@ -60,6 +60,19 @@ export const hangingFruits = ({ flower }: HeldStates): ReadonlyMap<string, Flowe
       one => one.seedParentId,
     ),
   )
+
+/** What may come off a plant that carries too much: what is only pollinated where one fruit is all it bears, else the youngest fruits. */
+export function mayComeOff(
+  { garden: { states, crops } }: GardenDay,
+  plantId: string,
+  crop: string,
+): Flower[] {
+  if (crops.get(crop)?.guide.fruitLoad?.high !== 1) return hangingFruits(states).get(plantId) ?? []
+  const pending = [...states.flower.values()].filter(
+    flower => flower.seedParentId === plantId && flower.status === 'pollinated',
+  )
+  return pending.length ? pending : (hangingFruits(states).get(plantId) ?? [])
+}
 
 /** Flowers of which two notes do not go together. */
 export const tornFlowers = ({ flower }: HeldStates): Flower[] =>

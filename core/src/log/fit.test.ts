@@ -186,6 +186,28 @@ describe('a deed among the things around it', () => {
     ])
   })
 
+  it('asks before one plant is both parents, and not of a population', () => {
+    const self = { pollenParentId: ids.seedParent, selfMeant: false }
+    const pass = deed('2026-06-02', 'pollinated', ids.flower, self)
+    const plan = { ...planned, payload: { ...planned.payload, ...self, code: good } } as LoggedDeed
+    for (const made of [pass, plan]) {
+      expect(refused(made)).toEqual(['self-meant', 'pollenParentId'])
+      expect(refused({ ...made, payload: { ...made.payload, selfMeant: true } } as LoggedDeed)).toBeNull()
+      const many = { ...plant(ids.seedParent, 'chilli'), plantKind: 'population' as const }
+      const find = ((type: SubjectType, id: string) =>
+        id === ids.seedParent ? many : around.find(type, id)) as Surroundings['find']
+      expect(refused(made, { find })).toBeNull()
+    }
+  })
+
+  it('takes pollen of visitors and of a bulk, of its own crop', () => {
+    const pass = (more: object) =>
+      refused(
+        deed('2026-06-02', 'pollinated', ids.flower, { pollenParentId: null, selfMeant: false, ...more }),
+      )
+    expect([pass({}), pass({ bulkOf: 3 })]).toEqual([null, null])
+  })
+
   it('brings pollen of the same crop', () => {
     expect(
       refused(deed('2026-06-02', 'pollinated', ids.flower, { pollenParentId: ids.other, selfMeant: false })),

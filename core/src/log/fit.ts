@@ -4,6 +4,7 @@ import type { OwnDefinitions } from '../crops/definition'
 import { definitionOf } from '../crops/definition'
 import type { CropGuide } from '../crops/guide'
 import { genusOf } from '../crops/guide'
+import { askIfSelf } from '../crosses/cross'
 import { checkGenetics, checkNoted } from '../odds/checkGenetics'
 import { checkScore } from '../offspring/score'
 import { checkTagCode } from '../tags/code'
@@ -62,6 +63,11 @@ export function checkFit(deed: LoggedDeed, around: Surroundings, isAsked = true)
     case 'crossPlanned': {
       guideOf(deed.payload.crop, around)
       checkPartner(deed.payload.crop, deed.payload.seedParentId, 'seedParentId', around)
+      askIfSelf(
+        around.find('plant', deed.payload.seedParentId)!,
+        deed.payload.pollenParentId,
+        deed.payload.selfMeant,
+      )
       checkWidePartner(
         deed.payload.crop,
         deed.payload.pollenParentId,
@@ -85,15 +91,19 @@ export function checkFit(deed: LoggedDeed, around: Surroundings, isAsked = true)
     case 'pollinated': {
       // A flower whose tag has not arrived yet is compared when it is there; pollen outlives its donor.
       const flower = around.find('flower', deed.subjectId)
-      const donor = around.find('plant', deed.payload.pollenParentId)!
+      const seedParent = flower && around.find('plant', flower.seedParentId)!
+      const { pollenParentId, tubeId, selfMeant } = deed.payload
+      const tube = tubeId && around.find('tube', tubeId)
+      if (!pollenParentId) {
+        if (seedParent && tube && !isOneGenus(seedParent.crop, tube.crop, around))
+          throw new Refusal('other-crop', `${tube.code} is pollen of another crop.`, 'tubeId')
+        break
+      }
+      const donor = around.find('plant', pollenParentId)!
+      if (seedParent) askIfSelf(seedParent, donor.id, selfMeant)
       const isPlanned = flower && around.find('cross', flower.crossId)?.pollenParentId === donor.id
-      if (
-        flower &&
-        !isPlanned &&
-        !isOneGenus(around.find('plant', flower.seedParentId)!.crop, donor.crop, around)
-      )
-        checkSameCrop(around.find('plant', flower.seedParentId)!.crop, donor, 'pollenParentId')
-      const tube = deed.payload.tubeId && around.find('tube', deed.payload.tubeId)
+      if (seedParent && !isPlanned && !isOneGenus(seedParent.crop, donor.crop, around))
+        checkSameCrop(seedParent.crop, donor, 'pollenParentId')
       if (tube && !tube.donors.includes(donor.id))
         throw new Refusal(
           'other-pollen',

@@ -2,6 +2,7 @@ import type { GuideRange } from '../chance/estimate'
 import type { CropGuide } from '../crops/guide'
 import type { Flower } from '../flowers/flower'
 import { reachedUnder, takenUnder } from '../flowers/units'
+import type { Bearing } from './plant'
 import { sum } from 'd3-array'
 
 /** What a plant carries, or a row of them, and may carry. */
@@ -24,13 +25,13 @@ export interface FruitLoad {
  *
  * @param flowers all flowers under tags on this plant
  * @param takeRate share of pollinated flowers that take
- * @param plants how many share it; null: nobody knows, and nothing is too many
+ * @param bearing what bears it; of plants that nobody counted nothing is too many
  */
 export function fruitLoadOf(
   flowers: Flower[],
   guide: CropGuide,
   takeRate: number,
-  plants: number | null,
+  { plants, size }: Bearing = { plants: 1, size: null },
 ): FruitLoad {
   const carries = sum(
     flowers.filter(f => f.status === 'taken'),
@@ -41,17 +42,27 @@ export function fruitLoadOf(
     reachedUnder,
   )
   const expected = pending * takeRate
-  const each = guide.fruitLoad
+  const each = loadOf(guide, size)
   const mayCarry = each && plants !== null ? { low: each.low * plants, high: each.high * plants } : null
   const most = mayCarry?.high ?? Infinity
+  const isForOne = each?.high === 1
   return {
     mayCarry,
     carries,
     pending,
     expected,
-    tooMany: Math.max(0, carries - most),
+    // Where one fruit is all it bears, what else was pollinated comes off as soon as that one has taken.
+    tooMany: Math.max(0, carries - most) + (carries >= most && isForOne ? pending : 0),
     isFull: carries + expected >= most,
   }
+}
+
+/** What one plant bears: of a small one not more than the least, of a large clump twice as much. */
+function loadOf({ fruitLoad }: CropGuide, size: Bearing['size']): GuideRange | null {
+  if (!fruitLoad || size === null || size === 'grown') return fruitLoad
+  return size === 'small'
+    ? { low: 0, high: Math.max(1, fruitLoad.low) }
+    : { low: fruitLoad.low, high: fruitLoad.high * 2 }
 }
 
 /** The load in a sentence: "carries 3, 2 more may take; 1–3 are borne without harm". */

@@ -3,16 +3,21 @@ import * as v from 'valibot'
 import type { CropGuide } from '../crops/guide'
 import { MARK_KINDS, isMark } from '../tags/marks'
 import type { Subject } from '../log/kind'
-import { Code, Id, amount, kind, name, words } from '../log/kind'
+import { Code, Id, amount, keysOf, kind, name, words } from '../log/kind'
 
 /** Kinds of plant material; a seedling is one plant of a family. */
 export const PLANT_KINDS = ['clone', 'line', 'population', 'seedling'] as const
+
+/** How large a plant is, as far as its fruit goes. */
+export const PLANT_SIZES = { small: 'not grown up', grown: 'grown up', large: 'a large clump' } as const
 
 const described = {
   name: name(80),
   plantKind: v.picklist(PLANT_KINDS, 'Choose clone, line, population or seedling.'),
   placeId: v.nullable(Id),
   note: v.nullable(words(2000)),
+  /** how large it is, which says what it may carry; absent: as it was, or nobody said */
+  size: v.optional(v.nullable(v.picklist(keysOf(PLANT_SIZES)))),
   /** how many plants stand there under one tag; absent: as it was, or not known */
   plants: v.optional(v.nullable(amount(1, 100_000))),
 }
@@ -81,6 +86,15 @@ export const plantKinds = {
     {
       needs: p => p.marks.map(({ pollenParentId }) => ({ type: 'plant', id: pollenParentId })),
     },
+  ),
+  /** no seed is wanted of it this season: its flower stalk is cut */
+  stalkCut: kind(
+    'plant',
+    v.strictObject({
+      reason: words(200),
+      /** the stalk is rooted as a cutting */ asCutting: v.optional(v.literal(true)),
+    }),
+    p => `flower stalk cut: ${p.reason}${p.asCutting ? ', and rooted as a cutting' : ''}`,
   ),
   plantLost: kind('plant', v.strictObject({ reason: words(200) }), p => `lost: ${p.reason}`),
 }

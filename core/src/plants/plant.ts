@@ -6,7 +6,7 @@ import type { MarkKind } from '../tags/marks'
 import type { Score, Verdict } from '../offspring/score'
 import type { ISODate } from '../time/days'
 import { dayInWords } from '../time/days'
-import type { PLANT_KINDS } from './kinds'
+import type { PLANT_KINDS, PLANT_SIZES } from './kinds'
 
 /** One plant, line or population of the garden. */
 export interface Plant {
@@ -21,6 +21,12 @@ export interface Plant {
   note: string | null
   /** how many of it stand under its tag; null: nobody said */
   plants: number | null
+  /** how large it is; null: nobody said */
+  size: keyof typeof PLANT_SIZES | null
+  /** how its health and its vigour were scored last, in steps from 0 */
+  condition: { health: number | null; vigour: number | null; on: ISODate } | null
+  /** when a flower stalk was cut because no seed was wanted */
+  stalksCut: ISODate[]
   seedParentId: string | null
   pollenParentId: string | null
   /** the cross and the sowing a seedling came from */
@@ -59,14 +65,17 @@ export function plantAfter(plant: Plant | null, deed: LoggedDeed, id: string): P
       pottedOn: [],
       holds: [],
       plants: null,
+      size: null,
+      condition: null,
+      stalksCut: [],
       marks: null,
       lost: null,
       since: deed.day,
     }
     const stood = [{ placeId: deed.payload.placeId, from: deed.day }]
     if (deed.kind === 'plantAdded') {
-      const { plants = null, ...described } = deed.payload
-      return { ...empty, ...described, plants, stood, crossId: null, sowingId: null }
+      const { plants = null, size = null, ...described } = deed.payload
+      return { ...empty, ...described, plants, size, stood, crossId: null, sowingId: null }
     }
     const { plants, ...from } = deed.payload
     const seedling = plants.find(p => p.id === id)!
@@ -93,6 +102,7 @@ export function plantAfter(plant: Plant | null, deed: LoggedDeed, id: string): P
         seedParentId = plant.seedParentId,
         pollenParentId = plant.pollenParentId,
         plants = plant.plants,
+        size = plant.size,
         ...described
       } = deed.payload
       if (plant.crossId && (seedParentId !== plant.seedParentId || pollenParentId !== plant.pollenParentId)) {
@@ -106,6 +116,7 @@ export function plantAfter(plant: Plant | null, deed: LoggedDeed, id: string): P
         ...plant,
         ...described,
         plants,
+        size,
         stood: movedTo(plant.stood, described.placeId, deed.day),
         seedParentId,
         pollenParentId,
@@ -116,12 +127,15 @@ export function plantAfter(plant: Plant | null, deed: LoggedDeed, id: string): P
     case 'scored':
       return {
         ...plant,
+        condition: conditionAfter(plant.condition, deed.payload, deed.day),
         // Looked at twice on one day, the later look counts; other days are kept beside each other.
         scores: [
           ...plant.scores.filter(s => s.trait !== deed.payload.trait || s.on !== deed.day),
           { ...deed.payload, on: deed.day, placeId: plant.placeId },
         ],
       }
+    case 'stalkCut':
+      return { ...plant, stalksCut: [...plant.stalksCut, deed.day] }
     case 'judged':
       return { ...plant, verdict: { ...deed.payload, on: deed.day } }
     case 'struckOff':
@@ -159,9 +173,29 @@ export function plantAfter(plant: Plant | null, deed: LoggedDeed, id: string): P
   }
 }
 
+/** What scores say of how it stands: its health and its vigour, each as it was scored last. */
+function conditionAfter(
+  before: Plant['condition'],
+  { trait, value }: { trait: string; value: number },
+  on: ISODate,
+): Plant['condition'] {
+  if (trait !== 'health' && trait !== 'vigour') return before
+  return { health: null, vigour: null, ...before, [trait]: value, on }
+}
+
 /** Plants that share what hangs under one tag: a population is many, and nobody knows how many unless somebody said. */
 export const plantsUnder = ({ plants, plantKind }: Pick<Plant, 'plants' | 'plantKind'>): number | null =>
   plants ?? (plantKind === 'population' ? null : 1)
+
+/** What bears the fruit under a tag: how many plants, null where nobody counted them, and how large. */
+export interface Bearing {
+  plants: number | null
+  size: Plant['size']
+}
+export const bearingOf = (plant: Pick<Plant, 'plants' | 'plantKind' | 'size'>): Bearing => ({
+  plants: plantsUnder(plant),
+  size: plant.size,
+})
 
 /** Where a plant stood, once it was put somewhere; moved twice on one day, the later counts. */
 function movedTo(stood: Plant['stood'], placeId: string | null, from: ISODate): Plant['stood'] {

@@ -66,15 +66,16 @@ export function tubeDue(
 const SHEDS_WITHIN = 2
 
 /** A flower that was covered to give its pollen is looked at from the next day on, until it sheds. */
-function donorLookDue({ on, looks }: NonNullable<Tube['waits']>): PollenDue {
-  const last = looks.at(-1)
+function donorLookDue({ on, lookedOn: last, gaveOn }: NonNullable<Tube['waits']>): PollenDue {
   const from = addDays(last ?? on, 1)
   return {
     step: 'donorLook',
     from,
     until: last ? from : addDays(on, SHEDS_WITHIN),
     because: last
-      ? `It did not shed on ${dayInWords(last)}; look again a day later.`
+      ? gaveOn === last
+        ? `It gave pollen on ${dayInWords(last)}, and stays covered to give again.`
+        : `It did not shed on ${dayInWords(last)}; look again a day later.`
       : `Covered on ${dayInWords(on)}; it is taken while it sheds.`,
   }
 }
@@ -114,7 +115,7 @@ export const SPENT = 'its pollen came from a spent flower: little of it was aliv
 export const fatherDoubts = ({ doubts, donors, isCovered, isFresh, stage }: Tube): string[] => [
   ...(isFresh && isCovered === false ? [STOOD_OPEN] : []),
   ...(stage === 'spent' ? [SPENT] : []),
-  ...(donors.length > 1 ? ['its pollen was a mixture: its father is not known'] : []),
+  ...(donors.length > 1 ? [`its pollen was a bulk of ${donors.length} plants: its father is not known`] : []),
   ...doubts
     .filter(doubt => doubt === 'usedTool' || (doubt === 'mixed' && donors.length === 1))
     .map(doubt => `its pollen: ${TUBE_DOUBTS[doubt]}`),

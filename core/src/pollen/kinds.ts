@@ -104,9 +104,11 @@ export const pollenKinds = {
       stage: v.picklist(keysOf(COLLECTED_AT)),
       /** flowers it will serve as it is; absent: it is dried */
       fresh: v.optional(Doses),
+      /** it gave some, and stays on its plant under its cover */
+      stays: v.optional(v.literal(true)),
     }),
     p =>
-      `taken, ${COLLECTED_AT[p.stage]}${p.fresh ? `, to be used fresh for about ${counted(p.fresh, 'flower')}` : ', to be dried'}`,
+      `${p.stays ? 'gave pollen and stays covered' : 'taken'}, ${COLLECTED_AT[p.stage]}${p.fresh ? `, to be used fresh for about ${counted(p.fresh, 'flower')}` : ', to be dried'}`,
   ),
   /** drying ends: it is in its tube, and stands in a store */
   pollenTubed: kind(

@@ -23,6 +23,7 @@ const need = (more: Partial<PollenNeed> = {}): PollenNeed => ({
   donorBloom: { from: '2026-06-01', to: '2026-06-18' },
   pollenClass: 'long',
   perFlower: 5,
+  population: null,
   ...more,
 })
 const tube = (id: string, left: number, alive: number): PlannedTube => ({

@@ -4,6 +4,7 @@ import { counted, plural } from '../formats/counted'
 import type { ISODate } from '../time/days'
 import { addDays, dayInWords, daysBetween } from '../time/days'
 import type { StoreKind } from '../stores/kinds'
+import { breadthInWords } from './breadth'
 import { keepsDays } from './prior'
 import type { PollenClass } from './worth'
 import { WORTH_USING } from './worth'
@@ -28,6 +29,8 @@ export interface PollenNeed {
   pollenClass: PollenClass
   /** doses that one flower of the donor gives, as it is */
   perFlower: number
+  /** a population that is crossed with itself, and how many plants it is; null: two parents */
+  population: { plants: number | null } | null
 }
 
 /** A tube that could serve: doses left, and what is alive in it on a day. */
@@ -149,6 +152,7 @@ function why(
     : ''
   switch (how) {
     case 'fresh':
+      if (need.population) return `Among themselves. ${breadthInWords(need.population.plants)}`
       return `Fresh: ${shared}; about ${counted(Math.ceil(need.doses / need.perFlower), 'flower')} of it ${plural(Math.ceil(need.doses / need.perFlower), 'gives', 'give')} enough.`
     case 'shelf':
       return `From the shelf: ${sum(given, g => g.doses)} doses on ${dayInWords(day)}; ${shared}.`

@@ -120,7 +120,7 @@ describe('a tube of pollen', () => {
     ])
     expect(
       fatherDoubts(tube(collected('2026-03-01', tubeId, [ids.pollenParent, ids.other]), tubed())),
-    ).toEqual(['its pollen was a mixture: its father is not known'])
+    ).toEqual(['its pollen was a bulk of 2 plants: its father is not known'])
   })
 
   it('keeps what was seen and counted', () => {

@@ -35,7 +35,7 @@ export interface Tube {
   stage: keyof typeof COLLECTED_AT | null
   flowers: number | null
   /** its flowers were covered ahead and wait to be taken; null once they are, or where nobody covered them */
-  waits: { on: ISODate; way: School<'cover'>; looks: ISODate[] } | null
+  waits: { on: ISODate; way: School<'cover'>; lookedOn: ISODate | null; gaveOn: ISODate | null } | null
   /** whether its flowers stood covered until they were taken; null: nobody said */
   isCovered: boolean | null
   /** it is used as it is, never dried */
@@ -75,7 +75,7 @@ export function tubeAfter(tube: Tube | null, deed: LoggedDeed, id: string): Tube
     const { code, crop, donors, way, flowers = null } = deed.payload
     return {
       ...blank({ id, code, crop, donors, way: null, stage: null, flowers, ...since(deed) }),
-      waits: { on: deed.day, way, looks: [] },
+      waits: { on: deed.day, way, lookedOn: null, gaveOn: null },
       isCovered: way !== 'none',
     }
   }
@@ -119,11 +119,12 @@ export function tubeAfter(tube: Tube | null, deed: LoggedDeed, id: string): Tube
   switch (deed.kind) {
     case 'donorLooked':
       if (!tube.waits) throw alreadyTaken(tube)
-      return { ...tube, waits: { ...tube.waits, looks: [...tube.waits.looks, deed.day] } }
+      return { ...tube, waits: { ...tube.waits, lookedOn: deed.day } }
     case 'donorTaken': {
       if (!tube.waits) throw alreadyTaken(tube)
-      const { stage, fresh } = deed.payload
-      const taken = { ...tube, waits: null, stage, ...since(deed) }
+      const { stage, fresh, stays } = deed.payload
+      const waits = stays ? { ...tube.waits, lookedOn: deed.day, gaveOn: deed.day } : null
+      const taken = { ...tube, waits, stage, ...since(deed) }
       return fresh ? { ...taken, ...takenFresh(deed, fresh) } : taken
     }
     case 'pollenTubed': {

@@ -2,18 +2,20 @@ import { describe, expect, it } from 'vitest'
 import { builtInGuides } from '../crops/guides/all'
 import { cropKnowledge } from '../crops/knowledge'
 import { digestOf } from '../crops/digest'
+import type { Cross } from '../crosses/cross'
 import type { Flower } from '../flowers/flower'
 import { withCustoms } from '../crops/ownGuide'
 import { fold } from '../log/fold'
 import type { SeedLot } from '../seed/lot'
 import type { Sowing } from '../seed/sowing'
 import { chosen, deed, harvest, ids, newId, sow, upToPollination } from '../testing/deeds'
+import { cross } from '../testing/garden'
 import type { BloomDue } from '../bloom/due'
 import type { PlantWork, CropOnRound } from './round'
 import { carryList, merged, roundUntil } from './round'
 
 const none = {
-  crosses: [],
+  crosses: [] as Cross[],
   flowers: [] as Flower[],
   lots: [] as SeedLot[],
   sowings: [] as Sowing[],
@@ -182,7 +184,10 @@ describe('the round', () => {
     const never = { ...late, at: null, low: null, high: null, until: null }
     expect(
       roundUntil(
-        crops.map(crop => ({ ...crop, hoursAt: () => ({ opens: never, receptive: never, sheds: never, sun }) })),
+        crops.map(crop => ({
+          ...crop,
+          hoursAt: () => ({ opens: never, receptive: never, sheds: never, sun }),
+        })),
         ground,
       )[0]!.hours,
     ).toEqual({ from: 7, to: 10.5, weather: 'overcast until 9:00: stigmas are not ready on this day' })
@@ -200,7 +205,18 @@ describe('the round', () => {
       )
     const crops = (fruits: number) =>
       standing({ squash: { flowers: Array.from({ length: fruits }, () => taken()) } })
-    const row = { code: '26-4RMX', name: 'Lake Bulk', plants: null, plantKind: 'line' as const }
+    const row = {
+      code: '26-4RMX',
+      name: 'Lake Bulk',
+      plants: null,
+      plantKind: 'line' as const,
+      size: null,
+      condition: null,
+      pottedOn: [],
+      sowingId: null,
+      since: '2025-01-01',
+      stalksCut: [],
+    }
     const plantOf = () => row
     expect(roundUntil(crops(5), { ...ground, plantOf })).toEqual([
       expect.objectContaining({
@@ -216,5 +232,29 @@ describe('the round', () => {
     ]
     for (const one of shared) expect(roundUntil(crops(5), { ...ground, plantOf: () => one })).toEqual([])
     expect(roundUntil(crops(3), { ...ground, plantOf })).toEqual([])
+  })
+
+  it('says what speaks against fruit on a plant, and asks for no flower where its stalk was cut', () => {
+    const planned = fold('cross', ids.cross, [
+      cross('2026-05-01', 'squash', ids.seedParent, ids.pollenParent, ids.cross),
+    ])!
+    const crops = standing({ squash: { crosses: [planned] } })
+    const mother = {
+      code: '26-4RMX',
+      name: 'Lake Bulk',
+      plants: null,
+      plantKind: 'line' as const,
+      size: 'small' as const,
+      condition: null,
+      pottedOn: [],
+      sowingId: null,
+      since: '2025-01-01',
+      stalksCut: [] as string[],
+    }
+    const round = (more: Partial<typeof mother>) =>
+      roundUntil(crops, { ...ground, plantOf: () => ({ ...mother, ...more }) })
+    expect(round({})[0]!.because).toMatch(/It is not grown up. Let it carry little.$/)
+    expect(round({ stalksCut: ['2026-06-11'] })).toEqual([])
+    expect(round({ stalksCut: ['2025-07-01'] })).toHaveLength(1)
   })
 })

@@ -22,7 +22,8 @@ import type { Subject } from '../log/kind'
 import type { FruitLoad } from '../plants/fruitLoad'
 import { fruitLoadOf, loadInWords } from '../plants/fruitLoad'
 import type { Plant } from '../plants/plant'
-import { plantsUnder } from '../plants/plant'
+import { carryingInWords, carryingOf, lastFruitOn } from '../plants/carrying'
+import { bearingOf } from '../plants/plant'
 import { lotDue, sowingDue } from '../seed/due'
 import type { PollenDue } from '../pollen/due'
 import type { ISODate, Instant } from '../time/days'
@@ -83,7 +84,19 @@ export interface CropOnRound {
   hoursAt?: (placeId: string | null) => FlowerHours
 }
 
-type PlantOnRound = Pick<Plant, 'code' | 'name' | 'plants' | 'plantKind'>
+type PlantOnRound = Pick<
+  Plant,
+  | 'code'
+  | 'name'
+  | 'plants'
+  | 'plantKind'
+  | 'size'
+  | 'condition'
+  | 'pottedOn'
+  | 'sowingId'
+  | 'since'
+  | 'stalksCut'
+>
 
 /** The garden around a round. */
 export interface RoundGround {
@@ -275,18 +288,30 @@ export function roundUntil(
     const flowersOf = flowersByCross(history)
     const loads = loadsOf(crop, plantOf)
     for (const cross of history.crosses) {
-      const due = crossDue(cross, flowersOf.get(cross.id) ?? [], guide, today, bloomOf(cross.seedParentId))
+      const mother = plantOf(cross.seedParentId)
+      const bloom = bloomOf(cross.seedParentId)
+      const due = crossDue(cross, flowersOf.get(cross.id) ?? [], guide, today, bloom, mother?.stalksCut)
       const load = loads.get(cross.seedParentId)
+      const against =
+        due && mother
+          ? carryingInWords(
+              carryingOf(mother, guide, today, lastFruitOn(history.flowers, cross.seedParentId)),
+            )
+          : ''
       addTagged(
         'cross',
         { ...cross, crossId: cross.id },
         cross.seedParentId,
-        due && load?.isFull
-          ? {
-              ...due,
-              because: `${due.because} But its plant ${loadInWords(load)}: more would cost the fruits it has.`,
-            }
-          : due,
+        due && {
+          ...due,
+          because: [
+            due.because,
+            load?.isFull ? `But its plant ${loadInWords(load)}: more would cost the fruits it has.` : '',
+            against,
+          ]
+            .filter(Boolean)
+            .join(' '),
+        },
       )
     }
     for (const flower of history.flowers)
@@ -320,7 +345,9 @@ export function roundUntil(
   const walked = new Map(places.map((id, i) => [id, i]))
   const order = (stop: Stop) => walked.get(stop.placeId ?? '') ?? places.length
   // Windows that close within one hour are one: nobody walks the garden twice for minutes.
-  const latest = (stop: Stop) => Math.ceil(stop.hours?.to ?? 24)
+  // What gives pollen is looked at as soon as it may shed: what waits for its pollen comes after it.
+  const latest = ({ step, hours }: Stop) =>
+    Math.ceil(hours ? (step === 'donorLook' ? hours.from : hours.to) : 24)
   return stops.sort(
     (a, b) =>
       latest(a) - latest(b) ||
@@ -339,9 +366,9 @@ function loadsOf(
   { guide, knowledge, history }: CropOnRound,
   plantOf: (plantId: string) => PlantOnRound | null,
 ): Map<string, FruitLoad> {
-  const plantsAt = (id: string) => {
+  const bearingAt = (id: string) => {
     const plant = plantOf(id)
-    return plant ? plantsUnder(plant) : 1
+    return plant ? bearingOf(plant) : undefined
   }
   const fruiting = group(
     history.flowers.filter(f => f.status === 'taken' || f.status === 'pollinated'),
@@ -349,7 +376,7 @@ function loadsOf(
   )
   const takeRate = fruiting.size ? shareEstimate(knowledge.shares.take).median : 0
   return new Map(
-    [...fruiting].map(([plantId, own]) => [plantId, fruitLoadOf(own, guide, takeRate, plantsAt(plantId))]),
+    [...fruiting].map(([plantId, own]) => [plantId, fruitLoadOf(own, guide, takeRate, bearingAt(plantId))]),
   )
 }
 

@@ -164,13 +164,16 @@ const otherWork = {
     }),
     tools: () => ['lens', 'dishes or bags'],
     answers: ({ subject: { id: subjectId } }, _, { donor, pollination }) => {
-      const taken = (fresh?: number): Draft => ({
+      const taken = (fresh?: number, stays = false): Draft => ({
         kind: 'donorTaken',
         subjectId,
-        payload: { stage: 'shedding', ...(fresh ? { fresh } : {}) },
+        payload: { stage: 'shedding', ...(fresh ? { fresh } : {}), ...(stays ? { stays } : {}) },
       })
       return [
-        say('It sheds: taken, used fresh', 'main', taken(donor.touches)),
+        ...(donor.stays
+          ? [say('It sheds: used, and covered again', 'main', taken(donor.touches, true))]
+          : []),
+        say('It sheds: taken, used fresh', donor.stays ? 'plain' : 'main', taken(donor.touches)),
         ...(canBeDried(pollination.pollen) ? [say('Taken, to be dried', 'plain', taken())] : []),
         say('Not yet', 'plain', { kind: 'donorLooked', subjectId, payload: {} }),
         say('Spent', 'warn', {
@@ -255,7 +258,7 @@ export const answersAt = (
   step: FlowerStep,
   flower: Flower,
   guide: CropGuide,
-  pass: PassDetails = usualPass(guide),
+  pass: PassDetails = usualPass(guide, flower),
 ): Answer[] => [...FLOWER_WORK[step].answers({ flower, guide, pass }), lostAnswer(flower, guide)]
 
 /**

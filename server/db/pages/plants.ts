@@ -3,8 +3,10 @@ import { shareEstimate } from '@virgulta/core/crops/knowledge'
 import { crossLines } from '@virgulta/core/garden/crosses'
 import { lineageDoubts } from '@virgulta/core/garden/doubts'
 import { possibleOf } from '@virgulta/core/odds/carriers'
+import { canBePollinated } from '@virgulta/core/crosses/due'
+import { carryingOf, lastFruitOn } from '@virgulta/core/plants/carrying'
 import { fruitLoadOf } from '@virgulta/core/plants/fruitLoad'
-import { plantsUnder } from '@virgulta/core/plants/plant'
+import { bearingOf } from '@virgulta/core/plants/plant'
 import { usualKind } from '@virgulta/core/plants/kinds'
 import type { PlantTable } from '@virgulta/core/plants/readTable'
 import { readPlantTable } from '@virgulta/core/plants/readTable'
@@ -93,8 +95,12 @@ export async function plantStory(db: Database, garden: Garden, id: string): Prom
       crop.history.flowers.filter(f => f.seedParentId === id),
       crop.guide,
       shareEstimate(crop.knowledge.shares.take).median,
-      plantsUnder(plant),
+      bearingOf(plant),
     ),
+    carrying: carryingOf(plant, crop.guide, day.today, lastFruitOn(crop.history.flowers, id)),
+    tagged: crop.history.flowers
+      .filter(flower => flower.seedParentId === id && canBePollinated(flower))
+      .map(({ id: flowerId, code }) => ({ id: flowerId, code })),
     doubts: lineageDoubts(day, id),
     log: await linesOn(db, garden, [id, ...own.map(b => b.id)]),
   }

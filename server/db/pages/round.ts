@@ -1,7 +1,7 @@
 import { hoursInWords } from '@virgulta/core/bloom/hours'
 import { bloomSpans, bloomSubject } from '@virgulta/core/garden/blooms'
 import { tubesAtHand, tubesFor } from '@virgulta/core/garden/pollen'
-import { cropsOnRound, hangingFruits, stopsUntil, tornFlowers } from '@virgulta/core/garden/round'
+import { cropsOnRound, mayComeOff, stopsUntil, tornFlowers } from '@virgulta/core/garden/round'
 import type { HeldStates } from '@virgulta/core/garden/states'
 import { isLongGone } from '@virgulta/core/round/letGo'
 import type { CropOnRound, Stop } from '@virgulta/core/round/round'
@@ -126,8 +126,10 @@ async function shownStops(db: Database, garden: Garden, stops: Stop[]): Promise<
     states.plant,
     stops.flatMap(stop => stop.parents?.seedParentId ?? []),
   )
-  const fruitsOn = (plantId: string) =>
-    (hangingFruits(states).get(plantId) ?? []).slice(0, MOST_FRUITS).map(({ id, code }) => ({ id, code }))
+  const fruitsOn = ({ subject, crop }: Stop) =>
+    mayComeOff(here, subject.id, crop)
+      .slice(0, MOST_FRUITS)
+      .map(({ id, code }) => ({ id, code }))
   return stop => ({
     ...stop,
     seedParent: plant(stop.parents?.seedParentId),
@@ -138,7 +140,7 @@ async function shownStops(db: Database, garden: Garden, stops: Stop[]): Promise<
     flower: states.flower.get(stop.subject.id) ?? null,
     tubes: stop.crossId && takesPollen(stop) ? tubesFor(here, stop.crossId) : [],
     sowing: states.sowing.get(stop.subject.id) ?? null,
-    fruits: stop.step === 'thinFruit' ? fruitsOn(stop.subject.id) : null,
+    fruits: stop.step === 'thinFruit' ? fruitsOn(stop) : null,
     seeds: states.seedLot.get(stop.subject.id)?.left ?? null,
   })
 }

@@ -71,7 +71,7 @@ export const chilli: CropGuide = {
     },
     transfer: {
       usual: 'anther',
-      others: ['brush', 'fingertip', 'tubeCap', 'toothpick'],
+      others: ['brush', 'fingertip', 'tubeCap', 'toothpick', 'forceps', 'unripeAnther'],
       why: 'A split anther carries plenty and touches nothing else.',
     },
     timing: {
@@ -141,6 +141,7 @@ export const chilli: CropGuide = {
     what: 'flower',
     how: 'Lift a freshly split anther out with the forceps, or tap the flower over a thumbnail.',
     covers: null,
+    stays: false,
     touches: 3,
     order: null,
   },

@@ -129,6 +129,7 @@ export const hellebore: CropGuide = {
     what: 'bud on the eve of opening',
     how: 'Cut the bud, let it open indoors, and touch with its own stamens or shake them out.',
     covers: null,
+    stays: false,
     touches: 5,
     order: null,
   },

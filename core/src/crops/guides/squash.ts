@@ -98,6 +98,7 @@ export const squash: CropGuide = {
     what: 'male flower',
     how: 'Tie tomorrow’s males shut at dusk, where their tips have coloured; cut them at dawn with their stalks.',
     covers: { after: 'sunset', minutes: { low: -150, high: 30 } },
+    stays: false,
     touches: 2,
     order: null,
   },
