@@ -1,6 +1,7 @@
 <!-- Changes a copy of a guide for the garden, or makes a crop of its own of it; the built-in one stays to compare. -->
 <script setup lang="ts">
 import { bloomDays, guideChoices, guideRangeInWords, guideRanges, guideTexts } from './guideParts'
+import { emasculationGroup, fieldGroups, wordsAt } from './guideFields'
 import { CropGuide } from '@virgulta/core/crops/guide'
 import type { SchoolStep } from '@virgulta/core/flowers/schools'
 import { SCHOOL_STEP_NAMES, schoolWords } from '@virgulta/core/flowers/schools'
@@ -45,6 +46,8 @@ function makeUsual(step: SchoolStep, school: string) {
   }
 }
 
+/** All other fields, the anthers' among them as the crop needs them. */
+const groups = computed(() => [...fieldGroups, emasculationGroup(draft.value)])
 /** The first thing that is wrong, in a sentence that says where. */
 function faultOf(candidate: CropGuide): string {
   const { success, issues } = v.safeParse(CropGuide, candidate)
@@ -56,7 +59,8 @@ function faultOf(candidate: CropGuide): string {
     ...guideChoices,
     ...bloomDays.map(({ end, words }) => ({ key: `bloom.${end}`, words })),
   ].find(field => path.join('.').startsWith(field.key))
-  return `${at ? `${at.words}: ` : ''}${issues[0]!.message}`
+  const words = at?.words ?? wordsAt(path.join('.'), groups.value)
+  return `${words ? `${words}: ` : ''}${issues[0]!.message}`
 }
 async function save(asNew: boolean) {
   const id = cropId(name.value)
@@ -164,6 +168,12 @@ async function save(asNew: boolean) {
         />
       </div>
     </PaperSheet>
+    <PaperSheet heading="All the rest of it">
+      <details v-for="group in groups" :key="group.heading" class="rest">
+        <summary>{{ group.heading }}</summary>
+        <GuideFields v-model="draft" :group="group" />
+      </details>
+    </PaperSheet>
     <p v-if="why" class="fail" role="alert">{{ why }}</p>
     <div class="row">
       <v-btn type="submit" variant="flat">Keep as this garden’s guide</v-btn>
@@ -180,6 +190,13 @@ async function save(asNew: boolean) {
 </template>
 
 <style scoped>
+.rest summary {
+  cursor: pointer;
+  min-height: 44px;
+  padding: 10px 0;
+  color: var(--sap);
+  font-weight: 650;
+}
 .ranges {
   display: grid;
   gap: 8px;

@@ -23,7 +23,7 @@ const sides = computed<{ side: CueSide; heading: string; words: string }[]>(() =
   const { sign } = cue.value
   return [
     { side: 'yes', heading: 'Yes', words: cue.value.yes },
-    ...(sign ? [{ side: 'old' as const, heading: 'Sign afterwards', words: sign }] : []),
+    ...(sign ? [{ side: 'sign' as const, heading: 'Sign afterwards', words: sign }] : []),
     ...not.flatMap(({ side, words }) =>
       words ? [{ side, heading: side === 'young' ? 'Not yet' : 'Not', words }] : [],
     ),

@@ -1,7 +1,14 @@
 <!-- The hours of the flowers, today and in the days ahead: by the sun, moved by the weather, with the reason. -->
 <script setup lang="ts">
 import { stationWords } from '~/components/weather/weatherWords'
-import { HOUR_EVENTS, clockWords, hoursInWords } from '@virgulta/core/bloom/hours'
+import {
+  HOUR_EVENTS,
+  bestDay,
+  bestDayInWords,
+  clockWords,
+  hoursInWords,
+  readyTogether,
+} from '@virgulta/core/bloom/hours'
 import { flowerForms } from '@virgulta/core/crops/forms/forms'
 import { isInBloom } from '@virgulta/core/season/band'
 import { dayInWords, dayOf, hourOf } from '@virgulta/core/time/days'
@@ -47,6 +54,7 @@ const events = computed(
       .filter(c => blooms(c.crop, day.value!.day))
       .map(c => ({
         ...c,
+        best: bestOf(c),
         sentences: HOUR_EVENTS.map(event => ({
           event,
           words: hoursInWords(event, c.hours[event]),
@@ -54,6 +62,14 @@ const events = computed(
         })),
       })) ?? [],
 )
+/** The best day of those that are shown, for a crop where it stands. */
+function bestOf({ crop, where }: HoursPage['days'][number]['crops'][number]) {
+  const days = page.value!.days.flatMap(({ day: of, crops }) =>
+    crops.filter(c => c.crop === crop && c.where === where).map(({ hours }) => ({ on: of, hours })),
+  )
+  const best = bestDay(days)
+  return best && bestDayInWords({ on: best.on, ...readyTogether(best.hours)! }, garden.today)
+}
 const soonest = (d: HoursPage['days'][number]) => {
   const all = d.crops
     .filter(c => blooms(c.crop, d.day))
@@ -177,6 +193,7 @@ function step(by: number) {
                 {{ s.words }}
               </li>
             </ul>
+            <p v-if="c.best" class="small best">{{ c.best }}</p>
           </div>
         </div>
         <p v-if="resting.length" class="quiet line crop">
@@ -224,6 +241,10 @@ function step(by: number) {
 .crop {
   border-top: 1px solid var(--rule);
   padding: 10px 0 8px;
+}
+.best {
+  margin: 4px 0 0;
+  font-weight: 650;
 }
 .why {
   list-style: none;

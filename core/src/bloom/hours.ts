@@ -1,7 +1,7 @@
 import { mean } from 'd3-array'
 import type { FlowerHourRules, HourRule } from '../crops/guide'
 import type { ISODate } from '../time/days'
-import { hourOf, instantAt } from '../time/days'
+import { dayInWords, hourOf, instantAt } from '../time/days'
 import type { Site } from '../time/sun'
 import { sunDay } from '../time/sun'
 import type { WeatherHour } from '../weather/hour'
@@ -95,6 +95,17 @@ export function readyTogether({ receptive, sheds }: FlowerHours): { from: number
   const until = Math.min(receptive.until, sheds.until)
   return from < until ? { from, until } : null
 }
+
+/** A day on which stigmas are ready while pollen is dry, and when. */
+export interface BestDay {
+  on: ISODate
+  from: number
+  until: number
+}
+
+/** The best day of a week in a sentence. */
+export const bestDayInWords = ({ on, from, until }: BestDay, today: ISODate): string =>
+  `The best hours of the coming week are ${on === today ? 'today' : `on ${dayInWords(on)}`}, ${clockWords(from)}–${clockWords(until)}.`
 
 /** Hours by which one day must be better than an earlier one to be worth the wait. */
 const WORTH_WAITING = 0.5

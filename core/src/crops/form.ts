@@ -51,6 +51,8 @@ export interface FlowerForm {
   cover: { ways: readonly School<'cover'>[]; how: string; until: 'take' | 'harvest' }
   ready: { cue: string; notYet: string; tooLate: string }
   transfer: { ways: readonly School<'transfer'>[]; how: string; tools: readonly string[] }
+  /** its pollen is at hand when the flower is: shed in the bud, or in masses, it need not dry first */
+  isPollenAtHand?: boolean
   /** what gives pollen, and how */
   donor: Donor
   /** what shows soon after pollen has taken hold; null where nothing tells it before the take */
@@ -58,6 +60,8 @@ export interface FlowerForm {
   /** what a step is called where its form says it in words of its own */
   questions?: Partial<Record<FlowerStep, string>>
   take: { yes: string; no: string; failReasons: readonly string[] }
+  /** a flower that failed gapes, where others drop or brown */
+  failsOpen?: boolean
   lostReasons: readonly string[]
   /** what leaving a step out means for the seed */
   omitted: Partial<Record<FlowerStep, string>>

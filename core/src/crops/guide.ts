@@ -100,7 +100,7 @@ const usualHours: FlowerHourRules = {
 const remedy = v.object({ days: number(0, MOST_DAYS), how: text, against: text })
 
 /** Kinds of crops, for lists. */
-const CROP_GROUPS = [
+export const CROP_GROUPS = [
   'garden flower',
   'bulb',
   'orchid',
@@ -256,6 +256,8 @@ export const CropGuide = v.object({
       v.nullable(v.object({ above: celsius, below: number(0, 100), share: number(0.05, 1) })),
       null,
     ),
+    /** what a drawing shows of a ready stigma */
+    looks: v.optional(v.picklist(['shining', 'fuzzy']), 'shining'),
     cue: text,
     notYet: text,
     tooLate: text,

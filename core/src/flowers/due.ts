@@ -27,6 +27,8 @@ export interface FlowerDue {
   because: string
   /** not before this moment: what was done last has to work first */
   notBefore?: Instant | null
+  /** the hours of this one, where they are not those of its step */
+  hours?: { from: number; to: number }
 }
 
 /** Whole days of an estimate: the first day worth a look, and the last. What comes within half a day comes on the same day. */
@@ -269,7 +271,8 @@ function nextPass(flower: Flower, guide: CropGuide, knowledge: CropKnowledge): F
   if (flower.signOn) return lastPass(flower, guide)
   if (school === 'once') return null
   const passesThatDay = pollinations.filter(p => p.on === last.on).length
-  const from = addDays(last.on, school === 'twiceDaily' && passesThatDay < 2 ? 0 : 1)
+  const isSecond = school === 'twiceDaily' && passesThatDay < 2
+  const from = addDays(last.on, isSecond ? 0 : 1)
   if (from >= window(last.on, knowledge.days.toTake).from) return null
   return {
     step: 'pollinate',
@@ -277,8 +280,13 @@ function nextPass(flower: Flower, guide: CropGuide, knowledge: CropKnowledge): F
     until: from,
     estimate: null,
     because: `Pass ${pollinations.length + 1} of at most ${limit}, until the sign shows; the last on ${dayInWords(last.on)}.`,
+    ...(isSecond ? { hours: secondHours(guide) } : {}),
   }
 }
+
+/** Twice a day means two hours of the day: what is usually done before noon is done once more towards evening, and the other way round. */
+const secondHours = ({ receptive: { hours } }: CropGuide): { from: number; to: number } =>
+  hours.from < 14 ? { from: 15, to: 19 } : { from: 6, to: 10 }
 
 /** Days for which the flowers of a cluster open one after the other and are worked. */
 const OPENS_FOR = 21

@@ -12,12 +12,14 @@ export interface FlowerPicture {
   /** of the ovary, 0 to 1: a ripe fruit */
   swelling: number
   cover: Exclude<School<'cover'>, 'none'> | null
+  /** the tip of the style is hairy rather than shining where it is ready */
+  isFuzzy?: boolean
   /** withered or browned, a flower that failed */
   isWithered?: boolean
 }
 
-/** Which of a step's cues is meant: the one that says yes, one that says too young or not yet, one that says too old or failed. */
-export type CueSide = 'yes' | 'young' | 'old'
+/** Which of a step's cues is meant: the one that says yes, one that says too young or not yet, one that says too old or failed, the sign that shows once it was done. */
+export type CueSide = 'yes' | 'young' | 'old' | 'sign'
 
 /** A bud at the stage at which it is chosen. */
 export const bud: FlowerPicture = {

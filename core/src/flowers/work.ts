@@ -1,4 +1,5 @@
 import type { CropGuide } from '../crops/guide'
+import { flowerForms } from '../crops/forms/forms'
 import { usualSchool } from '../crops/guide'
 import type { Quantity } from '../crops/quantities'
 import type { Answer, AtFlower } from './answers'
@@ -101,6 +102,7 @@ const buds: Record<CueSide, FlowerPicture> = {
   yes: bud,
   young: { ...bud, open: 0 },
   old: { ...bud, open: 1, anthers: 'shedding', stigma: 'pollinated' },
+  sign: bud,
 }
 
 /** Every step at the flower, in the order of the work. A step that is missing here does not compile. */
@@ -259,7 +261,8 @@ export const FLOWER_WORK: Record<FlowerStep, FlowerWork> = {
     picture: (guide, side) => ({
       ...prepared(guide),
       open: side === 'young' ? 0.4 : 0.7,
-      stigma: ({ yes: 'receptive', young: 'unripe', old: 'spent' } as const)[side],
+      stigma: ({ yes: 'receptive', young: 'unripe', old: 'spent', sign: 'pollinated' } as const)[side],
+      isFuzzy: side === 'yes' && guide.receptive.looks === 'fuzzy',
       isWithered: side === 'old',
     }),
     schools: ['hour'],
@@ -283,8 +286,11 @@ export const FLOWER_WORK: Record<FlowerStep, FlowerWork> = {
     ],
     picture: (guide, side) => ({
       ...prepared(guide),
-      open: 0.7,
-      stigma: side === 'old' ? 'spent' : 'pollinated',
+      open: side === 'sign' ? 0.35 : 0.7,
+      stigma: side === 'yes' ? 'pollinated' : 'spent',
+      // The sign: it begins to swell and to close, well before the take.
+      swelling: side === 'sign' ? 0.2 : 0,
+      isFuzzy: side === 'yes' && guide.receptive.looks === 'fuzzy',
       isWithered: side === 'old',
     }),
     schools: ['transfer', 'timing', 'passes', 'source'],
@@ -314,7 +320,14 @@ export const FLOWER_WORK: Record<FlowerStep, FlowerWork> = {
     wait: 'toTake',
     cue: ({ take }) => cue(take.yes, take.no),
     picture: (guide, side) =>
-      side === 'yes' ? fruiting(guide, 0.4) : { ...prepared(guide), stigma: 'spent', isWithered: true },
+      side === 'yes'
+        ? fruiting(guide, 0.4)
+        : {
+            ...prepared(guide),
+            open: flowerForms[guide.form].failsOpen ? 1 : 0.4,
+            stigma: 'spent',
+            isWithered: true,
+          },
     answers: takeAnswers,
   },
   uncover: {

@@ -8,6 +8,7 @@ import { coverDonorDue } from '../pollen/due'
 import type { PlantWork } from '../round/round'
 import type { ISODate } from '../time/days'
 import { addDays } from '../time/days'
+import { once } from '../once'
 import { bloomGround } from './blooms'
 import type { GardenDay } from './day'
 import type { LearntCrop } from './learnt'
@@ -28,6 +29,26 @@ function wantedOn(day: GardenDay, flower: Flower, { guide, knowledge }: LearntCr
       return null
   }
 }
+
+/** How soon pollen of a plant is wanted again, so that its covered flower goes on being looked at. */
+const SOON_DAYS = 2
+
+/** Plants whose pollen some flower is likely to want today or soon. */
+export const wantedFathers = (day: GardenDay): ReadonlySet<string> =>
+  once(day, 'wanted fathers', () => {
+    const last = addDays(day.today, SOON_DAYS)
+    return new Set(
+      [...bloomGround(day).crops.values()].flatMap(({ crop }) => {
+        const flowersOf = flowersByCross(crop.history)
+        return crop.history.crosses.flatMap(({ id, pollenParentId }) =>
+          pollenParentId &&
+          (flowersOf.get(id) ?? []).some(flower => (wantedOn(day, flower, crop) ?? '9999') <= last)
+            ? [pollenParentId]
+            : [],
+        )
+      }),
+    )
+  })
 
 /**
  * Fathers whose flowers are covered ahead, on the day before their pollen is wanted: each once for all its crosses, and not while

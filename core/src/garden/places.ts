@@ -1,6 +1,6 @@
 import { maxIndex, rollup } from 'd3-array'
-import type { FlowerHours } from '../bloom/hours'
-import { hoursOn } from '../bloom/hours'
+import type { BestDay, FlowerHours } from '../bloom/hours'
+import { bestDay, hoursOn, readyTogether } from '../bloom/hours'
 import type { CropGuide } from '../crops/guide'
 import type { AroundFlower } from '../flowers/around'
 import type { Flower } from '../flowers/flower'
@@ -68,6 +68,25 @@ export function hoursAt(day: GardenDay, guide: CropGuide, placeId: string | null
   const here = conditionsOn(day.garden.states.place.get(placeId ?? ''), day.today)
   const work = () => hoursUnder(day, here, guide)
   return once(day, `hours of ${guide.id}: ${JSON.stringify(here)}`, work, [guide])
+}
+
+/** Days of a week ahead, today among them. */
+const WEEK = 7
+
+/** The day of the coming week whose stigmas are ready while pollen is dry for longest, and when; null where no weather is foretold. */
+export function bestDayAt(day: GardenDay, guide: CropGuide, placeId: string | null): BestDay | null {
+  const here = conditionsOn(day.garden.states.place.get(placeId ?? ''), day.today)
+  const work = (): BestDay | null => {
+    const days = Array.from({ length: WEEK }, (_, ahead) => ({
+      on: addDays(day.today, ahead),
+      hours: hoursUnder(day, here, guide, ahead),
+    }))
+    const best = bestDay(days.filter(({ on }) => on <= day.weather.knownUntil))
+    return best && { on: best.on, ...readyTogether(best.hours)! }
+  }
+  return day.weather.hours.length
+    ? once(day, `best day of ${guide.id}: ${JSON.stringify(here)}`, work, [guide])
+    : null
 }
 
 /** The hours of a crop's flowers under some conditions, today or so many days ahead. */

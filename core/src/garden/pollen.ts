@@ -35,7 +35,7 @@ import { instantAt } from '../time/days'
 import type { BloomForecast } from './blooms'
 import { bloomGround, bloomOf, bloomsIn } from './blooms'
 import type { GardenDay } from './day'
-import { coverAhead } from './donors'
+import { coverAhead, wantedFathers } from './donors'
 import type { LearntCrop } from './learnt'
 import { once } from '../once'
 
@@ -344,9 +344,11 @@ export const pollenWork = (day: GardenDay): ReadonlyMap<string, PlantWork[]> =>
     const shelved = new Set(plan.flatMap(({ need, how }) => (how === 'shelf' ? [need.crossId] : [])))
     const ofTubes = [...tubes.values()].flatMap((tube): { crop: string; work: PlantWork }[] => {
       const due = tubeDue(tube, wanted.get(tube.id) ?? null, day.today, classOf(day, tube.crop))
-      const { id, code, crop } = tube
+      const { id, code, crop, waits } = tube
+      // What gave already is looked at again only while somebody wants more of it.
+      if (waits?.gaveOn && !tube.donors.some(donor => wantedFathers(day).has(donor))) return []
       const at = { subject: { type: 'tube' as const, id }, code, plantId: tube.donors[0]! }
-      const isIndoors = !tube.waits
+      const isIndoors = !waits
       return due ? [{ crop, work: { ...at, isIndoors, crossId: null, parents: null, due } }] : []
     })
     return rollup(

@@ -1,4 +1,5 @@
 import { group } from 'd3-array'
+import type { CropGuide } from '../crops/guide'
 import type { Flower } from '../flowers/flower'
 import { once } from '../once'
 import type { CropOnRound, RoundGround, Stop } from '../round/round'
@@ -6,7 +7,7 @@ import { roundUntil } from '../round/round'
 import type { ISODate } from '../time/days'
 import { bloomWork, grownCrops, parentBlooms } from './blooms'
 import type { GardenDay } from './day'
-import { aroundPlant, hoursAt } from './places'
+import { aroundPlant, bestDayAt, hoursAt } from './places'
 import { pollenWork, seasonPollen } from './pollen'
 import type { HeldStates } from './states'
 
@@ -24,8 +25,15 @@ export const cropsOnRound = (day: GardenDay): CropOnRound[] =>
         work: [...(blooms.get(guide.id) ?? []), ...(pollen.get(guide.id) ?? [])],
         // Where nobody said where the garden lies there is no sun to go by: the guide's usual hours stand.
         ...(day.isSited ? { hoursAt: (placeId: string | null) => hoursAt(day, guide, placeId) } : {}),
+        ...(day.isSited && goesBySun(guide)
+          ? { bestDayAt: (placeId: string | null) => bestDayAt(day, guide, placeId) }
+          : {}),
       }))
   })
+
+/** True where cloud or damp puts off when pollen is dry or stigmas are ready. */
+const goesBySun = ({ bloom: { hours } }: CropGuide): boolean =>
+  [hours.receptive, hours.sheds].some(({ needs }) => needs.includes('light') || needs.includes('dryness'))
 
 /** Crosses whose pollen waits in a tube. */
 const fromShelf = (day: GardenDay): ReadonlySet<string> =>

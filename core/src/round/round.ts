@@ -1,7 +1,7 @@
 import { ascending, group } from 'd3-array'
 import type { BloomDue } from '../bloom/due'
-import type { FlowerHours, SunHours } from '../bloom/hours'
-import { hoursInWords, readyTogether } from '../bloom/hours'
+import type { BestDay, FlowerHours, SunHours } from '../bloom/hours'
+import { bestDayInWords, hoursInWords, readyTogether } from '../bloom/hours'
 import type { Estimate } from '../chance/estimate'
 import type { CropGuide } from '../crops/guide'
 import { habitAt } from '../crops/guide'
@@ -82,6 +82,8 @@ export interface CropOnRound {
   work?: PlantWork[]
   /** the hours of its flowers today at a place, as the weather moves them there; absent: those of its guide */
   hoursAt?: (placeId: string | null) => FlowerHours
+  /** the best day of the coming week at a place, where its flowers go by the sun; absent: it makes no difference */
+  bestDayAt?: (placeId: string | null) => BestDay | null
 }
 
 type PlantOnRound = Pick<
@@ -127,7 +129,12 @@ interface HoursOfCrop {
 }
 
 /** Hours in which a step should be done today: those of the flower, and of them the ones in which the garden works by habit. */
-export function hoursFor(step: RoundStep, crop: HoursOfCrop, isToday: boolean): Stop['hours'] {
+export function hoursFor(
+  { step, hours: own }: { step: RoundStep; hours?: { from: number; to: number } },
+  crop: HoursOfCrop,
+  isToday: boolean,
+): Stop['hours'] {
+  if (own) return { ...own, weather: null }
   const hours = flowerHoursFor(step, crop, isToday)
   const habit = habitAt(crop.guide, 'hour')
   if (!hours || !habit) return hours
@@ -219,6 +226,7 @@ type Due = {
   because: string
   missing?: number
   notBefore?: Instant | null
+  hours?: { from: number; to: number }
 } | null
 
 /**
@@ -258,7 +266,7 @@ export function roundUntil(
         overdue: daysOverdue(due, today),
         canWait: due.until > today,
         hours: hoursFor(
-          due.step,
+          due,
           { guide, hours: crop.hoursAt?.(at.placeId), isFresh: !isFromShelf(at.crossId ?? '') },
           due.from <= today,
         ),
@@ -292,6 +300,7 @@ export function roundUntil(
       const bloom = bloomOf(cross.seedParentId)
       const due = crossDue(cross, flowersOf.get(cross.id) ?? [], guide, today, bloom, mother?.stalksCut)
       const load = loads.get(cross.seedParentId)
+      const best = due && due.from <= today ? crop.bestDayAt?.(placeOf(cross.seedParentId)) : null
       const against =
         due && mother
           ? carryingInWords(
@@ -308,6 +317,7 @@ export function roundUntil(
             due.because,
             load?.isFull ? `But its plant ${loadInWords(load)}: more would cost the fruits it has.` : '',
             against,
+            best ? bestDayInWords(best, today) : '',
           ]
             .filter(Boolean)
             .join(' '),

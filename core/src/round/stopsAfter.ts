@@ -51,7 +51,7 @@ export function stopsAfter<S extends FlowerStop>(
         flower,
         overdue: daysOverdue(due, today),
         canWait: due.until > today,
-        hours: due.step === stop.step ? stop.hours : hoursFor(due.step, crop, true),
+        hours: due.step === stop.step && !due.hours ? stop.hours : hoursFor(due, crop, true),
         tools: WORK[due.step].tools?.(crop.guide) ?? [],
       },
     ]

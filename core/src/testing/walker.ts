@@ -26,8 +26,11 @@ interface Habits {
   /** flowers under the tag that is tied */
   blooms?: number
   flowers?: number
-  /** which answer is given at a step, by the beginning of its label, with the reasons that are pressed; else the main one */
-  says?: Partial<Record<string, [label: string, ...reasons: string[]]>>
+  /**
+   * which answers are given at a step, the first time, the second and so on, by the beginning of their labels and with the reasons
+   * that are pressed; else the main one
+   */
+  says?: Partial<Record<string, [label: string, ...reasons: string[]][]>>
   more?: Partial<GardenDay>
   /** what it was like around before */
   before?: LoggedDeed[]
@@ -55,9 +58,7 @@ export function walked({ crop, days, blooms = 1, flowers = 1, says = {}, more = 
     for (let hour = BEGINS; hour < ENDS;) {
       const now = instantAt(today, hour, zone)
       const day = dayIn(gardenOf(deeds), today, { isSited: true, ...more, now })
-      const stops = stopsUntil(day, today).filter(
-        stop => !put.has(stop.subject.id) && says[stop.step]?.[0] !== 'nothing',
-      )
+      const stops = stopsUntil(day, today).filter(stop => !put.has(stop.subject.id))
       const { next, waiting, working } = walkOn(stops, hour, null, now)
       if (!next) {
         // Nobody walks in vain: the next hour at which something can be done.
@@ -114,7 +115,9 @@ export function walked({ crop, days, blooms = 1, flowers = 1, says = {}, more = 
       ])
     const flower = day.garden.states.flower.get(stop.subject.id) ?? null
     const answers = answersTo({ ...stop, flower, fruits: null }, guide, day.today)
-    const [label, ...reasons] = says[stop.step] ?? ['']
+    const script = says[stop.step]
+    const times = done.filter(one => one.step === stop.step).length
+    const [label, ...reasons] = script?.[Math.min(times, script.length - 1)] ?? ['']
     const given = answers.find(a => (label ? a.label.startsWith(label) : a.tone === 'main'))
     return given ? noted(given.label, pressed(given, reasons)) : []
   }

@@ -4,6 +4,8 @@ import type { FlowerPicture } from '@virgulta/core/flowers/picture'
 
 const { picture } = defineProps<{ picture: FlowerPicture }>()
 const isFruit = computed(() => picture.swelling > 0.3)
+/** The column has swollen shut over the pollen. */
+const isSwollen = computed(() => picture.swelling > 0)
 const isCapOff = computed(() => picture.anthers === 'removed')
 </script>
 
@@ -33,8 +35,20 @@ const isCapOff = computed(() => picture.anthers === 'removed')
       </g>
       <path v-else class="scar" d="M-24-14l-8-10M-16-16l-2-12" />
       <path class="ovary" d="M-56 12C-46-2-32-8-22-8L-18 4C-30 6-44 12-52 18Z" />
-      <path class="column" d="M-22-10C10-22 50-36 78-34 92-32 96-20 86-14 74-8 64-14 56-6 46 4 20 6-18 6Z" />
-      <path class="cavity" :class="picture.stigma" d="M74-12C66-12 62-6 54-4 50-14 62-22 74-18Z" />
+      <path
+        class="column"
+        :d="
+          isSwollen
+            ? 'M-22-14C10-34 50-52 82-46 102-40 104-14 90-4 74 6 60 8 48 10 34 14 10 12-18 8Z'
+            : 'M-22-10C10-22 50-36 78-34 92-32 96-20 86-14 74-8 64-14 56-6 46 4 20 6-18 6Z'
+        "
+      />
+      <path
+        v-if="!isSwollen"
+        class="cavity"
+        :class="picture.stigma"
+        d="M74-12C66-12 62-6 54-4 50-14 62-22 74-18Z"
+      />
       <g v-if="isCapOff" class="gone"
         ><path
           class="cap"
@@ -50,10 +64,10 @@ const isCapOff = computed(() => picture.anthers === 'removed')
           cy="-35"
           r="5"
       /></g>
-      <template v-if="picture.stigma === 'pollinated'"
+      <template v-if="picture.stigma === 'pollinated' && !isSwollen"
         ><circle v-for="x in [60, 68]" :key="x" class="mass" :cx="x" cy="-11" r="5"
       /></template>
-      <circle v-if="picture.stigma === 'receptive'" class="shine" cx="62" cy="-12" r="3" />
+      <circle v-if="picture.stigma === 'receptive' && !isSwollen" class="shine" cx="62" cy="-12" r="3" />
     </template>
     <g v-if="picture.cover" transform="translate(20 30)"
       ><CoverMark :kind="picture.cover" :width="104" :height="150" :neck="26"

@@ -108,7 +108,7 @@ const isFruit = computed(() => swell.value > 0.3)
           :d="`M0 ${geometry.ovary === 'above' ? -26 : 0}C1 ${-s.length * 0.5} ${picture.stigma === 'spent' ? 9 : -1} ${-s.length * 0.8} 0 ${-s.length}`"
         />
         <g :transform="`translate(0 ${-s.length})`"
-          ><StigmaMark :state="picture.stigma" :kind="geometry.stigma"
+          ><StigmaMark :state="picture.stigma" :is-fuzzy="picture.isFuzzy" :kind="geometry.stigma"
         /></g>
       </g>
       <path class="sepal" d="M-25 2C-17 18 17 18 25 2 13-8-13-8-25 2Z" />

@@ -4,9 +4,15 @@ import type { FlowerPicture } from '@virgulta/core/flowers/picture'
 
 const { state, kind = 'dot' } = defineProps<{
   state: FlowerPicture['stigma']
+  /** hairy rather than shining */ isFuzzy?: boolean
   kind?: 'dot' | 'lobes' | 'broad' | 'fork' | 'plume'
 }>()
 const isOpen = computed(() => state === 'receptive' || state === 'pollinated')
+/** Short hairs all round the tip. */
+const hairs = Array.from({ length: 12 }, (_, i) => {
+  const [x, y] = [Math.cos((i * Math.PI) / 6), Math.sin((i * Math.PI) / 6)]
+  return `M${(7 * x).toFixed(1)} ${(7 * y).toFixed(1)}L${(14 * x).toFixed(1)} ${(14 * y).toFixed(1)}`
+}).join('')
 const grains = [
   [-7, -6],
   [0, -10],
@@ -53,7 +59,8 @@ const grains = [
         :transform="`rotate(${a})`"
         d="M0 2C3-8 2-16 0-24"
     /></template>
-    <circle v-if="state === 'receptive'" class="shine" cx="-2.5" cy="-3" r="2.4" />
+    <path v-if="isFuzzy" class="stroke thin" :d="hairs" />
+    <circle v-else-if="state === 'receptive'" class="shine" cx="-2.5" cy="-3" r="2.4" />
     <template v-if="state === 'pollinated'"
       ><circle v-for="([x, y], i) in grains" :key="i" class="grain" :cx="x" :cy="y" r="2.6"
     /></template>

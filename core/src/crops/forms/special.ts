@@ -4,6 +4,7 @@ import type { FlowerForm } from '../form'
 export const specialForms = [
   {
     id: 'keeled',
+    isPollenAtHand: true,
     name: 'keeled flower',
     like: 'pea and bean',
     unit: 'flower',
@@ -150,6 +151,7 @@ export const specialForms = [
   },
   {
     id: 'headWashed',
+    failsOpen: true,
     hours: {
       // Before the styles grow through, and while they do.
       emasculate: { after: 'sunrise', minutes: { low: -30, high: 75 } },
@@ -244,6 +246,7 @@ export const specialForms = [
   },
   {
     id: 'grassEar',
+    failsOpen: true,
     name: 'grass ear',
     like: 'wheat, barley, rice',
     unit: 'ear',
@@ -455,6 +458,7 @@ export const specialForms = [
   },
   {
     id: 'column',
+    isPollenAtHand: true,
     name: 'column with pollen masses under a cap',
     like: 'orchids',
     unit: 'flower',
@@ -530,6 +534,7 @@ export const specialForms = [
   },
   {
     id: 'perching',
+    isPollenAtHand: true,
     name: 'perching flower with a sprung cover',
     like: 'bird-of-paradise flower',
     unit: 'flower in the sheath',

@@ -308,6 +308,11 @@ export const bulbs: CropNotes[] = [
       tooYoung: 'Bud green at the base.',
       tooOld: 'Trumpet open and the anthers dusty.',
     },
+    cues: {
+      ready: { cue: 'The three small lobes part and glisten, in the cool of the morning.' },
+      take: 'The base behind the withered flower swells to a green bead.',
+      failure: 'The base yellows and drops with its stalk.',
+    },
     ready: [1, 4],
     lasts: [2, 4],
     dryAir: { above: 28, below: 35, share: 0.5 },
@@ -369,6 +374,14 @@ export const bulbs: CropNotes[] = [
       cue: 'Bud swollen in the afternoon: it opens at about six in the evening.',
       tooYoung: 'Bud slim: it opens on another night.',
       tooOld: 'Open, and a moth has been.',
+    },
+    cues: {
+      ready: {
+        cue: 'The tip of the long style is sticky, in the evening.',
+        notYet: 'Tip dry: wait until dusk.',
+      },
+      take: 'The flower falls off and its base swells, uneven, on the stalk.',
+      failure: 'The base shrivels within two weeks.',
     },
     ready: [0.05, 0.4],
     lasts: [0.2, 0.6],

@@ -125,6 +125,7 @@ export const chilli: CropGuide = {
     daysAfterIsolation: { low: 0.6, high: 2.6 },
     lasts: { low: 1, high: 3 },
     dryAir: null,
+    looks: 'shining',
     cue: 'Tip of the stigma glistens and looks swollen.',
     notYet: 'Tip dull and dry, still pale green.',
     tooLate: 'Tip brown, or the style has dropped.',

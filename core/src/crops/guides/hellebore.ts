@@ -113,6 +113,7 @@ export const hellebore: CropGuide = {
     daysAfterIsolation: { low: 1, high: 4 },
     lasts: { low: 3, high: 7 },
     dryAir: null,
+    looks: 'shining',
     cue: 'Style tips curl outwards and glisten.',
     notYet: 'Styles straight and dull.',
     tooLate: 'Style tips dark and dry.',

@@ -765,6 +765,10 @@ export const kitchen: CropNotes[] = [
       tooYoung: 'Bud green, no petal to be seen.',
       tooOld: 'Petals stand out: it has selfed in the bud.',
     },
+    cues: {
+      take: 'The flower holds, and within ten days the tip of a pod shows.',
+      failure: 'The flower drops within a week.',
+    },
     ready: [0.05, 0.5],
     lasts: [0.5, 1],
     dryAir: { above: 32, below: 35, share: 0.5 },

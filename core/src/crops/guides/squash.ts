@@ -81,6 +81,7 @@ export const squash: CropGuide = {
     daysAfterIsolation: { low: 0.6, high: 1.4 },
     lasts: { low: 0.3, high: 0.9 },
     dryAir: null,
+    looks: 'shining',
     cue: 'Bud opens by itself when the tie is loosened; lobes of the stigma sticky and bright.',
     notYet: 'Bud still green at the tip and will not part.',
     tooLate: 'Flower wilted or the tie has burst.',

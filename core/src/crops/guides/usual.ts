@@ -59,6 +59,16 @@ const shedding = (rules: FlowerHourRules): FlowerHourRules => ({
   sheds: { ...rules.sheds, minutes: rules.receptive.minutes },
 })
 
+/** The hours of a crop's flowers: when they shed depends on how they are built. */
+function hoursOf(
+  { isPollenAtHand }: FlowerForm,
+  { shedsFirst }: CropNotes,
+  rules: FlowerHourRules,
+): FlowerHourRules {
+  if (isPollenAtHand) return { ...rules, sheds: { ...rules.receptive, needs: [] } }
+  return shedsFirst ? shedding(rules) : rules
+}
+
 const keeping: Record<CropGuide['pollination']['pollen'], CropGuide['bloom']['keeps']> = {
   minutes: null,
   long: {
@@ -179,6 +189,15 @@ export interface CropNotes {
   isThinned?: true
   /** cues of its own, where it differs from its form */
   stage?: CropGuide['stage']
+  cues?: {
+    /** what a ready stigma looks like, and what is said of it */
+    looks?: CropGuide['receptive']['looks']
+    ready?: Partial<Pick<CropGuide['receptive'], 'cue' | 'notYet' | 'tooLate'>>
+    /** how the pollen is brought */
+    transfer?: string
+    take?: string
+    failure?: string
+  }
 }
 
 const choice = ([[usual, ...others], why]: [schools: string[], why: string]): SchoolChoice => ({
@@ -256,7 +275,7 @@ export function guideFrom(notes: CropNotes): CropGuide {
       warmth: null,
       hold: notes.bloom.hold ?? null,
       keeps: keeping[notes.pollen],
-      hours: notes.shedsFirst ? shedding(rules(notes.mild)) : rules(notes.mild),
+      hours: hoursOf(form, notes, rules(notes.mild)),
     },
     schools: Object.fromEntries(Object.entries(schools).map(([step, known]) => [step, choice(known)])),
     stepHours: {
@@ -286,11 +305,13 @@ export function guideFrom(notes: CropNotes): CropGuide {
       daysAfterIsolation: range(notes.ready),
       lasts: range(notes.lasts),
       dryAir: notes.dryAir ?? null,
+      looks: notes.cues?.looks ?? 'shining',
       ...form.ready,
+      ...notes.cues?.ready,
       hours: notes.hours ?? hours,
     },
     pollination: {
-      method: form.transfer.how,
+      method: notes.cues?.transfer ?? form.transfer.how,
       tools: [...form.transfer.tools],
       passes: notes.passes,
       sign: notes.passes > 1 ? (notes.sign ?? form.sign) : null,
@@ -300,8 +321,8 @@ export function guideFrom(notes: CropNotes): CropGuide {
     take: {
       daysAfterPollination: range(notes.take[0]),
       rate: range(notes.take[1]),
-      yes: form.take.yes,
-      no: form.take.no,
+      yes: notes.cues?.take ?? form.take.yes,
+      no: notes.cues?.failure ?? form.take.no,
       failReasons: [...form.take.failReasons],
     },
     ripening: {

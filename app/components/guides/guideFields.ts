@@ -1,0 +1,269 @@
+import { CAUTION_IDS } from '@virgulta/core/crops/cautions'
+import { CROP_GROUPS } from '@virgulta/core/crops/guide'
+import type { CropGuide } from '@virgulta/core/crops/guide'
+import { FLOWER_STEPS } from '@virgulta/core/flowers/steps'
+import { PLOIDIES } from '@virgulta/core/odds/genome'
+import { WORK } from '@virgulta/core/round/work'
+
+/** How a field of a guide is written down: a text, one that may be missing, a number, one line each, or chosen from some. */
+type FieldKind = 'text' | 'maybeText' | 'number' | 'lines' | 'choice' | 'switch' | 'many'
+
+/** A field of a guide, by its path in it. */
+export interface GuideField {
+  path: string
+  words: string
+  kind: FieldKind
+  items?: { value: string | number; title: string }[]
+}
+
+/** Fields that belong together; with a path of their own, they may be missing as a whole, and begin with `blank`. */
+export interface FieldGroup {
+  heading: string
+  optional?: { path: string; words: string; blank: unknown }
+  fields: GuideField[]
+  groups?: FieldGroup[]
+}
+
+const text = (path: string, words: string): GuideField => ({ path, words, kind: 'text' })
+const maybeText = (path: string, words: string): GuideField => ({ path, words, kind: 'maybeText' })
+const number = (path: string, words: string): GuideField => ({ path, words, kind: 'number' })
+const lines = (path: string, words: string): GuideField => ({ path, words, kind: 'lines' })
+const onOff = (path: string, words: string): GuideField => ({ path, words, kind: 'switch' })
+const choice = (path: string, words: string, of: Record<string, string>): GuideField => ({
+  path,
+  words,
+  kind: 'choice',
+  items: Object.entries(of).map(([value, title]) => ({ value, title })),
+})
+const many = (path: string, words: string, items: NonNullable<GuideField['items']>): GuideField => ({
+  path,
+  words,
+  kind: 'many',
+  items,
+})
+
+const SUN = { sunrise: 'sunrise', noon: 'noon', sunset: 'sunset' }
+const NEEDS = ['light', 'warmth', 'dryness'].map(value => ({ value, title: value }))
+
+/** A time of the day by the sun. */
+const bySun = (path: string): GuideField[] => [
+  choice(`${path}.after`, 'By', SUN),
+  number(`${path}.minutes.low`, 'minutes from it, from'),
+  number(`${path}.minutes.high`, 'minutes from it, to'),
+]
+
+const hourGroup = (event: string, heading: string): FieldGroup => ({
+  heading,
+  fields: [
+    ...bySun(`bloom.hours.${event}`),
+    number(`bloom.hours.${event}.lastsMinutes`, 'lasts, minutes'),
+    many(`bloom.hours.${event}.needs`, 'waits for', NEEDS),
+  ],
+})
+
+const remedy = (path: string, heading: string, words: string): FieldGroup => ({
+  heading,
+  optional: { path, words, blank: { days: 7, how: 'Say how.', against: 'Say what speaks against it.' } },
+  fields: [
+    number(`${path}.days`, 'for days at most'),
+    text(`${path}.how`, 'How'),
+    text(`${path}.against`, 'What speaks against it'),
+  ],
+})
+
+const usualHours = { after: 'sunset', minutes: { low: -120, high: 30 } }
+
+/** Every field of a guide that is neither a range, a school, a cue nor one of its few choices, in the order of the season. */
+export const fieldGroups: FieldGroup[] = [
+  {
+    heading: 'Its name',
+    fields: [
+      text('name', 'Name'),
+      text('botanical', 'Botanical name'),
+      choice('group', 'Group', Object.fromEntries(CROP_GROUPS.map(group => [group, group]))),
+      many(
+        'levels',
+        'Sets of chromosomes that occur',
+        PLOIDIES.map(value => ({ value, title: String(value) })),
+      ),
+    ],
+  },
+  {
+    heading: 'When it flowers',
+    fields: [
+      choice('bloom.half', 'Its days are meant', { north: 'north of the equator', south: 'south of it' }),
+      number('bloom.receptiveAfter', 'days from opening until stigmas are ready'),
+      number('bloom.shedsAfter', 'days from opening until it sheds'),
+      number('bloom.hours.mildCelsius', '°C of a usual day'),
+    ],
+    groups: [
+      {
+        heading: 'By warmth',
+        optional: {
+          path: 'bloom.warmth',
+          words: 'Its first flower goes by warmth',
+          blank: { base: 5, since: 'sowing', degreeDays: { low: 300, high: 600 } },
+        },
+        fields: [
+          number('bloom.warmth.base', '°C from which warmth counts'),
+          text('bloom.warmth.since', 'counted since: sowing, or a month-day'),
+          number('bloom.warmth.degreeDays.low', 'degree days, from'),
+          number('bloom.warmth.degreeDays.high', 'degree days, to'),
+        ],
+      },
+      remedy('bloom.hold', 'Held back in the cool', 'The seed parent can be held back'),
+      remedy('bloom.keeps', 'Pollen kept', 'Its pollen can be kept'),
+    ],
+  },
+  {
+    heading: 'The hours of its flowers',
+    fields: [],
+    groups: [
+      hourGroup('opens', 'Flowers open'),
+      hourGroup('receptive', 'Stigmas are ready'),
+      hourGroup('sheds', 'Pollen is dry'),
+    ],
+  },
+  {
+    heading: 'Steps with hours of their own',
+    fields: [],
+    groups: FLOWER_STEPS.map(step => ({
+      heading: WORK[step].words,
+      optional: {
+        path: `stepHours.${step}`,
+        words: `“${WORK[step].words}” has its hours`,
+        blank: usualHours,
+      },
+      fields: bySun(`stepHours.${step}`),
+    })),
+  },
+  {
+    heading: 'Choosing and preparing',
+    fields: [
+      maybeText('thin', 'How it is thinned, or its rivals come off'),
+      lines('lostReasons', 'How flowers are lost'),
+    ],
+  },
+  {
+    heading: 'Covering and waiting',
+    fields: [
+      choice('isolation.until', 'The cover stays until', { take: 'it has taken', harvest: 'the harvest' }),
+      choice('receptive.looks', 'A ready stigma', { shining: 'shines', fuzzy: 'looks fuzzy' }),
+    ],
+    groups: [
+      {
+        heading: 'Dry air',
+        optional: {
+          path: 'receptive.dryAir',
+          words: 'Hot, dry air shortens the wait',
+          blank: { above: 32, below: 35, share: 0.5 },
+        },
+        fields: [
+          number('receptive.dryAir.above', 'above °C'),
+          number('receptive.dryAir.below', 'and below % of moisture'),
+          number('receptive.dryAir.share', 'to a share of'),
+        ],
+      },
+    ],
+  },
+  {
+    heading: 'Pollen and its flower',
+    fields: [
+      lines('pollination.tools', 'What is taken along'),
+      text('donor.what', 'What gives pollen'),
+      text('donor.how', 'How it gives'),
+      maybeText('donor.order', 'Which give and which take'),
+      number('donor.touches', 'flowers that one serves'),
+      onOff('donor.stays', 'It stays covered and gives again'),
+    ],
+    groups: [
+      {
+        heading: 'Covered ahead',
+        optional: { path: 'donor.covers', words: 'It is covered the day before', blank: usualHours },
+        fields: bySun('donor.covers'),
+      },
+      {
+        heading: 'A sign after pollination',
+        optional: {
+          path: 'pollination.sign',
+          words: 'Something shows soon after',
+          blank: { cue: 'Say what shows.', then: 'stop' },
+        },
+        fields: [
+          text('pollination.sign.cue', 'What shows'),
+          choice('pollination.sign.then', 'Then', {
+            stop: 'no more pollen',
+            oneMore: 'once more on the next day',
+          }),
+        ],
+      },
+    ],
+  },
+  {
+    heading: 'Seed, trays and judging',
+    fields: [
+      number('sowing.depthMm', 'sown so many mm deep'),
+      lines('take.failReasons', 'How flowers fail'),
+      lines('sowing.lossReasons', 'How seedlings are lost'),
+      lines('judging.reasons.keep', 'Reasons to keep'),
+      lines('judging.reasons.watch', 'Reasons to watch'),
+      lines('judging.reasons.discard', 'Reasons to discard'),
+      many(
+        'cautions',
+        'Cautions of the plant',
+        CAUTION_IDS.map(value => ({ value, title: value })),
+      ),
+    ],
+  },
+]
+
+/** The fields of taking the anthers out, where the crop needs it; else why it does not. */
+export const emasculationGroup = (guide: CropGuide): FieldGroup =>
+  guide.emasculation.needed
+    ? {
+        heading: 'Taking the anthers out',
+        fields: [
+          ...Object.keys(guide.emasculation.ways).map(way => text(`emasculation.ways.${way}`, `How: ${way}`)),
+          text('emasculation.lens', 'What the lens shows'),
+          lines('emasculation.tools', 'Tools'),
+          choice('emasculation.counts', 'What is counted', {
+            'anthers': 'anthers',
+            'florets': 'florets',
+            'pollen masses': 'pollen masses',
+          }),
+          number('emasculation.usual', 'so many in a flower; empty: not counted'),
+          number('emasculation.washes', 'washings'),
+          number('emasculation.washMinutes', 'minutes from one to the next'),
+        ],
+      }
+    : { heading: 'Taking the anthers out', fields: [text('emasculation.why', 'Why it needs none')] }
+
+/** What stands at a path; undefined where nothing does. */
+export const valueAt = (guide: CropGuide, path: string): unknown =>
+  path.split('.').reduce<unknown>((at, key) => (at as Record<string, unknown> | null)?.[key], guide)
+
+/** A guide with another value at a path; undefined takes it out. */
+export function withValue(guide: CropGuide, path: string, value: unknown): CropGuide {
+  const put = (at: unknown, [key, ...rest]: string[]): unknown => {
+    const here = { ...(at as Record<string, unknown>) }
+    const inner = rest.length ? put(here[key!], rest) : value
+    if (inner === undefined) {
+      const { [key!]: _, ...others } = here
+      return others
+    }
+    return { ...here, [key!]: inner }
+  }
+  return put(guide, path.split('.')) as CropGuide
+}
+
+/** The words of the field at a path, for a sentence that says where something is wrong. */
+export function wordsAt(path: string, groups: FieldGroup[] = fieldGroups): string | null {
+  for (const { fields, groups: inner = [], optional } of groups) {
+    const field = fields.find(one => path.startsWith(one.path))
+    if (field) return field.words
+    const found = wordsAt(path, inner)
+    if (found) return found
+    if (optional && path.startsWith(optional.path)) return optional.words
+  }
+  return null
+}
