@@ -3,7 +3,7 @@ import { chilli } from '../crops/guides/chilli'
 import { squash } from '../crops/guides/squash'
 import type { FlowerHourRules } from '../crops/guide'
 import type { WeatherHour } from '../weather/hour'
-import { clockWords, hoursInWords, hoursOn } from './hours'
+import { bestDay, bestDayInWords, clockWords, hoursInWords, hoursOn, readyTogether } from './hours'
 
 const site = { latitude: 53, longitude: -8 }
 const [day, zone] = ['2026-06-12', 'Europe/Dublin']
@@ -24,6 +24,28 @@ const weather = (otherwise: (clock: number) => Partial<WeatherHour> = () => ({})
   }))
 const hours = (hoursOfDay: WeatherHour[], rules: FlowerHourRules = chilli.bloom.hours, ahead = 0) =>
   hoursOn(day, site, zone, hoursOfDay, rules, ahead)
+
+describe('the best day', () => {
+  it('is the one on which stigmas are ready while pollen is dry for longest', () => {
+    const dull = hours(weather(clock => ({ cloud: clock < 13 ? 1 : 0.2, humidity: clock < 11 ? 97 : 75 })))
+    const clear = hours(weather())
+    const span = (of: typeof clear) => {
+      const both = readyTogether(of)
+      return both ? both.until - both.from : 0
+    }
+    expect(span(clear)).toBeGreaterThan(span(dull))
+    const days = [
+      { on: '2026-06-12', hours: dull },
+      { on: '2026-06-13', hours: clear },
+      { on: '2026-06-14', hours: clear },
+    ]
+    expect(bestDay(days)!.on).toBe('2026-06-13')
+    expect(bestDay([])).toBeNull()
+    expect(bestDayInWords({ on: '2026-06-13', from: 8.5, until: 11 }, '2026-06-12')).toBe(
+      'The best hours of the coming week are on 13 June, 8:30–11:00.',
+    )
+  })
+})
 
 describe('the hours of a flower', () => {
   it('are those of the guide on a clear, mild, dry day', () => {

@@ -158,6 +158,40 @@ describe('the steps of other forms', () => {
     expect(at('zinnia', start)).toMatchObject({ step: 'isolate' })
   })
 
+  it('wash again after the minutes of the guide, and bring pollen twice a day at two hours of it', () => {
+    const washed = [...cut, deed('2026-06-01', 'washed', ids.flower, {})]
+    expect(at('lettuce', washed)).toMatchObject({
+      because: expect.stringMatching(/^Washing 2 of 3, 8 minutes after the last one/),
+      notBefore: '2026-06-01T12:08:00.000Z',
+    })
+    expect(at('lettuce', cut)).toMatchObject({ notBefore: null })
+    expect(at('sun-pitcher', [...start, pollinated('2026-06-03')])).toMatchObject({
+      step: 'pollinate',
+      from: '2026-06-03',
+      hours: { from: 15, to: 19 },
+    })
+  })
+
+  it('are over sooner in hot, dry air, where the guide says so', () => {
+    const ready = [...start, deed('2026-06-01', 'looked', ids.flower, { look: 'ready' })]
+    const until = (crop: string, celsius: number, humidity: number) => {
+      const guide = builtInGuide(crop)!
+      const around = { isVisited: true, rainOn: null, air: { celsius, humidity } }
+      return dueAt(
+        fold('flower', ids.flower, ready)!,
+        guide,
+        cropKnowledge(guide, digestOf(nothing)),
+        around,
+      )!
+    }
+    const lasts = builtInGuide('wheat')!.receptive.lasts.low
+    expect(until('wheat', 20, 60).until).toBe(`2026-06-0${1 + Math.floor(lasts)}`)
+    expect(until('wheat', 33, 20).until).toBe(`2026-06-0${1 + Math.floor(lasts / 2)}`)
+    expect(until('wheat', 33, 20).because).toMatch(/Hot, dry air today \(33 °C, 20 %\)/)
+    expect(until('wheat', 33, 60).because).not.toMatch(/Hot/)
+    expect(until('lily', 36, 15).because).not.toMatch(/Hot/)
+  })
+
   it('cut the silks the day before they are looked at', () => {
     const shoot = [...start, deed('2026-06-01', 'isolated', ids.flower, { way: 'paper' })]
     expect(at('sweetcorn', shoot)).toMatchObject({ step: 'cutSilks', from: '2026-06-02' })

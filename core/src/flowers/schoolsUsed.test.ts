@@ -35,6 +35,16 @@ it('are what was said at the steps, and what days and hours come to', () => {
   ).toMatchObject({ harvest: 'split' })
 })
 
+it('know what came off, and that the rivals did', () => {
+  const bare = [
+    chosen('2026-06-01'),
+    deed('2026-06-01', 'flowerThinned', ids.flower, { kept: 1 }),
+    deed('2026-06-01', 'petalsOff', ids.flower, { what: 'sepals' }),
+    pollinated('2026-06-01'),
+  ]
+  expect(used(...bare)).toMatchObject({ rivals: 'off', petals: 'sepals' })
+})
+
 it('know no hour of a day without one, and class the others without a gap', () => {
   const at = (hour: string) =>
     used(chosen('2026-06-01'), {

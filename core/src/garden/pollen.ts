@@ -15,7 +15,7 @@ import type { StoreClimate } from '../stores/storeClimate'
 import { climateOf } from '../stores/storeClimate'
 import { collectDue, fatherDoubts, tubeDue } from '../pollen/due'
 import type { PollenGround } from '../pollen/life'
-import { POLLEN_AGES } from '../pollen/prior'
+import { POLLEN_AGES, canBeDried } from '../pollen/prior'
 import type { PollenAnswer, PollenNeed } from '../pollen/plan'
 import { pollenPlan } from '../pollen/plan'
 import type { Shelf } from '../pollen/shelf'
@@ -366,7 +366,10 @@ function collecting(day: GardenDay, plan: PollenAnswer[]): { crop: string; work:
   for (const answer of plan) {
     const { donorId, seedParentId, crossId, crop } = answer.need
     const donor = plant.get(donorId)
-    const due = collectDue(answer)
+    // What is not kept is covered ahead and taken on its day instead.
+    const isTakenFresh =
+      !canBeDried(answer.need.pollenClass) && day.garden.crops.get(crop)?.guide.donor.covers
+    const due = isTakenFresh ? null : collectDue(answer)
     if (!due || !donor || collected.has(donorId) || drying.has(donorId)) continue
     const parents = { seedParentId, pollenParentId: donorId }
     const subject = { type: 'plant' as const, id: donorId }

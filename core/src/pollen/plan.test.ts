@@ -26,6 +26,13 @@ const need = (more: Partial<PollenNeed> = {}): PollenNeed => ({
   population: null,
   ...more,
 })
+it('says how many of the donor’s flowers give enough, and how a population is kept broad', () => {
+  const because = (more: Partial<PollenNeed>) =>
+    pollenPlan([need({ freshShare: 1, ...more })], [], today)[0]!.because
+  expect(because({})).toMatch(/about 4 flowers of it give enough/)
+  expect(because({ population: { plants: 60 } })).toMatch(/^Among themselves. The mixed pollen of 25 plants/)
+})
+
 const tube = (id: string, left: number, alive: number): PlannedTube => ({
   id,
   code: id,

@@ -4,7 +4,7 @@ import { fold } from '../log/fold'
 import type { LoggedDeed } from '../log/entry'
 import { kinds } from '../log/kinds'
 import { deed, ids, newId } from '../testing/deeds'
-import { fatherDoubts } from './due'
+import { fatherDoubts, SPENT, STOOD_OPEN } from './due'
 import type { Tube } from './tube'
 
 const [tubeId, otherId, fridge, freezer] = [newId(), newId(), newId(), newId()]
@@ -100,6 +100,52 @@ describe('a tube of pollen', () => {
         topped(5, [ids.pollenParent]),
       ]),
     ).toThrow('holds pollen for about 3 flowers, so 5 cannot be poured over')
+  })
+
+  it('may be a flower that was covered ahead: on its plant until it is taken, then fresh or to be dried', () => {
+    const covered = deed('2026-03-01', 'donorCovered', tubeId, {
+      code: '26-4RMX',
+      crop: 'hellebore',
+      donors: [ids.pollenParent],
+      way: 'mesh',
+    })
+    const taken = (more: object) => deed('2026-03-03', 'donorTaken', tubeId, { stage: 'shedding', ...more })
+    expect(tube(covered)).toMatchObject({
+      waits: { on: '2026-03-01', way: 'mesh' },
+      tubed: null,
+      isCovered: true,
+    })
+    expect(() => tube(covered, tubed())).toThrow('is on the plant still')
+    expect(tube(covered, taken({ fresh: 5 }))).toMatchObject({
+      waits: null,
+      isFresh: true,
+      left: 5,
+      collectedOn: '2026-03-03',
+    })
+    expect(tube(covered, taken({}))).toMatchObject({ waits: null, isFresh: false, tubed: null })
+    expect(tube(covered, taken({ fresh: 5, stays: true }))).toMatchObject({
+      waits: { gaveOn: '2026-03-03' },
+      left: 5,
+    })
+    expect(() => tube(covered, taken({}), taken({}))).toThrow('was taken on 3 March')
+  })
+
+  it('leaves the father open where its flower stood open, or was spent', () => {
+    const fresh = (covered: boolean, stage: 'shedding' | 'spent') =>
+      fold('tube', tubeId, [
+        deed('2026-03-01', 'pollenCollected', tubeId, {
+          code: '26-4RMX',
+          crop: 'hellebore',
+          donors: [ids.pollenParent],
+          way: 'flowers',
+          stage,
+          covered,
+          fresh: 3,
+        }),
+      ])!
+    expect(fatherDoubts(fresh(true, 'shedding'))).toEqual([])
+    expect(fatherDoubts(fresh(false, 'shedding'))).toEqual([STOOD_OPEN])
+    expect(fatherDoubts(fresh(true, 'spent'))).toEqual([SPENT])
   })
 
   it('becomes doubtful when a tool that was not cleaned goes into it', () => {

@@ -193,6 +193,43 @@ describe('the round', () => {
     ).toEqual({ from: 7, to: 10.5, weather: 'overcast until 9:00: stigmas are not ready on this day' })
   })
 
+  it('ties at dusk and cuts silks in the afternoon, by the sun of the garden', () => {
+    const bud = (crop: string) => {
+      const crops = standing({ [crop]: { flowers: [at('a', { ...fresh('a'), thinnedOn: '2026-06-12' })] } })
+      return roundUntil(crops, ground)[0]!
+    }
+    // Nobody said where the garden lies: the sun goes down at eight.
+    expect(bud('squash')).toMatchObject({ step: 'isolate', hours: { from: 18, to: 20.75 } })
+    expect(bud('lettuce')).toMatchObject({ step: 'emasculate', hours: { from: 5.5, to: 7.25 } })
+    expect(bud('chilli').hours).toBeNull()
+  })
+
+  it('waits with fresh pollen until it is dry, and not with pollen of the shelf', () => {
+    const ready = at(
+      'a',
+      fold('flower', ids.flower, upToPollination('2026-06-11', '2026-06-12').slice(0, 5))!,
+    )
+    const event = (low: number, until: number) => ({
+      usual: low,
+      at: low,
+      low,
+      high: low,
+      until,
+      because: [],
+    })
+    const crops = standing({ chilli: { flowers: [ready] } }).map(crop => ({
+      ...crop,
+      hoursAt: () => ({
+        opens: event(6, 12),
+        receptive: event(7, 11),
+        sheds: event(9, 13),
+        sun: { sunrise: 5, noon: 13, sunset: 21 },
+      }),
+    }))
+    expect(roundUntil(crops, ground)[0]).toMatchObject({ step: 'pollinate', hours: { from: 9, to: 11 } })
+    expect(roundUntil(crops, { ...ground, isFromShelf: () => true })[0]!.hours!.from).toBe(7)
+  })
+
   it('advises to thin a plant that carries too much', () => {
     const taken = (id = newId()) =>
       at(
