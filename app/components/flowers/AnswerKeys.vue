@@ -29,7 +29,11 @@ const { run: give, isBusy } = useOnce(async (answer: Answer, reason: string) => 
   }
 })
 const main = computed(() => answers.filter(a => a.tone === 'main'))
-const rest = computed(() => answers.filter(a => a.tone !== 'main'))
+/** Longer answers have a line of their own. */
+const LONG = 24
+const isLong = (answer: Answer) => answer.tone !== 'main' && answer.label.length > LONG
+const long = computed(() => answers.filter(isLong))
+const rest = computed(() => answers.filter(a => a.tone !== 'main' && !isLong(a)))
 </script>
 
 <template>
@@ -52,6 +56,17 @@ const rest = computed(() => answers.filter(a => a.tone !== 'main'))
       :key="answer.label"
       type="button"
       class="key main"
+      :aria-busy="isBusy"
+      @click="give(answer, '')"
+    >
+      {{ answer.label }}
+    </button>
+    <button
+      v-for="answer in long"
+      :key="answer.label"
+      type="button"
+      class="key"
+      :class="answer.tone"
       :aria-busy="isBusy"
       @click="give(answer, '')"
     >

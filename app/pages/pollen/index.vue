@@ -153,6 +153,7 @@ useShortcuts([{ key: 'c', does: 'collect pollen', run: () => (isCollecting.value
       into a tube with a code, and stands here with what is alive in it.
       <template #step
         ><v-btn v-if="garden.mayNote" variant="flat" @click="isCollecting = true">Collect pollen</v-btn
+        ><v-btn v-if="garden.mayNote" @click="isCovering = true">Cover a flower that will give</v-btn
         ><v-btn to="/pollen/stores">Set up where it is kept</v-btn></template
       >
     </EmptyPage>

@@ -175,11 +175,14 @@ function preparation(
   })
   switch (step) {
     case 'thin':
-      return on(chosenOn, 'Left on, the others draw on the plant and are mistaken for it at the harvest.')
+      return on(chosenOn, 'What is left beside it draws on the plant, and is mistaken for it at the harvest.')
     case 'petalsOff':
       return on(chosenOn, `Chosen on ${dayInWords(chosenOn)}; here it is worked without them.`)
     case 'emasculate':
-      return on(chosenOn, `Chosen on ${dayInWords(chosenOn)}; the anthers must be out before they shed.`)
+      return on(
+        chosenOn,
+        `Chosen on ${dayInWords(chosenOn)}; ${usualSchool(guide, 'emasculation') === 'none' ? 'here the anthers usually stay in' : 'what sheds must be out before it does'}.`,
+      )
     case 'wash': {
       const { washes: wanted, washMinutes } = washing(guide)
       const { washedAt } = flower
@@ -192,7 +195,7 @@ function preparation(
       }
     }
     case 'lensCheck':
-      return on(emasculatedOn!, 'One anther left behind would self the flower.')
+      return on(emasculatedOn!, 'What was left behind would self the flower.')
     case 'cutSilks': {
       const from = addDays(
         isolation?.on ?? chosenOn,

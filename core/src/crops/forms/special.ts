@@ -229,6 +229,7 @@ export const specialForms = [
     },
     sign: { cue: 'The head closes and stays shut.', then: 'stop' },
     questions: {
+      emasculate: 'Cut the florets, or begin to wash',
       look: 'Have the branches parted?',
       lensCheck: 'Any grain on the styles?',
     },
@@ -386,7 +387,7 @@ export const specialForms = [
     },
     sign: { cue: 'The silks wilt and brown.', then: 'stop' },
     questions: {
-      thin: 'Leave the top ear alone',
+      thin: 'Leave only the top ear',
       isolate: 'Cover the ear shoot',
       look: 'Do the silks stand in a brush?',
     },
