@@ -401,6 +401,7 @@ export const specialForms = [
   },
   {
     id: 'separateTied',
+    isPollenAtHand: true,
     hours: { isolate: { after: 'sunset', minutes: { low: -120, high: 45 } } },
     name: 'separate flowers, tied shut at dusk',
     like: 'squash, melon, cucumber',

@@ -36,7 +36,8 @@ export const squash: CropGuide = {
         after: 'sunrise',
         minutes: { low: 20, high: 80 },
         lastsMinutes: 210,
-        needs: ['warmth', 'dryness'],
+        // Tied shut, its pollen stays dry.
+        needs: ['warmth'],
       },
     },
   },
