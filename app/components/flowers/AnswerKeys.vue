@@ -28,11 +28,10 @@ const { run: give, isBusy } = useOnce(async (answer: Answer, reason: string) => 
     emit('noted')
   }
 })
-const main = computed(() => answers.filter(a => a.tone === 'main'))
 /** Longer answers have a line of their own. */
 const LONG = 24
 const isLong = (answer: Answer) => answer.tone !== 'main' && answer.label.length > LONG
-const long = computed(() => answers.filter(isLong))
+const first = computed(() => [...answers.filter(a => a.tone === 'main'), ...answers.filter(isLong)])
 const rest = computed(() => answers.filter(a => a.tone !== 'main' && !isLong(a)))
 </script>
 
@@ -52,17 +51,7 @@ const rest = computed(() => answers.filter(a => a.tone !== 'main' && !isLong(a))
   </div>
   <div v-else class="keys">
     <button
-      v-for="answer in main"
-      :key="answer.label"
-      type="button"
-      class="key main"
-      :aria-busy="isBusy"
-      @click="give(answer, '')"
-    >
-      {{ answer.label }}
-    </button>
-    <button
-      v-for="answer in long"
+      v-for="answer in first"
       :key="answer.label"
       type="button"
       class="key"

@@ -3,7 +3,7 @@
 import type { CropGuide } from '@virgulta/core/crops/guide'
 import { DONOR_STAGES, GRAINS, donorStageNames } from '@virgulta/core/flowers/kinds'
 import type { PassDetails } from '@virgulta/core/flowers/answers'
-import type { School } from '@virgulta/core/flowers/schools'
+import type { School, SchoolStep } from '@virgulta/core/flowers/schools'
 import { TRANSFER_HINTS, schoolWords } from '@virgulta/core/flowers/schools'
 import type { TubeForCross } from '@virgulta/core/garden/pollen'
 
@@ -18,10 +18,14 @@ const {
   /** flowers under the tag */ blooms?: number
   /** tubes of the pollen parent that could be used */ tubes?: TubeForCross[]
 }>()
-const sources = ['ownFlower', 'samePlant'] as const
+const wordsFor = <S extends SchoolStep>(step: S, schools: readonly School<S>[]) =>
+  schools.map(school => [school, schoolWords(step, school)] as const)
+const sourceWords = wordsFor('source', ['ownFlower', 'samePlant'])
+const stageWords = DONOR_STAGES.map(stage => [stage, donorStageNames[stage]] as const)
+const grainWords = GRAINS.map(grains => [grains, grains] as const)
 const tools = computed(() => {
   const choice = guide.schools.transfer
-  return (choice ? [choice.usual, ...choice.others] : []) as School<'transfer'>[]
+  return wordsFor('transfer', (choice ? [choice.usual, ...choice.others] : []) as School<'transfer'>[])
 })
 const hint = computed(() => (pass.value.tool ? TRANSFER_HINTS[pass.value.tool] : undefined))
 /** Out of a tube, with what is in it: a bulk has no one father. */
@@ -50,61 +54,39 @@ const cleanWords = [
 <template>
   <div class="pass">
     <TubeChips v-if="tubes.length" :model-value="pass.tubeId" :tubes="tubes" @update:model-value="fromTube" />
-    <div v-if="pass.isAfterAnother" role="group" aria-label="Whether the tool was cleaned" class="clean">
-      <span class="small">Another plant or pollen than before. Were tool and hands cleaned?</span>
-      <button
-        v-for="[isClean, words] in cleanWords"
-        :key="words"
-        type="button"
-        class="chip"
-        :aria-pressed="pass.isToolClean === isClean"
-        @click="set({ isToolClean: pass.isToolClean === isClean ? null : isClean })"
-      >
-        {{ words }}
-      </button>
-    </div>
+    <ChipChoice
+      v-if="pass.isAfterAnother"
+      :model-value="pass.isToolClean"
+      label="Whether the tool was cleaned"
+      :options="cleanWords"
+      class="clean"
+      @update:model-value="set({ isToolClean: $event })"
+      ><span class="small"
+        >Another plant or pollen than before. Were tool and hands cleaned?</span
+      ></ChipChoice
+    >
     <details v-if="pass.tubeId === null">
-      <summary>
-        {{ donorWords }}
-      </summary>
-      <div role="group" aria-label="How far the father’s flower is">
-        <button
-          v-for="s in DONOR_STAGES"
-          :key="s"
-          type="button"
-          class="chip"
-          :aria-pressed="pass.donorStage === s"
-          @click="set({ donorStage: pass.donorStage === s ? null : s })"
-        >
-          {{ donorStageNames[s] }}
-        </button>
-      </div>
-      <div role="group" aria-label="Whether the father’s flower stood covered">
-        <button
-          v-for="[isCovered, words] in coveredWords"
-          :key="words"
-          type="button"
-          class="chip"
-          :aria-pressed="pass.donorCovered === isCovered"
-          @click="set({ donorCovered: pass.donorCovered === isCovered ? null : isCovered })"
-        >
-          {{ words }}
-        </button>
-      </div>
+      <summary>{{ donorWords }}</summary>
+      <ChipChoice
+        :model-value="pass.donorStage"
+        label="How far the father’s flower is"
+        :options="stageWords"
+        @update:model-value="set({ donorStage: $event })"
+      />
+      <ChipChoice
+        :model-value="pass.donorCovered"
+        label="Whether the father’s flower stood covered"
+        :options="coveredWords"
+        @update:model-value="set({ donorCovered: $event })"
+      />
     </details>
-    <div role="group" aria-label="Grains seen with the lens">
-      <span class="quiet small">Grains seen</span>
-      <button
-        v-for="g in GRAINS"
-        :key="g"
-        type="button"
-        class="chip"
-        :aria-pressed="pass.grains === g"
-        @click="set({ grains: pass.grains === g ? null : g })"
-      >
-        {{ g }}
-      </button>
-    </div>
+    <ChipChoice
+      :model-value="pass.grains"
+      label="Grains seen with the lens"
+      :options="grainWords"
+      @update:model-value="set({ grains: $event })"
+      ><span class="quiet small">Grains seen</span></ChipChoice
+    >
     <CountStepper
       v-if="blooms > 1"
       :model-value="pass.reached ?? blooms"
@@ -113,48 +95,33 @@ const cleanWords = [
       :most="blooms"
       @update:model-value="set({ reached: $event === blooms ? null : $event })"
     />
-    <div v-if="isSelf" role="group" aria-label="Whose pollen">
-      <button
-        v-for="s in sources"
-        :key="s"
-        type="button"
-        class="chip"
-        :aria-pressed="pass.source === s"
-        @click="set({ source: pass.source === s ? null : s })"
-      >
-        {{ schoolWords('source', s) }}
-      </button>
-    </div>
+    <ChipChoice
+      v-if="isSelf"
+      :model-value="pass.source"
+      label="Whose pollen"
+      :options="sourceWords"
+      @update:model-value="set({ source: $event })"
+    />
     <details>
       <summary>
         {{ pass.tool ? `With ${schoolWords('transfer', pass.tool)}` : 'With what?'
         }}{{ pass.isToolClean === false ? ', not cleaned' : '' }}
       </summary>
-      <div role="group" aria-label="The tool">
-        <button
-          v-for="t in tools"
-          :key="t"
-          type="button"
-          class="chip"
-          :aria-pressed="pass.tool === t"
-          @click="set({ tool: t })"
-        >
-          {{ schoolWords('transfer', t) }}
-        </button>
-      </div>
+      <ChipChoice
+        :model-value="pass.tool"
+        label="The tool"
+        :options="tools"
+        is-fixed
+        @update:model-value="set({ tool: $event })"
+      />
       <p v-if="hint" class="quiet small">{{ hint }}</p>
-      <div v-if="!pass.isAfterAnother" role="group" aria-label="Whether it was clean">
-        <button
-          v-for="[isClean, words] in cleanWords"
-          :key="words"
-          type="button"
-          class="chip"
-          :aria-pressed="pass.isToolClean === isClean"
-          @click="set({ isToolClean: pass.isToolClean === isClean ? null : isClean })"
-        >
-          {{ words }}
-        </button>
-      </div>
+      <ChipChoice
+        v-if="!pass.isAfterAnother"
+        :model-value="pass.isToolClean"
+        label="Whether it was clean"
+        :options="cleanWords"
+        @update:model-value="set({ isToolClean: $event })"
+      />
     </details>
   </div>
 </template>
@@ -176,14 +143,6 @@ const cleanWords = [
 }
 details p {
   margin: 0;
-}
-.pass > div,
-details > div {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  align-items: center;
-  padding: 4px 0;
 }
 summary {
   cursor: pointer;

@@ -53,7 +53,7 @@ export const askBack = (
 export const upTo = (most: number): string[] => Array.from({ length: most }, (_, i) => String(i + 1))
 
 /** Numbers to press of which there are many: each of the small ones, some of the large ones, and all. */
-export const someOf = (most: number): string[] => [
+const someOf = (most: number): string[] => [
   ...upTo(Math.min(12, most)),
   ...[15, 20, 25, 30, 40, 60, 80, 120].filter(n => n < most).map(String),
   ...(most > 12 ? [String(most)] : []),

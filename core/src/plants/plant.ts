@@ -184,7 +184,7 @@ function conditionAfter(
 }
 
 /** Plants that share what hangs under one tag: a population is many, and nobody knows how many unless somebody said. */
-export const plantsUnder = ({ plants, plantKind }: Pick<Plant, 'plants' | 'plantKind'>): number | null =>
+const plantsUnder = ({ plants, plantKind }: Pick<Plant, 'plants' | 'plantKind'>): number | null =>
   plants ?? (plantKind === 'population' ? null : 1)
 
 /** What bears the fruit under a tag: how many plants, null where nobody counted them, and how large. */
