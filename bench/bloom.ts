@@ -54,7 +54,7 @@ export async function bloomRows(): Promise<Row[]> {
     chilli.bloom.warmth!.base,
   )
   const records = recordsOf(300)
-  const seasons = cropSeasons(chilli.bloom, records, curves[0])
+  const seasons = cropSeasons(chilli.bloom, records, () => curves[0])
   const predictor = predictorOf(seasons, 'p7', { season: 2026, sownOn: '2026-03-01' }, SOWN)
   const batchOn = (day: number): Window => ({
     start: startChances(
@@ -93,7 +93,7 @@ export async function bloomRows(): Promise<Row[]> {
       covering(batch)
     }),
     await work('seasons of a crop with 1200 records, methods compared', 5, undefined, () =>
-      cropSeasons(chilli.bloom, records, curves[0]),
+      cropSeasons(chilli.bloom, records, () => curves[0]),
     ),
     await work('300 plants foretold', 5, undefined, () => {
       for (let i = 0; i < 300; i++) {

@@ -118,7 +118,7 @@ describe('the flower budget as a screen asks for it', () => {
 
 describe('what would make two plants meet', () => {
   const predictor = predictorOf(
-    cropSeasons(chilli.bloom, [], undefined),
+    cropSeasons(chilli.bloom, [], () => undefined),
     'p',
     { season: 2026, sownOn: '2026-03-01' },
     SOWN,

@@ -92,6 +92,7 @@ export const fieldGroups: FieldGroup[] = [
     heading: 'When it flowers',
     fields: [
       choice('bloom.half', 'Its days are meant', { north: 'north of the equator', south: 'south of it' }),
+      maybeText('bloom.cut', 'Its flowering year begins, month-day; empty: as usual'),
       number('bloom.receptiveAfter', 'days from opening until stigmas are ready'),
       number('bloom.shedsAfter', 'days from opening until it sheds'),
       number('bloom.hours.mildCelsius', '°C of a usual day'),

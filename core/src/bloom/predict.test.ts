@@ -60,7 +60,7 @@ describe('foretelling a bloom', () => {
       const sownOn = `${year}-0${2 + ((plant + year) % 3)}-15`
       return record(`p${plant}`, dayOfWarmth(curve, sownOn, 300 + 20 * plant + 8 * uniform()), sownOn)
     })
-    const crop = cropSeasons(chilli.bloom, records, curve)
+    const crop = cropSeasons(chilli.bloom, records, () => curve)
     const predictor = predictorOf(crop, 'p3', { season: 2026, sownOn: '2026-03-01' })
     expect(predictor).toMatchObject({ method: 'warmth', chosenBy: 'plant', records: 5, cropRecords: 25 })
     const off = Object.fromEntries(predictor.fits.map(f => [f.method, f.daysOff]))
@@ -86,10 +86,14 @@ describe('foretelling a bloom', () => {
       const sownOn = `${year}-0${2 + ((plant + year) % 3)}-15`
       return record(`p${plant}`, addDays(sownOn, 95 + plant + Math.round(2 * uniform())), sownOn)
     })
-    const predictor = predictorOf(cropSeasons(chilli.bloom, records, curve), 'p1', {
-      season: 2026,
-      sownOn: '2026-03-01',
-    })
+    const predictor = predictorOf(
+      cropSeasons(chilli.bloom, records, () => curve),
+      'p1',
+      {
+        season: 2026,
+        sownOn: '2026-03-01',
+      },
+    )
     expect(predictor.method).toBe('sowing')
     const start = startChances(predictor, { season: 2026, sownOn: '2026-03-01' }, chilli.bloom, [])
     expect(Math.abs(quantileIn(start, 0.5) - dayNumber('2026-03-01') - 97)).toBeLessThanOrEqual(2)
@@ -102,7 +106,7 @@ describe('foretelling a bloom', () => {
     const records = seasons((plant, year) =>
       record(`p${plant}`, addDays(`${year}-06-01`, 7 * plant + Math.round(3 * uniform()))),
     )
-    const crop = cropSeasons(chilli.bloom, records, undefined)
+    const crop = cropSeasons(chilli.bloom, records, () => undefined)
     const median = (plant: string) =>
       quantileIn(
         startChances(
@@ -146,7 +150,7 @@ describe('foretelling a bloom', () => {
       const before = cropSeasons(
         chilli.bloom,
         seen.filter(r => r.season < 2025),
-        undefined,
+        () => undefined,
       )
       for (const { plantId, first } of seen.filter(r => r.season === 2025)) {
         const start = startChances(
@@ -165,10 +169,14 @@ describe('foretelling a bloom', () => {
   })
 
   it('is the guide’s range where nothing is noted: 80 % of the chances', () => {
-    const predictor = predictorOf(cropSeasons(hellebore.bloom, [], undefined), 'x', {
-      season: 2025,
-      sownOn: null,
-    })
+    const predictor = predictorOf(
+      cropSeasons(hellebore.bloom, [], () => undefined),
+      'x',
+      {
+        season: 2025,
+        sownOn: null,
+      },
+    )
     expect(predictor).toMatchObject({ method: 'date', chosenBy: 'guide', records: 0 })
     const start = startChances(predictor, { season: 2025, sownOn: null }, hellebore.bloom, [])
     expect(
@@ -181,14 +189,22 @@ describe('foretelling a bloom', () => {
     expect(Math.abs(quantileIn(length, 0.9) - hellebore.bloom.lengthDays.high)).toBeLessThanOrEqual(2)
     expect(whyPredicted(predictor)).toContain('crop guide')
     expect(
-      predictorOf(cropSeasons(squash.bloom, [], undefined), 'x', { season: 2026, sownOn: '2026-04-20' })
-        .method,
+      predictorOf(
+        cropSeasons(squash.bloom, [], () => undefined),
+        'x',
+        { season: 2026, sownOn: '2026-04-20' },
+      ).method,
     ).toBe('sowing')
   })
 
   it('goes by the date where no method that is open can tell: a batch of what is not sown, or in a year too far ahead', () => {
     const ground = { season: 2199, sownOn: '2199-10-01' }
-    const predictor = predictorOf(cropSeasons(hellebore.bloom, [], curve), 'x', ground, SOWN)
+    const predictor = predictorOf(
+      cropSeasons(hellebore.bloom, [], () => curve),
+      'x',
+      ground,
+      SOWN,
+    )
     expect(predictor.method).toBe('date')
     expect(startChances(predictor, ground, hellebore.bloom, []).p.length).toBeGreaterThan(10)
   })

@@ -175,7 +175,7 @@ export interface Predictor {
 /** What is known of the seasons of a crop, prepared for all its plants. */
 export interface CropSeasons {
   bloom: GuideBloom
-  curve: WarmthCurve | undefined
+  curveOf: (plantId: string) => WarmthCurve | undefined
   records: BloomRecord[]
   byPlant: Map<string, BloomRecord[]>
   /** value of each record on each method's scale; NaN where it has none */
@@ -196,17 +196,19 @@ const ENOUGH_SEASONS = 3
 /**
  * Prepares the seasons of a crop: their place on the scale of each method, and how well each would have foretold them.
  *
- * @param curve warmth of the past, above the guide's base; absent where no weather is known
+ * @param curveOf warmth of the past where a plant stands, above the guide's base; undefined where none is known
  */
 export function cropSeasons(
   bloom: GuideBloom,
   records: BloomRecord[],
-  curve: WarmthCurve | undefined,
+  curveOf: (plantId: string) => WarmthCurve | undefined,
 ): CropSeasons {
   const values = Object.fromEntries(
     METHODS.map(method => [
       method,
-      new Map(records.map(r => [r, scaleOf(method, r, bloom, curve)?.(dayNumber(r.first)) ?? NaN])),
+      new Map(
+        records.map(r => [r, scaleOf(method, r, bloom, curveOf(r.plantId))?.(dayNumber(r.first)) ?? NaN]),
+      ),
     ]),
   ) as CropSeasons['values']
   const totals = {
@@ -223,13 +225,13 @@ export function cropSeasons(
     ),
     length: withinPlants([...byPlant.values()].map(lengthsOf)),
   } as CropSeasons['within']
-  const seasons: CropSeasons = { bloom, curve, records, byPlant, values, totals, within, fits: [] }
+  const seasons: CropSeasons = { bloom, curveOf, records, byPlant, values, totals, within, fits: [] }
   return { ...seasons, fits: fitsOf(seasons, records) }
 }
 
 /** Each season foretold by each method from all the others; methods are compared on the seasons that all of them can foretell. */
 function fitsOf(
-  { bloom, curve, byPlant, values, totals, within }: CropSeasons,
+  { bloom, curveOf, byPlant, values, totals, within }: CropSeasons,
   judged: BloomRecord[],
 ): MethodFit[] {
   const able = METHODS.filter(
@@ -251,7 +253,7 @@ function fitsOf(
       )
       return Math.abs(
         dayAt(
-          scaleOf(method, record, bloom, curve)!,
+          scaleOf(method, record, bloom, curveOf(record.plantId))!,
           location,
           dayNumber(seasonStart(record.season, bloom)),
         ) - dayNumber(record.first),
@@ -290,7 +292,7 @@ export function predictorOf(
   const isAble = (method: Method) =>
     ways.includes(method) &&
     guideBelief(method, bloom) !== null &&
-    scaleOf(method, ground, bloom, seasons.curve) !== null
+    scaleOf(method, ground, bloom, seasons.curveOf(plantId)) !== null
   const choose = (fits: MethodFit[]) =>
     fits.filter(f => isAble(f.method)).sort((a, b) => a.daysOff - b.daysOff)[0]?.method
   const ownFits = own.length >= ENOUGH_SEASONS ? fitsOf(seasons, own) : []

@@ -20,8 +20,13 @@ export interface BloomRecord {
 /** The first day of the crop's usual bloom in a season; seasons go by the year in which it lies. */
 export const seasonStart = (season: number, { from }: GuideBloom): ISODate => `${season}-${from}`
 
-/** The season a day belongs to: it changes half way between two usual blooms. */
+/** The season a day belongs to: it changes on the day on which the crop flowers least here, else half way between two usual blooms. */
 export function seasonOf(day: ISODate, bloom: GuideBloom): number {
+  if (bloom.cut) {
+    // The span from one cut to the next holds the usual start of one season.
+    const began = day.slice(5) >= bloom.cut ? yearOf(day) : yearOf(day) - 1
+    return bloom.cut <= bloom.from ? began : began + 1
+  }
   const start = seasonStart(yearOf(day), bloom)
   const end = `${bloom.to < bloom.from ? yearOf(day) + 1 : yearOf(day)}-${bloom.to}`
   const gap = Math.floor((365 - daysBetween(start, end)) / 2)

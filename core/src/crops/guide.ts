@@ -195,6 +195,8 @@ export const CropGuide = v.object({
     /** first and last day of the usual bloom of the crop; the last may lie in the next year */
     from: monthDay,
     to: monthDay,
+    /** the day of the year on which its flowering year begins; null: half way between two usual blooms, or as the records say */
+    cut: v.optional(v.nullable(monthDay), null),
     /** days after `from` within which a plant opens its first flower */
     firstFlower: v.optional(around, { low: 0, high: 40 }),
     /** days from a plant's first flower to its last */

@@ -41,11 +41,12 @@ export const guideIn = (guide: CropGuide, half: Half): CropGuide =>
 function bloomIn(bloom: CropGuide['bloom'], half: Half): CropGuide['bloom'] {
   const { warmth } = bloom
   const isByDate = warmth !== null && warmth.since !== 'sowing'
-  if (half === 'tropics') return { ...bloom, ...WHOLE_YEAR, warmth: isByDate ? null : warmth }
+  if (half === 'tropics') return { ...bloom, ...WHOLE_YEAR, cut: null, warmth: isByDate ? null : warmth }
   return {
     ...bloom,
     from: halfAYearAway(bloom.from),
     to: halfAYearAway(bloom.to),
+    cut: bloom.cut && halfAYearAway(bloom.cut),
     warmth: isByDate ? { ...warmth, since: halfAYearAway(warmth.since) } : warmth,
   }
 }

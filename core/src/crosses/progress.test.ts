@@ -2,7 +2,7 @@ import { expect, it } from 'vitest'
 import { builtInGuide } from '../crops/guides/all'
 import { fold } from '../log/fold'
 import { fruitLoadOf, loadInWords } from '../plants/fruitLoad'
-import { chosen, deed, newId, upToPollination } from '../testing/deeds'
+import { chosen, deed, ids, newId, upToPollination } from '../testing/deeds'
 import { progressOf } from './progress'
 
 const cross = { flowersPlanned: 10, plannedOn: '2026-06-01' } as never
@@ -36,7 +36,7 @@ it('the progress of a cross counts single flowers, against its target and the da
     target: 10,
     done: 7,
     taken: 3,
-    failed: 1,
+    failed: 3,
     pending: 1,
     buds: 1,
     gone: 0,
@@ -44,6 +44,25 @@ it('the progress of a cross counts single flowers, against its target and the da
     daysLeft: 8,
   })
   expect(progressOf(cross, [], chilli, '2026-12-01')).toMatchObject({ missing: 10, daysLeft: 0 })
+})
+
+it('counts single flowers of a cluster: reached, failed so far, and those that can still be pollinated', () => {
+  const half = fold('flower', ids.flower, [
+    chosen('2026-06-01', ids.flower, 8),
+    deed('2026-06-01', 'pollinated', ids.flower, {
+      pollenParentId: ids.pollenParent,
+      selfMeant: false,
+      reached: 5,
+    }),
+    deed('2026-06-09', 'takeNoted', ids.flower, { take: 'notYet', reason: null, failed: 2 }),
+  ])!
+  expect(progressOf(cross, [half], chilli, '2026-06-10')).toMatchObject({
+    done: 5,
+    failed: 2,
+    pending: 3,
+    buds: 3,
+    taken: 0,
+  })
 })
 
 it('a plant carries what took, and what may yet', () => {

@@ -1,7 +1,7 @@
 import { sum } from 'd3-array'
 import type { CropGuide } from '../crops/guide'
 import type { Flower } from '../flowers/flower'
-import { takenUnder } from '../flowers/units'
+import { failedUnder, reachedUnder, takenUnder, unreachedUnder } from '../flowers/units'
 import type { ISODate } from '../time/days'
 import { daysBetween } from '../time/days'
 import type { Cross } from './cross'
@@ -41,14 +41,15 @@ export function progressOf(
 ): CrossProgress {
   const pollinated = flowers.filter(f => f.pollinations.length)
   const open = flowers.filter(canBePollinated)
+  const waiting = pollinated.filter(f => f.status === 'pollinated')
   const last = bloomFor(cross, guide, today, foretold).to
   return {
     target: cross.flowersPlanned,
-    done: bloomsUnder(pollinated),
+    done: sum(pollinated, reachedUnder),
     taken: sum(pollinated, takenUnder),
-    failed: bloomsUnder(pollinated.filter(f => f.failed || (f.lost && !f.takenOn))),
-    pending: bloomsUnder(pollinated.filter(f => f.status === 'pollinated')),
-    buds: bloomsUnder(open),
+    failed: sum(pollinated, f => (f.lost && !f.takenOn ? reachedUnder(f) : failedUnder(f))),
+    pending: sum(waiting, f => reachedUnder(f) - failedUnder(f)),
+    buds: bloomsUnder(open) + sum(waiting, unreachedUnder),
     gone: bloomsUnder(flowers.filter(f => !f.pollinations.length && !open.includes(f))),
     missing: missingFlowers(cross, flowers),
     daysLeft: Math.max(0, daysBetween(today, last)),

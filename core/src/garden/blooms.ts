@@ -24,8 +24,9 @@ import type { PlantWork } from '../round/round'
 import type { Days } from '../season/band'
 import { bloomEndingAfter, isYearRound, partIn } from '../season/band'
 import type { ISODate } from '../time/days'
-import { addDays, daysBetween } from '../time/days'
+import { addDays, daysBetween, yearOf } from '../time/days'
 import { warmthCurves } from '../weather/climate'
+import { warmthAt } from './conditions'
 import type { GardenDay } from './day'
 import type { LearntCrop } from './learnt'
 import { flowersByCross } from '../crops/records'
@@ -66,7 +67,8 @@ const RAISED_DAYS = 330
 interface CropBloom {
   crop: LearntCrop
   seasons: CropSeasons
-  curves: WarmthCurve[]
+  /** warmth of years that may come where a plant stands */
+  curvesOf: (plantId: string) => WarmthCurve[]
 }
 
 /** All that blooms are foretold from. */
@@ -126,29 +128,50 @@ function groundOf(day: GardenDay): BloomGround {
     crops: new Map(
       crops.map(([id, crop]): [string, CropBloom] => [
         id,
-        { crop, ...seasonsOf(day, crop.guide, recordsOf(crop)) },
+        { crop, ...seasonsOf(day, crop.guide, recordsOf(crop), ofCrop.get(id) ?? []) },
       ]),
     ),
   }
 }
 
-/** Seasons and warmth of a crop: kept until they, its guide or the weather have changed, not for one entry only. */
-function seasonsOf({ weather, today }: GardenDay, { id, bloom }: CropGuide, records: BloomRecord[]) {
+/**
+ * Seasons and warmth of a crop: kept until they, its guide, the weather or the warmth of its places have changed, not for one entry
+ * only. What stands where it is as warm as was told goes by that, not by the weather outside.
+ */
+function seasonsOf(day: GardenDay, { id, bloom }: CropGuide, records: BloomRecord[], plants: HeldPlant[]) {
+  const { weather, today } = day
+  const own = bloom.warmth
+    ? plants.flatMap(({ id: plantId }) => {
+        const warmth = warmthAt(day, plantId, today)
+        return warmth ? [{ plantId, warmth, key: `${warmth.low} ${warmth.high}` }] : []
+      })
+    : []
   const work = () => {
     const first = min([today, ...records.map(r => r.first)])!
-    const curves = bloom.warmth
-      ? warmthCurves(
-          weather.dayAt,
-          addDays(first, -400),
-          weather.knownUntil,
-          addDays(today, DAYS_AHEAD),
-          weather.years,
-          bloom.warmth.base,
-        )
-      : []
-    return { seasons: cropSeasons(bloom, records, curves[0]), curves }
+    const curvesIn = (dayAt: typeof weather.dayAt, years: number[]) =>
+      bloom.warmth
+        ? warmthCurves(
+            dayAt,
+            addDays(first, -400),
+            weather.knownUntil,
+            addDays(today, DAYS_AHEAD),
+            years,
+            bloom.warmth.base,
+          )
+        : []
+    const outside = curvesIn(weather.dayAt, weather.years)
+    // As many curves as there are warmths, not as there are plants.
+    const inside = new Map(
+      [...new Map(own.map(({ key, warmth }) => [key, warmth]))].map(([key, { low, high }]) => [
+        key,
+        curvesIn(on => ({ day: on, tmin: low, tmax: high }), [yearOf(today)]),
+      ]),
+    )
+    const keyOf = new Map(own.map(({ plantId, key }) => [plantId, key]))
+    const curvesOf = (plantId: string): WarmthCurve[] => inside.get(keyOf.get(plantId) ?? '') ?? outside
+    return { seasons: cropSeasons(bloom, records, plantId => curvesOf(plantId)[0]), curvesOf }
   }
-  return once(weather, `seasons of ${id}`, work, [bloom, JSON.stringify(records)])
+  return once(weather, `seasons of ${id}`, work, [bloom, JSON.stringify(records), JSON.stringify(own)])
 }
 
 /** When a plant was potted for a season. */
@@ -178,11 +201,10 @@ const heldDaysIn = (
 export function bloomsIn(day: GardenDay, plant: HeldPlant, season: number): BloomForecast[] {
   const { crops, batchesOf } = bloomGround(day)
   const batches = batchesOf.get(plant.id) ?? []
-  const { crop, seasons, curves } = crops.get(plant.crop)!
+  const { crop, seasons } = crops.get(plant.crop)!
   return once(plant, `blooms of ${season}`, () => foretell(day, plant, season), [
     crop.guide,
     seasons,
-    curves,
     day.today,
     ...batches,
   ])
@@ -199,7 +221,7 @@ function foretell(day: GardenDay, plant: HeldPlant, season: number): BloomForeca
   const {
     crop: { guide },
     seasons,
-    curves,
+    curvesOf,
   } = ground.crops.get(plant.crop)!
   const { bloom } = guide
   const batches = (ground.batchesOf.get(plant.id) ?? []).filter(
@@ -221,7 +243,7 @@ function foretell(day: GardenDay, plant: HeldPlant, season: number): BloomForeca
     const isUnknown = !seen && isYearRound(bloom) && predictor.method === 'date' && predictor.records === 0
     const heldDays = seen ? 0 : heldDaysIn(plant, season, bloom, day.today)
     const foretold = {
-      start: moved(startChances(predictor, { season, sownOn }, bloom, curves), heldDays),
+      start: moved(startChances(predictor, { season, sownOn }, bloom, curvesOf(plant.id)), heldDays),
       length: lengthChances(predictor),
     }
     return {

@@ -4,7 +4,7 @@ import { doubtsAt } from '../flowers/doubts'
 import type { Flower } from '../flowers/flower'
 import { fatherDoubts } from '../pollen/due'
 import type { GardenDay } from './day'
-import { wasDonorVisited, wasVisited } from './places'
+import { wasDonorVisited, wasVisited } from './conditions'
 import type { HeldPlant } from './states'
 
 type Placed = Pick<GardenDay, 'garden' | 'resolved'>

@@ -1,8 +1,11 @@
+import { rollup } from 'd3-array'
+import { quietDay } from '../bloom/quietDay'
 import type { LeftOut } from '../crops/reckonable'
 import type { CropGuide } from '../crops/guide'
 import type { Half } from '../crops/half'
 import { customsOf, guidesWith } from '../crops/ownGuide'
 import type { Subject } from '../log/kind'
+import { once } from '../once'
 import type { LearntCrops } from './learnt'
 import { learnt } from './learnt'
 import type { HeldState, HeldStates } from './states'
@@ -78,7 +81,7 @@ function made(
     : guidesWith([...kept.guide.values()], [...kept.custom.values()], half)
   const crops = learnt(
     kept,
-    guides,
+    withCuts(guides, kept),
     before
       ? {
           crops: before.crops,
@@ -98,6 +101,25 @@ function made(
     leftOut,
     damaged: nowDamaged,
   }
+}
+
+/** The guides with their flowering years cut where the garden's records flower least. */
+function withCuts(guides: CropGuide[], { plant }: HeldStates): CropGuide[] {
+  const spans = once(plant, 'spans in bloom', () =>
+    rollup(
+      [...plant.values()].flatMap(({ crop, blooming }) =>
+        blooming.blooms.flatMap(({ first, last }) =>
+          first && last ? [{ crop, from: first, to: last }] : [],
+        ),
+      ),
+      all => all,
+      ({ crop }) => crop,
+    ),
+  )
+  return guides.map(guide => {
+    const cut = guide.bloom.cut ? null : quietDay(spans.get(guide.id) ?? [], guide.bloom)
+    return cut ? once(guide, `cut on ${cut}`, () => ({ ...guide, bloom: { ...guide.bloom, cut } })) : guide
+  })
 }
 
 const subjectsIn = (changed: HeldState[]): Subject[] =>

@@ -4,8 +4,10 @@ import type { Conditions } from '../places/kinds'
 import { OPEN_BED } from '../places/place'
 import { chosen, deed, ids, newId } from '../testing/deeds'
 import { cross, dayIn, gardenOf, plant } from '../testing/garden'
+import { bloomGround } from './blooms'
 import { flowerDoubts } from './doubts'
-import { conditionsAt, conditionsOf, hoursAt, hoursUnder } from './places'
+import { conditionsAt } from './conditions'
+import { conditionsOf, hoursAt, hoursUnder } from './places'
 import { stopsUntil } from './round'
 
 const [bed, house] = [newId(), newId()]
@@ -44,6 +46,35 @@ const doubtsOf = (deeds: LoggedDeed[]) => {
   const flower = states.flower.get(ids.flower)!
   return flowerDoubts(day, flower, crops.get(states.cross.get(ids.cross)!.crop)!.guide)
 }
+
+describe('a plant that stands where it is warm', () => {
+  const warmth = (low: number, high: number): Conditions => ({
+    ...glass,
+    warmth: { by: 'range', low, high },
+  })
+  const gained = (deeds: LoggedDeed[], plantId: string) => {
+    const curves = bloomGround(dayIn(gardenOf(deeds), '2026-06-12'))
+      .crops.get('chilli')!
+      .curvesOf(plantId)
+    return curves.map(({ sums }) => Math.round(sums[sums.length - 1]! - sums[sums.length - 2]!))
+  }
+
+  it('gains its own warmth day by day, whatever the weather outside, and what stands outside does not', () => {
+    const grown = crossedAt('chilli', house)
+    // Above 6 °C by the guide: a day between 18 and 26 °C brings sixteen degree days.
+    expect(gained([...grown, deed('2026-05-04', 'placeSet', house, warmth(18, 26))], ids.seedParent)).toEqual(
+      [16],
+    )
+    expect(gained([...grown, deed('2026-05-04', 'placeSet', house, warmth(10, 14))], ids.seedParent)).toEqual(
+      [6],
+    )
+    // Outside no weather is known here.
+    expect(gained(grown, ids.seedParent)).toEqual([])
+    expect(
+      gained([...grown, deed('2026-05-04', 'placeSet', house, warmth(18, 26))], ids.pollenParent),
+    ).toEqual([])
+  })
+})
 
 describe('a flower under glass', () => {
   it('is not to be covered, and gets its look at once; in the bed it is covered first', () => {

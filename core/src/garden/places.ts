@@ -3,12 +3,10 @@ import type { BestDay, FlowerHours } from '../bloom/hours'
 import { bestDay, hoursOn, readyTogether } from '../bloom/hours'
 import type { CropGuide } from '../crops/guide'
 import type { AroundFlower } from '../flowers/around'
-import type { Flower } from '../flowers/flower'
 import { once } from '../once'
 import { airAt } from '../places/air'
 import type { Conditions } from '../places/kinds'
 import { conditionsOn, isRainedOn } from '../places/place'
-import { stoodAt } from '../plants/plant'
 import type { Reading } from '../stores/aging'
 import { readingsWith } from '../stores/store'
 import type { ISODate } from '../time/days'
@@ -16,24 +14,10 @@ import { addDays, dayOf, instantAt } from '../time/days'
 import type { WeatherHour } from '../weather/hour'
 import { rainAhead } from '../weather/known'
 import { bloomGround } from './blooms'
+import { conditionsAt } from './conditions'
 import type { GardenDay } from './day'
 
 const HOUR_MS = 3_600_000
-
-type Placed = Pick<GardenDay, 'garden' | 'resolved'>
-
-/** What it was like on a day where a plant stood then. */
-export function conditionsAt(
-  { garden: { states }, resolved }: Placed,
-  plantId: string,
-  on: ISODate,
-): Conditions {
-  const plant = states.plant.get(plantId)
-  const stood = plant && stoodAt(plant, on)
-  // A place that became part of another one keeps what was told of it, and is like that one where nothing was.
-  const told = states.place.get(stood ?? '') ?? states.place.get(resolved(stood ?? null) ?? '')
-  return conditionsOn(told, on)
-}
 
 /** What is around the flowers of a plant today. */
 export function aroundPlant(day: GardenDay, plantId: string): AroundFlower {
@@ -147,13 +131,3 @@ function measuredIn(day: GardenDay, storeId: string, hours: WeatherHour[]): Read
   const measured = readingsWith(logged, read).filter(({ at }) => at >= from && at < to)
   return measured.length ? measured : [{ at: from, celsius: store.celsius }]
 }
-
-/** True where visitors could come to a flower on a day on which it stood open to pollen, wherever its plant stood then. */
-export const wasVisited = (here: Placed, { seedParentId, chosenOn, pollinations }: Flower): boolean =>
-  [chosenOn, ...pollinations.map(pass => pass.on)].some(on => conditionsAt(here, seedParentId, on).visitors)
-
-/** True where visitors could come to a flower that gave its pollen fresh, and that nobody had covered. */
-export const wasDonorVisited = (here: Placed, { pollinations }: Flower): boolean =>
-  pollinations.some(
-    pass => pass.donorCovered === false && conditionsAt(here, pass.pollenParentId ?? '', pass.on).visitors,
-  )

@@ -38,6 +38,27 @@ const south = (today: ISODate) =>
     zone: 'Pacific/Auckland',
   })
 
+describe('a garden whose lilies flower in winter under glass', () => {
+  it('cuts their year in their summer rest, so that a bloom over New Year is one season', () => {
+    const winters = ['2023', '2024', '2025'].map((year, i) =>
+      deed(`${Number(year) + 1}-02-20`, 'bloomSeen', mother, {
+        sign: 'last',
+        on: `${Number(year) + 1}-02-0${i + 1}`,
+      }),
+    )
+    const firsts = ['2023', '2024', '2025'].map((year, i) =>
+      deed(`${year}-12-28`, 'bloomSeen', mother, { sign: 'first', on: `${year}-12-2${i}` }),
+    )
+    const log = [plant('2023-10-01', mother, 'Test Tall', 'lily'), ...firsts, ...winters].sort((a, b) =>
+      a.happenedAt.localeCompare(b.happenedAt),
+    )
+    const { bloom } = gardenOf(log).crops.get('lily')!.guide
+    expect(bloom.cut).not.toBeNull()
+    expect(seasonOf('2025-12-22', bloom)).toBe(seasonOf('2026-02-03', bloom))
+    expect(gardenOf([]).crops.get('lily')!.guide.bloom.cut).toBeNull()
+  })
+})
+
 describe('a garden in the south', () => {
   it('expects its blooms half a year away, before and after New Year alike', () => {
     const [here, there] = [north('2026-06-20'), south('2026-06-20')]

@@ -102,7 +102,7 @@ export async function meetPage(
   const {
     crop: { guide },
     seasons,
-    curves,
+    curvesOf,
   } = crops.get(seed.crop)!
   const { bloom } = guide
   const isOver = (season: number) =>
@@ -140,7 +140,8 @@ export async function meetPage(
     season,
     ...sides,
     history: historyInWords(recordsOf(seed), recordsOf(pollen)),
-    curves: isWarm ? curves.map(curve => since(curve, dayNumber(garden.today) - 400)) : [],
+    // Batches that are thought of are the pollen parent's.
+    curves: isWarm ? curvesOf(pollenId).map(curve => since(curve, dayNumber(garden.today) - 400)) : [],
     tasks: tasks.map(({ id, does, plantId, from, until }) => ({ id, does, plantId, from, until })),
   }
 }

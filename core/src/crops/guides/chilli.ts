@@ -15,6 +15,7 @@ export const chilli: CropGuide = {
     half: 'north',
     from: '05-20',
     to: '09-25',
+    cut: null,
     firstFlower: { low: -4, high: 40 },
     lengthDays: { low: 35, high: 95 },
     receptiveAfter: 0,

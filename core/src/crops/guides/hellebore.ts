@@ -15,6 +15,7 @@ export const hellebore: CropGuide = {
     half: 'north',
     from: '12-10',
     to: '04-10',
+    cut: null,
     firstFlower: { low: 5, high: 85 },
     lengthDays: { low: 28, high: 60 },
     receptiveAfter: 0,

@@ -197,7 +197,14 @@ export const kitchen: CropNotes[] = [
     seasons: 1,
     fruitLoad: [1, 2],
     ...reported.sweetcorn,
-    bloom: { from: '07-05', to: '08-15', lengthDays: [7, 14], fromSowing: [60, 80] },
+    bloom: {
+      from: '07-05',
+      to: '08-15',
+      lengthDays: [7, 14],
+      fromSowing: [60, 80],
+      // Above 10 °C, from sowing to tassel.
+      warmth: { base: 10, since: 'sowing', degreeDays: { low: 550, high: 850 } },
+    },
     at: 'midday',
     mild: 21,
     ready: [2, 4],
@@ -607,6 +614,8 @@ export const kitchen: CropNotes[] = [
       to: '06-25',
       lengthDays: [5, 12],
       fromSowing: [60, 110],
+      // Above freezing, spring wheat from sowing to heading.
+      warmth: { base: 0, since: 'sowing', degreeDays: { low: 750, high: 1200 } },
       hold: {
         days: 7,
         how: 'The seed parent in its pot, cool and light.',

@@ -15,6 +15,7 @@ export const squash: CropGuide = {
     half: 'north',
     from: '06-05',
     to: '09-05',
+    cut: null,
     firstFlower: { low: -3, high: 35 },
     lengthDays: { low: 30, high: 75 },
     // The first males open about a week before the first female.

@@ -143,6 +143,8 @@ export interface CropNotes {
     lengthDays: Range
     firstFlower?: Range
     fromSowing?: Range
+    /** degree days to the first flower, where the crop is known to go by them */
+    warmth?: CropGuide['bloom']['warmth']
     hold?: CropGuide['bloom']['hold']
   }
   /** °C at which its flowers go as usual, and when in the day */
@@ -267,12 +269,13 @@ export function guideFrom(notes: CropNotes): CropGuide {
       half: 'north',
       from: notes.bloom.from,
       to: notes.bloom.to,
+      cut: null,
       firstFlower: range(notes.bloom.firstFlower ?? [0, 30]),
       lengthDays: range(notes.bloom.lengthDays),
       receptiveAfter: notes.form === 'laterStigma' ? 4 : 0,
       shedsAfter: notes.form === 'buzz' ? 1 : 0,
       fromSowing: notes.bloom.fromSowing ? range(notes.bloom.fromSowing) : null,
-      warmth: null,
+      warmth: notes.bloom.warmth ?? null,
       hold: notes.bloom.hold ?? null,
       keeps: keeping[notes.pollen],
       hours: hoursOf(form, notes, rules(notes.mild)),
