@@ -68,6 +68,38 @@ describe('a father', () => {
   })
 })
 
+describe('a father without visitors', () => {
+  it('is not covered where nothing comes to it, unless the wind brings pollen', () => {
+    const house = newId()
+    const glass = deed('2026-01-02', 'placeSet', house, {
+      shelter: 'glass',
+      visitors: false,
+      shade: 'sun',
+      warmth: { by: 'weather' },
+    })
+    const dahlias = (placeId: string | null): LoggedDeed[] => {
+      const donor = plant('2025-01-01', father, 'Test Father', 'dahlia')
+      return [
+        glass,
+        plant('2025-01-01', mother, 'Test Mother', 'dahlia'),
+        { ...donor, payload: { ...donor.payload, placeId } } as LoggedDeed,
+        cross('2026-01-10', 'dahlia', mother, father, crossId),
+        deed('2026-08-10', 'flowerChosen', flowerId, {
+          code: '26-4RMX',
+          crossId,
+          seedParentId: mother,
+          pollenParentId: father,
+          blooms: 1,
+        }),
+        deed('2026-08-10', 'petalsOff', flowerId, { what: 'rays' }),
+        deed('2026-08-10', 'isolated', flowerId, { way: 'mesh' }),
+      ]
+    }
+    expect(steps(dahlias(null), '2026-08-10')).toEqual([['coverDonor', father]])
+    expect(steps(dahlias(house), '2026-08-10')).toEqual([])
+  })
+})
+
 describe('a fresh flower', () => {
   const served = (donors: string[]) => {
     const garden = gardenOf(shoot('2026-07-20', covered('2026-07-21', donors), taken('2026-07-22')))

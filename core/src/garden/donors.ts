@@ -1,4 +1,5 @@
 import { min } from 'd3-array'
+import { flowerForms } from '../crops/forms/forms'
 import { usualSchool } from '../crops/guide'
 import { flowersByCross } from '../crops/records'
 import type { Cross } from '../crosses/cross'
@@ -63,10 +64,14 @@ export function coverAhead(
   const { plant, tube } = day.garden.states
   const waiting = new Set([...tube.values()].filter(t => !t.ended && t.waits).flatMap(t => t.donors))
   const covered = new Map<string, { crop: string; work: PlantWork; on: ISODate }>()
+  const isReached = ({ guide }: LearntCrop, donorId: string) =>
+    flowerForms[guide.form].strangeBy === 'wind' || aroundPlant(day, donorId).isVisited
   const add = (crop: LearntCrop, cross: Cross, flowers: Flower[]) => {
     const { pollenParentId: donorId, seedParentId } = cross
     const donor = plant.get(donorId ?? '')
     if (!donor || donor.lost || waiting.has(donor.id) || isFromShelf(cross.id)) return
+    // Where no visitor comes, nothing is brought to what stands open.
+    if (!isReached(crop, donor.id)) return
     const on = min(flowers, flower => wantedOn(day, flower, crop) ?? undefined)
     const due = on === undefined ? null : coverDonorDue(on, day.today, cross.code)
     if (!due || (covered.get(donor.id)?.on ?? '9999') <= on!) return

@@ -68,8 +68,10 @@ export function bestDayAt(day: GardenDay, guide: CropGuide, placeId: string | nu
     const best = bestDay(days.filter(({ on }) => on <= day.weather.knownUntil))
     return best && { on: best.on, ...readyTogether(best.hours)! }
   }
+  // As long as the weather is the same, an entry changes nothing of it; what a logger measures may.
+  const also = here.warmth.by === 'store' ? day : null
   return day.weather.hours.length
-    ? once(day, `best day of ${guide.id}: ${JSON.stringify(here)}`, work, [guide])
+    ? once(day.weather, `best day of ${guide.id}: ${JSON.stringify(here)}`, work, [guide, day.today, also])
     : null
 }
 

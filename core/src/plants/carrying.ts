@@ -1,7 +1,8 @@
-import { max } from 'd3-array'
+import { max, rollup } from 'd3-array'
 import { counted } from '../formats/counted'
 import type { CropGuide } from '../crops/guide'
 import type { Flower } from '../flowers/flower'
+import { once } from '../once'
 import { scoreInWords } from '../offspring/score'
 import type { ISODate } from '../time/days'
 import { dayInWords, daysBetween } from '../time/days'
@@ -101,7 +102,13 @@ function ofRest(
 
 /** The day of the last harvest from a plant; null where there was none. */
 export const lastFruitOn = (flowers: Flower[], plantId: string): ISODate | null =>
-  max(flowers, flower => (flower.seedParentId === plantId ? flower.harvest?.on : undefined)) ?? null
+  once(flowers, 'last fruits', () =>
+    rollup(
+      flowers.filter(flower => flower.harvest),
+      own => max(own, flower => flower.harvest!.on)!,
+      flower => flower.seedParentId,
+    ),
+  ).get(plantId) ?? null
 
 /** What speaks against it, in a line; empty where nothing does. */
 export function carryingInWords({ may, reasons }: Carrying): string {
