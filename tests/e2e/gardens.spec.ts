@@ -563,7 +563,7 @@ test('a house is described: its flower is not to be covered, it gets its hours, 
   await follow(page, `/crosses/${cross}`)
   await page.getByRole('button', { name: 'Choose a flower' }).first().click()
   const panel = page.getByRole('navigation', { name: 'Flower' })
-  await panel.getByRole('button', { name: 'Anthers out', exact: true }).click()
+  await panel.getByRole('button', { name: 'Petals off, anthers out', exact: true }).click()
   await panel.getByRole('button', { name: 'Clean', exact: true }).click()
   await expect(panel.getByText('Is the stigma ready?')).toBeVisible()
 })
@@ -589,12 +589,12 @@ test('two windows: the one that gets the focus is brought up to date, and the sa
   // The other window knows nothing of it until it is looked at; its press asks.
   await page
     .getByRole('navigation', { name: 'Flower' })
-    .getByRole('button', { name: 'Anthers out', exact: true })
+    .getByRole('button', { name: 'Petals off, anthers out', exact: true })
     .click()
   await expect(page.getByRole('heading', { name: 'Any anther left?' })).toBeVisible()
   await other
     .getByRole('navigation', { name: 'Flower' })
-    .getByRole('button', { name: 'Anthers out', exact: true })
+    .getByRole('button', { name: 'Petals off, anthers out', exact: true })
     .click()
   await expect(
     other
