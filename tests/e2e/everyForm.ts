@@ -14,7 +14,7 @@ const ENDS = /used up|lost|give up/i
 /** What the log holds now. */
 export async function logOf(page: Page): Promise<{ id: string; kind: string }[]> {
   return (
-    (await (await page.request.get('/api/entries?size=500')).json()) as {
+    (await (await page.request.get('/api/entries?size=500', { maxRetries: 2 })).json()) as {
       lines: { id: string; kind: string }[]
     }
   ).lines
