@@ -17,7 +17,6 @@ const ELSEWHERE = [
   'bloom.from',
   'bloom.to',
   'pollination.passes',
-  'isolation.ways',
   'emasculation.needed',
 ]
 

@@ -1,6 +1,7 @@
-import { CAUTION_IDS } from '@virgulta/core/crops/cautions'
+import { CAUTIONS, CAUTION_IDS } from '@virgulta/core/crops/cautions'
 import { CROP_GROUPS } from '@virgulta/core/crops/guide'
 import type { CropGuide } from '@virgulta/core/crops/guide'
+import { schoolWords, schoolsAt } from '@virgulta/core/flowers/schools'
 import { FLOWER_STEPS } from '@virgulta/core/flowers/steps'
 import { PLOIDIES } from '@virgulta/core/odds/genome'
 import { WORK } from '@virgulta/core/round/work'
@@ -148,6 +149,11 @@ export const fieldGroups: FieldGroup[] = [
   {
     heading: 'Covering and waiting',
     fields: [
+      many(
+        'isolation.ways',
+        'Ways of covering',
+        schoolsAt('cover').map(value => ({ value, title: schoolWords('cover', value) })),
+      ),
       choice('isolation.until', 'The cover stays until', { take: 'it has taken', harvest: 'the harvest' }),
       choice('receptive.looks', 'A ready stigma', { shining: 'shines', fuzzy: 'looks fuzzy' }),
     ],
@@ -212,7 +218,7 @@ export const fieldGroups: FieldGroup[] = [
       many(
         'cautions',
         'Cautions of the plant',
-        CAUTION_IDS.map(value => ({ value, title: value })),
+        CAUTION_IDS.map(value => ({ value, title: CAUTIONS[value].name })),
       ),
     ],
   },
@@ -224,7 +230,9 @@ export const emasculationGroup = (guide: CropGuide): FieldGroup =>
     ? {
         heading: 'Taking the anthers out',
         fields: [
-          ...Object.keys(guide.emasculation.ways).map(way => text(`emasculation.ways.${way}`, `How: ${way}`)),
+          ...Object.keys(guide.emasculation.ways).map(way =>
+            text(`emasculation.ways.${way}`, `How: ${schoolWords('emasculation', way)}`),
+          ),
           text('emasculation.lens', 'What the lens shows'),
           lines('emasculation.tools', 'Tools'),
           choice('emasculation.counts', 'What is counted', {

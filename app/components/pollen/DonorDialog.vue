@@ -17,7 +17,6 @@ const ids = useFormIds()
 const garden = useGardenStore()
 const donor = ref<Donor | null>(null)
 const way = ref<School<'cover'>>('mesh')
-const flowers = ref(1)
 const day = ref(garden.today)
 const made = ref<string | null>(null)
 const guide = computed(() => (donor.value ? garden.cropOf(donor.value.crop)?.guide : undefined))
@@ -33,7 +32,6 @@ watch(guide, known => {
 async function begin() {
   ids.renew()
   made.value = null
-  flowers.value = 1
   day.value = garden.today
   donor.value = plantId ? (await $fetch<PlantStory>(`/api/plants/${plantId}`)).plant : null
 }
@@ -45,7 +43,7 @@ async function cover() {
       {
         kind: 'donorCovered',
         subjectId: ids.id(),
-        payload: { code: code!, crop, donors: [id], way: way.value, flowers: flowers.value },
+        payload: { code: code!, crop, donors: [id], way: way.value },
       },
     ],
     day.value,
@@ -72,7 +70,6 @@ async function cover() {
       <p v-if="guide.donor.order" class="quiet">{{ guide.donor.order }}</p>
       <CautionLines step="coverDonor" :guide="guide" />
       <v-select v-model="way" :items="ways" label="How it is covered" hide-details />
-      <CountStepper v-model="flowers" label="How many under this tag" :least="1" :most="1000" />
     </template>
     <DayField v-model="day" label="Covered on" />
     <template #done>

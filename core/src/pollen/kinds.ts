@@ -87,8 +87,6 @@ export const pollenKinds = {
       crop: words(40),
       donors: Donors,
       way: v.picklist(schoolsAt('cover')),
-      /** flowers, tassels or catkins under the tag */
-      flowers: v.optional(amount(1, 1000)),
     }),
     p => `to give pollen: ${SCHOOLS.cover[p.way]}`,
     {

@@ -72,9 +72,9 @@ export function tubeAfter(tube: Tube | null, deed: LoggedDeed, id: string): Tube
   }
   if (deed.kind === 'donorCovered') {
     if (tube) throw new Refusal('already-there', `${tube.code} is covered already.`)
-    const { code, crop, donors, way, flowers = null } = deed.payload
+    const { code, crop, donors, way } = deed.payload
     return {
-      ...blank({ id, code, crop, donors, way: null, stage: null, flowers, ...since(deed) }),
+      ...blank({ id, code, crop, donors, way: null, stage: null, flowers: null, ...since(deed) }),
       waits: { on: deed.day, way, lookedOn: null, gaveOn: null },
       isCovered: way !== 'none',
     }
