@@ -1,3 +1,4 @@
+import { flowerForms } from '../forms/forms'
 import type { CropGuide } from '../guide'
 import { watchReasons } from './traits'
 
@@ -139,14 +140,7 @@ export const chilli: CropGuide = {
     sign: { cue: 'The flower closes and its style droops.', then: 'stop' },
     pollen: 'medium',
   },
-  donor: {
-    what: 'flower',
-    how: 'Lift a freshly split anther out with the forceps, or tap the flower over a thumbnail.',
-    covers: null,
-    stays: false,
-    touches: 3,
-    order: null,
-  },
+  donor: { ...flowerForms.smallOpen.donor },
   take: {
     daysAfterPollination: { low: 4, high: 9 },
     rate: { low: 0.35, high: 0.75 },

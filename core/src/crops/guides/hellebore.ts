@@ -1,3 +1,4 @@
+import { flowerForms } from '../forms/forms'
 import type { CropGuide } from '../guide'
 import { watchReasons } from './traits'
 
@@ -127,14 +128,7 @@ export const hellebore: CropGuide = {
     sign: { cue: 'The tips of the styles darken and draw in, and the petals curl inwards.', then: 'stop' },
     pollen: 'long',
   },
-  donor: {
-    what: 'bud on the eve of opening',
-    how: 'Cut the bud, let it open indoors, and touch with its own stamens or shake them out.',
-    covers: null,
-    stays: false,
-    touches: 5,
-    order: null,
-  },
+  donor: { ...flowerForms.openBowl.donor },
   take: {
     daysAfterPollination: { low: 12, high: 28 },
     rate: { low: 0.45, high: 0.85 },

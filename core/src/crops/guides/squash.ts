@@ -1,3 +1,4 @@
+import { flowerForms } from '../forms/forms'
 import type { CropGuide } from '../guide'
 import { watchReasons } from './traits'
 
@@ -97,14 +98,7 @@ export const squash: CropGuide = {
     sign: null,
     pollen: 'short',
   },
-  donor: {
-    what: 'male flower',
-    how: 'Tie tomorrow’s males shut at dusk, where their tips have coloured; cut them at dawn with their stalks.',
-    covers: { after: 'sunset', minutes: { low: -150, high: 30 } },
-    stays: false,
-    touches: 2,
-    order: null,
-  },
+  donor: { ...flowerForms.separateTied.donor },
   take: {
     daysAfterPollination: { low: 3, high: 7 },
     rate: { low: 0.4, high: 0.8 },
