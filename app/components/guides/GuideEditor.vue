@@ -1,7 +1,7 @@
 <!-- Changes a copy of a guide for the garden, or makes a crop of its own of it; the built-in one stays to compare. -->
 <script setup lang="ts">
 import { bloomDays, guideChoices, guideRangeInWords, guideRanges, guideTexts } from './guideParts'
-import { emasculationGroup, fieldGroups, wordsAt } from './guideFields'
+import { fieldGroups, wordsAt } from './guideFields'
 import { CropGuide } from '@virgulta/core/crops/guide'
 import type { SchoolStep } from '@virgulta/core/flowers/schools'
 import { SCHOOL_STEP_NAMES, schoolWords } from '@virgulta/core/flowers/schools'
@@ -41,13 +41,11 @@ function makeUsual(step: SchoolStep, school: string) {
     ...draft.value,
     schools: {
       ...draft.value.schools,
-      [step]: { usual: school, others: [usual, ...others].filter(s => s !== school), why },
+      [step]: { usual: school, others: [...new Set([usual, ...others])].filter(s => s !== school), why },
     },
   }
 }
 
-/** All other fields, the anthers' among them as the crop needs them. */
-const groups = computed(() => [...fieldGroups, emasculationGroup(draft.value)])
 /** The first thing that is wrong, in a sentence that says where. */
 function faultOf(candidate: CropGuide): string {
   const { success, issues } = v.safeParse(CropGuide, candidate)
@@ -59,7 +57,7 @@ function faultOf(candidate: CropGuide): string {
     ...guideChoices,
     ...bloomDays.map(({ end, words }) => ({ key: `bloom.${end}`, words })),
   ].find(field => path.join('.').startsWith(field.key))
-  const words = at?.words ?? wordsAt(path.join('.'), groups.value)
+  const words = at?.words ?? wordsAt(path.join('.'))
   return `${words ? `${words}: ` : ''}${issues[0]!.message}`
 }
 async function save(asNew: boolean) {
@@ -132,7 +130,12 @@ async function save(asNew: boolean) {
           :key="step"
           :model-value="choice.usual"
           :label="SCHOOL_STEP_NAMES[step]"
-          :items="[choice.usual, ...choice.others].map(value => ({ value, title: schoolWords(step, value) }))"
+          :items="
+            [...new Set([choice.usual, ...choice.others])].map(value => ({
+              value,
+              title: schoolWords(step, value),
+            }))
+          "
           hide-details
           @update:model-value="makeUsual(step, $event)"
         />
@@ -169,7 +172,7 @@ async function save(asNew: boolean) {
       </div>
     </PaperSheet>
     <PaperSheet heading="All the rest of it">
-      <details v-for="group in groups" :key="group.heading" class="rest">
+      <details v-for="group in fieldGroups" :key="group.heading" class="rest">
         <summary>{{ group.heading }}</summary>
         <GuideFields v-model="draft" :group="group" />
       </details>

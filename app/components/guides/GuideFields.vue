@@ -1,19 +1,16 @@
 <!-- Fields of a guide that belong together, each written down as what it is; a group that may be missing has a switch. -->
 <script setup lang="ts">
 import type { FieldGroup, GuideField } from './guideFields'
-import { valueAt, withValue } from './guideFields'
+import { isThere, valueAt, withValue } from './guideFields'
 import type { CropGuide } from '@virgulta/core/crops/guide'
 
 const guide = defineModel<CropGuide>({ required: true })
 const { group } = defineProps<{ group: FieldGroup; /** it stands in another one */ isInner?: boolean }>()
-const isThere = computed(
-  () => !group.optional || (valueAt(guide.value, group.optional.path) ?? null) !== null,
-)
-/** A step's hours are left out where it has none; the others are told to be none. */
-const none = (path: string) => (path.startsWith('stepHours.') ? undefined : null)
+const isHere = computed(() => isThere(guide.value, group))
+const fields = computed(() => (isHere.value ? group.fields : (group.otherwise ?? [])))
 function toggle(is: boolean) {
-  const { path, blank } = group.optional!
-  guide.value = withValue(guide.value, path, is ? blank : none(path))
+  const { path, blank, none } = group.optional!
+  guide.value = withValue(guide.value, path, is ? blank : none)
 }
 const set = (field: GuideField, value: unknown) => (guide.value = withValue(guide.value, field.path, value))
 const number = (typed: string) => (typed.trim() ? Number(typed.replace(',', '.')) : null)
@@ -30,14 +27,14 @@ const shown = (field: GuideField) => valueAt(guide.value, field.path)
     <legend v-if="isInner && !group.optional">{{ group.heading }}</legend>
     <v-switch
       v-if="group.optional"
-      :model-value="isThere"
+      :model-value="isHere"
       :label="group.optional.words"
       color="primary"
       hide-details
       @update:model-value="toggle(Boolean($event))"
     />
-    <div v-if="isThere && group.fields.length" class="fields">
-      <template v-for="field in group.fields" :key="field.path">
+    <div v-if="fields.length" class="fields">
+      <template v-for="field in fields" :key="field.path">
         <v-switch
           v-if="field.kind === 'switch'"
           :model-value="shown(field)"
@@ -79,11 +76,11 @@ const shown = (field: GuideField) => valueAt(guide.value, field.path)
           rows="1"
           auto-grow
           hide-details
-          @update:model-value="set(field, $event || (field.kind === 'maybeText' ? null : ''))"
+          @update:model-value="set(field, $event || field.empty)"
         />
       </template>
     </div>
-    <template v-if="isThere">
+    <template v-if="isHere">
       <GuideFields
         v-for="inner in group.groups"
         :key="inner.heading"

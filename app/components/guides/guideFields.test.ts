@@ -1,28 +1,33 @@
+import * as v from 'valibot'
 import { describe, expect, it } from 'vitest'
-import type { CropGuide } from '@virgulta/core/crops/guide'
+import { CropGuide } from '@virgulta/core/crops/guide'
 import { builtInGuides } from '@virgulta/core/crops/guides/all'
+import { SCHOOL_STEPS } from '@virgulta/core/flowers/schools'
 import type { FieldGroup } from './guideFields'
-import { emasculationGroup, fieldGroups, valueAt, withValue, wordsAt } from './guideFields'
+import { fieldGroups, isThere, valueAt, withValue, wordsAt } from './guideFields'
 import { guideChoices, guideRanges, guideTexts } from './guideParts'
 
-/** Fields that have a screen of their own, or make the guide what it is. */
+/** Fields that have a screen of their own, or stand in the editor beside the lists of fields. */
 const ELSEWHERE = [
   'id',
-  'form',
   'loci',
   'rules',
   'judging.traits',
-  'schools',
+  ...SCHOOL_STEPS.map(step => `schools.${step}.usual`),
   'seasons',
   'bloom.from',
   'bloom.to',
   'pollination.passes',
-  'emasculation.needed',
 ]
 
-const pathsIn = ({ fields, groups = [], optional }: FieldGroup): string[] => [
+/** Groups that may be missing: their switch reaches them, not what stands in them. */
+const switchesIn = ({ groups = [], optional }: FieldGroup): string[] => [
   ...(optional ? [optional.path] : []),
-  ...fields.map(({ path }) => path),
+  ...groups.flatMap(switchesIn),
+]
+const pathsIn = ({ fields, otherwise = [], groups = [], optional }: FieldGroup): string[] => [
+  ...(optional?.tells ? [optional.tells] : []),
+  ...[...fields, ...otherwise].map(({ path }) => path),
   ...groups.flatMap(pathsIn),
 ]
 
@@ -37,10 +42,11 @@ describe('the editor of a guide', () => {
     const reached = [
       ...ELSEWHERE,
       ...[...guideRanges, ...guideTexts, ...guideChoices].map(({ key }) => key),
-      ...[...fieldGroups, emasculationGroup(guide)].flatMap(pathsIn),
+      ...fieldGroups.flatMap(pathsIn),
     ]
+    const switches = fieldGroups.flatMap(switchesIn)
     const missed = leavesOf(guide).filter(
-      leaf => !reached.some(path => leaf === path || leaf.startsWith(`${path}.`)),
+      leaf => !switches.includes(leaf) && !reached.some(path => leaf === path || leaf.startsWith(`${path}.`)),
     )
     expect(missed).toEqual([])
   })
@@ -56,6 +62,25 @@ describe('the editor of a guide', () => {
     })
     expect(valueAt(withValue(changed, 'stepHours.wash', undefined), 'stepHours')).not.toHaveProperty('wash')
     expect(guide.stepHours).not.toHaveProperty('wash')
+  })
+
+  it('turns every group of fields off and on again into a guide that can be read', () => {
+    const all = fieldGroups.flatMap(function inner(group): FieldGroup[] {
+      return [group, ...(group.groups ?? []).flatMap(inner)]
+    })
+    for (const guide of builtInGuides)
+      for (const group of all.filter(one => one.optional)) {
+        const { path, blank, none } = group.optional!
+        for (const [value, is] of [
+          [blank, true],
+          [none, false],
+        ] as const) {
+          const changed = withValue(guide, path, value)
+          const { issues } = v.safeParse(CropGuide, changed)
+          expect([guide.id, path, is, issues?.[0].message]).toEqual([guide.id, path, is, undefined])
+          expect(isThere(changed, group)).toBe(is)
+        }
+      }
   })
 
   it('says at which field something is wrong', () => {

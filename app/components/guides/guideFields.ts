@@ -1,32 +1,52 @@
 import { CAUTIONS, CAUTION_IDS } from '@virgulta/core/crops/cautions'
+import { FORM_IDS, flowerForms } from '@virgulta/core/crops/forms/forms'
 import { CROP_GROUPS } from '@virgulta/core/crops/guide'
 import type { CropGuide } from '@virgulta/core/crops/guide'
-import { schoolWords, schoolsAt } from '@virgulta/core/flowers/schools'
+import type { SchoolStep } from '@virgulta/core/flowers/schools'
+import { SCHOOL_STEPS, SCHOOL_STEP_NAMES, schoolWords, schoolsAt } from '@virgulta/core/flowers/schools'
 import { FLOWER_STEPS } from '@virgulta/core/flowers/steps'
 import { PLOIDIES } from '@virgulta/core/odds/genome'
 import { WORK } from '@virgulta/core/round/work'
 
-/** How a field of a guide is written down: a text, one that may be missing, a number, one line each, or chosen from some. */
-type FieldKind = 'text' | 'maybeText' | 'number' | 'lines' | 'choice' | 'switch' | 'many'
+/** How a field of a guide is written down: a text, a number, one line each, or chosen from some. */
+type FieldKind = 'text' | 'number' | 'lines' | 'choice' | 'switch' | 'many'
 
 /** A field of a guide, by its path in it. */
 export interface GuideField {
   path: string
   words: string
   kind: FieldKind
+  /** what an emptied text becomes; undefined takes it out of the guide */ empty?: null | undefined | ''
   items?: { value: string | number; title: string }[]
 }
 
-/** Fields that belong together; with a path of their own, they may be missing as a whole, and begin with `blank`. */
+/** A group that may be missing: its path, what it begins with, and what stands in its place without it. */
+interface Optional {
+  path: string
+  words: string
+  blank: unknown
+  /** undefined takes it out of the guide */ none: unknown
+  /** the path whose value tells whether it is there, where that is not its own */ tells?: string
+}
+
+/** Fields that belong together. */
 export interface FieldGroup {
   heading: string
-  optional?: { path: string; words: string; blank: unknown }
+  optional?: Optional
   fields: GuideField[]
+  /** shown where the group is missing */ otherwise?: GuideField[]
   groups?: FieldGroup[]
 }
 
-const text = (path: string, words: string): GuideField => ({ path, words, kind: 'text' })
-const maybeText = (path: string, words: string): GuideField => ({ path, words, kind: 'maybeText' })
+const text = (path: string, words: string): GuideField => ({ path, words, kind: 'text', empty: '' })
+const maybeText = (path: string, words: string): GuideField => ({ path, words, kind: 'text', empty: null })
+/** A text of a list of texts under names: emptied, its name goes with it. */
+const namedText = (path: string, words: string): GuideField => ({
+  path,
+  words,
+  kind: 'text',
+  empty: undefined,
+})
 const number = (path: string, words: string): GuideField => ({ path, words, kind: 'number' })
 const lines = (path: string, words: string): GuideField => ({ path, words, kind: 'lines' })
 const onOff = (path: string, words: string): GuideField => ({ path, words, kind: 'switch' })
@@ -64,7 +84,12 @@ const hourGroup = (event: string, heading: string): FieldGroup => ({
 
 const remedy = (path: string, heading: string, words: string): FieldGroup => ({
   heading,
-  optional: { path, words, blank: { days: 7, how: 'Say how.', against: 'Say what speaks against it.' } },
+  optional: {
+    path,
+    words,
+    blank: { days: 7, how: 'Say how.', against: 'Say what speaks against it.' },
+    none: null,
+  },
   fields: [
     number(`${path}.days`, 'for days at most'),
     text(`${path}.how`, 'How'),
@@ -72,15 +97,73 @@ const remedy = (path: string, heading: string, words: string): FieldGroup => ({
   ],
 })
 
+/** The schools of a step: which are in use beside the usual one, and why. */
+function schoolGroup(step: SchoolStep): FieldGroup {
+  const items = schoolsAt(step).map(value => ({ value, title: schoolWords(step, value) }))
+  const path = `schools.${step}`
+  return {
+    heading: SCHOOL_STEP_NAMES[step],
+    optional: {
+      path,
+      words: `Schools of ${SCHOOL_STEP_NAMES[step]}`,
+      blank: { usual: items[0]!.value, others: [], why: 'Say why.' },
+      none: undefined,
+    },
+    fields: [many(`${path}.others`, 'In use, too', items), text(`${path}.why`, 'Why the usual one')],
+  }
+}
+
 const usualHours = { after: 'sunset', minutes: { low: -120, high: 30 } }
 
-/** Every field of a guide that is neither a range, a school, a cue nor one of its few choices, in the order of the season. */
+/** Whether and how the anthers are taken out. */
+const emasculation: FieldGroup = {
+  heading: 'Taking the anthers out',
+  optional: {
+    path: 'emasculation',
+    words: 'Its anthers are taken out',
+    tells: 'emasculation.needed',
+    blank: {
+      needed: true,
+      ways: { pluck: 'Say how.' },
+      tools: [],
+      counts: 'anthers',
+      usual: null,
+      washes: 0,
+      washMinutes: 10,
+      lens: 'Say what the lens shows.',
+    },
+    none: { needed: false, why: 'Say why it needs none.' },
+  },
+  fields: [
+    ...schoolsAt('emasculation').map(way =>
+      namedText(`emasculation.ways.${way}`, `How: ${schoolWords('emasculation', way)}`),
+    ),
+    text('emasculation.lens', 'What the lens shows'),
+    lines('emasculation.tools', 'Tools'),
+    choice('emasculation.counts', 'What is counted', {
+      'anthers': 'anthers',
+      'florets': 'florets',
+      'pollen masses': 'pollen masses',
+    }),
+    number('emasculation.usual', 'so many in a flower; empty: not counted'),
+    number('emasculation.washes', 'washings'),
+    number('emasculation.washMinutes', 'minutes from one to the next'),
+  ],
+  otherwise: [text('emasculation.why', 'Why it needs none')],
+}
+
+/** Every field of a guide that is neither a range, a usual school, a cue nor one of its few choices, in the order of the season. */
 export const fieldGroups: FieldGroup[] = [
   {
     heading: 'Its name',
     fields: [
       text('name', 'Name'),
       text('botanical', 'Botanical name'),
+      choice(
+        'form',
+        'Flower form: its steps, names and drawings',
+        Object.fromEntries(FORM_IDS.map(id => [id, flowerForms[id].name])),
+      ),
       choice('group', 'Group', Object.fromEntries(CROP_GROUPS.map(group => [group, group]))),
       many(
         'levels',
@@ -105,6 +188,7 @@ export const fieldGroups: FieldGroup[] = [
           path: 'bloom.warmth',
           words: 'Its first flower goes by warmth',
           blank: { base: 5, since: 'sowing', degreeDays: { low: 300, high: 600 } },
+          none: null,
         },
         fields: [
           number('bloom.warmth.base', '°C from which warmth counts'),
@@ -135,9 +219,15 @@ export const fieldGroups: FieldGroup[] = [
         path: `stepHours.${step}`,
         words: `“${WORK[step].words}” has its hours`,
         blank: usualHours,
+        none: undefined,
       },
       fields: bySun(`stepHours.${step}`),
     })),
+  },
+  {
+    heading: 'Schools of every step',
+    fields: [],
+    groups: SCHOOL_STEPS.map(schoolGroup),
   },
   {
     heading: 'Choosing and preparing',
@@ -145,6 +235,7 @@ export const fieldGroups: FieldGroup[] = [
       maybeText('thin', 'How it is thinned, or its rivals come off'),
       lines('lostReasons', 'How flowers are lost'),
     ],
+    groups: [emasculation],
   },
   {
     heading: 'Covering and waiting',
@@ -164,6 +255,7 @@ export const fieldGroups: FieldGroup[] = [
           path: 'receptive.dryAir',
           words: 'Hot, dry air shortens the wait',
           blank: { above: 32, below: 35, share: 0.5 },
+          none: null,
         },
         fields: [
           number('receptive.dryAir.above', 'above °C'),
@@ -186,7 +278,12 @@ export const fieldGroups: FieldGroup[] = [
     groups: [
       {
         heading: 'Covered ahead',
-        optional: { path: 'donor.covers', words: 'It is covered the day before', blank: usualHours },
+        optional: {
+          path: 'donor.covers',
+          words: 'It is covered the day before',
+          blank: usualHours,
+          none: null,
+        },
         fields: bySun('donor.covers'),
       },
       {
@@ -195,6 +292,7 @@ export const fieldGroups: FieldGroup[] = [
           path: 'pollination.sign',
           words: 'Something shows soon after',
           blank: { cue: 'Say what shows.', then: 'stop' },
+          none: null,
         },
         fields: [
           text('pollination.sign.cue', 'What shows'),
@@ -224,28 +322,9 @@ export const fieldGroups: FieldGroup[] = [
   },
 ]
 
-/** The fields of taking the anthers out, where the crop needs it; else why it does not. */
-export const emasculationGroup = (guide: CropGuide): FieldGroup =>
-  guide.emasculation.needed
-    ? {
-        heading: 'Taking the anthers out',
-        fields: [
-          ...Object.keys(guide.emasculation.ways).map(way =>
-            text(`emasculation.ways.${way}`, `How: ${schoolWords('emasculation', way)}`),
-          ),
-          text('emasculation.lens', 'What the lens shows'),
-          lines('emasculation.tools', 'Tools'),
-          choice('emasculation.counts', 'What is counted', {
-            'anthers': 'anthers',
-            'florets': 'florets',
-            'pollen masses': 'pollen masses',
-          }),
-          number('emasculation.usual', 'so many in a flower; empty: not counted'),
-          number('emasculation.washes', 'washings'),
-          number('emasculation.washMinutes', 'minutes from one to the next'),
-        ],
-      }
-    : { heading: 'Taking the anthers out', fields: [text('emasculation.why', 'Why it needs none')] }
+/** True where a group is there: always, or as the guide says. */
+export const isThere = (guide: CropGuide, { optional }: FieldGroup): boolean =>
+  !optional || Boolean(valueAt(guide, optional.tells ?? optional.path) ?? false)
 
 /** What stands at a path; undefined where nothing does. */
 export const valueAt = (guide: CropGuide, path: string): unknown =>
@@ -267,8 +346,8 @@ export function withValue(guide: CropGuide, path: string, value: unknown): CropG
 
 /** The words of the field at a path, for a sentence that says where something is wrong. */
 export function wordsAt(path: string, groups: FieldGroup[] = fieldGroups): string | null {
-  for (const { fields, groups: inner = [], optional } of groups) {
-    const field = fields.find(one => path.startsWith(one.path))
+  for (const { fields, otherwise = [], groups: inner = [], optional } of groups) {
+    const field = [...fields, ...otherwise].find(one => path.startsWith(one.path))
     if (field) return field.words
     const found = wordsAt(path, inner)
     if (found) return found
