@@ -3,6 +3,7 @@ import type { Blooming } from '@virgulta/core/bloom/note'
 import type { LeftOut } from '@virgulta/core/crops/reckonable'
 import type { Flower } from '@virgulta/core/flowers/flower'
 import { Day } from '@virgulta/core/log/kind'
+import type { Instant } from '@virgulta/core/time/days'
 import type { Stop } from '@virgulta/core/round/round'
 import type { Sowing } from '@virgulta/core/seed/sowing'
 import type { MarkKind } from '@virgulta/core/tags/marks'
@@ -27,6 +28,18 @@ export const SeasonQuery = v.object({
 
 /** Lines of a day's log that come with its round, the last ones; the garden's log has them all. */
 export const MOST_NOTED = 60
+
+/** Where the tool of a person was last: at which plant, with whose pollen. */
+export interface LastPass {
+  seedParentId: string
+  /** null: of nobody in particular */
+  pollenParentId: string | null
+  at: Instant
+}
+
+export interface LastPassAnswer {
+  last: LastPass | null
+}
 
 /** A stop with the names and states that its screen shows. */
 export interface RoundStop extends Stop {

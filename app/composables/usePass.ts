@@ -1,14 +1,10 @@
+import { StorageSerializers } from '@vueuse/core'
+import { greatest } from 'd3-array'
 import type { CropGuide } from '@virgulta/core/crops/guide'
 import type { PassDetails } from '@virgulta/core/flowers/answers'
 import { usualPass } from '@virgulta/core/flowers/answers'
 import type { Flower } from '@virgulta/core/flowers/flower'
-
-/** Where the tool of whoever holds this device was last: at which plant, with whose pollen. */
-interface LastPass {
-  /** empty: nowhere yet */
-  seedParentId: string
-  pollenParentId: string | null
-}
+import type { LastPass, LastPassAnswer } from '#shared/round'
 
 const NOTHING_TOLD: PassDetails = {
   tool: null,
@@ -26,15 +22,24 @@ const NOTHING_TOLD: PassDetails = {
 /** What is told of the pass of pollen at the flower in view; another flower begins with the crop's usual way. */
 export function usePass(guide: Ref<CropGuide | null>, flower: () => Flower | null | undefined) {
   const garden = useGardenStore()
-  const last = useLocalStorage<LastPass>(`virgulta-last-pass-${garden.garden?.id ?? ''}`, {
-    seedParentId: '',
-    pollenParentId: null,
-  })
+  const { data: noted } = useLive<LastPassAnswer>(() => '/api/round/last-pass')
+  /** What this person did on this device: it counts before the server has heard of it. */
+  const here = useLocalStorage<LastPass | null>(
+    `virgulta-last-pass-${garden.garden?.id ?? ''}-${garden.garden?.personId ?? ''}`,
+    null,
+    { serializer: StorageSerializers.object },
+  )
+  const last = computed(() =>
+    greatest(
+      [noted.value?.last, here.value].filter(pass => !!pass),
+      pass => pass.at,
+    ),
+  )
   const isAfterAnother = () => {
-    const here = flower()
+    const at = flower()
+    if (!at || !last.value) return false
     const { seedParentId, pollenParentId } = last.value
-    if (!here || !seedParentId) return false
-    return seedParentId !== here.seedParentId || pollenParentId !== here.pollenParentId
+    return seedParentId !== at.seedParentId || pollenParentId !== at.pollenParentId
   }
   const pass = ref<PassDetails>(NOTHING_TOLD)
   watch(
@@ -45,10 +50,14 @@ export function usePass(guide: Ref<CropGuide | null>, flower: () => Flower | nul
     },
     { immediate: true },
   )
-  /** Remembers where the tool was, once a pass was noted. */
-  function passed(): void {
-    const here = flower()
-    if (here) last.value = { seedParentId: here.seedParentId, pollenParentId: here.pollenParentId }
+  watch(last, () => {
+    // An answer that comes late asks no less; what was told meanwhile stays.
+    pass.value = { ...pass.value, isAfterAnother: isAfterAnother() }
+  })
+  /** Remembers where the tool was, once a pass was noted; with whose pollen, where it was not that of the plan. */
+  function passed(pollenParentId = flower()?.pollenParentId ?? null): void {
+    const at = flower()
+    if (at) here.value = { seedParentId: at.seedParentId, pollenParentId, at: garden.now }
   }
   return { pass, passed }
 }

@@ -9,6 +9,7 @@ import { crossPage } from '../../server/db/pages/crosses'
 import { find } from '../../server/db/pages/find'
 import type { Garden } from '../../server/db/garden'
 import { gardenById } from '../../server/db/rows/garden'
+import { lastPassOf } from '../../server/db/held/lastPass'
 import { linesBetween, linesOn, logPage } from '../../server/db/held/lines'
 import { record } from '../../server/db/rows/log'
 import { families } from '../../server/db/pages/offspring'
@@ -117,6 +118,7 @@ const works: [string, Work][] = [
   ['a cross', (tx, garden) => crossPage(tx, garden, crossId)],
   ['all families', families],
   ['the packets and trays', seedShelf],
+  ['the last pass of a person', (tx, garden) => lastPassOf(tx, garden, keepers.get(garden.id)!)],
   ['Today', (tx, garden) => roundOn(tx, garden, garden.today, 50)],
   [
     'an entry written',

@@ -43,6 +43,7 @@ const takes: Record<string, 'nothing' | 'person' | 'account' | Role> = {
   'GET /api/plants': 'guest',
   'GET /api/plants/[id]': 'guest',
   'GET /api/round': 'guest',
+  'GET /api/round/last-pass': 'guest',
   'GET /api/season': 'guest',
   'GET /api/seed': 'guest',
   'GET /api/seed/lots/[id]': 'guest',

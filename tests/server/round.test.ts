@@ -9,7 +9,7 @@ import type { CropPage, OwnGuides } from '../../shared/crops'
 import type { OpenGarden } from '../../shared/garden'
 import type { AccessToken } from '../../shared/people'
 import type { PlantStory } from '../../shared/plants'
-import type { Round } from '../../shared/round'
+import type { LastPassAnswer, Round } from '../../shared/round'
 import type { DevicesPage } from '../../shared/tags'
 import { Visitor, entry, plantedCross, undoing } from './visitor'
 
@@ -379,5 +379,28 @@ describe('what a plant carries, and what follows the seed', () => {
     expect((await keeper.get<PlantStory>(`/api/plants/${child}`)).doubts).toEqual([
       expect.objectContaining({ plant: { id: seedling, name: seedlingCode } }),
     ])
+  })
+})
+
+describe('the last pass of pollen', () => {
+  const last = async (visitor: Visitor) => (await visitor.get<LastPassAnswer>('/api/round/last-pass')).last
+
+  it('is that of the person, on whichever device it was noted, until it is taken back', async () => {
+    const owner = await new Visitor().startGarden('Passing beds')
+    const { ids } = await plantedCross(owner)
+    const hand = await owner.withMember('hand')
+    expect(await last(owner)).toBeNull()
+    const pass = entry(
+      'pollinated',
+      ids.flower,
+      { pollenParentId: ids.pollenParent, selfMeant: false, tool: 'brush', grains: 'many' },
+      1,
+    )
+    expect((await owner.send(pass)).status).toBe(200)
+    const elsewhere = { seedParentId: ids.seedParent, pollenParentId: ids.pollenParent, at: pass.happenedAt }
+    expect(await last(await owner.onAnotherDevice())).toEqual(elsewhere)
+    expect(await last(hand)).toBeNull()
+    await owner.send(undoing(pass.id))
+    expect(await last(owner)).toBeNull()
   })
 })

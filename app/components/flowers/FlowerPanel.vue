@@ -75,7 +75,7 @@ const selfAsked = computed(() => log.problem?.code === 'self-meant')
 const { run: pollinateFrom } = useOnce(async (selfMeant: boolean) => {
   const father = otherFather.value
   if (father && (await log.note([passDraft(flower.id, father.id, selfMeant, pass.value)], day.value))) {
-    passed()
+    passed(father.id)
     isChoosingFather.value = false
     otherFather.value = null
   }

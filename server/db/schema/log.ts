@@ -41,6 +41,9 @@ export const entries = pgTable(
     primaryKey({ columns: [t.gardenId, t.id] }),
     index('entries_by_person').on(t.recordedBy),
     index('entries_happened').on(t.gardenId, t.happenedAt, t.id),
+    index('entries_passes')
+      .on(t.gardenId, t.recordedBy, t.happenedAt)
+      .where(sql`${t.kind} = 'pollinated'`),
     uniqueIndex('entries_voided_once')
       .on(t.gardenId, t.voids)
       .where(sql`${t.voids} is not null`),

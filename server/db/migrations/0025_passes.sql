@@ -1,0 +1,1 @@
+CREATE INDEX "entries_passes" ON "entries" USING btree ("garden_id","recorded_by","happened_at") WHERE "entries"."kind" = 'pollinated';
