@@ -2,6 +2,7 @@
 <script setup lang="ts">
 import { counted } from '@virgulta/core/formats/counted'
 import { gardenYear, gardenYearOf, yearInWords } from '@virgulta/core/season/band'
+import { namesBeside } from '@virgulta/core/season/names'
 import { addDays, dayInWords, daysBetween, monthAfter } from '@virgulta/core/time/days'
 import { scaleLinear, scaleSqrt } from 'd3-scale'
 import type { Season } from '#shared/round'
@@ -23,6 +24,9 @@ const { width } = useElementSize(box)
 
 const EDGE = 16
 const BASE = 47
+/** Thickness of a bloom's bar, a letter of its name, and what the year's buttons take. */
+const [BAR, LETTER, YEARS] = [3, 5.5, 100]
+const IN_BLOOM = ' in bloom'
 const x = computed(() => scaleLinear([0, 365], [EDGE, Math.max(width.value - EDGE, 100)]))
 const at = (day: string) => x.value(daysBetween(days.value.from, day))
 const most = computed(() => Math.max(4, ...(season.value?.weeks ?? []).map(w => Math.max(w.done, w.due))))
@@ -34,20 +38,33 @@ const months = computed(() =>
   }),
 )
 const crops = computed(() => [...new Set((season.value?.blooms ?? []).map(b => b.name))])
-const lane = (name: string) => 8 + crops.value.indexOf(name) * 7
+/** Lanes of many crops are closer together, so that the last one stays above the ground. */
+const lane = (name: string) => 8 + crops.value.indexOf(name) * Math.min(7, 36 / crops.value.length)
 const labels = computed(() =>
-  crops.value.map(name => {
-    const parts = season.value!.blooms.filter(b => b.name === name)
-    return { name, x: at(parts[0]!.to) + 5, y: lane(name) + 4 }
-  }),
+  namesBeside(
+    (season.value?.blooms ?? []).map(({ name, from, to }) => ({
+      name,
+      from: at(from) - BAR / 2,
+      to: at(to) + BAR / 2,
+      y: lane(name),
+    })),
+    { width: width.value - YEARS, widthOf: name => (name.length + IN_BLOOM.length) * LETTER, height: 11 },
+  ),
 )
 
 const pointed = ref<number | null>(null)
 function wordsOf(index: number | null) {
   const week = index === null ? null : season.value?.weeks[index]
-  return week
-    ? `${dayInWords(week.from)} – ${dayInWords(week.to)}: ${week.done} noted, ${week.due} due${marked.value.length ? `; ${counted(marked.value.filter(m => m.day >= week.from && m.day <= week.to).length, 'day')} of this cross` : ''}`
-    : ''
+  if (!week) return ''
+  const blooming = [
+    ...new Set(season.value!.blooms.filter(b => b.from <= week.to && week.from <= b.to).map(b => b.name)),
+  ]
+  const ofCross = marked.value.filter(m => m.day >= week.from && m.day <= week.to).length
+  return [
+    `${dayInWords(week.from)} – ${dayInWords(week.to)}: ${week.done} noted, ${week.due} due`,
+    ...(marked.value.length ? [`${counted(ofCross, 'day')} of this cross`] : []),
+    ...(blooming.length ? [`in bloom: ${blooming.join(', ')}`] : []),
+  ].join('; ')
 }
 const words = computed(() => wordsOf(pointed.value))
 const weeks = computed(() => season.value?.weeks ?? [])
@@ -92,8 +109,8 @@ function show(from: string, to: string) {
       <g v-for="bloom in season.blooms" :key="bloom.name + bloom.from" class="bloom">
         <line :x1="at(bloom.from)" :x2="at(bloom.to)" :y1="lane(bloom.name)" :y2="lane(bloom.name)" />
       </g>
-      <text v-for="l in labels" :key="l.name" :x="l.x" :y="l.y" class="bloom-name">
-        {{ l.name }} in bloom
+      <text v-for="l in labels" :key="l.name" :x="l.x" :y="l.y + 4" class="bloom-name">
+        {{ l.name + IN_BLOOM }}
       </text>
       <g v-for="(week, i) in season.weeks" :key="week.from">
         <rect
