@@ -1,6 +1,8 @@
 <!-- No seed is wanted of a plant: its flower stalk is cut, and may be rooted. Its flowers under a tag are lost with it. -->
 <script setup lang="ts">
+import type { Draft } from '@virgulta/core/log/entry'
 import type { Parent } from '#shared/parent'
+import { dayInWords } from '@virgulta/core/time/days'
 import type { PlantStory } from '#shared/plants'
 
 const isOpen = defineModel<boolean>({ required: true })
@@ -10,29 +12,53 @@ const garden = useGardenStore()
 const reason = ref('no seed wanted')
 const asCutting = ref(false)
 const day = ref(garden.today)
-const tagged = ref<PlantStory['tagged']>([])
+const story = shallowRef<PlantStory | null>(null)
+const tagged = computed(() => story.value?.tagged ?? [])
+const ids = useFormIds()
 async function begin() {
+  ids.renew()
   reason.value = 'no seed wanted'
   asCutting.value = false
   day.value = garden.today
-  tagged.value = (await $fetch<PlantStory>(`/api/plants/${plant.id}`)).tagged
+  story.value = null
+  story.value = await $fetch<PlantStory>(`/api/plants/${plant.id}`)
+}
+const off = (): Draft[] => [
+  {
+    kind: 'stalkCut',
+    subjectId: plant.id,
+    payload: { reason: reason.value.trim(), ...(asCutting.value ? { asCutting: true } : {}) },
+  },
+  ...tagged.value.map(({ id }) => ({
+    kind: 'flowerLost' as const,
+    subjectId: id,
+    payload: { reason: 'its stalk was cut' },
+  })),
+]
+/** The cutting is a plant of its own from today on, of the same kind and the same parents. */
+function cutting(code: string): Draft {
+  const { name, code: from, crop, placeId, seedParentId, pollenParentId } = story.value!.plant
+  const note = `A stalk of ${from}, cut on ${dayInWords(day.value, true)} and rooted.`
+  return {
+    kind: 'plantAdded',
+    subjectId: ids.id(),
+    payload: {
+      name,
+      code,
+      crop,
+      plantKind: 'clone',
+      placeId,
+      note,
+      seedParentId,
+      pollenParentId,
+      size: 'small',
+    },
+  }
 }
 async function cut() {
-  const isNoted = await log.note(
-    [
-      {
-        kind: 'stalkCut',
-        subjectId: plant.id,
-        payload: { reason: reason.value.trim(), ...(asCutting.value ? { asCutting: true } : {}) },
-      },
-      ...tagged.value.map(({ id }) => ({
-        kind: 'flowerLost' as const,
-        subjectId: id,
-        payload: { reason: 'its stalk was cut' },
-      })),
-    ],
-    day.value,
-  )
+  const isNoted = asCutting.value
+    ? await log.noteTagged(1, ([code]) => [...off(), cutting(code!)], day.value)
+    : await log.note(off(), day.value)
   if (isNoted) isOpen.value = false
 }
 </script>
@@ -42,7 +68,7 @@ async function cut() {
     v-model="isOpen"
     heading="Cut the flower stalk"
     action="The stalk is off"
-    :disabled="!reason.trim()"
+    :disabled="!reason.trim() || !story"
     :of="plant.id"
     @open="begin"
     @submit="cut"
@@ -60,7 +86,8 @@ async function cut() {
     />
     <v-switch v-model="asCutting" label="The stalk is rooted as a cutting" color="primary" hide-details />
     <p v-if="asCutting" class="quiet small">
-      When it has rooted, add it as a plant of the same name: a clone.
+      It stands in the garden from now on under a tag of its own, as a clone of the same name. If it does not
+      root, note it there as lost.
     </p>
     <DayField v-model="day" label="Cut on" />
   </FormDialog>
