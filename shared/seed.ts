@@ -30,6 +30,8 @@ export interface SowingStory extends SowingRow {
 }
 export interface LotStory extends LotRow {
   sowings: Sowing[]
+  /** the bulk that some of its flowers got their pollen from, with how many plants gave to it */
+  bulks: { tubeId: string | null; plants: number }[]
   doubts: SeedDoubt[]
   log: LogLine[]
 }

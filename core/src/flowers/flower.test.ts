@@ -5,9 +5,9 @@ import type { LoggedDeed } from '../log/entry'
 import { builtInGuide } from '../crops/guides/all'
 import { SPENT } from '../pollen/due'
 import { doubtsAt } from './doubts'
-import { SETTLEABLE } from './flower'
+import { SETTLEABLE, bulksOf } from './flower'
 import { clusterInWords, failedUnder, unreachedUnder } from './units'
-import { chosen, deed, harvest, ids, upToPollination } from '../testing/deeds'
+import { chosen, deed, harvest, ids, newId, upToPollination } from '../testing/deeds'
 
 const flower = (...deeds: LoggedDeed[]) => fold('flower', ids.flower, deeds)!
 const pollinate = (day: string, pollenParentId = ids.pollenParent, selfMeant = false) =>
@@ -32,6 +32,9 @@ describe('the pollen of a flower', () => {
       'has pollen of a bulk of 12: its father is not known',
     ])
     expect(pass({ pollenParentId: null })).toMatchObject({ status: 'pollinated', doubts: [] })
+    const tubeId = newId()
+    const bulk = pass({ pollenParentId: null, bulkOf: 12, tubeId })
+    expect(bulksOf([bulk, bulk, pass({})])).toEqual([{ tubeId, plants: 12 }])
   })
 
   it('is in doubt after another plant until somebody says that the tool was cleaned', () => {

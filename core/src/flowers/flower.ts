@@ -458,6 +458,14 @@ function doubtsOf({
   return doubts
 }
 
+/** The bulks of pollen that some flowers got, each once, with how many plants gave to it. */
+export function bulksOf(flowers: Flower[]): { tubeId: string | null; plants: number }[] {
+  const bulks = flowers.flatMap(flower =>
+    flower.pollinations.flatMap(({ bulkOf, tubeId }) => (bulkOf ? [{ tubeId, plants: bulkOf }] : [])),
+  )
+  return [...new Map(bulks.map(bulk => [bulk.tubeId, bulk])).values()]
+}
+
 /** True where the tool came from elsewhere, and silence is no clean tool; what is itself the pollen's carrier is used once. */
 const isSilentOnTool = ({ isAfterAnother, isToolClean, tool }: Pollination): boolean =>
   isAfterAnother && isToolClean === null && !['anther', 'unripeAnther', 'flower', 'bag'].includes(tool ?? '')

@@ -1,3 +1,4 @@
+import { bulksOf } from '@virgulta/core/flowers/flower'
 import type { Cross } from '@virgulta/core/crosses/cross'
 import { doubtsBehind } from '@virgulta/core/garden/doubts'
 import { and, asc, desc, eq } from 'drizzle-orm'
@@ -51,6 +52,7 @@ export async function lotStory(db: Database, garden: Garden, id: string): Promis
   return {
     ...row!,
     sowings: sown.map(s => s.state),
+    bulks: bulksOf([...harvested.values()]),
     doubts: doubtsBehind(day, [...harvested.values()], day.garden.crops.get(cross.crop)!.guide),
     log: await linesOn(db, garden, [id]),
   }

@@ -57,6 +57,17 @@ const guide = computed(() => story.value && garden.cropOf(story.value.crop)?.gui
             <dd>{{ dayInWords(story.lot.harvestedOn, true) }}</dd>
             <dt>Cross</dt>
             <dd><TagLabel :code="story.crossCode" :to="`/crosses/${story.lot.crossId}`" /></dd>
+            <template v-if="story.bulks.length"
+              ><dt>Pollen</dt>
+              <dd>
+                <template v-for="(bulk, i) in story.bulks" :key="i"
+                  >{{ i ? ', ' : ''
+                  }}<NuxtLink v-if="bulk.tubeId" :to="`/pollen/${bulk.tubeId}`"
+                    >a bulk of {{ bulk.plants }} plants</NuxtLink
+                  ><template v-else>a bulk of {{ bulk.plants }} plants</template></template
+                >
+              </dd></template
+            >
             <dt>Fruits</dt>
             <dd class="figures">{{ story.lot.fruits }}</dd>
             <dt>Seeds counted</dt>
