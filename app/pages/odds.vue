@@ -97,8 +97,8 @@ const paths = computed<Step[][]>({
 })
 const setPath = (i: number, path: Step[]) => (paths.value = paths.value.map((p, k) => (k === i ? path : p)))
 const [keepers, confidence, carried] = [
-  useAddressNumber('keepers', 2),
-  useAddressNumber('sure', 0.9, { isWhole: false }),
+  useAddressNumber('keepers', 2, { least: 1, most: 100 }),
+  useAddressNumber('sure', 0.9, { least: 0.5, most: 0.999, isWhole: false }),
   useAddressNumber('carried', 3),
 ]
 const answers = ref<(OddsAnswer | null)[]>([])

@@ -4,11 +4,11 @@ import type { ISODate } from '../time/days'
 export interface AroundFlower {
   /** visitors can come to it, if nothing covers it */
   isVisited: boolean
-  /** the next day on which rain is likely to fall on it; null where none is foretold, or a roof keeps it off */
-  rainOn: ISODate | null
+  /** the next rain that is likely to fall on it; null where none is foretold, or a roof keeps it off */
+  rain: { on: ISODate; isToday: boolean } | null
   /** today at its warmest; null where nothing is known of it */
   air: { celsius: number; humidity: number } | null
 }
 
 /** As a flower stands of whose place nothing is known, in dry weather. */
-export const IN_THE_OPEN: AroundFlower = { isVisited: true, rainOn: null, air: null }
+export const IN_THE_OPEN: AroundFlower = { isVisited: true, rain: null, air: null }

@@ -120,9 +120,10 @@ describe('what is due at a flower', () => {
 })
 
 describe('the steps of other forms', () => {
-  const at = (crop: string, deeds: LoggedDeed[], rainOn: string | null = null) => {
+  const at = (crop: string, deeds: LoggedDeed[], rainOn: string | null = null, today = '') => {
     const guide = builtInGuide(crop)!
-    const around = { isVisited: true, rainOn, air: null }
+    const rain = rainOn ? { on: rainOn, isToday: rainOn === today } : null
+    const around = { isVisited: true, rain, air: null }
     return dueAt(fold('flower', ids.flower, deeds)!, guide, cropKnowledge(guide, digestOf(nothing)), around)
   }
   const pollinated = (day: string) =>
@@ -176,7 +177,7 @@ describe('the steps of other forms', () => {
     const ready = [...start, deed('2026-06-01', 'looked', ids.flower, { look: 'ready' })]
     const until = (crop: string, celsius: number, humidity: number) => {
       const guide = builtInGuide(crop)!
-      const around = { isVisited: true, rainOn: null, air: { celsius, humidity } }
+      const around = { isVisited: true, rain: null, air: { celsius, humidity } }
       return dueAt(
         fold('flower', ids.flower, ready)!,
         guide,
@@ -288,6 +289,9 @@ describe('the steps of other forms', () => {
       step: 'petalsOff',
       until: '2026-06-07',
       because: expect.stringMatching(/^Rain is likely on 7 June/),
+    })
+    expect(at('hellebore', hellebore, '2026-06-07', '2026-06-07')).toMatchObject({
+      because: expect.stringMatching(/^Rain is likely today/),
     })
     expect(
       at('hellebore', [...hellebore, deed('2026-06-06', 'petalsOff', ids.flower, {})], '2026-06-07'),

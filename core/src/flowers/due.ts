@@ -72,9 +72,17 @@ export function dueAt(
     ? null
     : once(
         flower,
-        around.rainOn ? 'due before rain' : 'due',
+        around.rain ? 'due before rain' : 'due',
         () => workOutDue(flower, guide, knowledge, around),
-        [guide, knowledge, around.rainOn, around.isVisited, around.air?.celsius, around.air?.humidity],
+        [
+          guide,
+          knowledge,
+          around.rain?.on,
+          around.rain?.isToday,
+          around.isVisited,
+          around.air?.celsius,
+          around.air?.humidity,
+        ],
       )
 }
 
@@ -86,15 +94,15 @@ function workOutDue(
   knowledge: CropKnowledge,
   around: AroundFlower,
 ): FlowerDue | null {
-  const { rainOn } = around
+  const { rain } = around
   const due = nextAt(flower, guide, knowledge, around)
-  if (due && rainOn && wantsPetalsOff(flower, guide) && (due.from > rainOn || due.step === 'takeLook')) {
+  if (due && rain && wantsPetalsOff(flower, guide) && (due.from > rain.on || due.step === 'takeLook')) {
     return {
       step: 'petalsOff',
       from: flower.pollinations.at(-1)!.on,
-      until: rainOn,
+      until: rain.on,
       estimate: null,
-      because: `Rain is likely on ${dayInWords(rainOn)}; wet petals rot on the stigma.`,
+      because: `Rain is likely ${rain.isToday ? 'today' : `on ${dayInWords(rain.on)}`}; wet petals rot on the stigma.`,
     }
   }
   return due

@@ -28,10 +28,13 @@ export function aroundPlant(day: GardenDay, plantId: string): AroundFlower {
 }
 
 function aroundUnder(day: GardenDay, here: Conditions): AroundFlower {
-  const rainOn = once(day, 'rain ahead', () => rainAhead(day.weather, day.today))
+  const rain = once(day, 'rain ahead', () => {
+    const on = rainAhead(day.weather, day.today)
+    return on ? { on, isToday: on === day.today } : null
+  })
   return {
     isVisited: here.visitors,
-    rainOn: isRainedOn(here) ? rainOn : null,
+    rain: isRainedOn(here) ? rain : null,
     air: once(day, `warmest air: ${JSON.stringify(here)}`, () => warmestAir(day, here)),
   }
 }
