@@ -4,7 +4,7 @@ import type { CropGuide } from '../crops/guide'
 import type { LoggedDeed } from '../log/entry'
 import { fold } from '../log/fold'
 import { chosen, deed, ids, newId } from '../testing/deeds'
-import type { Answer } from './answers'
+import type { Answer, PassDetails } from './answers'
 import { usualPass } from './answers'
 import { doubtsAt } from './doubts'
 import { FLOWER_WORK } from './work'
@@ -38,6 +38,19 @@ describe('all as usual, in one press', () => {
     expect(done).toMatchObject({ status: 'pollinated', lens: 'clean' })
     // What is usually left open is in no doubt for it.
     expect(doubtsAt(done, builtInGuide('pea')!)).toEqual([])
+  })
+
+  it('says that the tool was cleaned where it comes from another plant', () => {
+    const guide = builtInGuide('pea')!
+    const after = (pass: Partial<PassDetails>) =>
+      FLOWER_WORK.emasculate
+        .answers({ flower: flower([]), guide, pass: { ...usualPass(guide), isAfterAnother: true, ...pass } })
+        .find(({ label }) => label.startsWith('As usual'))!
+    expect(after({ tool: 'brush' }).label).toBe(
+      'As usual: rivals off, out, clean, tool cleaned, pollinated, left open',
+    )
+    expect(flower(noted(after({ tool: 'brush' }), '2026-06-01')).doubts).toEqual([])
+    expect(after({ tool: 'anther' }).label).not.toContain('tool cleaned')
   })
 
   it('is not offered where florets are washed or counted, or the anthers stay', () => {

@@ -2,6 +2,7 @@ import type { CropGuide } from '../crops/guide'
 import { usualSchool } from '../crops/guide'
 import type { Draft } from '../log/entry'
 import type { Flower } from './flower'
+import { isSilentOnTool } from './flower'
 import type { DONOR_STAGES, GRAINS } from './kinds'
 import { PARTS, partsOf, partsOffDraft } from './parts'
 import type { School } from './schools'
@@ -165,6 +166,9 @@ export function asUsual({ flower, guide, pass }: AtFlower): Answer[] {
     return []
   const way = usualSchool(guide, 'cover') ?? 'none'
   const isAtOnce = usualSchool(guide, 'timing') === 'atOnce' && pollenParentId !== null
+  // The answer says it in its words, so that one press is no silence.
+  const isCleaned = isAtOnce && isSilentOnTool(pass)
+  const told = isCleaned ? { ...pass, isToolClean: true } : pass
   const cover: Draft = { kind: 'isolated', subjectId, payload: { way } }
   const isThinned = usualSchool(guide, 'rivals') === 'off' && !thinnedOn && blooms === 1
   const drafts: Draft[] = [
@@ -177,13 +181,14 @@ export function asUsual({ flower, guide, pass }: AtFlower): Answer[] {
     },
     { kind: 'lensChecked', subjectId, payload: { found: 'clean' } },
     ...(isAtOnce && way === 'none' ? [cover] : []),
-    ...(isAtOnce ? [passDraft(subjectId, pollenParentId, pollenParentId === seedParentId, pass)] : []),
+    ...(isAtOnce ? [passDraft(subjectId, pollenParentId, pollenParentId === seedParentId, told)] : []),
     ...(isAtOnce && way === 'none' ? [] : [cover]),
   ]
   const words = [
     ...(isThinned ? ['rivals off'] : []),
     'out',
     'clean',
+    ...(isCleaned ? ['tool cleaned'] : []),
     ...(isAtOnce ? ['pollinated'] : []),
     COVER_SHORT[way],
   ]

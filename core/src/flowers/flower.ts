@@ -467,7 +467,11 @@ export function bulksOf(flowers: Flower[]): { tubeId: string | null; plants: num
 }
 
 /** True where the tool came from elsewhere, and silence is no clean tool; what is itself the pollen's carrier is used once. */
-const isSilentOnTool = ({ isAfterAnother, isToolClean, tool }: Pollination): boolean =>
+export const isSilentOnTool = ({
+  isAfterAnother,
+  isToolClean,
+  tool,
+}: Pick<Pollination, 'isAfterAnother' | 'isToolClean' | 'tool'>): boolean =>
   isAfterAnother && isToolClean === null && !['anther', 'unripeAnther', 'flower', 'bag'].includes(tool ?? '')
 
 /** Refusals of what does not go together at a flower: what they say may be noted all the same, and then stands as a conflict until somebody settles it. */
