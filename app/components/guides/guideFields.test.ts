@@ -37,6 +37,13 @@ function leavesOf(value: unknown, path = ''): string[] {
   return Object.entries(value).flatMap(([key, inner]) => leavesOf(inner, path ? `${path}.${key}` : key))
 }
 
+/** With something in each text that waits to be written. */
+function written(value: unknown): unknown {
+  if (value === '') return 'as written'
+  if (value === null || typeof value !== 'object' || Array.isArray(value)) return value
+  return Object.fromEntries(Object.entries(value).map(([key, inner]) => [key, written(inner)]))
+}
+
 describe('the editor of a guide', () => {
   it.each(builtInGuides)('reaches every field of $name', guide => {
     const reached = [
@@ -64,7 +71,7 @@ describe('the editor of a guide', () => {
     expect(guide.stepHours).not.toHaveProperty('wash')
   })
 
-  it('turns every group of fields off and on again into a guide that can be read', () => {
+  it('turns every group of fields off and on into a guide that can be read, once its texts are written', () => {
     const all = fieldGroups.flatMap(function inner(group): FieldGroup[] {
       return [group, ...(group.groups ?? []).flatMap(inner)]
     })
@@ -75,7 +82,7 @@ describe('the editor of a guide', () => {
           [blank, true],
           [none, false],
         ] as const) {
-          const changed = withValue(guide, path, value)
+          const changed = withValue(guide, path, written(value))
           const { issues } = v.safeParse(CropGuide, changed)
           expect([guide.id, path, is, issues?.[0].message]).toEqual([guide.id, path, is, undefined])
           expect(isThere(changed, group)).toBe(is)

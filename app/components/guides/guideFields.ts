@@ -87,7 +87,7 @@ const remedy = (path: string, heading: string, words: string): FieldGroup => ({
   optional: {
     path,
     words,
-    blank: { days: 7, how: 'Say how.', against: 'Say what speaks against it.' },
+    blank: { days: 7, how: '', against: '' },
     none: null,
   },
   fields: [
@@ -106,7 +106,7 @@ function schoolGroup(step: SchoolStep): FieldGroup {
     optional: {
       path,
       words: `Schools of ${SCHOOL_STEP_NAMES[step]}`,
-      blank: { usual: items[0]!.value, others: [], why: 'Say why.' },
+      blank: { usual: items[0]!.value, others: [], why: '' },
       none: undefined,
     },
     fields: [many(`${path}.others`, 'In use, too', items), text(`${path}.why`, 'Why the usual one')],
@@ -124,15 +124,15 @@ const emasculation: FieldGroup = {
     tells: 'emasculation.needed',
     blank: {
       needed: true,
-      ways: { pluck: 'Say how.' },
+      ways: { pluck: '' },
       tools: [],
       counts: 'anthers',
       usual: null,
       washes: 0,
       washMinutes: 10,
-      lens: 'Say what the lens shows.',
+      lens: '',
     },
-    none: { needed: false, why: 'Say why it needs none.' },
+    none: { needed: false, why: '' },
   },
   fields: [
     ...schoolsAt('emasculation').map(way =>
@@ -291,7 +291,7 @@ export const fieldGroups: FieldGroup[] = [
         optional: {
           path: 'pollination.sign',
           words: 'Something shows soon after',
-          blank: { cue: 'Say what shows.', then: 'stop' },
+          blank: { cue: '', then: 'stop' },
           none: null,
         },
         fields: [
