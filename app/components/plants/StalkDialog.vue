@@ -7,6 +7,7 @@ import type { PlantStory } from '#shared/plants'
 
 const isOpen = defineModel<boolean>({ required: true })
 const { plant } = defineProps<{ plant: Pick<Parent, 'id' | 'name'> }>()
+const emit = defineEmits<{ rooted: [cuttingId: string] }>()
 const log = useLogStore()
 const garden = useGardenStore()
 const reason = ref('no seed wanted')
@@ -59,7 +60,9 @@ async function cut() {
   const isNoted = asCutting.value
     ? await log.noteTagged(1, ([code]) => [...off(), cutting(code!)], day.value)
     : await log.note(off(), day.value)
-  if (isNoted) isOpen.value = false
+  if (!isNoted) return
+  isOpen.value = false
+  if (asCutting.value) emit('rooted', ids.id())
 }
 </script>
 

@@ -206,7 +206,11 @@ async function lose(reason: string) {
       </div>
       <PaperSheet heading="Noted"><LogLines :lines="story.log" :with-code="false" /></PaperSheet>
     </div>
-    <StalkDialog v-model="isCutting" :plant="story.plant" />
+    <StalkDialog
+      v-model="isCutting"
+      :plant="story.plant"
+      @rooted="cutting => navigateTo(`/plants/${cutting}`)"
+    />
     <PlantDialog
       :key="story.plant.id"
       v-model="isDescribing"
