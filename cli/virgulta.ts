@@ -4,6 +4,7 @@ import { degreeDaysOf, overlap } from './bloom'
 import { complain } from './complain'
 import { budget, howMany, odds } from './odds'
 import { pollen } from './pollen'
+import { germination, storage } from './seed'
 import { tag } from './tag'
 
 /** One command: what it is called, how it is used, and the doing; resolves to the exit code. */
@@ -59,6 +60,16 @@ const commands: Record<string, Command> = {
     usage: 'pollen FILE',
     does: 'what is alive of pollen after a history of temperatures and thaws in a JSON file',
     run: pollen,
+  },
+  'germination': {
+    usage: 'germination FILE --sown N [--by DAY]',
+    does: 'share, speed and spread of what comes up, and what is still to come, from a CSV file with day and count (or tray, day, count)',
+    run: germination,
+  },
+  'storage': {
+    usage: 'storage FILE',
+    does: 'what is alive of seed after some days in store, by the viability equation with the constants in a JSON file',
+    run: storage,
   },
   'rebuild': {
     usage: 'rebuild [--garden ID]',

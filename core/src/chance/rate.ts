@@ -1,3 +1,4 @@
+import { bisect } from './bisect'
 import { betaCdf, betaQuantile } from './distributions'
 import type { Estimate, GuideRange } from './estimate'
 import { checkRange, originOf } from './estimate'
@@ -48,15 +49,6 @@ export function shareFromGuide(guide: GuideRange): ShareBelief {
   const belief = { a: mean * weight, b: (1 - mean) * weight }
   fitted.set(key, belief)
   return belief
-}
-
-function bisect(low: number, high: number, isBelow: (x: number) => boolean): number {
-  for (let i = 0; i < 30; i++) {
-    const middle = (low + high) / 2
-    if (isBelow(middle)) low = middle
-    else high = middle
-  }
-  return (low + high) / 2
 }
 
 /**
