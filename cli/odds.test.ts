@@ -74,6 +74,13 @@ it('budgets flowers, and tells what so many flowers bring', async () => {
   ).toBeCloseTo(budget.probability, 3)
 })
 
+it('budgets more flowers where fruits differ, and is exact for one whose steps are known', async () => {
+  const known = { take: 1, seedsPerFruit: { mean: 8, perFruit: 2 }, germination: 1, survival: 1, share: 0.25 }
+  const { probability } = JSON.parse((await virgulta('budget', known, '--flowers', '1')).out)
+  // One fruit gives none with (k / (k + m))^k, of a mean of 8 · 1/4 wanted seeds.
+  expect(probability).toBeCloseTo(1 - (2 / (2 + 2)) ** 2, 9)
+})
+
 it.each<[string, (string | object)[], RegExp]>([
   [
     'a share of nothing',
@@ -103,6 +110,11 @@ it.each<[string, (string | object)[], RegExp]>([
     'a share above one',
     ['budget', { ...steps, germination: 1.2 }],
     /"germination" is a share above 0 and up to 1, not 1\.2/,
+  ],
+  [
+    'fruits that do not differ by a shape',
+    ['budget', { ...steps, seedsPerFruit: { mean: 8, perFruit: 0 } }],
+    /has a "perFruit" above 0, not 0/,
   ],
   ['a share in doubt without its strength', ['budget', { ...steps, take: { mean: 0.5 } }], /"take/],
 ])(

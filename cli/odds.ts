@@ -135,8 +135,8 @@ const Share = v.union(
 const BudgetFile = v.strictObject({
   take: Share,
   seedsPerFruit: v.union(
-    [number, v.strictObject({ mean: number, shape: number })],
-    'this is a number, or {"mean": …, "shape": …}.',
+    [number, v.strictObject({ mean: number, shape: v.optional(number), perFruit: v.optional(number) })],
+    'this is a number, or {"mean": …, "shape": …, "perFruit": …}.',
   ),
   sound: v.optional(Share, 1),
   germination: Share,
@@ -166,6 +166,15 @@ const PASSES = ['sound', 'germination', 'survival', 'share'] as const
 const beliefOf = (share: v.InferOutput<typeof Share>) =>
   typeof share === 'number' ? share : { a: share.mean * share.strength, b: (1 - share.mean) * share.strength }
 
+/** What is believed of the seeds in a fruit, and by how much fruits differ; without a shape the mean is exactly known. */
+function fruitsOf(
+  seeds: v.InferOutput<typeof BudgetFile>['seedsPerFruit'],
+): Pick<BudgetSteps, 'seedsPerFruit' | 'perFruit'> {
+  if (typeof seeds === 'number') return { seedsPerFruit: seeds }
+  const { mean, shape, perFruit } = seeds
+  return { seedsPerFruit: shape === undefined ? mean : { shape, rate: shape / mean }, perFruit }
+}
+
 /** Times that every slice is drawn, and the most flowers that are tried. */
 const [REPEATS, MOST_FLOWERS] = [32, 1_000_000]
 
@@ -182,10 +191,7 @@ export function budget(typed: string[]): number {
   )
   const steps: BudgetSteps = {
     take: beliefOf(take),
-    seedsPerFruit:
-      typeof seedsPerFruit === 'number'
-        ? seedsPerFruit
-        : { shape: seedsPerFruit.shape, rate: seedsPerFruit.shape / seedsPerFruit.mean },
+    ...fruitsOf(seedsPerFruit),
     passes: PASSES.map(name => beliefOf(shares[name])),
   }
   checkSteps(steps, { take: 'take', seedsPerFruit: 'seedsPerFruit', passes: [...PASSES] })

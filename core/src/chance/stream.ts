@@ -1,6 +1,6 @@
 /** Seeded random streams for simulations: the same seed gives the same answer. */
 import mt19937 from '@stdlib/random-base-mt19937'
-import { randomBinomial, randomPoisson } from 'd3-random'
+import { randomBinomial, randomGamma, randomPoisson } from 'd3-random'
 
 /** Draws from the distributions that the steps of a cross follow. */
 export interface Stream {
@@ -11,6 +11,8 @@ export interface Stream {
   /** successes out of `tries` */
   binomial: (tries: number, share: number) => number
   poisson: (mean: number) => number
+  /** a count whose mean varies by a gamma of that shape: negative binomial; with an infinite shape Poisson */
+  counts: (mean: number, shape: number) => number
 }
 
 /** A stream of draws from a seed, a positive whole number. */
@@ -18,12 +20,16 @@ export function randomStream(seed: number): Stream {
   // The library's types leave out what its generators carry.
   const generator = mt19937.factory({ seed }) as unknown as { (): number; normalized: () => number }
   const uniform = generator.normalized
-  const [binomial, poisson] = [randomBinomial.source(uniform), randomPoisson.source(uniform)]
+  const [binomial, poissonOf] = [randomBinomial.source(uniform), randomPoisson.source(uniform)]
+  const gamma = randomGamma.source(uniform)
+  const poisson = (mean: number) => (mean > 0 ? poissonOf(mean)() : 0)
   return {
     uniform: () => uniform(),
     integer: generator,
     binomial: (tries, share) =>
       tries <= 0 || share <= 0 ? 0 : share >= 1 ? tries : binomial(tries, share)(),
-    poisson: mean => (mean > 0 ? poisson(mean)() : 0),
+    poisson,
+    counts: (mean, shape) =>
+      poisson(mean > 0 && Number.isFinite(shape) ? gamma(shape, mean / shape)() : mean),
   }
 }

@@ -15,7 +15,11 @@ const steps: BudgetSteps = {
 const none = nothingWaiting(steps)
 
 /** Runs of every step by itself: independent of the sums in the budget. */
-function simulated({ take, seedsPerFruit, passes }: BudgetSteps, flowers: number, runs: number): number[] {
+function simulated(
+  { take, seedsPerFruit, perFruit, passes }: BudgetSteps,
+  flowers: number,
+  runs: number,
+): number[] {
   const random = randomStream(99)
   const share = (s: typeof take) =>
     typeof s === 'number' ? () => s : randomBeta.source(random.uniform)(s.a, s.b)
@@ -26,7 +30,10 @@ function simulated({ take, seedsPerFruit, passes }: BudgetSteps, flowers: number
   const [taking, passing] = [share(take), passes.map(share)]
   return Array.from({ length: runs }, () => {
     const taken = random.binomial(flowers, taking())
-    const seeds = random.poisson(taken * mean())
+    const inOne = mean()
+    // Fruit by fruit, each with a mean of its own.
+    const fruitOf = perFruit ? randomGamma.source(random.uniform)(perFruit, inOne / perFruit) : () => inOne
+    const seeds = Array.from({ length: taken }, () => random.poisson(fruitOf())).reduce((a, b) => a + b, 0)
     return passing.reduce((left, pass) => random.binomial(left, pass()), seeds)
   })
 }
@@ -44,6 +51,35 @@ describe('the flower budget', () => {
     expect(Math.abs(chance - expected)).toBeLessThan(
       4 * Math.sqrt((expected * (1 - expected)) / runs + standardError ** 2),
     )
+  })
+
+  it.each([0.5, 2, 20])('allows for fruits that differ by a gamma of shape %d', perFruit => {
+    const differing = { ...steps, perFruit }
+    const runs = 60_000
+    for (const [flowers, wanted] of [
+      [2, 1],
+      [12, 2],
+      [30, 5],
+    ] as const) {
+      const expected = shareWith(simulated(differing, flowers, runs), wanted)
+      const { chance, standardError } = keepersFrom(differing).chance({ ...none, flowers }, wanted)
+      expect(Math.abs(chance - expected)).toBeLessThan(
+        4 * Math.sqrt((expected * (1 - expected)) / runs + standardError ** 2),
+      )
+    }
+    const same = keepersFrom(steps).chance({ ...none, flowers: 12 }, 1).chance
+    expect(keepersFrom({ ...steps, perFruit: 1e9 }).chance({ ...none, flowers: 12 }, 1).chance).toBeCloseTo(
+      same,
+      6,
+    )
+    expect(keepersFrom(differing).chance({ ...none, flowers: 12 }, 1).chance).toBeLessThan(same)
+  })
+
+  it('draws fruits that differ where more than sixty are wanted', () => {
+    const rich: BudgetSteps = { take: belief(0.5, 10), seedsPerFruit: 30, perFruit: 1.5, passes: [0.9] }
+    const expected = shareWith(simulated(rich, 5, 40_000), 64)
+    const { chance } = keepersFrom(rich, 1, 16).chance({ ...nothingWaiting(rich), flowers: 5 }, 64)
+    expect(Math.abs(chance - expected)).toBeLessThan(0.02)
   })
 
   it('is exact where every step is known', () => {

@@ -10,6 +10,8 @@ export interface BudgetSteps {
   /** pollinated flowers that take */
   take: ShareBelief | number
   seedsPerFruit: MeanBelief | number
+  /** shape of the gamma by which the fruits themselves differ in their seeds; absent or infinite: by chance alone */
+  perFruit?: number
   /** the shares a seed must pass on its way, in order: sound, germination … */
   passes: (ShareBelief | number)[]
 }
@@ -26,8 +28,9 @@ export interface Waiting {
 /** The steps as they might be: our not knowing them. */
 interface Drawn {
   take: number
-  /** keepers that a fruit is good for, on average */
+  /** keepers that a fruit is good for, on average, and the shape of the gamma by which fruits differ */
   fruit: number
+  perFruit: number
   /** chance of one that waits before each pass */
   from: number[]
 }
@@ -39,7 +42,8 @@ const REPEATS = 4
 const SUMMED = 60
 
 /** Draws of the steps, {@link REPEATS} × {@link STRATA}. */
-function draws({ take, seedsPerFruit, passes }: BudgetSteps, repeats: number, stream: Stream): Drawn[] {
+function draws(steps: BudgetSteps, repeats: number, stream: Stream): Drawn[] {
+  const { take, seedsPerFruit, perFruit = Infinity, passes } = steps
   const shares = [take, ...passes].map(shareStrata)
   const means = meanStrata(seedsPerFruit)
   return Array.from({ length: repeats }, () => {
@@ -48,7 +52,7 @@ function draws({ take, seedsPerFruit, passes }: BudgetSteps, repeats: number, st
     return Array.from({ length: STRATA }, (_, i): Drawn => {
       const from = passed.map(p => p[i]!)
       for (let pass = from.length - 2; pass >= 0; pass--) from[pass]! *= from[pass + 1]!
-      return { take: takes![i]!, fruit: seeds[i]! * (from[0] ?? 1), from }
+      return { take: takes![i]!, fruit: seeds[i]! * (from[0] ?? 1), perFruit, from }
     })
   }).flat()
 }
@@ -61,10 +65,20 @@ function plus(counts: Float64Array, others: Float64Array): Float64Array {
   return sum
 }
 
-function poissonTo(most: number, mean: number): Float64Array {
+/**
+ * Keepers from so many fruits: a Poisson number of each, where fruits differ by a gamma of some shape a negative binomial one. Fruits
+ * together are one of them with the sum of their shapes, and a share of the seeds leaves the shape as it is.
+ *
+ * @param mean of all of them
+ * @param shape of all of them
+ */
+function keepersTo(most: number, mean: number, shape: number): Float64Array {
   const p = new Float64Array(most)
-  p[0] = Math.exp(-mean)
-  for (let k = 1; k < most; k++) p[k] = (p[k - 1]! * mean) / k
+  if (mean === 0) return p.fill(1, 0, 1)
+  const isPoisson = shape === Infinity
+  p[0] = Math.exp(isPoisson ? -mean : -shape * Math.log1p(mean / shape))
+  const each = mean / (1 + mean / shape)
+  for (let k = 1; k < most; k++) p[k] = (p[k - 1]! * each * (1 + (k - 1) / shape)) / k
   return p
 }
 
@@ -82,22 +96,22 @@ function binomialTo(most: number, tries: number, share: number): Float64Array {
 
 /**
  * Keepers from so many flowers, the first `most` probabilities. Each flower takes or not, and a fruit is good for a
- * Poisson number of keepers: the count of one flower, taken to the power of the flowers as a power series.
+ * number of keepers, see {@link keepersTo}: the count of one flower, taken to the power of the flowers as a power series.
  *
  * @see Knuth (1997), The Art of Computer Programming, vol. 2, 4.7 (powers of a power series)
  */
-function fromFlowers(most: number, flowers: number, { take, fruit }: Drawn): Float64Array {
+function fromFlowers(most: number, flowers: number, { take, fruit, perFruit }: Drawn): Float64Array {
   if (most > flowers + 2) {
     // The series would lose digits where more are wanted than there are flowers: sum over the takes instead.
     const takes = binomialTo(flowers + 1, flowers, take)
     const p = new Float64Array(most)
     takes.forEach((share, taken) => {
-      const of = poissonTo(most, taken * fruit)
+      const of = keepersTo(most, taken * fruit, taken * perFruit)
       for (let k = 0; k < most; k++) p[k]! += share * of[k]!
     })
     return p
   }
-  const one = poissonTo(most, fruit).map(p => take * p)
+  const one = keepersTo(most, fruit, perFruit).map(p => take * p)
   one[0]! += 1 - take
   const p = new Float64Array(most)
   p[0] = one[0]! ** flowers
@@ -110,10 +124,14 @@ function fromFlowers(most: number, flowers: number, { take, fruit }: Drawn): Flo
 }
 
 /** Keepers from what is on the way already, flowers apart. */
-function fromWaiting(most: number, { fruits, before }: Waiting, { fruit, from }: Drawn): Float64Array {
+function fromWaiting(
+  most: number,
+  { fruits, before }: Waiting,
+  { fruit, perFruit, from }: Drawn,
+): Float64Array {
   const none = new Float64Array(most)
   none[0] = 1
-  const withFruits = fruits ? plus(none, poissonTo(most, fruits * fruit)) : none
+  const withFruits = fruits ? plus(none, keepersTo(most, fruits * fruit, fruits * perFruit)) : none
   return before.reduce(
     (counts, waiting, pass) => (waiting ? plus(counts, binomialTo(most, waiting, from[pass]!)) : counts),
     withFruits,
@@ -178,16 +196,17 @@ export function keepersFrom(steps: BudgetSteps, seed = 1, repeats = REPEATS) {
   function drawnChances({ fruits, before }: Waiting, needed: number): (flowers: number) => Chance {
     const luck = randomStream(seed + 1)
     const inHand = drawn.map(
-      ({ fruit, from }) =>
-        luck.poisson(fruits * fruit) +
+      ({ fruit, perFruit, from }) =>
+        luck.counts(fruits * fruit, fruits * perFruit) +
         before.reduce((sum, waiting, pass) => sum + luck.binomial(waiting, from[pass]!), 0),
     )
     return flowers => {
       const luck = randomStream(seed + 2)
       return averaged(
-        drawn.map(({ take, fruit }, i) =>
-          inHand[i]! + luck.poisson(luck.binomial(flowers, take) * fruit) >= needed ? 1 : 0,
-        ),
+        drawn.map(({ take, fruit, perFruit }, i) => {
+          const taken = luck.binomial(flowers, take)
+          return inHand[i]! + luck.counts(taken * fruit, taken * perFruit) >= needed ? 1 : 0
+        }),
         repeats,
       )
     }
@@ -246,10 +265,11 @@ export function keepersFrom(steps: BudgetSteps, seed = 1, repeats = REPEATS) {
       }
     } else {
       const RUNS = 20
-      for (const { take, fruit, from } of drawn) {
+      for (const { take, fruit, perFruit, from } of drawn) {
         for (let run = 0; run < RUNS; run++) {
+          const fruits = waiting.fruits + luck.binomial(waiting.flowers, take)
           const kept =
-            luck.poisson((waiting.fruits + luck.binomial(waiting.flowers, take)) * fruit) +
+            luck.counts(fruits * fruit, fruits * perFruit) +
             waiting.before.reduce((sum, n, pass) => sum + luck.binomial(n, from[pass]!), 0)
           while (found.length <= kept) found.push(0)
           found[kept]! += 1 / drawn.length / RUNS
@@ -334,7 +354,7 @@ export function budgetStations(
 
 /** @throws {OutOfRange} unless every step is a share above 0 and up to 1, or a count above 0 */
 export function checkSteps(
-  { take, seedsPerFruit, passes }: BudgetSteps,
+  { take, seedsPerFruit, perFruit = Infinity, passes }: BudgetSteps,
   names: { take: string; seedsPerFruit: string; passes: string[] },
 ): void {
   const shares: [string, ShareBelief | number][] = [
@@ -353,4 +373,6 @@ export function checkSteps(
   const seeds = meanCount(seedsPerFruit)
   if (!(seeds > 0 && Number.isFinite(seeds)))
     throw new OutOfRange(`"${names.seedsPerFruit}" is a number above 0, not ${seeds}.`)
+  if (!(perFruit > 0))
+    throw new OutOfRange(`"${names.seedsPerFruit}" has a "perFruit" above 0, not ${perFruit}.`)
 }
