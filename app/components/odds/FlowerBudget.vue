@@ -26,6 +26,7 @@ const { answer, refused, progress, isStopped, stop, again } = useWork('budget', 
         steps: {
           take: yields.shares.take,
           seedsPerFruit: yields.seedsPerFruit,
+          perFruit: yields.perFruit,
           passes: [yields.shares.sound, yields.shares.germination, yields.shares.survival, share],
         },
         keepers,

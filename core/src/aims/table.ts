@@ -1,4 +1,5 @@
 import { group, rollup, sum } from 'd3-array'
+import { summed } from '../crops/digest'
 import type { CropHistory } from '../crops/records'
 import { reachedUnder, takenUnder } from '../flowers/units'
 import type { LearntCrop } from '../garden/learnt'
@@ -79,9 +80,9 @@ export function pairTable(
   const { definition, genome, plants, worked } = stock
   const carried = carriedBy(history, today)
   const takes = rollup(
-    digest.takes,
-    of => ({ successes: sum(of, t => t.successes), tries: sum(of, t => t.tries) }),
-    t => t.seedParentId,
+    digest.pairs,
+    of => summed(of.map(({ counts }) => counts.take)),
+    pair => pair.seedParentId,
   )
   return {
     wishes: wishes.filter(w => definition.traits.some(t => t.id === w.trait)),

@@ -1,8 +1,11 @@
+import { sum } from 'd3-array'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { estimateCount } from './count'
+import type { Counted } from './count'
+import { estimateCount, shapeOf } from './count'
 import { betaQuantile, normalCdf, tQuantile, tabulatedCdf } from './distributions'
 import { estimateDuration, weightsOf } from './duration'
+import type { Estimate } from './estimate'
 import { OutOfRange } from './estimate'
 import { estimateRate, learnShare, shareFromGuide } from './rate'
 import { randomStream } from './stream'
@@ -155,9 +158,45 @@ describe('a mean count', () => {
     expect(guide.median).toBeLessThan(32)
     expect(guide.low).toBeGreaterThan(13)
     expect(guide.high).toBeLessThan(50)
-    const counted = estimateCount({ low: 14, high: 48 }, 100, 1200)
+    const counted = estimateCount({ low: 14, high: 48 }, [{ cases: 100, total: 1200 }])
     expect(counted.median).toBeCloseTo(12, 0)
     expect(counted).toMatchObject({ origin: 'records', records: 100 })
+  })
+
+  it('is less sure where cases differ, and leans on the pool above where its own is small', () => {
+    const range = { low: 14, high: 48 }
+    const width = ({ low, high }: Estimate) => high - low
+    const pool = [{ cases: 20, total: 400 }]
+    expect(width(estimateCount(range, pool, 2))).toBeGreaterThan(1.5 * width(estimateCount(range, pool)))
+    const own = { cases: 2, total: 120 }
+    const median = (weight: number) =>
+      estimateCount(range, [{ cases: weight, total: 20 * weight }, own], 4).median
+    expect(median(4)).toBeGreaterThan(20)
+    expect(median(400)).toBeGreaterThan(22)
+    expect(median(400)).toBeLessThan(40)
+  })
+
+  it('finds by how much fruits differ, from packets of one or several', () => {
+    const stream = randomStream(4)
+    for (const truth of [1, 4, 30]) {
+      const kinds = Array.from({ length: 30 }, (_, kind): Counted => {
+        const mean = 20 + 3 * kind
+        const packets = Array.from({ length: 12 }, (_, i) => {
+          const cases = 1 + (i % 3)
+          return { cases, total: stream.counts(cases * mean, cases * truth) }
+        })
+        return {
+          cases: sum(packets, p => p.cases),
+          total: sum(packets, p => p.total),
+          groups: packets.length,
+          squares: sum(packets, p => p.total ** 2 / p.cases),
+        }
+      })
+      const found = shapeOf(kinds)
+      expect(found / truth).toBeGreaterThan(0.75)
+      expect(found / truth).toBeLessThan(1.33)
+    }
+    expect(shapeOf([])).toBe(4)
   })
 })
 

@@ -34,7 +34,7 @@ const flowers = fc.array(fc.record({ days: fc.integer({ min: 1, max: 20 }), took
 })
 
 it('counts equal waits together and sums tallies', () => {
-  const { waits, takes } = digestOf(
+  const { waits, pairs } = digestOf(
     history([
       { days: 6, took: true },
       { days: 6, took: true },
@@ -46,8 +46,12 @@ it('counts equal waits together and sums tallies', () => {
     [7, 2],
     [9, 1],
   ])
-  expect(takes).toEqual([
-    { seedParentId: ids.seedParent, pollenParentId: ids.pollenParent, successes: 3, tries: 4 },
+  expect(pairs).toMatchObject([
+    {
+      seedParentId: ids.seedParent,
+      pollenParentId: ids.pollenParent,
+      counts: { take: { successes: 3, tries: 4 } },
+    },
   ])
 })
 

@@ -7,27 +7,35 @@ import { counts, waits } from './records'
 type Wait = keyof typeof waits
 type Count = keyof typeof counts
 
-/** Take tallies of one pair. */
-interface PairTakes extends Tally {
+/** What was counted of one pair of parents. */
+export interface PairCounts {
   seedParentId: string
   pollenParentId: string | null
+  counts: Record<Count, Tally>
+  /** packets, and the sum of what each holds, squared by its fruits: how far fruits differ, see `core/chance/count` */
+  packets: { count: number; squares: number }
 }
 
 /**
- * What the records of a crop come to for learning: equal waits once, with how often they were seen; tallies summed. It
+ * What the records of a crop come to for learning: equal waits once, with how often they were seen; tallies summed by pair. It
  * is small however long the history, and one cross's own can be taken out of it again.
  */
 export interface Digest {
   waits: Record<Wait, DurationRecord[]>
-  counts: Record<Exclude<Count, 'take'>, Tally>
-  takes: PairTakes[]
+  pairs: PairCounts[]
 }
 
 const waitNames = Object.keys(waits) as Wait[]
-const countNames = Object.keys(counts).filter(name => name !== 'take') as Exclude<Count, 'take'>[]
+const countNames = Object.keys(counts) as Count[]
 
 const record = <K extends string, V>(names: K[], of: (name: K) => V) =>
   Object.fromEntries(names.map(name => [name, of(name)])) as Record<K, V>
+
+/** Tallies of one thing, added up. */
+export const summed = (tallies: Tally[]): Tally => ({
+  successes: sum(tallies, t => t.successes),
+  tries: sum(tallies, t => t.tries),
+})
 
 /**
  * Records that are equal but for how often they were seen, added up; those that cancel out are dropped. In order, so that
@@ -44,58 +52,84 @@ function merged(records: DurationRecord[]): DurationRecord[] {
     .sort((a, b) => ascending(a.from, b.from) || ascending(a.to, b.to))
 }
 
-function mergedTakes(takes: PairTakes[]): PairTakes[] {
+type Pair = Pick<PairCounts, 'seedParentId' | 'pollenParentId'>
+const pairKey = ({ seedParentId, pollenParentId }: Pair) => `${seedParentId} ${pollenParentId}`
+
+/** What was counted of each pair once; pairs of which nothing is left are dropped. */
+function mergedPairs(pairs: PairCounts[]): PairCounts[] {
   const byPair = rollup(
-    takes,
-    same => ({ ...same[0]!, successes: sum(same, t => t.successes), tries: sum(same, t => t.tries) }),
-    t => `${t.seedParentId} ${t.pollenParentId}`,
+    pairs,
+    ([first, ...others]) =>
+      others.length
+        ? {
+            ...first!,
+            counts: record(countNames, name => summed([first!, ...others].map(p => p.counts[name]))),
+            packets: {
+              count: sum([first!, ...others], p => p.packets.count),
+              squares: sum([first!, ...others], p => p.packets.squares),
+            },
+          }
+        : first!,
+    pairKey,
   )
-  return [...byPair.values()].filter(t => t.tries > 0)
+  return [...byPair.values()].filter(({ counts }) => countNames.some(name => counts[name].tries > 0))
+}
+
+/** Nobody knows of which parents. */
+const NO_PAIR: Pair = { seedParentId: '', pollenParentId: null }
+
+function pairsOf(history: CropHistory): PairCounts[] {
+  const crosses = new Map(history.crosses.map(cross => [cross.id, cross]))
+  const flowers = new Map(history.flowers.map(flower => [flower.id, flower]))
+  const pairs = new Map<string, PairCounts>()
+  const pairAt = ({ seedParentId, pollenParentId }: Pair): PairCounts => {
+    const key = pairKey({ seedParentId, pollenParentId })
+    const known = pairs.get(key) ?? {
+      seedParentId,
+      pollenParentId,
+      counts: record(countNames, () => ({ successes: 0, tries: 0 })),
+      packets: { count: 0, squares: 0 },
+    }
+    pairs.set(key, known)
+    return known
+  }
+  for (const name of countNames)
+    for (const { id, crossId, successes, tries } of counts[name](history)) {
+      const pair = pairAt(flowers.get(id) ?? crosses.get(crossId) ?? NO_PAIR)
+      pair.counts[name] = summed([pair.counts[name], { successes, tries }])
+      if (name !== 'seedsPerFruit' || !tries) continue
+      pair.packets.count++
+      // A whole number, so that sums come out the same in whatever order they are made.
+      pair.packets.squares += Math.round(successes ** 2 / tries)
+    }
+  return [...pairs.values()]
 }
 
 /** Sums a history up. */
-export function digestOf(history: CropHistory): Digest {
-  const parents = new Map(history.flowers.map(f => [f.id, f]))
-  return {
-    waits: record(waitNames, name => merged(waits[name](history).map(({ from, to }) => ({ from, to })))),
-    counts: record(countNames, name => {
-      const tallies = counts[name](history)
-      return { successes: sum(tallies, t => t.successes), tries: sum(tallies, t => t.tries) }
-    }),
-    takes: mergedTakes(
-      counts.take(history).map(({ id, successes, tries }) => {
-        const { seedParentId, pollenParentId } = parents.get(id)!
-        return { seedParentId, pollenParentId, successes, tries }
-      }),
-    ),
-  }
-}
+export const digestOf = (history: CropHistory): Digest => ({
+  waits: record(waitNames, name => merged(waits[name](history).map(({ from, to }) => ({ from, to })))),
+  pairs: mergedPairs(pairsOf(history)),
+})
 
 /** What several histories come to together. */
-export function joined(parts: Digest[]): Digest {
-  return {
-    waits: record(waitNames, name => merged(parts.flatMap(p => p.waits[name]))),
-    counts: record(countNames, name => ({
-      successes: sum(parts, p => p.counts[name].successes),
-      tries: sum(parts, p => p.counts[name].tries),
-    })),
-    takes: mergedTakes(parts.flatMap(p => p.takes)),
-  }
-}
+export const joined = (parts: Digest[]): Digest => ({
+  waits: record(waitNames, name => merged(parts.flatMap(p => p.waits[name]))),
+  pairs: mergedPairs(parts.flatMap(p => p.pairs)),
+})
 
 /** A digest without a part that was summed into it. */
-export function without(whole: Digest, part: Digest): Digest {
-  const less = <T extends Tally>(tally: T): T => ({
-    ...tally,
-    successes: -tally.successes,
-    tries: -tally.tries,
-  })
-  return joined([
+export const without = (whole: Digest, part: Digest): Digest =>
+  joined([
     whole,
     {
       waits: record(waitNames, name => part.waits[name].map(r => ({ ...r, times: -(r.times ?? 1) }))),
-      counts: record(countNames, name => less(part.counts[name])),
-      takes: part.takes.map(less),
+      pairs: part.pairs.map(pair => ({
+        ...pair,
+        counts: record(countNames, name => ({
+          successes: -pair.counts[name].successes,
+          tries: -pair.counts[name].tries,
+        })),
+        packets: { count: -pair.packets.count, squares: -pair.packets.squares },
+      })),
     },
   ])
-}

@@ -1,14 +1,15 @@
 import { sum } from 'd3-array'
-import type { MeanBelief } from '../chance/count'
-import { estimateCount, learnMean } from '../chance/count'
+import type { Counted, MeanBelief } from '../chance/count'
+import { learnMean, meanEstimate, shapeOf } from '../chance/count'
 import { betaQuantile } from '../chance/distributions'
 import { estimateDuration } from '../chance/duration'
-import type { Estimate } from '../chance/estimate'
+import type { Estimate, GuideRange } from '../chance/estimate'
 import { originOf } from '../chance/estimate'
-import type { ShareBelief, Tally } from '../chance/rate'
+import type { ShareBelief } from '../chance/rate'
 import { learnShare } from '../chance/rate'
 import { once } from '../once'
-import type { Digest } from './digest'
+import type { Digest, PairCounts } from './digest'
+import { summed } from './digest'
 import type { CropGuide } from './guide'
 
 /** Belief about a share, with the number of tries recorded. */
@@ -20,6 +21,8 @@ export interface CropYields {
     /** a number where the odds of the cross say it exactly */ keep: Share | number
   }
   seedsPerFruit: MeanBelief & { records: number; estimate: Estimate }
+  /** shape of the gamma by which fruits differ in their seeds; the smaller, the more */
+  perFruit: number
 }
 
 /** What is expected of a crop: the guide, brought up to date by the garden's own records. */
@@ -40,17 +43,16 @@ export function shareEstimate(share: Share | number): Estimate {
   }
 }
 
-/** The pools of take tallies, widest first: the rest of the crop, the rest of the seed parent, the pair. */
-function takePools(takes: Digest['takes'], pair?: Pair): Tally[] {
-  const total = (fits: (take: Digest['takes'][number]) => boolean): Tally => {
-    const fitting = takes.filter(fits)
-    return { successes: sum(fitting, t => t.successes), tries: sum(fitting, t => t.tries) }
-  }
-  const ofSeedParent = (t: Digest['takes'][number]) => t.seedParentId === pair?.seedParentId
-  const ofPair = (t: Digest['takes'][number]) => ofSeedParent(t) && t.pollenParentId === pair?.pollenParentId
-  return pair
-    ? [total(t => !ofSeedParent(t)), total(t => ofSeedParent(t) && !ofPair(t)), total(ofPair)]
-    : [total(() => true)]
+/** What was counted of the pools that a pair starts from, widest first: the rest of the crop, the rest of the seed parent, the pair. */
+function poolsOf<T>(digest: Digest, pair: Pair | undefined, sumOf: (pairs: PairCounts[]) => T): T[] {
+  if (!pair) return [sumOf(digest.pairs)]
+  const ofSeedParent = (one: PairCounts) => one.seedParentId === pair.seedParentId
+  const ofPair = (one: PairCounts) => ofSeedParent(one) && one.pollenParentId === pair.pollenParentId
+  return [
+    sumOf(digest.pairs.filter(one => !ofSeedParent(one))),
+    sumOf(digest.pairs.filter(one => ofSeedParent(one) && !ofPair(one))),
+    sumOf(digest.pairs.filter(ofPair)),
+  ]
 }
 
 interface Pair {
@@ -61,55 +63,49 @@ interface Pair {
 }
 
 /**
- * What crosses of a crop, or of one pair of it, should lead to.
- *
- * Take rates are pooled from the crop over the seed parent to the pair; the others hold for the crop.
+ * What crosses of a crop, or of one pair of it, should lead to. Every rate is pooled from the crop over the seed parent to the pair.
  *
  * @param guide the crop's guide
  * @param digest of all that the garden recorded of the crop
  * @param pair seed parent and pollen parent whose own records weigh most; absent: the crop at large
  */
 export function cropYields(guide: CropGuide, digest: Digest, pair?: Pair): CropYields {
-  const atLarge = once(digest, 'yields', () => yieldsAtLarge(guide, digest), [guide])
-  if (!pair) return atLarge
+  if (!pair) return once(digest, 'yields', () => yieldsOf(guide, digest), [guide])
+  const yields = yieldsOf(guide, digest, pair)
+  return { ...yields, shares: { ...yields.shares, keep: pair.wantedShare ?? yields.shares.keep } }
+}
+
+function yieldsOf(guide: CropGuide, digest: Digest, pair?: Pair): CropYields {
+  const share = (range: GuideRange, name: keyof PairCounts['counts']): Share => {
+    const tallies = poolsOf(digest, pair, pairs => summed(pairs.map(({ counts }) => counts[name])))
+    return { ...learnShare(range, tallies), records: sum(tallies, t => t.tries) }
+  }
+  const perFruit = once(digest, 'fruits differ', () => shapeOf(digest.pairs.map(fruitsOf)))
+  const fruits = poolsOf(digest, pair, pairs => {
+    const { successes, tries } = summed(pairs.map(({ counts }) => counts.seedsPerFruit))
+    return { cases: tries, total: successes }
+  })
+  const seeds = learnMean(guide.ripening.seedsPerFruit, fruits, perFruit)
+  const records = sum(fruits, pool => pool.cases)
   return {
-    ...atLarge,
     shares: {
-      ...atLarge.shares,
-      take: learntShare(guide.take.rate, takePools(digest.takes, pair)),
-      keep: pair.wantedShare ?? atLarge.shares.keep,
+      take: share(guide.take.rate, 'take'),
+      sound: share(guide.ripening.sound, 'sound'),
+      germination: share(guide.sowing.germination, 'germination'),
+      survival: share(guide.sowing.survival, 'survival'),
+      keep: share(guide.judging.keepShare, 'keep'),
     },
+    seedsPerFruit: { ...seeds, records, estimate: meanEstimate(seeds, records) },
+    perFruit,
   }
 }
 
-const learntShare = (range: CropGuide['take']['rate'], tallies: Tally[]): Share => ({
-  ...learnShare(range, tallies),
-  records: sum(tallies, t => t.tries),
+const fruitsOf = ({ counts: { seedsPerFruit }, packets }: PairCounts): Counted => ({
+  cases: seedsPerFruit.tries,
+  total: seedsPerFruit.successes,
+  groups: packets.count,
+  squares: packets.squares,
 })
-
-function yieldsAtLarge(guide: CropGuide, digest: Digest): CropYields {
-  const {
-    sound,
-    germination,
-    survival,
-    keep,
-    seedsPerFruit: { successes: seeds, tries: fruits },
-  } = digest.counts
-  return {
-    shares: {
-      take: learntShare(guide.take.rate, takePools(digest.takes)),
-      sound: learntShare(guide.ripening.sound, [sound]),
-      germination: learntShare(guide.sowing.germination, [germination]),
-      survival: learntShare(guide.sowing.survival, [survival]),
-      keep: learntShare(guide.judging.keepShare, [keep]),
-    },
-    seedsPerFruit: {
-      ...learnMean(guide.ripening.seedsPerFruit, fruits, seeds),
-      records: fruits,
-      estimate: estimateCount(guide.ripening.seedsPerFruit, fruits, seeds),
-    },
-  }
-}
 
 /** What is to be expected of a crop at large, its waits too. */
 export function cropKnowledge(guide: CropGuide, digest: Digest): CropKnowledge {

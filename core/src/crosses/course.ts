@@ -16,7 +16,7 @@ export type Standing = Record<Station, number>
 export const nothing: Standing = { pollinated: 0, taken: 0, seeds: 0, sown: 0, up: 0, judged: 0, kept: 0 }
 
 /** The shares of one run, drawn from what is believed: our not knowing them. */
-type Drawn = Record<'take' | 'seedsEach' | 'sound' | 'germination' | 'survival' | 'keep', number>
+type Drawn = Record<'take' | 'seedsEach' | 'perFruit' | 'sound' | 'germination' | 'survival' | 'keep', number>
 
 /** Times that every slice of what is believed is drawn. */
 const REPEATS = 2
@@ -26,18 +26,18 @@ export const RUNS = REPEATS * STRATA
 /** One run of the cross from so many flowers, with the luck of the draw: how many get to each station. */
 function run(
   flowers: number,
-  { take, seedsEach, sound, germination, survival, keep }: Drawn,
+  { take, seedsEach, perFruit, sound, germination, survival, keep }: Drawn,
   random: Stream,
 ): Standing {
   const taken = random.binomial(flowers, take)
-  const seeds = random.binomial(random.poisson(taken * seedsEach), sound)
+  const seeds = random.binomial(random.counts(taken * seedsEach, taken * perFruit), sound)
   const up = random.binomial(seeds, germination)
   const judged = random.binomial(up, survival)
   return { pollinated: flowers, taken, seeds, sown: seeds, up, judged, kept: random.binomial(judged, keep) }
 }
 
 /** {@link RUNS} draws of the shares: every slice of each equally often, and in an order of its own. */
-function draws({ shares, seedsPerFruit }: CropYields, seed: number): Drawn[] {
+function draws({ shares, seedsPerFruit, perFruit }: CropYields, seed: number): Drawn[] {
   const random = randomStream(seed)
   const { take, sound, germination, survival, keep } = shares
   return Array.from({ length: REPEATS }, () => {
@@ -52,6 +52,7 @@ function draws({ shares, seedsPerFruit }: CropYields, seed: number): Drawn[] {
     return Array.from({ length: STRATA }, (_, i): Drawn => ({
       take: of.take[i]!,
       seedsEach: of.seedsEach[i]!,
+      perFruit,
       sound: of.sound[i]!,
       germination: of.germination[i]!,
       survival: of.survival[i]!,
@@ -89,7 +90,13 @@ export function expectedCourse(flowers: number, yields: CropYields, seed = 1): R
 const stepsOf = ({
   shares: { take, sound, germination, survival, keep },
   seedsPerFruit,
-}: CropYields): BudgetSteps => ({ take, seedsPerFruit, passes: [sound, germination, survival, keep] })
+  perFruit,
+}: CropYields): BudgetSteps => ({
+  take,
+  seedsPerFruit,
+  perFruit,
+  passes: [sound, germination, survival, keep],
+})
 
 /** What stands at the stations, as the budget takes it; the seeds of a packet are sound. */
 const waitingOf = ({ pollinated, taken, seeds, sown, up, judged, kept }: Standing): Waiting => ({

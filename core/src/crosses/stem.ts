@@ -1,4 +1,5 @@
 import { sum } from 'd3-array'
+import { normalQuantile } from '../chance/distributions'
 import { wilsonInterval } from '../chance/wilson'
 import type { Estimate } from '../chance/estimate'
 import type { CropYields } from '../crops/knowledge'
@@ -188,7 +189,7 @@ export function stemOf(story: CrossStory, before: CropYields, now: CropYields): 
   const rates: Record<Station, StemRate | null> = {
     pollinated: null,
     taken: rate('take', shareOf(counts.taken, counts.taken + sum(pollinated, failedUnder))),
-    seeds: rate('seedsPerFruit', fruits ? meanPerFruit(lots, fruits) : null),
+    seeds: rate('seedsPerFruit', fruits ? meanPerFruit(lots, fruits, now.perFruit) : null),
     // How much of the seed is sown is a choice, not a rate.
     sown: null,
     up: rate('germination', shareOf(cameUp, sum(finished.map(s => s.seeds)))),
@@ -252,10 +253,10 @@ export function chancesWith({ stages, outlook: { wanted } }: Stem, yields: CropY
   }
 }
 
-/** Mean sound and unsorted seeds per fruit; its interval is that of a Poisson count of this size. */
-function meanPerFruit(lots: SeedLot[], fruits: number): Estimate {
+/** Mean sound and unsorted seeds per fruit; its interval is that of a count of fruits that differ as the garden's do. */
+function meanPerFruit(lots: SeedLot[], fruits: number, perFruit: number): Estimate {
   const seeds = sum(lots.map(l => l.seeds - l.empty))
-  const half = 1.2816 * Math.sqrt(seeds)
+  const half = normalQuantile(0.9) * Math.sqrt(seeds * (1 + seeds / fruits / perFruit))
   return {
     median: seeds / fruits,
     low: Math.max(0, seeds - half) / fruits,
