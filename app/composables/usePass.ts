@@ -1,4 +1,3 @@
-import { StorageSerializers } from '@vueuse/core'
 import { greatest } from 'd3-array'
 import type { CropGuide } from '@virgulta/core/crops/guide'
 import type { PassDetails } from '@virgulta/core/flowers/answers'
@@ -27,7 +26,7 @@ export function usePass(guide: Ref<CropGuide | null>, flower: () => Flower | nul
   const here = useLocalStorage<LastPass | null>(
     `virgulta-last-pass-${garden.garden?.id ?? ''}-${garden.garden?.personId ?? ''}`,
     null,
-    { serializer: StorageSerializers.object },
+    { serializer: { read: JSON.parse, write: JSON.stringify } },
   )
   const last = computed(() =>
     greatest(
