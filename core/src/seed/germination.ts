@@ -47,7 +47,7 @@ export interface GerminationFit {
 }
 
 /** Twice the log likelihood falls by this much to the ends of an 80 % interval. */
-export const FALL = normalQuantile(0.9) ** 2
+const FALL = normalQuantile(0.9) ** 2
 
 /** A slope beyond these is a step, or a line; a t50 lies within this many times the days that were looked at. */
 const SLOPES = [0.2, 80] as const
