@@ -34,7 +34,8 @@ export function germination(words: string[]): number {
 
 function fitted(sown: Sown, by: number | undefined) {
   const fit = fitGermination([sown])
-  return { ...fit, stillToCome: stillToCome(sown, fit, by) }
+  const { any: _, ...coming } = stillToCome(sown, fit, by)
+  return { ...fit, stillToCome: coming }
 }
 
 /** The looks of each tray in a CSV file with the columns day and count, and tray where there are many. */

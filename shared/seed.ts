@@ -1,4 +1,5 @@
 import type { SeedDoubt } from '@virgulta/core/garden/doubts'
+import type { ComingUp } from '@virgulta/core/seed/comingUp'
 import type { SeedLot } from '@virgulta/core/seed/lot'
 import type { Sowing } from '@virgulta/core/seed/sowing'
 import type { Parent } from './parent'
@@ -26,6 +27,8 @@ export interface SeedShelf {
 
 export interface SowingStory extends SowingRow {
   lot: SeedLot
+  /** how it comes up, and what is still to come */
+  coming: ComingUp
   log: LogLine[]
 }
 export interface LotStory extends LotRow {

@@ -1,12 +1,12 @@
-<!-- How many seedlings were up on which day after sowing, and how many of them stood after the losses. -->
+<!-- How many seedlings were up on which day after sowing, the curve they follow with its band, and how many stood after losses. -->
 <script setup lang="ts">
+import type { CurvePoint } from '@virgulta/core/seed/comingUp'
 import type { Sowing } from '@virgulta/core/seed/sowing'
 import { daysBetween } from '@virgulta/core/time/days'
 import { cumsum } from 'd3-array'
 
-const { sowing } = defineProps<{ sowing: Sowing }>()
+const { sowing, curve } = defineProps<{ sowing: Sowing; curve: CurvePoint[] }>()
 const { colours, axis } = useChartLook()
-const garden = useGardenStore()
 
 /** Running sums over the days after sowing. */
 function sums(changes: { on: string; by: number }[]) {
@@ -27,17 +27,35 @@ const alive = computed(() =>
     ...sowing.losses.map(l => ({ on: l.on, by: -l.count })),
   ]),
 )
+const line = (of: 'up' | 'low' | 'high') => curve.map(point => ({ x: point.day, y: point[of] }))
 const chart = computed(() => ({
   datasets: [
     {
-      label: 'up',
-      data: points.value,
-      stepped: 'before' as const,
+      label: 'seen up',
+      data: points.value.slice(1),
+      showLine: false,
       borderColor: colours.value.sap,
       backgroundColor: colours.value.sap,
-      borderWidth: 2,
       pointRadius: 4,
     },
+    {
+      label: 'likely, and the range of four in five',
+      data: line('up'),
+      borderColor: colours.value.seed,
+      backgroundColor: colours.value.seed,
+      borderWidth: 2,
+      pointRadius: 0,
+      cubicInterpolationMode: 'monotone' as const,
+    },
+    ...(['low', 'high'] as const).map((end, i) => ({
+      label: '',
+      data: line(end),
+      borderColor: colours.value.seed,
+      borderWidth: 0.5,
+      pointRadius: 0,
+      backgroundColor: `${colours.value.seed}22`,
+      fill: i ? '-1' : false,
+    })),
     ...(sowing.losses.length
       ? [
           {
@@ -58,7 +76,7 @@ const x = computed(() =>
   axis('days after sowing', {
     type: 'linear',
     min: 0,
-    suggestedMax: Math.min(daysBetween(sowing.sownOn, garden.today), points.value.at(-1)!.x + 14),
+    suggestedMax: Math.max(curve.at(-1)?.day ?? 0, points.value.at(-1)!.x),
     ticks: { precision: 0 },
   }),
 )
@@ -82,5 +100,5 @@ const inWords = computed(
 </script>
 
 <template>
-  <ChartBox :data="chart" :x="x" :y="y" :legend="sowing.losses.length > 0" :height="240" :words="inWords" />
+  <ChartBox :data="chart" :x="x" :y="y" :legend="true" :height="240" :words="inWords" />
 </template>

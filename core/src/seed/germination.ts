@@ -156,16 +156,16 @@ export function logLikelihoodOf(sown: Sown[]): (curve: Curve) => number {
 /**
  * The curve that makes the counts of some trays likeliest, with 80 % intervals by profile likelihood.
  *
- * @param spread by how much trays of one kind differ more than by chance; 1: not at all, see {@link spreadOf}
+ * @param prior what is known beforehand, as if it had been seen of other seeds, see {@link seenAlong}
  * @throws {OutOfRange} for counts that cannot be, see {@link checkSown}
  * @see Hay, Mead & Bloomberg (2014), Seed Science Research 24:165, on curves with a fraction that never germinates
  */
-export function fitGermination(sown: Sown[], spread = 1): GerminationFit {
+export function fitGermination(sown: Sown[], prior: Sown[] = []): GerminationFit {
   sown.forEach(checkSown)
-  const trays = sown.map(counted)
-  const fall = (FALL * spread) / 2
+  const all = [...sown, ...prior]
+  const trays = all.map(counted)
   const up = sum(trays, tray => tray.up)
-  const bounds = boundsOf(sown)
+  const bounds = boundsOf(all)
   // A seed may take longer than anybody looked: where nothing came up, the counts allow every share.
   if (!up) return { final: { estimate: 0, low: 0, high: 1 }, t50: null, slope: null, logLikelihood: 0 }
 
@@ -191,7 +191,7 @@ export function fitGermination(sown: Sown[], spread = 1): GerminationFit {
   const alongFinal = (x: number, from: number[]) =>
     highest(([a, b]) => logAt(trays, a!, Math.exp(b!), shareOf(x)).log, from, bounds)
   const end = (at: Parameters<typeof along>[0], from: number[], estimate: number, bound: number) =>
-    endOf(along(at, from), estimate, bound, best.value - fall)
+    endOf(along(at, from), estimate, bound, best.value - FALL / 2)
   const logitFinal = logit(final)
   return {
     final: {
@@ -219,9 +219,24 @@ const logit = (share: number) =>
   Math.min(MOST_LOGIT - 1, Math.max(1 - MOST_LOGIT, Math.log(share / (1 - share))))
 const shareOf = (x: number) => (Math.abs(x) >= MOST_LOGIT ? Number(x > 0) : 1 / (1 + Math.exp(-x)))
 
+/** The days by which these shares of what comes up at all are up tell a curve. */
+const TELLING = [0.1, 0.3, 0.5, 0.7, 0.9, 0.99]
+
+/** What would have been seen of so many seeds that come up along a curve, as knowledge to start from. */
+export function seenAlong({ final, t50, slope }: Curve, seeds: number): Sown {
+  const dayOf = (share: number) => t50 * (share / (1 - share)) ** (1 / slope)
+  return {
+    seeds,
+    looks: TELLING.map((share, i) => ({
+      day: dayOf(share),
+      count: seeds * final * (share - (TELLING[i - 1] ?? 0)),
+    })),
+  }
+}
+
 /** The least and the greatest logarithm of t50 and of the slope that the looks at some trays can tell of. */
 export function boundsOf(sown: Sown[]): [[number, number], [number, number]] {
-  const days = sown.flatMap(({ looks }) => [looks[0]!.day, looks.at(-1)!.day])
+  const days = sown.flatMap(({ looks }) => looks.map(({ day }) => day))
   return [
     [Math.log(Math.min(...days) / REACH), Math.log(Math.max(...days) * REACH)],
     [Math.log(SLOPES[0]), Math.log(SLOPES[1])],

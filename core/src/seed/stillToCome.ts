@@ -11,6 +11,7 @@ export interface StillToCome {
   expected: number
   low: number
   high: number
+  /** how likely it is that any comes */ any: number
 }
 
 /** By then this share of what is still to come is up, where nobody asks for another day. */
@@ -23,7 +24,7 @@ function dayOfMost(lastDay: number, curve: Curve): number {
   const now = upBy(lastDay, curve)
   const then = now + MOST * (1 - now)
   const day = curve.t50 * (then / (1 - then)) ** (1 / curve.slope)
-  return Math.max(lastDay + 1, Math.ceil(Math.min(day, lastDay * LONGEST)))
+  return Math.max(lastDay + 1, Math.ceil(Math.min(day, Math.max(lastDay, curve.t50) * LONGEST)))
 }
 
 /** From the last look to a day: the shares of what comes up at all that are up at both. */
@@ -44,9 +45,9 @@ const TRIED = 40
 const tried = (i: number) => ((i + 0.5) / TRIED) ** 2
 
 /** The profile likelihood of the chance that a seed which is not up comes up by a day; the weights come to 1. */
-function profile(tray: Sown, curve: Curve, lastDay: number, by: number) {
-  const logOf = logLikelihoodOf([tray])
-  const bounds = boundsOf([tray])
+function profile(trays: Sown[], curve: Curve, lastDay: number, by: number) {
+  const logOf = logLikelihoodOf(trays)
+  const bounds = boundsOf(trays)
   const speedOf = ([logT50, logSlope]: number[]) => ({ t50: Math.exp(logT50!), slope: Math.exp(logSlope!) })
   const between = (speed: Pick<Curve, 't50' | 'slope'>): Between => ({
     now: upBy(lastDay, speed),
@@ -81,20 +82,28 @@ const STEEP = 1e4
  * Seedlings still to come up in a tray. The range holds both doubts: which chance of coming up the counts leave possible, by its
  * profile likelihood, and the luck of single seeds.
  *
+ * @param tray also one that nobody looked at yet, where something is known beforehand
  * @param by days since sowing; absent: the day by which nine in ten of what is still to come are up
+ * @param prior what the fit started from
  */
-export function stillToCome(tray: Sown, fit: GerminationFit, by?: number): StillToCome {
+export function stillToCome(tray: Sown, fit: GerminationFit, by?: number, prior: Sown[] = []): StillToCome {
   const left = tray.seeds - sum(tray.looks, look => look.count)
-  const lastDay = tray.looks.at(-1)!.day
-  if (!fit.t50 || !fit.slope) return { by: by ?? lastDay, expected: 0, low: 0, high: left }
+  const lastDay = tray.looks.at(-1)?.day ?? 0
+  if (!fit.t50 || !fit.slope) return { by: by ?? lastDay, expected: 0, low: 0, high: left, any: 0 }
   const curve = { final: fit.final.estimate, t50: fit.t50.estimate, slope: fit.slope.estimate }
   const day = by ?? dayOfMost(lastDay, curve)
-  if (day <= lastDay || !left) return { by: day, expected: 0, low: 0, high: 0 }
-  const chances = profile(tray, curve, lastDay, day).filter(({ weight }) => weight > 1e-5)
+  if (day <= lastDay || !left) return { by: day, expected: 0, low: 0, high: 0, any: 0 }
+  const chances = profile([tray, ...prior], curve, lastDay, day).filter(({ weight }) => weight > 1e-5)
   const atLeast = (count: number) =>
     sum(chances, ({ chance, weight }) => weight * binomialUpperTail(count, left, chance))
   const expected = left * chanceOf(curve.final, { now: upBy(lastDay, curve), then: upBy(day, curve) })
-  return { by: day, expected, low: quantileOf(0.1, left, atLeast), high: quantileOf(0.9, left, atLeast) }
+  return {
+    by: day,
+    expected,
+    low: quantileOf(0.1, left, atLeast),
+    high: quantileOf(0.9, left, atLeast),
+    any: atLeast(1),
+  }
 }
 
 /** The smallest count that is not exceeded in such a share of the cases. */

@@ -1,6 +1,9 @@
 import { bulksOf } from '@virgulta/core/flowers/flower'
 import type { Cross } from '@virgulta/core/crosses/cross'
+import type { LearntCrop } from '@virgulta/core/garden/learnt'
 import { doubtsBehind } from '@virgulta/core/garden/doubts'
+import { once } from '@virgulta/core/once'
+import { comingUp, usualCurve } from '@virgulta/core/seed/comingUp'
 import { and, asc, desc, eq } from 'drizzle-orm'
 import type { LotStory, SeedShelf, SowingStory } from '../../../shared/seed'
 import type { Database } from '../connection'
@@ -65,5 +68,15 @@ export async function sowingStory(db: Database, garden: Garden, id: string): Pro
   const cross = (await statesOf(db, garden.id, 'cross', [sowing.crossId])).get(sowing.crossId)!
   const [row] = await ofCrosses(db, garden, [{ sowing, cross }])
   const lot = (await statesOf(db, garden.id, 'seedLot', [sowing.lotId])).get(sowing.lotId)!
-  return { ...row!, lot, log: await linesOn(db, garden, [id]) }
+  const crop = (await gardenDay(db, garden)).garden.crops.get(cross.crop)!
+  return {
+    ...row!,
+    lot,
+    coming: comingUp(sowing, usualComing(crop), garden.today),
+    log: await linesOn(db, garden, [id]),
+  }
 }
+
+/** How seed of a crop comes up in the garden. */
+const usualComing = ({ guide, history }: LearntCrop) =>
+  once(history.sowings, 'usual coming', () => usualCurve(guide, history.sowings), [guide])

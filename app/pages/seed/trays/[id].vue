@@ -1,5 +1,7 @@
 <!-- One tray: seedlings counted on several days, losses, and the seedlings that become plants. -->
 <script setup lang="ts">
+import { counted } from '@virgulta/core/formats/counted'
+import { giveUpInWords, stillInWords } from '@virgulta/core/seed/comingWords'
 import { dayInWords, daysBetween } from '@virgulta/core/time/days'
 import { wilsonInterval } from '@virgulta/core/chance/wilson'
 import type { SowingStory } from '#shared/seed'
@@ -17,6 +19,12 @@ const share = computed(() =>
     ? { ...wilsonInterval(sowing.value.up, sowing.value.seeds), now: sowing.value.up / sowing.value.seeds }
     : null,
 )
+
+/** From the day on which one in twenty of those that come are up to the one on which nineteen are. */
+const spreadDays = computed(() => {
+  const { t50, slope } = story.value!.coming
+  return t50.estimate * (19 ** (1 / slope.estimate) - 19 ** (-1 / slope.estimate))
+})
 
 const day = ref(garden.today)
 const up = ref(1)
@@ -174,7 +182,32 @@ const { run: raise, isBusy: isRaising } = useOnce(async () => {
         >
       </div>
       <div class="stack">
-        <PaperSheet heading="Seedlings over the days"><UpChart :sowing="sowing" /></PaperSheet>
+        <PaperSheet heading="Seedlings over the days">
+          <UpChart :sowing="sowing" :curve="story.coming.curve" />
+          <p v-if="stillInWords(story.coming)" class="still">{{ stillInWords(story.coming) }}</p>
+          <p v-if="giveUpInWords(story.coming, story.lot.left > 0)" class="quiet">
+            {{ giveUpInWords(story.coming, story.lot.left > 0) }}
+          </p>
+          <dl class="fit">
+            <dt>Come up in the end</dt>
+            <dd><FitRange :of="story.coming.final" unit="%" /></dd>
+            <dt>Half of them by day</dt>
+            <dd><FitRange :of="story.coming.t50" unit="days" /></dd>
+            <dt>Together or over long</dt>
+            <dd>
+              nine in ten within
+              <strong class="figures">{{ counted(Math.round(spreadDays), 'day') }}</strong>
+            </dd>
+          </dl>
+          <p class="quiet small">
+            {{
+              story.coming.trays
+                ? `With ${counted(story.coming.trays, 'tray')} of this crop in this garden`
+                : 'With the crop guide'
+            }}
+            as a start, worth as much as eight seeds; four in five lie in the range.
+          </p>
+        </PaperSheet>
         <PaperSheet heading="Noted"><LogLines :lines="story.log" :with-code="false" /></PaperSheet>
       </div>
     </div>
@@ -189,6 +222,22 @@ const { run: raise, isBusy: isRaising } = useOnce(async () => {
 .step {
   align-items: end;
   gap: 12px;
+}
+.still {
+  font-weight: 650;
+  margin-top: 10px;
+}
+.fit {
+  display: grid;
+  grid-template-columns: max-content 1fr;
+  gap: 4px 14px;
+  margin: 10px 0;
+}
+.fit dt {
+  color: var(--quiet);
+}
+.fit dd {
+  margin: 0;
 }
 hr {
   border: 0;
