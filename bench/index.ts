@@ -24,6 +24,7 @@ import type { Row } from './measure'
 import { oddsRows } from './odds'
 import { printed } from './measure'
 import { pollenRows } from './pollen'
+import { seedRows } from './seed'
 import { roundRows } from './round'
 import { pageRows } from './page'
 import { serverRows } from './server'
@@ -69,6 +70,7 @@ try {
     ...(await bloomRows()),
     ...(await roundRows()),
     ...(await pollenRows()),
+    ...(await seedRows()),
   )
   if (isJson)
     console.log(

@@ -96,7 +96,8 @@ function pairsOf(history: CropHistory): PairCounts[] {
   for (const name of countNames)
     for (const { id, crossId, successes, tries } of counts[name](history)) {
       const pair = pairAt(flowers.get(id) ?? crosses.get(crossId) ?? NO_PAIR)
-      pair.counts[name] = summed([pair.counts[name], { successes, tries }])
+      pair.counts[name].successes += successes
+      pair.counts[name].tries += tries
       if (name !== 'seedsPerFruit' || !tries) continue
       pair.packets.count++
       // A whole number, so that sums come out the same in whatever order they are made.
