@@ -1,4 +1,5 @@
 import type { TubeAtHand, TubeForCross } from '@virgulta/core/garden/pollen'
+import type { Ripening } from '@virgulta/core/garden/fruits'
 import type { Blooming } from '@virgulta/core/bloom/note'
 import type { LeftOut } from '@virgulta/core/crops/reckonable'
 import type { Flower } from '@virgulta/core/flowers/flower'
@@ -57,6 +58,8 @@ export interface RoundStop extends Stop {
   sowing: Sowing | null
   /** fruits that may come off, the youngest first, for a plant that carries too many */
   fruits: { id: string; code: string }[] | null
+  /** when a fruit is likely ripe, and whether to cut it now; null for other stops */
+  ripening: Ripening | null
   /** seeds left, for a packet */
   seeds: number | null
 }

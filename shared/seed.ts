@@ -1,3 +1,4 @@
+import type { Ripening } from '@virgulta/core/garden/fruits'
 import type { SeedDoubt } from '@virgulta/core/garden/doubts'
 import type { ComingUp } from '@virgulta/core/seed/comingUp'
 import type { SeedLot } from '@virgulta/core/seed/lot'
@@ -19,8 +20,17 @@ export interface SowingRow extends OfCross {
   sowing: Sowing
 }
 
+/** A fruit on its plant. */
+export interface FruitRow extends OfCross, Ripening {
+  id: string
+  code: string
+  crossId: string
+  placeId: string | null
+}
+
 /** All packets and trays. */
 export interface SeedShelf {
+  /** fruits that still hang on their plants */ hanging: number
   lots: LotRow[]
   sowings: SowingRow[]
 }

@@ -5,6 +5,7 @@ import { mdiClose, mdiPlus, mdiQrcodeScan } from '@mdi/js'
 import { clockWords } from '@virgulta/core/bloom/hours'
 import { clusterInWords } from '@virgulta/core/flowers/units'
 import { counted, plural } from '@virgulta/core/formats/counted'
+import { cutInWords } from '@virgulta/core/garden/fruits'
 import { canBeDried } from '@virgulta/core/pollen/prior'
 import { minutesToWait, walkOn } from '@virgulta/core/round/walk'
 import { WORK, answersTo, questionAt } from '@virgulta/core/round/work'
@@ -76,7 +77,6 @@ function hoursWords({ from, to }: NonNullable<RoundStop['hours']>): string {
   return `${hour.value > to ? 'over since' : 'until'} about ${clockWords(to)}`
 }
 const laterWords: Partial<Record<RoundStop['step'], string>> = {
-  harvest: 'Not ripe, later',
   choose: 'None at this stage, later',
 }
 const clock = computed(() => clockOf(garden.now, garden.garden!.zone))
@@ -108,6 +108,13 @@ const { run: choose, isBusy } = useOnce(async () => {
 const { run: countUp } = useOnce(() =>
   log.note([{ kind: 'seedlingsUp', subjectId: stop.value!.subject.id, payload: { count: up.value } }]),
 )
+/** The fruit stays on its plant, and is looked at again some days later. */
+const { run: leaveFruit } = useOnce(() => {
+  const { subject, ripening } = stop.value!
+  return log.note([
+    { kind: 'fruitLeft', subjectId: subject.id, payload: ripening ? { advised: ripening.advice } : {} },
+  ])
+})
 function skip() {
   skipped.value.push(stop.value!.subject.id)
   here.value = null
@@ -256,6 +263,7 @@ useShortcuts([
             @noted="stay"
           />
         </details>
+        <p v-if="stop.ripening" class="advice">{{ cutInWords(stop.ripening) }}</p>
         <CountStepper
           v-if="stop.step === 'countUp' && stop.sowing"
           v-model="up"
@@ -323,6 +331,14 @@ useShortcuts([
           >
             No seed wanted: cut the stalk
           </button>
+          <button
+            v-if="stop.step === 'harvest' && garden.mayNote"
+            type="button"
+            class="skip"
+            @click="leaveFruit"
+          >
+            Not ripe yet
+          </button>
           <button type="button" class="skip" @click="skip">
             {{ laterWords[stop.step] ?? 'Later today' }}
           </button>
@@ -340,6 +356,7 @@ useShortcuts([
         :crop="stop.crop"
         :flowers="[stop.flower]"
         :first="stop.flower.id"
+        :ripening="stop.ripening"
       />
       <ChooseDialog
         v-if="stop.crossId && stop.seedParent"

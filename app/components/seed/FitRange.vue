@@ -11,7 +11,8 @@ const show = (n: number) => numberInWords(n, unit, isOpen.value ? of.estimate : 
 
 <template>
   <strong class="figures">{{ show(of.estimate) }}{{ unit === '%' ? ' %' : '' }}</strong>
-  <span class="quiet small figures">
+  {{ ' '
+  }}<span class="quiet small figures">
     {{ isOpen ? `${show(of.low)} or more` : `${show(of.low)}–${show(of.high)}` }}</span
   >
 </template>

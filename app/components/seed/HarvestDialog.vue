@@ -4,14 +4,23 @@ import { usualSchool } from '@virgulta/core/crops/guide'
 import type { School } from '@virgulta/core/flowers/schools'
 import { schoolWords, schoolsAt } from '@virgulta/core/flowers/schools'
 import type { Flower } from '@virgulta/core/flowers/flower'
+import type { Ripening } from '@virgulta/core/garden/fruits'
+import { dayInWords } from '@virgulta/core/time/days'
 import { counted } from '@virgulta/core/formats/counted'
 
 const isOpen = defineModel<boolean>({ required: true })
-const { crossId, crop, flowers, first } = defineProps<{
+const {
+  crossId,
+  crop,
+  flowers,
+  first,
+  ripening = null,
+} = defineProps<{
   crossId: string
   crop: string
   flowers: Flower[]
   first?: string
+  /** when the first one is likely ripe, where it is known */ ripening?: Ripening | null
 }>()
 const log = useLogStore()
 const ids = useFormIds()
@@ -29,6 +38,8 @@ const cues = schoolsAt('harvest').map(value => ({
   value,
   title: schoolWords('harvest', value).replace('harvested ', ''),
 }))
+/** cut before it was ripe, as it would have been lost */
+const isEarly = ref(false)
 const made = ref<string | null>(null)
 
 function begin() {
@@ -38,6 +49,7 @@ function begin() {
   seeds.value = sound.value = empty.value = 0
   day.value = garden.today
   ripeness.value = (cue.value && usualSchool(cue.value, 'harvest')) ?? 'colour'
+  isEarly.value = ripening !== null && ripening.now < 0.1
   made.value = null
 }
 const cue = computed(() => garden.cropOf(crop)?.guide)
@@ -57,6 +69,7 @@ async function harvest() {
           sound: sound.value,
           empty: empty.value,
           cue: ripeness.value,
+          ...(isEarly.value ? { early: true } : {}),
         },
       },
     ],
@@ -109,6 +122,13 @@ async function harvest() {
       are neither yet stay in the packet uncounted as sound.
     </p>
     <v-select v-model="ripeness" label="Harvested by" :items="cues" hide-details />
+    <v-switch v-model="isEarly" label="Cut before it was ripe" color="primary" hide-details />
+    <p v-if="isEarly" class="quiet small">
+      Let it ripen on in the dry under a roof before the seed is taken out. It does not count for when fruits
+      are ripe here.<template v-if="ripening && garden.today < ripening.notBefore">
+        Before {{ dayInWords(ripening.notBefore) }} hardly any of its seed is fit.</template
+      >
+    </p>
     <DayField v-model="day" label="Harvested on" />
     <template #done>
       <template v-if="made">

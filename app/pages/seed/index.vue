@@ -1,19 +1,26 @@
 <!-- Packets and trays. -->
 <script setup lang="ts">
+import { cutInWords } from '@virgulta/core/garden/fruits'
 import { dayInWords } from '@virgulta/core/time/days'
 import { seedEndWords } from '@virgulta/core/seed/kinds'
-import type { LotRow, SeedShelf, SowingRow } from '#shared/seed'
+import type { FruitRow, LotRow, SeedShelf, SowingRow } from '#shared/seed'
 import type { Column } from '../../components/base/ReadTable.vue'
 
 const garden = useGardenStore()
+const log = useLogStore()
 const { data: shelf, problem } = useLive<SeedShelf>(() => '/api/seed')
 const show = useAddress('show', 'packets')
 const shown = computed({
-  get: () => (show.value === 'trays' ? 'trays' : 'packets'),
+  get: () => (show.value === 'trays' || show.value === 'fruits' ? show.value : 'packets'),
   // The lists filter and sort each by columns of its own: what was asked of one is not asked of the other.
   set: value => void navigateTo({ query: { show: value } }, { replace: true }),
 })
-const parents = (r: LotRow | SowingRow) => `${r.seedParent.name} × ${r.pollenParent?.name ?? 'open'}`
+const { data: fruits } = useLive<FruitRow[]>(() => (shown.value === 'fruits' ? '/api/seed/fruits' : null))
+const percent = (share: number) => Math.round(share * 100)
+const leave = ({ id, advice }: FruitRow) =>
+  log.note([{ kind: 'fruitLeft', subjectId: id, payload: { advised: advice } }])
+const parents = (r: LotRow | SowingRow | FruitRow) =>
+  `${r.seedParent.name} × ${r.pollenParent?.name ?? 'open'}`
 /** What became of a packet beside sowing. */
 const restWords = ({ gone, reserveSince, left }: LotRow['lot']) =>
   [
@@ -31,6 +38,27 @@ const lotColumns: Column<LotRow>[] = [
   { key: 'left', title: 'Left', value: r => r.lot.left, align: 'end' },
   { key: 'rest', title: 'What became of it', value: r => restWords(r.lot) },
 ]
+const fruitColumns: Column<FruitRow>[] = [
+  { key: 'code', title: 'Fruit', value: r => r.code },
+  { key: 'parents', title: 'Parents', value: parents, csv: parentCells(r => r) },
+  { key: 'crop', title: 'Crop', value: r => garden.cropName(r.crop) },
+  { key: 'place', title: 'Place', value: r => garden.placeName(r.placeId) },
+  { key: 'age', title: 'Days', value: r => r.age, align: 'end' },
+  {
+    key: 'ripe',
+    title: 'Ripe about',
+    value: r => r.ripe.median,
+    csv: { 'ripe from': r => r.ripe.low, 'ripe about': r => r.ripe.median, 'ripe until': r => r.ripe.high },
+  },
+  {
+    key: 'now',
+    title: 'Ripe now, in a week',
+    value: r => percent(r.now),
+    align: 'end',
+    csv: { 'ripe now, %': r => percent(r.now), 'ripe in a week, %': r => percent(r.inAWeek) },
+  },
+  { key: 'advice', title: 'Cut or wait', value: r => cutInWords(r) },
+]
 const trayColumns: Column<SowingRow>[] = [
   { key: 'code', title: 'Tray', value: r => r.sowing.code },
   { key: 'parents', title: 'Parents', value: parents, csv: parentCells(r => r) },
@@ -46,7 +74,12 @@ const trayColumns: Column<SowingRow>[] = [
 </script>
 
 <template>
-  <ListPage heading="Seed" :problem="problem" :count="shelf?.lots.length" empty="No seed is harvested yet">
+  <ListPage
+    heading="Seed"
+    :problem="problem"
+    :count="shelf ? shelf.lots.length + shelf.hanging : undefined"
+    empty="No seed is harvested yet"
+  >
     <template #words>
       <p class="quiet">
         What was harvested lies in a <TermMark term="packet" />; what was sown from it stands in trays, pots
@@ -63,10 +96,58 @@ const trayColumns: Column<SowingRow>[] = [
         class="toggle"
         aria-label="Show"
       >
-        <v-btn value="packets">Packets</v-btn><v-btn value="trays">Trays</v-btn>
+        <v-btn value="fruits">On the plant</v-btn><v-btn value="packets">Packets</v-btn
+        ><v-btn value="trays">Trays</v-btn>
       </v-btn-toggle>
+      <template v-if="shown === 'fruits'">
+        <ReadTable
+          v-if="fruits?.length"
+          :rows="fruits"
+          :columns="fruitColumns"
+          name="fruits"
+          one="fruit"
+          sort="ripe"
+          @open="row => navigateTo(`/crosses/${row.crossId}?flower=${row.id}`)"
+        >
+          <template #code="{ row }"
+            ><TagLabel :code="row.code" :to="`/crosses/${row.crossId}?flower=${row.id}`"
+          /></template>
+          <template #parents="{ row }"
+            ><CrossName :seed-parent="row.seedParent" :pollen-parent="row.pollenParent"
+          /></template>
+          <template #ripe="{ row }"
+            ><span class="figures">{{ dayInWords(row.ripe.median) }}</span
+            ><br /><span class="quiet small"
+              >{{ dayInWords(row.ripe.low) }} – {{ dayInWords(row.ripe.high) }}</span
+            ></template
+          >
+          <template #now="{ row }"
+            ><span class="figures">{{ percent(row.now) }} %, {{ percent(row.inAWeek) }} %</span></template
+          >
+          <template #advice="{ row }">
+            <span class="small" :class="{ cut: row.advice === 'cut' }">{{ cutInWords(row) }}</span>
+            <v-btn
+              v-if="garden.mayNote"
+              size="small"
+              class="quietly"
+              :aria-label="`Not ripe yet: ${row.code}`"
+              @click.stop="leave(row)"
+              >Not ripe yet</v-btn
+            >
+          </template>
+        </ReadTable>
+        <p v-else-if="fruits" class="quiet">
+          No fruit hangs on a plant. When a flower has taken, its fruit stands here until it is harvested.
+        </p>
+        <p class="quiet small">
+          When a fruit is ripe comes from this garden’s harvests, with the guide as a start. What waiting
+          costs is a rule of thumb: 30 % of a ripe splitting fruit drops in a day, 3 % is eaten, 6 % rots on a
+          wet day, and a frost takes half of what is unripe; seed is fit from three quarters of its way on,
+          and ever more of it.
+        </p>
+      </template>
       <ReadTable
-        v-if="shown === 'packets'"
+        v-else-if="shown === 'packets'"
         :rows="shelf.lots"
         :columns="lotColumns"
         name="packets"
@@ -123,5 +204,8 @@ const trayColumns: Column<SowingRow>[] = [
 <style scoped>
 .toggle {
   margin: 8px 0 12px;
+}
+.cut {
+  font-weight: 650;
 }
 </style>

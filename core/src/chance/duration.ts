@@ -151,6 +151,25 @@ function logLikelihood({ from, to }: DurationRecord, mean: number, spread: numbe
   return Math.log(Math.max(upper - lower, 1e-300))
 }
 
+/** The quantiles of the next case: days by the share of cases that are over by then. See {@link estimateDuration}. */
+export function durationQuantiles(guide: GuideRange, noted: DurationRecord[] = []): (p: number) => number {
+  checkRange(guide, Number.MIN_VALUE)
+  const prior = beliefFromGuide(guide)
+  const weights = weightsOf(guide, noted)
+  const records = noted.map((record, i) =>
+    weights[i] === 1 ? record : { ...record, times: timesOf(record) * weights[i]! },
+  )
+  if (!records.length) return predictExact(prior)
+  return records.every(r => r.from === r.to)
+    ? predictExact(
+        learnExact(
+          prior,
+          records.map(r => ({ days: Math.max(r.to, SHORTEST_DAYS), times: timesOf(r) })),
+        ),
+      )
+    : predictOnGrid(prior, records)
+}
+
 /**
  * How many days one step takes until the next.
  *
@@ -165,24 +184,8 @@ function logLikelihood({ from, to }: DurationRecord, mean: number, spread: numbe
  * @see Gelman et al. (2013), Bayesian Data Analysis, section 3.3
  */
 export function estimateDuration(guide: GuideRange, noted: DurationRecord[] = []): Estimate {
-  checkRange(guide, Number.MIN_VALUE)
-  const prior = beliefFromGuide(guide)
+  const quantile = durationQuantiles(guide, noted)
   const count = sum(noted, timesOf)
-  const weights = weightsOf(guide, noted)
-  const records = noted.map((record, i) =>
-    weights[i] === 1 ? record : { ...record, times: timesOf(record) * weights[i]! },
-  )
-  const quantile =
-    records.length === 0
-      ? predictExact(prior)
-      : records.every(r => r.from === r.to)
-        ? predictExact(
-            learnExact(
-              prior,
-              records.map(r => ({ days: Math.max(r.to, SHORTEST_DAYS), times: timesOf(r) })),
-            ),
-          )
-        : predictOnGrid(prior, records)
   return {
     median: quantile(0.5),
     low: quantile(0.1),

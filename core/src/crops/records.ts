@@ -93,11 +93,19 @@ export const waits = {
         },
       ]
     }),
-  /** from the last pollination until harvest */
+  /**
+   * from the last pollination until the fruit was ripe: on the day of its harvest, or since the last look that found it unripe. What was
+   * cut by days, or early, tells of the gardener and not of the fruit.
+   */
   toRipe: ({ flowers }: CropHistory): WaitRecord[] =>
     flowers.flatMap(flower => {
-      const days = flower.harvest ? daysBetween(flower.pollinations.at(-1)!.on, flower.harvest.on) : 0
-      return days > 0 ? [{ ...at('flower', flower, flower.harvest!.on), from: days, to: days }] : []
+      const { harvest, fruitLooks } = flower
+      const start = flower.pollinations.at(-1)?.on
+      if (!harvest || !start || harvest.isEarly || harvest.cue === 'days' || harvest.on <= start) return []
+      const looks = fruitLooks.filter(day => day > start && day < harvest.on)
+      const days = daysBetween(start, harvest.on)
+      const wait = looks.length ? waited(start, looks, harvest.on) : { from: days, to: days }
+      return [{ ...at('flower', flower, harvest.on), ...wait }]
     }),
   /** from sowing until the first seedlings were counted */
   toUp: ({ sowings }: CropHistory): WaitRecord[] =>

@@ -359,6 +359,17 @@ function fruitDue(flower: Flower, guide: CropGuide, knowledge: CropKnowledge): F
       because: `Ripe from about ${dayInWords(ripe.from)}; it splits and drops its seed.`,
     }
   }
+  const left = flower.fruitLooks.at(-1)
+  if (left) {
+    const from = addDays(left, daysBetweenLooks(knowledge.days.toRipe))
+    return {
+      step: 'harvest',
+      from,
+      until: from > ripe.until ? from : ripe.until,
+      estimate: knowledge.days.toRipe,
+      because: `Not ripe on ${dayInWords(left)}; look again about ${dayInWords(from)}.`,
+    }
+  }
   // By days, a fruit is cut when half of them are ripe; by its colour or the first split it is looked at from the first on.
   return habitAt(guide, 'harvest') === 'days'
     ? {
@@ -375,6 +386,9 @@ function fruitDue(flower: Flower, guide: CropGuide, knowledge: CropKnowledge): F
         because: `Pollinated on ${dayInWords(start)}; look for ${habitAt(guide, 'harvest') === 'split' ? 'the first split' : 'the ripeness cue'}.`,
       }
 }
+
+/** Days between two looks at a fruit, by how far fruits of the crop lie apart in ripening. */
+const daysBetweenLooks = ({ low, high }: Estimate) => Math.max(2, Math.round((high - low) / 6))
 
 /** How many days past its last day a work is on `today`; 0 while it is in time. */
 export const daysOverdue = (due: { until: ISODate }, today: ISODate): number =>

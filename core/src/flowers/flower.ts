@@ -101,9 +101,17 @@ export interface Flower {
   /** how many of a cluster took, where it was counted */
   fruits: number | null
   nettedOn: ISODate | null
+  /** days on which its fruit was looked at and was not ripe */
+  fruitLooks: ISODate[]
   failed: { on: ISODate; reason: string } | null
   lost: { on: ISODate; reason: string } | null
-  harvest: { on: ISODate; lotId: string; fruits: number; cue: School<'harvest'> | null } | null
+  harvest: {
+    on: ISODate
+    lotId: string
+    fruits: number
+    cue: School<'harvest'> | null
+    /** cut before it was ripe */ isEarly: boolean
+  } | null
   status: FlowerStatus
   /** what makes its seed doubtful, in words */
   doubts: string[]
@@ -202,6 +210,7 @@ export function flowerAfter(flower: Flower | null, deed: LoggedDeed, id: string)
       failedSoFar: 0,
       fruits: null,
       nettedOn: null,
+      fruitLooks: [],
       failed: null,
       lost: null,
       harvest: null,
@@ -371,6 +380,9 @@ function stepOn(flower: Flower, deed: LoggedDeed): Flower {
     case 'fruitNetted':
       checkPollinated(flower, 'netted')
       return { ...flower, nettedOn: deed.day }
+    case 'fruitLeft':
+      checkPollinated(flower, 'looked at for ripeness')
+      return { ...flower, fruitLooks: [...flower.fruitLooks, deed.day] }
     case 'flowerLost':
       checkStillOnPlant(flower, 'lost again')
       return { ...flower, lost: { on: deed.day, reason: deed.payload.reason } }
@@ -381,7 +393,13 @@ function stepOn(flower: Flower, deed: LoggedDeed): Flower {
       return {
         ...flower,
         takenOn: flower.takenOn ?? deed.day,
-        harvest: { on: deed.day, lotId: deed.subjectId, fruits, cue: deed.payload.cue ?? null },
+        harvest: {
+          on: deed.day,
+          lotId: deed.subjectId,
+          fruits,
+          cue: deed.payload.cue ?? null,
+          isEarly: deed.payload.early ?? false,
+        },
       }
     }
     case 'conflictSettled': {

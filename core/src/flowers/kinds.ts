@@ -159,6 +159,15 @@ export const flowerKinds = {
           : `failed: ${p.reason ?? 'no reason noted'}`,
   ),
   uncovered: kind('flower', v.strictObject({}), () => 'cover taken off'),
+  /** a fruit was looked at and left on its plant */
+  fruitLeft: kind(
+    'flower',
+    v.strictObject({
+      /** what was advised then; left against it, the decision can be judged later */
+      advised: v.optional(v.picklist(['cut', 'wait'])),
+    }),
+    p => `not ripe yet, left on the plant${p.advised === 'cut' ? ', though cutting was advised' : ''}`,
+  ),
   fruitNetted: kind('flower', v.strictObject({}), () => 'fruit netted before it splits'),
   flowerLost: kind('flower', v.strictObject({ reason: words(200) }), p => `lost: ${p.reason}`),
   /** two notes that do not go together were looked at, and stay as they are */

@@ -360,6 +360,8 @@ export const FLOWER_WORK: Record<FlowerStep, FlowerWork> = {
     tools: () => ['packets', 'pencil'],
     picture: guide => fruiting(guide, 1),
     schools: ['harvest'],
-    answers: () => [],
+    answers: ({ flower }) => [
+      say('Not ripe yet', 'plain', { kind: 'fruitLeft', subjectId: flower.id, payload: {} }),
+    ],
   },
 }

@@ -35,8 +35,10 @@ export const seedKinds = {
       empty: amount(0, 1_000_000),
       /** by what it was told to be ripe */
       cue: v.optional(v.picklist(schoolsAt('harvest'))),
+      /** cut before it was ripe, as it would have been lost */ early: v.optional(v.literal(true)),
     }),
-    p => `harvested ${counted(p.seeds, 'seed')}, ${p.sound} sound`,
+    p =>
+      `harvested ${counted(p.seeds, 'seed')}, ${p.sound} sound${p.early ? ', cut before it was ripe' : ''}`,
     {
       codes: p => [{ code: p.code }],
       changes: p => p.flowers.map(f => ({ type: 'flower', id: f.flowerId })),

@@ -1,5 +1,6 @@
 import { hoursInWords } from '@virgulta/core/bloom/hours'
 import { bloomSpans, bloomSubject } from '@virgulta/core/garden/blooms'
+import { ripeningOf } from '@virgulta/core/garden/fruits'
 import { tubesAtHand, tubesFor } from '@virgulta/core/garden/pollen'
 import { cropsOnRound, mayComeOff, stopsUntil, tornFlowers } from '@virgulta/core/garden/round'
 import type { HeldStates } from '@virgulta/core/garden/states'
@@ -130,6 +131,10 @@ async function shownStops(db: Database, garden: Garden, stops: Stop[]): Promise<
     mayComeOff(here, subject.id, crop)
       .slice(0, MOST_FRUITS)
       .map(({ id, code }) => ({ id, code }))
+  const ripeningAt = ({ subject, crop }: Stop) => {
+    const flower = states.flower.get(subject.id)
+    return flower ? ripeningOf(here, flower, here.garden.crops.get(crop)!) : null
+  }
   return stop => ({
     ...stop,
     seedParent: plant(stop.parents?.seedParentId),
@@ -141,6 +146,7 @@ async function shownStops(db: Database, garden: Garden, stops: Stop[]): Promise<
     tubes: stop.crossId && takesPollen(stop) ? tubesFor(here, stop.crossId) : [],
     sowing: states.sowing.get(stop.subject.id) ?? null,
     fruits: stop.step === 'thinFruit' ? fruitsOn(stop) : null,
+    ripening: stop.step === 'harvest' ? ripeningAt(stop) : null,
     seeds: states.seedLot.get(stop.subject.id)?.left ?? null,
   })
 }

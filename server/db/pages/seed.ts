@@ -1,11 +1,12 @@
 import { bulksOf } from '@virgulta/core/flowers/flower'
 import type { Cross } from '@virgulta/core/crosses/cross'
 import type { LearntCrop } from '@virgulta/core/garden/learnt'
+import { hangingFruits } from '@virgulta/core/garden/fruits'
 import { doubtsBehind } from '@virgulta/core/garden/doubts'
 import { once } from '@virgulta/core/once'
 import { comingUp, usualCurve } from '@virgulta/core/seed/comingUp'
 import { and, asc, desc, eq } from 'drizzle-orm'
-import type { LotStory, SeedShelf, SowingStory } from '../../../shared/seed'
+import type { FruitRow, LotStory, SeedShelf, SowingStory } from '../../../shared/seed'
 import type { Database } from '../connection'
 import type { Garden } from '../garden'
 import { gardenDay } from '../held/gardenDay'
@@ -36,7 +37,26 @@ export async function seedShelf(db: Database, garden: Garden): Promise<SeedShelf
     .innerJoin(crosses, and(eq(crosses.gardenId, sowings.gardenId), eq(crosses.id, sowings.crossId)))
     .where(eq(sowings.gardenId, garden.id))
     .orderBy(desc(sowings.code))
-  return { lots: await ofCrosses(db, garden, lots), sowings: await ofCrosses(db, garden, trays) }
+  return {
+    hanging: hangingFruits(await gardenDay(db, garden)).length,
+    lots: await ofCrosses(db, garden, lots),
+    sowings: await ofCrosses(db, garden, trays),
+  }
+}
+
+/** All fruits that hang on their plants. */
+export async function fruitShelf(db: Database, garden: Garden): Promise<FruitRow[]> {
+  const day = await gardenDay(db, garden)
+  const { cross, plant } = day.garden.states
+  const rows = hangingFruits(day).map(({ flower, crop: _, ...ripening }) => ({
+    ...ripening,
+    id: flower.id,
+    code: flower.code,
+    crossId: flower.crossId,
+    placeId: day.resolved(plant.get(flower.seedParentId)?.placeId ?? null),
+    cross: cross.get(flower.crossId)!,
+  }))
+  return ofCrosses(db, garden, rows)
 }
 
 /** One packet with what was sown from it; null when it is not in the garden. */
