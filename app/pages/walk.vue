@@ -263,7 +263,7 @@ useShortcuts([
             @noted="stay"
           />
         </details>
-        <p v-if="stop.ripening" class="advice">{{ cutInWords(stop.ripening) }}</p>
+        <p v-if="stop.ripening" class="advice">{{ cutInWords(stop.ripening, garden.today) }}</p>
         <CountStepper
           v-if="stop.step === 'countUp' && stop.sowing"
           v-model="up"

@@ -57,7 +57,7 @@ const fruitColumns: Column<FruitRow>[] = [
     align: 'end',
     csv: { 'ripe now, %': r => percent(r.now), 'ripe in a week, %': r => percent(r.inAWeek) },
   },
-  { key: 'advice', title: 'Cut or wait', value: r => cutInWords(r) },
+  { key: 'advice', title: 'Cut or wait', value: r => cutInWords(r, garden.today) },
 ]
 const trayColumns: Column<SowingRow>[] = [
   { key: 'code', title: 'Tray', value: r => r.sowing.code },
@@ -125,11 +125,14 @@ const trayColumns: Column<SowingRow>[] = [
             ><span class="figures">{{ percent(row.now) }} %, {{ percent(row.inAWeek) }} %</span></template
           >
           <template #advice="{ row }">
-            <span class="small" :class="{ cut: row.advice === 'cut' }">{{ cutInWords(row) }}</span>
+            <div class="small advice" :class="{ cut: row.advice === 'cut' }">
+              {{ cutInWords(row, garden.today) }}
+            </div>
             <v-btn
               v-if="garden.mayNote"
               size="small"
-              class="quietly"
+              variant="text"
+              class="quietly left"
               :aria-label="`Not ripe yet: ${row.code}`"
               @click.stop="leave(row)"
               >Not ripe yet</v-btn
@@ -207,5 +210,12 @@ const trayColumns: Column<SowingRow>[] = [
 }
 .cut {
   font-weight: 650;
+}
+/* On a telephone the table is moved sideways rather than made high. */
+.advice {
+  min-width: 250px;
+}
+.left {
+  margin-left: -12px;
 }
 </style>

@@ -33,14 +33,20 @@ describe('a fruit on its plant', () => {
     expect(early.ripe.low >= addDays(DAY, Math.floor(from) - 1)).toBe(true)
     expect(early.ripe.high <= addDays(DAY, Math.ceil(to) + 1)).toBe(true)
     expect(early.notBefore < early.ripe.low).toBe(true)
-    expect(cutInWords(early)).toMatch(/^Let it hang; cut today about \d+ of \d+ sound seeds/)
+    expect(cutInWords(early, addDays(DAY, Math.round(from / 2)))).toMatch(
+      /^Let it hang: before \d+ July hardly any/,
+    )
+    const nearly = fruitOn(Math.round(from))
+    expect(cutInWords(nearly, addDays(DAY, Math.round(from)))).toMatch(
+      /^Let it hang: of \d+ sound seeds [\d.]+ would not be fit if it is cut today, and [\d.]+ lost/,
+    )
   })
 
   it('is cut when it is likely ripe', () => {
     const late = fruitOn(Math.round(to * 1.3))
     expect(late.now).toBeGreaterThan(0.9)
     expect(late.advice).toBe('cut')
-    expect(cutInWords(late)).toMatch(/^Likely ripe: cut it/)
+    expect(cutInWords(late, addDays(DAY, late.age))).toMatch(/^Likely ripe: cut it/)
   })
 
   it('goes by the last look that found it unripe', () => {

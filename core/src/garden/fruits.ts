@@ -7,7 +7,7 @@ import { isRainedOn } from '../places/place'
 import type { CutOrWait, DayAhead } from '../seed/ripeness'
 import { FIT_FROM, chanceRipe, cutOrWait, possibleDays, slicesOf } from '../seed/ripeness'
 import type { ISODate } from '../time/days'
-import { addDays, daysBetween } from '../time/days'
+import { addDays, dayInWords, daysBetween } from '../time/days'
 import { conditionsAt, warmthAt } from './conditions'
 import type { GardenDay } from './day'
 import type { LearntCrop } from './learnt'
@@ -115,13 +115,14 @@ export const hangingFruits = (day: GardenDay): HangingFruit[] =>
     ),
   )
 
-/** Whether to cut a fruit, in a sentence with both numbers. */
-export function cutInWords({ advice, byCutting, byWaiting, seeds, threats, now }: Ripening): string {
+/** Whether to cut a fruit, in a sentence with both numbers; while no cut makes sense, with the day from which one does. */
+export function cutInWords(ripening: Ripening, today: ISODate): string {
+  const { advice, byCutting, byWaiting, seeds, threats, now, notBefore, nextLook } = ripening
+  if (today < notBefore) return `Let it hang: before ${dayInWords(notBefore)} hardly any of its seed is fit.`
   const whole = seeds >= 10 ? Math.round(seeds) : seeds.toFixed(1)
   const lost = (n: number) => (n < 0.1 ? 'none' : n < 10 ? n.toFixed(1) : String(Math.round(n)))
   const why = threats.length ? ` (${threats.join(', ')})` : ''
-  const both = `cut today about ${lost(byCutting)} of ${whole} sound seeds would not be fit, by waiting ${lost(byWaiting)} would be lost or unfit${why}`
-  return advice === 'cut'
-    ? `${now > 0.5 ? 'Likely ripe: cut it' : 'Better cut it early'}; ${both}.`
-    : `Let it hang; ${both}.`
+  const both = `of ${whole} sound seeds ${lost(byCutting)} would not be fit if it is cut today, and ${lost(byWaiting)} lost or unfit if on ${dayInWords(nextLook)}${why}`
+  const what = advice === 'wait' ? 'Let it hang' : now > 0.5 ? 'Likely ripe: cut it' : 'Better cut it early'
+  return `${what}: ${both}.`
 }

@@ -1,0 +1,44 @@
+import { expect, test } from '@playwright/test'
+import { expectAccessible, expectNarrow, openDemo } from './garden'
+
+test.beforeEach(({ page }) => openDemo(page))
+
+test('a fruit on its plant is likely ripe or not, and a look that finds it unripe counts', async ({
+  page,
+}) => {
+  await page.goto('/seed?show=fruits')
+  const ripe = page.getByRole('row').filter({ hasText: 'Likely ripe: cut it' })
+  const code = (await ripe.first().getByRole('link').first().innerText()).trim()
+  const fruit = page.getByRole('row').filter({ has: page.getByRole('link', { name: code }) })
+  await expect(fruit).toContainText(/of \d+ sound seeds [\d.]+ would not be fit if it is cut today/)
+  await expectAccessible(page)
+  await expectNarrow(page)
+  await fruit.getByRole('button', { name: `Not ripe yet: ${code}` }).click()
+  await expect(fruit).toContainText('0 %,')
+  await expect(fruit).toContainText('Let it hang')
+  await expect(page.getByText('not ripe yet, left on the plant, though cutting was advised')).toBeVisible()
+
+  // Cut all the same, it is said to be early.
+  await fruit.getByRole('link', { name: code }).click()
+  await page
+    .getByRole('navigation', { name: 'Flower' })
+    .getByRole('button', { name: 'Harvest', exact: true })
+    .click()
+  const dialog = page.getByRole('dialog', { name: 'Harvest' })
+  await dialog.getByLabel('Cut before it was ripe').click()
+  await expect(dialog.getByText('Let it ripen on in the dry')).toBeVisible()
+  await dialog.getByLabel('Seeds counted', { exact: true }).fill('12')
+  await dialog.getByRole('button', { name: 'Fill a packet' }).click()
+  await expect(dialog.getByText('Write this code on the packet')).toBeVisible()
+})
+
+test('a tray shows its curve, what is still to come, and by when', async ({ page }) => {
+  await page.goto('/seed?show=trays')
+  await page.getByRole('textbox', { name: 'Filter' }).fill('25-YMFE')
+  await page.getByRole('link', { name: '25-YMFE' }).click()
+  await expect(page.getByText(/^About \d+ more seedlings by .*; four times in five/)).toBeVisible()
+  await expect(page.getByText('Come up in the end')).toBeVisible()
+  await page.getByRole('button', { name: 'None new' }).click()
+  await expect(page.getByText('looked, no more up').first()).toBeVisible()
+  await expectAccessible(page)
+})
