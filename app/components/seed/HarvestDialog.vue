@@ -5,6 +5,8 @@ import type { School } from '@virgulta/core/flowers/schools'
 import { schoolWords, schoolsAt } from '@virgulta/core/flowers/schools'
 import type { Flower } from '@virgulta/core/flowers/flower'
 import type { Ripening } from '@virgulta/core/garden/fruits'
+import type { Weighed } from '@virgulta/core/seed/weighing'
+import { seedsByWeight } from '@virgulta/core/seed/weighing'
 import { dayInWords } from '@virgulta/core/time/days'
 import { counted } from '@virgulta/core/formats/counted'
 
@@ -32,6 +34,9 @@ const chosen = ref<string[]>([])
 const fruits = ref<Record<string, number>>({})
 const clusters = computed(() => ripe.value.filter(f => chosen.value.includes(f.id) && f.blooms > 1))
 const [seeds, sound, empty] = [ref(0), ref(0), ref(0)]
+const isWeighing = ref(false)
+const weighed = ref<Weighed | null>(null)
+watch(weighed, now => now && (seeds.value = seedsByWeight(now).seeds))
 const day = ref(garden.today)
 const ripeness = ref<School<'harvest'>>('colour')
 const cues = schoolsAt('harvest').map(value => ({
@@ -47,6 +52,8 @@ function begin() {
   chosen.value = first ? [first] : ripe.value.slice(0, 1).map(f => f.id)
   fruits.value = Object.fromEntries(ripe.value.map(f => [f.id, f.blooms]))
   seeds.value = sound.value = empty.value = 0
+  isWeighing.value = false
+  weighed.value = null
   day.value = garden.today
   ripeness.value = (cue.value && usualSchool(cue.value, 'harvest')) ?? 'colour'
   isEarly.value = ripening !== null && ripening.now < 0.1
@@ -68,6 +75,7 @@ async function harvest() {
           seeds: seeds.value,
           sound: sound.value,
           empty: empty.value,
+          ...(isWeighing.value && weighed.value ? { weighed: weighed.value } : {}),
           cue: ripeness.value,
           ...(isEarly.value ? { early: true } : {}),
         },
@@ -84,7 +92,7 @@ async function harvest() {
     v-model="isOpen"
     heading="Harvest"
     action="Fill a packet"
-    :disabled="!chosen.length"
+    :disabled="!chosen.length || (isWeighing && !weighed)"
     :is-done="made !== null"
     :of="`${crossId} ${first ?? ''}`"
     @open="begin"
@@ -112,6 +120,8 @@ async function harvest() {
         :hint="`of ${counted(flower.blooms, 'flower')} under this tag`"
       />
     </div>
+    <v-switch v-model="isWeighing" label="Counted by weight" color="primary" hide-details />
+    <WeighSeed v-if="isWeighing" v-model="weighed" />
     <div class="row counts">
       <CountStepper v-model="seeds" label="Seeds counted" :error="seedsProblem" />
       <CountStepper v-model="sound" label="Sound" />

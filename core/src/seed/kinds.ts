@@ -14,6 +14,12 @@ export const seedEndWords: Record<(typeof SEED_ENDS)[number], string> = {
   lost: 'lost',
 }
 
+const grams = v.pipe(
+  v.number('A weight is a number of grams.'),
+  v.gtValue(0, 'A weight lies above 0.'),
+  v.maxValue(100_000, 'Weigh at most 100 kg at a time.'),
+)
+
 export const seedKinds = {
   harvested: kind(
     'seedLot',
@@ -33,6 +39,14 @@ export const seedKinds = {
       seeds: amount(0, 1_000_000),
       sound: amount(0, 1_000_000),
       empty: amount(0, 1_000_000),
+      /** how the seeds were counted, where that was by their weight; in grams */
+      weighed: v.optional(
+        v.strictObject({
+          sampleSeeds: amount(1, 100_000),
+          samples: v.pipe(v.array(grams), v.minLength(1, 'Weigh one sample at least.'), v.maxLength(50)),
+          total: grams,
+        }),
+      ),
       /** by what it was told to be ripe */
       cue: v.optional(v.picklist(schoolsAt('harvest'))),
       /** cut before it was ripe, as it would have been lost */ early: v.optional(v.literal(true)),

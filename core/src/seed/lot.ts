@@ -1,8 +1,11 @@
+import { OutOfRange } from '../chance/estimate'
 import { counted } from '../formats/counted'
 import type { LoggedDeed } from '../log/entry'
 import { Refusal } from '../log/refusal'
 import type { ISODate } from '../time/days'
 import type { SEED_ENDS } from './kinds'
+import type { SeedsByWeight, Weighed } from './weighing'
+import { seedsByWeight } from './weighing'
 
 /** Seeds of one cross and one harvest, in one packet. Everything sown comes from a lot. */
 export interface SeedLot {
@@ -14,6 +17,8 @@ export interface SeedLot {
   seeds: number
   sound: number
   empty: number
+  /** of seeds that were counted by their weight; null: one by one */
+  byWeight: SeedsByWeight | null
   harvestedOn: ISODate
   /** seeds sown so far */
   sown: number
@@ -29,7 +34,7 @@ export interface SeedLot {
 export function seedLotAfter(lot: SeedLot | null, deed: LoggedDeed, id: string): SeedLot {
   if (deed.kind === 'harvested') {
     if (lot) throw new Refusal('already-there', `Packet ${lot.code} is filled already.`)
-    const { code, crossId, flowers, seeds, sound, empty } = deed.payload
+    const { code, crossId, flowers, seeds, sound, empty, weighed } = deed.payload
     if (sound + empty > seeds) {
       throw new Refusal(
         'more-than-counted',
@@ -46,6 +51,7 @@ export function seedLotAfter(lot: SeedLot | null, deed: LoggedDeed, id: string):
       seeds,
       sound,
       empty,
+      byWeight: weighed ? onBalance(weighed) : null,
       harvestedOn: deed.day,
       sown: 0,
       left: seeds - empty,
@@ -73,6 +79,16 @@ export function seedLotAfter(lot: SeedLot | null, deed: LoggedDeed, id: string):
       return { ...lot, reserveSince: deed.day }
     default:
       return lot
+  }
+}
+
+/** @throws {Refusal} for weights that do not go together */
+function onBalance(weighed: Weighed): SeedsByWeight {
+  try {
+    return seedsByWeight(weighed)
+  } catch (error) {
+    if (!(error instanceof OutOfRange)) throw error
+    throw new Refusal('weights', error.message, 'weighed')
   }
 }
 

@@ -40,6 +40,17 @@ describe('a packet', () => {
     })
   })
 
+  it('keeps the interval of seeds that were counted by their weight, and refuses weights that cannot be', () => {
+    const weighed = (total: number) => {
+      const one = harvest('2026-08-01', 400, 0, 0)
+      const by = { sampleSeeds: 20, samples: [0.4, 0.41, 0.39], total }
+      return { ...one, payload: { ...one.payload, weighed: by } } as LoggedDeed
+    }
+    expect(lot(weighed(8)).byWeight).toMatchObject({ seeds: 400 })
+    expect(lot(harvest('2026-08-01', 30, 24, 4)).byWeight).toBeNull()
+    expect(() => lot(weighed(0.1))).toThrow('less than half a sample')
+  })
+
   it('refuses more sound and empty seeds than were counted', () => {
     expect(() => lot(harvest('2026-08-01', 40, 30, 15))).toThrow(
       '40 seeds were counted, but 30 sound and 15 empty make 45.',

@@ -73,6 +73,12 @@ const guide = computed(() => story.value && garden.cropOf(story.value.crop)?.gui
             <dt>Seeds counted</dt>
             <dd class="figures">
               {{ story.lot.seeds }}, {{ story.lot.sound }} sound, {{ story.lot.empty }} empty
+              <template v-if="story.lot.byWeight"
+                ><br /><span class="quiet small"
+                  >by weight: {{ story.lot.byWeight.low }}–{{ story.lot.byWeight.high }}, four times in
+                  five</span
+                ></template
+              >
             </dd>
             <template v-if="soundShare"
               ><dt>Sound</dt>
