@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { expectAccessible, expectNarrow, openDemo } from './garden'
+import { expectAccessible, expectNarrow, openDemo, pick } from './garden'
 
 test.beforeEach(({ page }) => openDemo(page))
 
@@ -30,6 +30,28 @@ test('a fruit on its plant is likely ripe or not, and a look that finds it unrip
   await dialog.getByLabel('Seeds counted', { exact: true }).fill('12')
   await dialog.getByRole('button', { name: 'Fill a packet' }).click()
   await expect(dialog.getByText('Write this code on the packet')).toBeVisible()
+})
+
+test('fruits that visitors made are harvested without a tag, their seed counted by weight', async ({
+  page,
+}) => {
+  await page.goto('/crosses/new')
+  await pick(page, /Seed parent/, 'Ember Row')
+  await page.getByLabel('The aim in a sentence').fill('seed of the row as the bees made it')
+  await page.getByRole('button', { name: 'Plan this cross' }).click()
+  await page.getByRole('button', { name: 'Harvest', exact: true }).click()
+  const dialog = page.getByRole('dialog', { name: 'Harvest' })
+  await dialog.getByLabel('Fruits without a tag', { exact: true }).fill('3')
+  await dialog.getByLabel('Counted by weight').click()
+  await dialog.getByLabel('Weight of each sample, g').fill('0.42 some')
+  await dialog.getByLabel('All of the seed, g').fill('2.1')
+  await expect(dialog.getByText('Weights are numbers of grams')).toBeVisible()
+  await expect(dialog.getByRole('button', { name: 'Fill a packet' })).toBeDisabled()
+  await dialog.getByLabel('Weight of each sample, g').fill('0.12 0.13 0.12')
+  await expect(dialog.getByText(/^About 3\d\d seeds, four times in five/)).toBeVisible()
+  await dialog.getByRole('button', { name: 'Fill a packet' }).click()
+  await dialog.getByRole('link', { name: /^26-/ }).click()
+  await expect(page.getByText(/by weight: \d+–\d+, four times in five/)).toBeVisible()
 })
 
 test('a tray shows its curve, what is still to come, and by when', async ({ page }) => {

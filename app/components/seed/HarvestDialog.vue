@@ -16,12 +16,14 @@ const {
   crop,
   flowers,
   first,
+  isOpenPollinated = false,
   ripening = null,
 } = defineProps<{
   crossId: string
   crop: string
   flowers: Flower[]
   first?: string
+  /** visitors made the cross: its fruits need no tag */ isOpenPollinated?: boolean
   /** when the first one is likely ripe, where it is known */ ripening?: Ripening | null
 }>()
 const log = useLogStore()
@@ -34,6 +36,7 @@ const chosen = ref<string[]>([])
 const fruits = ref<Record<string, number>>({})
 const clusters = computed(() => ripe.value.filter(f => chosen.value.includes(f.id) && f.blooms > 1))
 const [seeds, sound, empty] = [ref(0), ref(0), ref(0)]
+const untagged = ref(0)
 const isWeighing = ref(false)
 const weighed = ref<Weighed | null>(null)
 watch(weighed, now => now && (seeds.value = seedsByWeight(now).seeds))
@@ -52,6 +55,7 @@ function begin() {
   chosen.value = first ? [first] : ripe.value.slice(0, 1).map(f => f.id)
   fruits.value = Object.fromEntries(ripe.value.map(f => [f.id, f.blooms]))
   seeds.value = sound.value = empty.value = 0
+  untagged.value = isOpenPollinated && !chosen.value.length ? 1 : 0
   isWeighing.value = false
   weighed.value = null
   day.value = garden.today
@@ -72,6 +76,7 @@ async function harvest() {
           code: code!,
           crossId,
           flowers: chosen.value.map(flowerId => ({ flowerId, fruits: fruits.value[flowerId]! })),
+          ...(untagged.value ? { untagged: untagged.value } : {}),
           seeds: seeds.value,
           sound: sound.value,
           empty: empty.value,
@@ -92,7 +97,7 @@ async function harvest() {
     v-model="isOpen"
     heading="Harvest"
     action="Fill a packet"
-    :disabled="!chosen.length || (isWeighing && !weighed)"
+    :disabled="(!chosen.length && !untagged) || (isWeighing && !weighed)"
     :is-done="made !== null"
     :of="`${crossId} ${first ?? ''}`"
     @open="begin"
@@ -100,15 +105,22 @@ async function harvest() {
   >
     <p class="quiet">{{ cue?.ripening.cue }}</p>
     <CautionLines v-if="cue" step="harvest" :guide="cue" />
-    <fieldset>
+    <fieldset v-if="ripe.length || !isOpenPollinated">
       <legend>From which flowers</legend>
       <div class="row">
         <label v-for="flower in ripe" :key="flower.id" class="pick"
           ><input v-model="chosen" type="checkbox" :value="flower.id" /><TagLabel :code="flower.code"
         /></label>
       </div>
-      <p v-if="!ripe.length" class="quiet">No flower of this cross carries fruit.</p>
+      <p v-if="!ripe.length && !isOpenPollinated" class="quiet">No flower of this cross carries fruit.</p>
     </fieldset>
+    <CountStepper
+      v-if="isOpenPollinated"
+      v-model="untagged"
+      label="Fruits without a tag"
+      :most="10000"
+      hint="Visitors brought their pollen; only the mother is known."
+    />
     <div v-if="clusters.length" class="row counts">
       <CountStepper
         v-for="flower in clusters"
@@ -143,7 +155,9 @@ async function harvest() {
     <template #done>
       <template v-if="made">
         <h2>Packet filled</h2>
-        <p>Write this code on the packet: <TagLabel :code="made" large /></p>
+        <p>
+          Write this code on the packet: <TagLabel :code="made" :to="`/seed/packets/${ids.id()}`" large />
+        </p>
         <p class="quiet">{{ cue?.seedHandling.how }}</p>
         <div class="row"><v-btn variant="flat" @click="isOpen = false">Done</v-btn></div>
       </template>

@@ -267,7 +267,7 @@ const logOfFlower = computed(() =>
         <template v-if="garden.mayNote" #actions
           ><v-btn size="small" class="quietly" @click="isChoosing = true">Several, or an earlier day</v-btn
           ><v-btn
-            v-if="page.flowers.some(f => f.flower.status === 'taken')"
+            v-if="!page.pollenParent || page.flowers.some(f => f.flower.status === 'taken')"
             size="small"
             @click="isHarvesting = true"
             >Harvest</v-btn
@@ -362,6 +362,7 @@ const logOfFlower = computed(() =>
       :crop="page.cross.crop"
       :flowers="page.flowers.map(f => f.flower)"
       :first="chosen?.flower.id"
+      :is-open-pollinated="!page.pollenParent"
     />
   </div>
 </template>

@@ -216,6 +216,11 @@ describe('a deed among the things around it', () => {
 
   it('keeps seed, trays and seedlings with their cross', () => {
     const other = newId()
+    const untagged = but(harvest('2026-08-01', 3, 3, 0), { code: good, flowers: [], untagged: 2 })
+    expect(refused(untagged)).toEqual(['untagged', 'untagged'])
+    const open = { ...(state.cross![ids.cross] as object), pollenParentId: null }
+    const find = ((type, id) => (type === 'cross' ? open : state[type]?.[id])) as Surroundings['find']
+    expect(refused(untagged, { find })).toBeNull()
     expect(refused(but(harvest('2026-08-01', 3, 3, 0), { code: good, crossId: other }))).toEqual([
       'other-cross',
       undefined,

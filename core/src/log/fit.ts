@@ -115,6 +115,12 @@ export function checkFit(deed: LoggedDeed, around: Surroundings, isAsked = true)
     case 'harvested':
       for (const { flowerId } of deed.payload.flowers)
         checkSameCross(around.find('flower', flowerId), deed.payload.crossId, 'flower')
+      if (deed.payload.untagged && around.find('cross', deed.payload.crossId)!.pollenParentId !== null)
+        throw new Refusal(
+          'untagged',
+          'Nobody knows the father of a fruit without a tag: harvest it of an open-pollinated cross.',
+          'untagged',
+        )
       break
     case 'sown':
       checkSameCross(around.find('seedLot', deed.payload.lotId), deed.payload.crossId, 'packet')

@@ -28,12 +28,14 @@ export const seedKinds = {
       crossId: Id,
       flowers: v.pipe(
         v.array(v.strictObject({ flowerId: Id, fruits: amount(1, 200) })),
-        v.minLength(1, 'Choose the flowers that were harvested.'),
         v.maxLength(500),
         v.check(
           list => new Set(list.map(f => f.flowerId)).size === list.length,
           'Each flower can be harvested once.',
         ),
+      ),
+      /** fruits that hung under no tag, of a cross that visitors made */ untagged: v.optional(
+        amount(1, 10_000),
       ),
       /** all seeds that were counted, with those that are neither sound nor empty */
       seeds: amount(0, 1_000_000),

@@ -34,7 +34,13 @@ export interface SeedLot {
 export function seedLotAfter(lot: SeedLot | null, deed: LoggedDeed, id: string): SeedLot {
   if (deed.kind === 'harvested') {
     if (lot) throw new Refusal('already-there', `Packet ${lot.code} is filled already.`)
-    const { code, crossId, flowers, seeds, sound, empty, weighed } = deed.payload
+    const { code, crossId, flowers, untagged = 0, seeds, sound, empty, weighed } = deed.payload
+    if (!flowers.length && !untagged)
+      throw new Refusal(
+        'no-fruit',
+        'Choose the flowers that were harvested, or count the fruits that hung under no tag.',
+        'flowers',
+      )
     if (sound + empty > seeds) {
       throw new Refusal(
         'more-than-counted',
@@ -47,7 +53,7 @@ export function seedLotAfter(lot: SeedLot | null, deed: LoggedDeed, id: string):
       code,
       crossId,
       flowerIds: flowers.map(f => f.flowerId),
-      fruits: flowers.reduce((sum, f) => sum + f.fruits, 0),
+      fruits: flowers.reduce((sum, f) => sum + f.fruits, untagged),
       seeds,
       sound,
       empty,

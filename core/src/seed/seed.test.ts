@@ -51,6 +51,15 @@ describe('a packet', () => {
     expect(() => lot(weighed(0.1))).toThrow('less than half a sample')
   })
 
+  it('may come of fruits that hung under no tag, and of none at all may not', () => {
+    const of = (more: object) => {
+      const one = harvest('2026-08-01', 30, 24, 4)
+      return { ...one, payload: { ...one.payload, flowers: [], ...more } } as LoggedDeed
+    }
+    expect(lot(of({ untagged: 6 }))).toMatchObject({ fruits: 6, flowerIds: [], left: 26 })
+    expect(() => lot(of({}))).toThrow('Choose the flowers that were harvested')
+  })
+
   it('refuses more sound and empty seeds than were counted', () => {
     expect(() => lot(harvest('2026-08-01', 40, 30, 15))).toThrow(
       '40 seeds were counted, but 30 sound and 15 empty make 45.',
