@@ -54,6 +54,31 @@ test('fruits that visitors made are harvested without a tag, their seed counted 
   await expect(page.getByText(/by weight: \d+–\d+, four times in five/)).toBeVisible()
 })
 
+test('seed from elsewhere gets a packet and its parents, and asks for no flowers', async ({ page }) => {
+  await page.goto('/seed')
+  await page.getByRole('button', { name: 'Seed from elsewhere' }).click()
+  const dialog = page.getByRole('dialog', { name: 'Seed from elsewhere' })
+  await dialog.getByRole('button', { name: 'Fill a packet' }).click()
+  await expect(dialog.getByText('Say from whom it comes.')).toBeVisible()
+  await dialog.getByLabel(/^What it is/).fill('Far Lantern')
+  await dialog.getByLabel('Pollen parent, if it is known').fill('ember row')
+  await dialog.getByLabel('From whom').fill('a neighbour')
+  await dialog.getByLabel('Seeds', { exact: true }).fill('35')
+  await dialog.getByLabel('About so many').click()
+  await dialog.getByRole('button', { name: 'Fill a packet' }).click()
+  await dialog.getByRole('link', { name: /^26-/ }).click()
+  await expect(page.getByRole('heading', { name: '35 seeds in the packet' })).toBeVisible()
+  await expect(page.getByText('Far Lantern').first()).toBeVisible()
+  await expect(page.getByText('Ember Row').first()).toBeVisible()
+  await expect(page.getByText('a neighbour', { exact: true })).toBeVisible()
+  await expectAccessible(page)
+  // It can be sown like any other; nobody asks for its flowers.
+  await expect(page.getByRole('button', { name: 'Sow from it' })).toBeVisible()
+  await page.goto('/today')
+  await expect(page.getByRole('heading', { name: /12 June/ })).toBeVisible()
+  await expect(page.getByText('Far Lantern')).toHaveCount(0)
+})
+
 test('a tray shows its curve, what is still to come, and by when', async ({ page }) => {
   await page.goto('/seed?show=trays')
   await page.getByRole('textbox', { name: 'Filter' }).fill('25-YMFE')

@@ -161,7 +161,8 @@ const logOfFlower = computed(() =>
       </template>
       <p class="quiet">
         {{ guide.name }}, planned {{ dayInWords(page.cross.plannedOn, true) }}:
-        {{ counted(page.cross.flowersPlanned, 'flower') }} for {{ page.cross.keepersWanted }} worth keeping.
+        {{ page.cross.flowersPlanned ? counted(page.cross.flowersPlanned, 'flower') : 'no flowers here' }} for
+        {{ page.cross.keepersWanted }} worth keeping.
         <button v-if="garden.mayNote" type="button" class="link" @click="isPlanning = true">
           Change the plan
         </button>

@@ -16,6 +16,7 @@ const shown = computed({
   set: value => void navigateTo({ query: { show: value } }, { replace: true }),
 })
 const { data: fruits } = useLive<FruitRow[]>(() => (shown.value === 'fruits' ? '/api/seed/fruits' : null))
+const isReceiving = ref(false)
 const percent = (share: number) => Math.round(share * 100)
 const leave = ({ id, advice }: FruitRow) =>
   log.note([{ kind: 'fruitLeft', subjectId: id, payload: { advised: advice } }])
@@ -80,6 +81,10 @@ const trayColumns: Column<SowingRow>[] = [
     :count="shelf ? shelf.lots.length + shelf.hanging : undefined"
     empty="No seed is harvested yet"
   >
+    <template v-if="garden.mayNote" #actions>
+      <v-btn class="quietly" @click="isReceiving = true">Seed from elsewhere</v-btn>
+    </template>
+    <template #forms><ReceiveDialog v-model="isReceiving" /></template>
     <template #words>
       <p class="quiet">
         What was harvested lies in a <TermMark term="packet" />; what was sown from it stands in trays, pots

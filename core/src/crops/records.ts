@@ -167,5 +167,7 @@ export const counts = {
     ),
   /** seeds (the successes) of the fruits (the tries) of each packet */
   seedsPerFruit: ({ lots }: CropHistory): CountRecord[] =>
-    lots.map(lot => ({ ...at('seedLot', lot, lot.harvestedOn), successes: lot.seeds, tries: lot.fruits })),
+    lots
+      .filter(lot => lot.fruits > 0)
+      .map(lot => ({ ...at('seedLot', lot, lot.harvestedOn), successes: lot.seeds, tries: lot.fruits })),
 }

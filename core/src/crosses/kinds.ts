@@ -6,7 +6,7 @@ import { own } from '../odds/kinds'
 
 const plan = {
   aim: words(300),
-  flowersPlanned: amount(1, 2000),
+  /** none of a cross that was made elsewhere, of which there is seed */ flowersPlanned: amount(0, 2000),
   keepersWanted: amount(1, 1000),
   /** share of the offspring that is wanted, where the odds were worked out; else the crop's usual share of keepers counts */
   wantedShare: v.optional(
@@ -45,7 +45,7 @@ export const crossKinds = {
       /** the aim it was planned for */
       aimId: v.optional(v.nullable(Id)),
     }),
-    p => `planned ${counted(p.flowersPlanned, 'flower')}: ${p.aim}`,
+    p => (p.flowersPlanned ? `planned ${counted(p.flowersPlanned, 'flower')}: ${p.aim}` : p.aim),
     {
       codes: p => [{ code: p.code }],
       needs: p => [

@@ -47,6 +47,6 @@ export function lotDue(lot: SeedLot, guide: CropGuide): SeedDue | null {
     from: lot.harvestedOn,
     until: addDays(lot.harvestedOn, 14),
     estimate: null,
-    because: `Harvested on ${dayInWords(lot.harvestedOn)}; this seed does not keep.`,
+    because: `${lot.received ? 'Received' : 'Harvested'} on ${dayInWords(lot.harvestedOn)}; this seed does not keep.`,
   }
 }

@@ -61,6 +61,22 @@ export const seedKinds = {
       needs: p => [{ type: 'cross', id: p.crossId }],
     },
   ),
+  /** seed that was made elsewhere, or before there were notes of it */
+  seedReceived: kind(
+    'seedLot',
+    v.strictObject({
+      code: Code,
+      crossId: Id,
+      seeds: amount(1, 1_000_000),
+      /** nobody counted them */ isAbout: v.optional(v.literal(true)),
+      /** from whom */ from: words(200),
+    }),
+    p => `received ${p.isAbout ? 'about ' : ''}${counted(p.seeds, 'seed')} from ${p.from}`,
+    {
+      codes: p => [{ code: p.code }],
+      needs: p => [{ type: 'cross', id: p.crossId }],
+    },
+  ),
   /** seeds that left the packet without being sown here */
   seedsGone: kind(
     'seedLot',

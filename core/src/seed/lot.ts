@@ -19,6 +19,9 @@ export interface SeedLot {
   empty: number
   /** of seeds that were counted by their weight; null: one by one */
   byWeight: SeedsByWeight | null
+  /** from whom it came, where it was made elsewhere; null: harvested here */
+  received: { from: string; isAbout: boolean } | null
+  /** the day on which it was harvested, or received */
   harvestedOn: ISODate
   /** seeds sown so far */
   sown: number
@@ -32,8 +35,26 @@ export interface SeedLot {
 
 /** The packet after one more deed. @throws {Refusal} if its seeds do not add up. */
 export function seedLotAfter(lot: SeedLot | null, deed: LoggedDeed, id: string): SeedLot {
+  if ((deed.kind === 'harvested' || deed.kind === 'seedReceived') && lot)
+    throw new Refusal('already-there', `Packet ${lot.code} is filled already.`)
+  const unopened = { id, harvestedOn: deed.day, sown: 0, gone: [], reserveSince: null }
+  if (deed.kind === 'seedReceived') {
+    const { code, crossId, seeds, isAbout = false, from } = deed.payload
+    return {
+      ...unopened,
+      code,
+      crossId,
+      flowerIds: [],
+      fruits: 0,
+      seeds,
+      sound: 0,
+      empty: 0,
+      byWeight: null,
+      received: { from, isAbout },
+      left: seeds,
+    }
+  }
   if (deed.kind === 'harvested') {
-    if (lot) throw new Refusal('already-there', `Packet ${lot.code} is filled already.`)
     const { code, crossId, flowers, untagged = 0, seeds, sound, empty, weighed } = deed.payload
     if (!flowers.length && !untagged)
       throw new Refusal(
@@ -49,7 +70,7 @@ export function seedLotAfter(lot: SeedLot | null, deed: LoggedDeed, id: string):
       )
     }
     return {
-      id,
+      ...unopened,
       code,
       crossId,
       flowerIds: flowers.map(f => f.flowerId),
@@ -58,11 +79,8 @@ export function seedLotAfter(lot: SeedLot | null, deed: LoggedDeed, id: string):
       sound,
       empty,
       byWeight: weighed ? onBalance(weighed) : null,
-      harvestedOn: deed.day,
-      sown: 0,
+      received: null,
       left: seeds - empty,
-      gone: [],
-      reserveSince: null,
     }
   }
   if (!lot) throw new Refusal('unknown-lot', 'This packet does not exist; harvest a flower first.')

@@ -60,6 +60,26 @@ describe('a packet', () => {
     expect(() => lot(of({}))).toThrow('Choose the flowers that were harvested')
   })
 
+  it('that came from elsewhere holds what was in it, and says nothing of fruits', () => {
+    const received = (more: object = {}) =>
+      deed('2026-01-10', 'seedReceived', ids.lot, {
+        code: '26-5TWK',
+        crossId: ids.cross,
+        seeds: 40,
+        from: 'a neighbour',
+        ...more,
+      })
+    expect(lot(received({ isAbout: true }), sow('2026-02-01', 10))).toMatchObject({
+      left: 30,
+      fruits: 0,
+      received: { from: 'a neighbour', isAbout: true },
+    })
+    expect(() => lot(received(), sow('2026-02-01', 41))).toThrow('holds 40 seeds')
+    expect(() => lot(received(), received())).toThrow('filled already')
+    const history = { crosses: [], flowers: [], lots: [lot(received())], sowings: [], offspring: [] }
+    expect(digestOf(history).pairs).toEqual([])
+  })
+
   it('refuses more sound and empty seeds than were counted', () => {
     expect(() => lot(harvest('2026-08-01', 40, 30, 15))).toThrow(
       '40 seeds were counted, but 30 sound and 15 empty make 45.',

@@ -51,9 +51,9 @@ const guide = computed(() => story.value && garden.cropOf(story.value.crop)?.gui
     </PageHead>
     <div class="sides">
       <div class="stack">
-        <PaperSheet heading="Harvest">
+        <PaperSheet :heading="story.lot.received ? 'From elsewhere' : 'Harvest'">
           <dl>
-            <dt>Harvested</dt>
+            <dt>{{ story.lot.received ? 'Received' : 'Harvested' }}</dt>
             <dd>{{ dayInWords(story.lot.harvestedOn, true) }}</dd>
             <dt>Cross</dt>
             <dd><TagLabel :code="story.crossCode" :to="`/crosses/${story.lot.crossId}`" /></dd>
@@ -68,11 +68,20 @@ const guide = computed(() => story.value && garden.cropOf(story.value.crop)?.gui
                 >
               </dd></template
             >
-            <dt>Fruits</dt>
-            <dd class="figures">{{ story.lot.fruits }}</dd>
-            <dt>Seeds counted</dt>
+            <template v-if="story.lot.received"
+              ><dt>From</dt>
+              <dd>{{ story.lot.received.from }}</dd></template
+            >
+            <template v-else
+              ><dt>Fruits</dt>
+              <dd class="figures">{{ story.lot.fruits }}</dd></template
+            >
+            <dt>{{ story.lot.received?.isAbout ? 'Seeds, about' : 'Seeds counted' }}</dt>
             <dd class="figures">
-              {{ story.lot.seeds }}, {{ story.lot.sound }} sound, {{ story.lot.empty }} empty
+              {{ story.lot.seeds
+              }}<template v-if="!story.lot.received"
+                >, {{ story.lot.sound }} sound, {{ story.lot.empty }} empty</template
+              >
               <template v-if="story.lot.byWeight"
                 ><br /><span class="quiet small"
                   >by weight: {{ story.lot.byWeight.low }}–{{ story.lot.byWeight.high }}, four times in

@@ -1,0 +1,153 @@
+<!-- Seed from elsewhere: received, bought, or saved before there were notes. It gets a packet, and its parents as far as they are known. -->
+<script setup lang="ts">
+import type { Draft } from '@virgulta/core/log/entry'
+import { counted } from '@virgulta/core/formats/counted'
+import type { PlantPage } from '#shared/plants'
+
+const isOpen = defineModel<boolean>({ required: true })
+const log = useLogStore()
+const garden = useGardenStore()
+const ids = useFormIds()
+const [mother, father, from] = [ref(''), ref(''), ref('')]
+const crop = ref<string | null>(null)
+const seeds = ref(20)
+const isAbout = ref(false)
+const day = ref(garden.today)
+const made = ref<string | null>(null)
+const tried = ref(false)
+function begin() {
+  ids.renew()
+  mother.value = father.value = from.value = ''
+  crop.value = garden.garden?.crops[0]?.guide.id ?? null
+  seeds.value = 20
+  isAbout.value = false
+  day.value = garden.today
+  made.value = null
+  tried.value = false
+}
+const wrong = computed(() => ({
+  mother: mother.value.trim() ? [] : ['Say what it is: its mother, or the name on the packet.'],
+  crop: crop.value ? [] : ['Choose its crop from the list.'],
+  from: from.value.trim() ? [] : ['Say from whom it comes.'],
+}))
+
+/** A plant of the garden with such a name, which the seed is then of. */
+async function standing(name: string): Promise<string | null> {
+  const wanted = name.trim().toLowerCase()
+  const asked = new URLSearchParams({ q: name.trim(), crop: crop.value!, size: '50' })
+  const { plants } = await $fetch<PlantPage>(`/api/plants?${asked}`)
+  return plants.find(plant => !plant.lost && plant.name.trim().toLowerCase() === wanted)?.id ?? null
+}
+
+/** A parent that never stood here is known by its seed alone: it is in the book, and in no list of plants to cross. */
+const parentDrafts = (id: string, name: string, code: string): Draft[] => [
+  {
+    kind: 'plantAdded',
+    subjectId: id,
+    payload: {
+      name: name.trim(),
+      code,
+      crop: crop.value!,
+      plantKind: 'population',
+      placeId: null,
+      note: `Known by its seed, from ${from.value.trim()}.`,
+      seedParentId: null,
+      pollenParentId: null,
+    },
+  },
+]
+const gone = (id: string): Draft => ({
+  kind: 'plantLost',
+  subjectId: id,
+  payload: { reason: 'never stood here' },
+})
+
+async function receive() {
+  tried.value = true
+  if (Object.values(wrong.value).some(list => list.length)) return
+  const named = [mother.value, father.value].filter(name => name.trim())
+  const known = await Promise.all(named.map(standing))
+  const unknown = named.flatMap((name, i) => (known[i] ? [] : [{ name, id: ids.id(i) }]))
+  const [seedParentId, pollenParentId = null] = named.map((_, i) => known[i] ?? ids.id(i))
+  const codes = await log.noteTagged(
+    2 + unknown.length,
+    ([lot, cross, ...others]) => [
+      ...unknown.flatMap(({ id, name }, i) => parentDrafts(id, name, others[i]!)),
+      {
+        kind: 'crossPlanned',
+        subjectId: ids.id(2),
+        payload: {
+          code: cross!,
+          crop: crop.value!,
+          seedParentId: seedParentId!,
+          pollenParentId,
+          selfMeant: seedParentId === pollenParentId,
+          aim: `Seed from ${from.value.trim()}`,
+          flowersPlanned: 0,
+          keepersWanted: 1,
+        },
+      },
+      {
+        kind: 'seedReceived',
+        subjectId: ids.id(3),
+        payload: {
+          code: lot!,
+          crossId: ids.id(2),
+          seeds: seeds.value,
+          from: from.value.trim(),
+          ...(isAbout.value ? { isAbout: true as const } : {}),
+        },
+      },
+      ...unknown.map(({ id }) => gone(id)),
+    ],
+    day.value,
+  )
+  made.value = codes?.[0] ?? null
+}
+</script>
+
+<template>
+  <FormDialog
+    v-model="isOpen"
+    heading="Seed from elsewhere"
+    action="Fill a packet"
+    :is-done="made !== null"
+    @open="begin"
+    @submit="receive"
+  >
+    <WordsField
+      v-model="mother"
+      :most="80"
+      label="What it is: its mother, or the name on the packet"
+      autofocus
+      :errors="tried ? wrong.mother : []"
+    />
+    <WordsField v-model="father" :most="80" label="Pollen parent, if it is known" />
+    <v-autocomplete
+      v-model="crop"
+      label="Crop"
+      :items="garden.garden?.guides.map(g => ({ value: g.id, title: g.name }))"
+      auto-select-first
+      :error-messages="tried ? wrong.crop : []"
+      hide-details="auto"
+    />
+    <WordsField v-model="from" :most="200" label="From whom" :errors="tried ? wrong.from : []" />
+    <CountStepper v-model="seeds" label="Seeds" :least="1" :most="1000000" />
+    <v-switch v-model="isAbout" label="About so many; nobody counted" color="primary" hide-details />
+    <DayField v-model="day" label="Received on" />
+    <p class="quiet small">
+      Before seed crosses a border, or is passed on, ask the authority for plant health; some kinds and
+      varieties are protected.
+    </p>
+    <template #done>
+      <template v-if="made">
+        <h2>Packet filled</h2>
+        <p>
+          Write this code on the packet of {{ counted(seeds, 'seed') }}:
+          <TagLabel :code="made" :to="`/seed/packets/${ids.id(3)}`" large />
+        </p>
+        <div class="row"><v-btn variant="flat" @click="isOpen = false">Done</v-btn></div>
+      </template>
+    </template>
+  </FormDialog>
+</template>
