@@ -177,6 +177,9 @@ describe('a deed among the things around it', () => {
       'plant-lost',
       'seedParentId',
     ])
+    expect(refused(but(planned, { code: good }), { find })).toEqual(['plant-lost', 'seedParentId'])
+    // Of a cross that was made elsewhere only the seed is here.
+    expect(refused(but(planned, { code: good, flowersPlanned: 0 }), { find })).toBeNull()
   })
 
   it('chooses flowers on the seed parent of the cross only', () => {

@@ -61,19 +61,21 @@ export function checkFit(deed: LoggedDeed, around: Surroundings, isAsked = true)
       checkNoOwnForebear(deed.subjectId, [deed.payload.seedParentId, deed.payload.pollenParentId], around)
       break
     case 'crossPlanned': {
-      guideOf(deed.payload.crop, around)
-      checkPartner(deed.payload.crop, deed.payload.seedParentId, 'seedParentId', around)
-      askIfSelf(
-        around.find('plant', deed.payload.seedParentId)!,
-        deed.payload.pollenParentId,
-        deed.payload.selfMeant,
-      )
-      checkWidePartner(
-        deed.payload.crop,
-        deed.payload.pollenParentId,
-        deed.payload.wideMeant ?? false,
-        around,
-      )
+      const {
+        crop,
+        seedParentId,
+        pollenParentId,
+        selfMeant,
+        wideMeant = false,
+        flowersPlanned,
+      } = deed.payload
+      guideOf(crop, around)
+      // A cross that was made elsewhere asks for no flowers: of its parents the seed is all that need be here.
+      if (flowersPlanned) checkStands(seedParentId, 'seedParentId', around)
+      if (flowersPlanned) checkStands(pollenParentId, 'pollenParentId', around)
+      checkSameCrop(crop, around.find('plant', seedParentId)!, 'seedParentId')
+      askIfSelf(around.find('plant', seedParentId)!, pollenParentId, selfMeant)
+      askIfWide(crop, pollenParentId, wideMeant, around)
       break
     }
     case 'flowerChosen': {
@@ -85,7 +87,7 @@ export function checkFit(deed: LoggedDeed, around: Surroundings, isAsked = true)
           'seedParentId',
         )
       }
-      checkPartner(cross.crop, cross.seedParentId, 'seedParentId', around)
+      checkStands(cross.seedParentId, 'seedParentId', around)
       break
     }
     case 'pollinated': {
@@ -247,11 +249,9 @@ function checkSameCrop(crop: string, plant: States['plant'], field: string): voi
     throw new Refusal('other-crop', `${plant.name} is of another crop; both parents must be of one.`, field)
 }
 
-function checkPartner(crop: string, id: string | null, field: string, around: Surroundings): void {
+function checkStands(id: string | null, field: string, around: Surroundings): void {
   const plant = id && around.find('plant', id)
-  if (!plant) return
-  checkSameCrop(crop, plant, field)
-  if (plant.lost)
+  if (plant && plant.lost)
     throw new Refusal(
       'plant-lost',
       `${plant.name} was lost (${plant.lost.reason}); choose another plant.`,
@@ -266,7 +266,7 @@ const isOneGenus = (one: string, other: string, around: Surroundings) => {
 }
 
 /** A pollen parent of another crop: of the same genus it may well be, else the person is asked. */
-function checkWidePartner(crop: string, id: string | null, isMeant: boolean, around: Surroundings): void {
+function askIfWide(crop: string, id: string | null, isMeant: boolean, around: Surroundings): void {
   const plant = id && around.find('plant', id)
   if (!plant) return
   const name = (of: string) => around.guide(of)?.name.toLowerCase() ?? of
@@ -277,7 +277,6 @@ function checkWidePartner(crop: string, id: string | null, isMeant: boolean, aro
       'pollenParentId',
     )
   }
-  checkPartner(plant.crop, id, 'pollenParentId', around)
 }
 
 /** @throws {Refusal} for a plant that would be its own forebear */
