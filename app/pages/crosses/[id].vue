@@ -64,6 +64,8 @@ function print(code?: string) {
 }
 const isChoosing = ref(false)
 const isHarvesting = ref(false)
+/** Only its seed is here: no flower is asked of it. */
+const isMadeElsewhere = computed(() => page.value?.cross.flowersPlanned === 0)
 const isPlanning = ref(false)
 /** Plans as many more flowers as the outlook asks for; Today then says where to choose them. */
 function planMore(more: number) {
@@ -161,13 +163,13 @@ const logOfFlower = computed(() =>
       </template>
       <p class="quiet">
         {{ guide.name }}, planned {{ dayInWords(page.cross.plannedOn, true) }}:
-        {{ page.cross.flowersPlanned ? counted(page.cross.flowersPlanned, 'flower') : 'no flowers here' }} for
+        {{ isMadeElsewhere ? 'made elsewhere, its seed' : counted(page.cross.flowersPlanned, 'flower') }} for
         {{ page.cross.keepersWanted }} worth keeping.
         <button v-if="garden.mayNote" type="button" class="link" @click="isPlanning = true">
           Change the plan
         </button>
       </p>
-      <template #actions>
+      <template v-if="!isMadeElsewhere" #actions>
         <v-btn
           v-if="page.pollenParent && page.pollenParent.id !== page.seedParent.id"
           class="quietly"
@@ -192,7 +194,8 @@ const logOfFlower = computed(() =>
             The <TermMark term="stem" /> goes from flowers to keepers. From what is there now,
             <strong>{{ page.stem.outlook.wanted }} worth keeping</strong> come with a chance of
             <strong class="figures">{{ chanceWords(page.stem.outlook.chance) }}</strong>.
-            <template v-if="page.stem.outlook.moreFlowers === 0"
+            <template v-if="isMadeElsewhere" />
+            <template v-else-if="page.stem.outlook.moreFlowers === 0"
               >That is {{ chanceWords(page.stem.outlook.confidence) }} or better: no more flowers are
               needed.</template
             >
@@ -209,7 +212,7 @@ const logOfFlower = computed(() =>
             >
           </p>
           <p v-if="worstWords" class="doubt">{{ worstWords }}</p>
-          <p class="quiet progress">
+          <p v-if="!isMadeElsewhere" class="quiet progress">
             <strong class="figures">{{ page.progress.done }} of {{ page.progress.target }}</strong>
             {{ plural(page.progress.target, 'flower') }} pollinated<template v-if="page.progress.done"
               >: {{ page.progress.taken }} taken, {{ page.progress.failed }} failed,
@@ -233,7 +236,7 @@ const logOfFlower = computed(() =>
                 <EstimateMark :estimate="fact.value" v-bind="fact.mark" /></template
               >.
             </p>
-            <div v-if="toPlan && garden.mayNote" class="row advice">
+            <div v-if="toPlan && garden.mayNote && !isMadeElsewhere" class="row advice">
               <v-btn @click="planMore(toPlan)">Plan {{ toPlan }} more</v-btn
               ><span class="quiet small"
                 >Today then asks for them while {{ guide.name.toLowerCase() }} flowers.</span
@@ -264,7 +267,10 @@ const logOfFlower = computed(() =>
           <LogLines v-if="page.log.length" :lines="page.log.slice(0, 40)" />
         </PaperSheet>
       </div>
-      <PaperSheet :heading="`Flowers on ${page.seedParent.name}`">
+      <PaperSheet
+        v-if="!isMadeElsewhere || page.flowers.length"
+        :heading="`Flowers on ${page.seedParent.name}`"
+      >
         <template v-if="garden.mayNote" #actions
           ><v-btn size="small" class="quietly" @click="isChoosing = true">Several, or an earlier day</v-btn
           ><v-btn
