@@ -18,6 +18,10 @@ const NOTHING_TOLD: PassDetails = {
   donorCovered: null,
 }
 
+/** What differs from what is usual: what somebody told. */
+const beyond = (usual: PassDetails, now: PassDetails): Partial<PassDetails> =>
+  Object.fromEntries(Object.entries(now).filter(([key, value]) => value !== usual[key as keyof PassDetails]))
+
 /** What is told of the pass of pollen at the flower in view; another flower begins with the crop's usual way. */
 export function usePass(guide: Ref<CropGuide | null>, flower: () => Flower | null | undefined) {
   const garden = useGardenStore()
@@ -41,11 +45,15 @@ export function usePass(guide: Ref<CropGuide | null>, flower: () => Flower | nul
     return seedParentId !== at.seedParentId || pollenParentId !== at.pollenParentId
   }
   const pass = ref<PassDetails>(NOTHING_TOLD)
+  let usual = NOTHING_TOLD
   watch(
     [() => flower()?.id, () => guide.value?.id, () => flower()?.looks.length],
-    () => {
+    ([id, crop], [idBefore, cropBefore]) => {
       if (!guide.value) return
-      pass.value = { ...usualPass(guide.value, flower()), isAfterAnother: isAfterAnother() }
+      // An answer of the server that comes late takes nothing back that was told of this flower meanwhile.
+      const told = id === idBefore && crop === cropBefore ? beyond(usual, pass.value) : {}
+      usual = { ...usualPass(guide.value, flower()), isAfterAnother: isAfterAnother() }
+      pass.value = { ...usual, ...told, isAfterAnother: isAfterAnother() }
     },
     { immediate: true },
   )
@@ -57,6 +65,8 @@ export function usePass(guide: Ref<CropGuide | null>, flower: () => Flower | nul
   function passed(pollenParentId = flower()?.pollenParentId ?? null): void {
     const at = flower()
     if (at) here.value = { seedParentId: at.seedParentId, pollenParentId, at: garden.now }
+    // What was told was of this pass; the next one begins with what is usual.
+    pass.value = { ...usual, isAfterAnother: isAfterAnother() }
   }
   return { pass, passed }
 }
