@@ -65,10 +65,12 @@ const gone = (id: string): Draft => ({
 async function receive() {
   tried.value = true
   if (Object.values(wrong.value).some(list => list.length)) return
-  const named = [mother.value, father.value].filter(name => name.trim())
+  const isSelf = mother.value.trim().toLowerCase() === father.value.trim().toLowerCase()
+  const named = [mother.value, isSelf ? '' : father.value].filter(name => name.trim())
   const known = await Promise.all(named.map(standing))
   const unknown = named.flatMap((name, i) => (known[i] ? [] : [{ name, id: ids.id(i) }]))
-  const [seedParentId, pollenParentId = null] = named.map((_, i) => known[i] ?? ids.id(i))
+  const [seedParentId, otherId = null] = named.map((_, i) => known[i] ?? ids.id(i))
+  const pollenParentId = isSelf ? seedParentId! : otherId
   const codes = await log.noteTagged(
     2 + unknown.length,
     ([lot, cross, ...others]) => [
@@ -81,7 +83,7 @@ async function receive() {
           crop: crop.value!,
           seedParentId: seedParentId!,
           pollenParentId,
-          selfMeant: seedParentId === pollenParentId,
+          selfMeant: isSelf,
           aim: `Seed from ${from.value.trim()}`,
           flowersPlanned: 0,
           keepersWanted: 1,

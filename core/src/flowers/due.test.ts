@@ -9,7 +9,7 @@ import { withCustoms } from '../crops/ownGuide'
 import { fold } from '../log/fold'
 import type { LoggedDeed } from '../log/entry'
 import { chosen, deed, harvest, ids, upToPollination } from '../testing/deeds'
-import { daysOverdue, dueAt } from './due'
+import { daysOverdue, dueAt, isBaggedUntilHarvest } from './due'
 
 const nothing = { crosses: [], flowers: [], lots: [], sowings: [], offspring: [] }
 const knowledge = cropKnowledge(chilli, digestOf(nothing))
@@ -277,6 +277,14 @@ describe('the steps of other forms', () => {
       until: '2026-06-09',
       because: expect.stringMatching(/^Silks cut on 7 June/),
     })
+  })
+
+  it('hold what falls only where a bag is on until the harvest', () => {
+    const held = (crop: string, ...deeds: LoggedDeed[]) =>
+      isBaggedUntilHarvest(fold('flower', ids.flower, [...start, ...deeds])!, builtInGuide(crop)!)
+    const bag = deed('2026-06-01', 'isolated', ids.flower, { way: 'paper' })
+    expect([held('dahlia'), held('dahlia', bag), held('chilli', bag)]).toEqual([false, true, false])
+    expect(held('dahlia', bag, deed('2026-06-20', 'uncovered', ids.flower, {}))).toBe(false)
   })
 
   it('take the petals off before rain, where they were left on', () => {

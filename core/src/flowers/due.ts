@@ -331,16 +331,21 @@ function takeLookDue(flower: Flower, knowledge: CropKnowledge): FlowerDue {
   }
 }
 
+/** True while a cover is on the flower, or on its fruit. */
+const isCovered = ({ uncoveredOn, coveredAgainOn, isolation }: Flower): boolean =>
+  !uncoveredOn && (coveredAgainOn !== null || (isolation !== null && isolation.way !== 'none'))
+
+/** True for a fruit whose bag stays on until the harvest, and holds what would fall. */
+export const isBaggedUntilHarvest = (flower: Flower, guide: CropGuide): boolean =>
+  guide.isolation.until === 'harvest' && isCovered(flower)
+
 /** What a fruit on the plant asks for: its bag off, a net before it splits, the harvest. */
 function fruitDue(flower: Flower, guide: CropGuide, knowledge: CropKnowledge): FlowerDue {
   const start = flower.pollinations.at(-1)!.on
   const ripe = window(start, knowledge.days.toRipe)
   const steps = stepsOf(guide)
-  const isCovered =
-    !flower.uncoveredOn &&
-    (flower.coveredAgainOn !== null || (flower.isolation !== null && flower.isolation.way !== 'none'))
-  const isBagged = isCovered && guide.isolation.until === 'harvest'
-  if (isCovered && !isBagged && steps.includes('uncover')) {
+  const isBagged = isBaggedUntilHarvest(flower, guide)
+  if (isCovered(flower) && !isBagged && steps.includes('uncover')) {
     return {
       step: 'uncover',
       from: flower.takenOn!,

@@ -1,5 +1,6 @@
 import { durationQuantiles } from '../chance/duration'
 import { shareEstimate } from '../crops/knowledge'
+import { isBaggedUntilHarvest } from '../flowers/due'
 import type { Flower } from '../flowers/flower'
 import { takenUnder } from '../flowers/units'
 import { once } from '../once'
@@ -75,8 +76,6 @@ export function ripeningOf(day: GardenDay, flower: Flower, crop: LearntCrop): Ri
   const { low, high } = knowledge.days.toRipe
   const until = Math.min(MOST_DAYS, Math.max(LEAST_DAYS, Math.round((high - low) / 6)))
   const ahead = daysAhead(day, flower.seedParentId, until)
-  const isBagged =
-    guide.isolation.until === 'harvest' && flower.uncoveredOn === null && flower.isolation?.way !== 'none'
   const seeds =
     takenUnder(flower) *
     knowledge.seedsPerFruit.estimate.median *
@@ -99,7 +98,10 @@ export function ripeningOf(day: GardenDay, flower: Flower, crop: LearntCrop): Ri
       possible,
       age,
       ahead,
-      { splits: guide.ripening.splits, isHeld: isBagged || flower.nettedOn !== null },
+      {
+        splits: guide.ripening.splits,
+        isHeld: isBaggedUntilHarvest(flower, guide) || flower.nettedOn !== null,
+      },
       seeds,
     ),
   }
