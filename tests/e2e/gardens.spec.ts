@@ -512,6 +512,13 @@ test('places are renamed, made part of another, and taken apart again', async ({
     await sheet.getByRole('button', { name: 'Add', exact: true }).click()
     await expect(sheet.getByText(name, { exact: true })).toBeVisible()
   }
+  // Two names in one breath, before the first was answered: both are kept.
+  for (const name of ['Wall', 'Pond']) {
+    await sheet.getByLabel('A new place').fill(name)
+    await sheet.getByLabel('A new place').press('Enter')
+  }
+  await expect(sheet.getByText('Wall', { exact: true })).toBeVisible()
+  await expect(sheet.getByText('Pond', { exact: true })).toBeVisible()
   await sheet.getByRole('button', { name: 'Change Arch' }).click()
   await sheet.getByLabel('Name of the place').fill('Rose arch')
   await sheet.getByRole('button', { name: 'Rename' }).click()

@@ -23,25 +23,45 @@ function open(place: Place) {
 let work: () => Promise<unknown> = async () => {}
 const changed = useForm(async () => {
   await work()
-  changing.value = null
-  fresh.value = ''
   await garden.refresh()
   log.revision++
 })
+/** What was pressed last: a press before its answer waits for it, and none is lost. */
+let line = Promise.resolve()
 function submit(next: () => Promise<unknown>) {
-  if (changed.isBusy.value) return
-  work = next
-  void changed.submit()
+  line = line.then(() => {
+    work = next
+    return changed.submit()
+  })
 }
-const change = (id: string, body: object) =>
-  submit(() => $fetch<unknown>(`/api/garden/places/${id}`, { method: 'PUT', body }))
-function move(at: number, by: number) {
-  const ids = places.value.map(p => p.id)
-  const [id] = ids.splice(at, 1)
-  ids.splice(at + by, 0, id!)
-  submit(() => $fetch<unknown>('/api/garden/places', { method: 'PUT', body: { ids } }))
+function change(id: string, body: object) {
+  const opened = changing.value
+  submit(async () => {
+    await $fetch<unknown>(`/api/garden/places/${id}`, { method: 'PUT', body })
+    if (changing.value === opened) changing.value = null
+  })
 }
-const add = () => fresh.value.trim() && submit(() => garden.addPlace(fresh.value.trim()))
+const move = (id: string, by: number) =>
+  submit(async () => {
+    const ids = places.value.map(p => p.id)
+    const at = ids.indexOf(id)
+    if (!ids[at + by]) return
+    ids.splice(at + by, 0, ...ids.splice(at, 1))
+    await $fetch<unknown>('/api/garden/places', { method: 'PUT', body: { ids } })
+  })
+function add() {
+  const named = fresh.value.trim()
+  if (!named) return
+  fresh.value = ''
+  submit(async () => {
+    try {
+      await garden.addPlace(named)
+    } catch (refused) {
+      fresh.value ||= named
+      throw refused
+    }
+  })
+}
 const likeIn = ({ spells }: DescribedPlace) =>
   spells.length ? conditionsInWords(spells.at(-1)!.conditions) : 'taken for an open bed'
 /** What it was like before, the latest first. */
@@ -82,7 +102,7 @@ const others = computed(() =>
               data-many
               :disabled="i === 0"
               :aria-label="`${place.name} earlier`"
-              @click="move(i, -1)"
+              @click="move(place.id, -1)"
             >
               <v-icon :icon="mdiArrowUp" size="18" />
             </button>
@@ -92,7 +112,7 @@ const others = computed(() =>
               data-many
               :disabled="i === places.length - 1"
               :aria-label="`${place.name} later`"
-              @click="move(i, 1)"
+              @click="move(place.id, 1)"
             >
               <v-icon :icon="mdiArrowDown" size="18" />
             </button>
