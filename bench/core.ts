@@ -36,7 +36,7 @@ export async function coreRows(): Promise<Row[]> {
     sowings: states('sowing'),
     offspring: states('plant'),
   }
-  const knowledge = cropKnowledge(chilli, digestOf(history))
+  const knowledge = cropKnowledge(chilli, digestOf(history, chilli))
   const work = (what: string, does: () => unknown) =>
     timed(`core: ${what}`, 1, TIMES, async () => {
       does()
@@ -47,7 +47,7 @@ export async function coreRows(): Promise<Row[]> {
       for (const { type, id, deeds: own } of bySubject.values()) fold(type, id, own)
     }),
     await work('what is expected of a crop, from all its records', () =>
-      cropKnowledge(chilli, digestOf(history)),
+      cropKnowledge(chilli, digestOf(history, chilli)),
     ),
     await work('how many more flowers', () => keepersOf(knowledge).moreFlowers(nothing, 3)),
     await work('the round of all flowers', () =>

@@ -1,5 +1,5 @@
 import { cropKnowledge } from '@virgulta/core/crops/knowledge'
-import { digestOf } from '@virgulta/core/crops/digest'
+import { NO_RECORDS } from '@virgulta/core/crops/digest'
 import { builtInGuide } from '@virgulta/core/crops/guides/all'
 import type { LoggedDeed } from '@virgulta/core/log/entry'
 import { fold } from '@virgulta/core/log/fold'
@@ -57,7 +57,7 @@ export async function roundRows(): Promise<Row[]> {
   const guide = builtInGuide('chilli')!
   const knowledge = cropKnowledge(
     guide,
-    digestOf({ crosses: [], flowers: [], lots: [], sowings: [], offspring: [] }),
+    NO_RECORDS,
   )
   const flower = (i: number): Flower => ({
     ...fold('flower', v7(), deedsOf(v7(), i).slice(0, 4))!,

@@ -51,7 +51,7 @@ export async function seedRows(): Promise<Row[]> {
       FIT_AIM_MS,
     ),
     await timed('seed: a tray with its curve and what is still to come', 1, 20, async turn =>
-      Boolean(comingUp(sowings[turn % sowings.length]!, usual, addDays(sownOn, 31)).still),
+      Boolean(comingUp(sowings[turn % sowings.length]!, usual, sownOn, addDays(sownOn, 31)).still),
     ),
   ]
 }

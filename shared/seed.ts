@@ -1,5 +1,7 @@
 import type { Ripening } from '@virgulta/core/garden/fruits'
 import type { SeedDoubt } from '@virgulta/core/garden/doubts'
+import type { Chill } from '@virgulta/core/seed/chill'
+import type { SeedDue } from '@virgulta/core/seed/due'
 import type { ComingUp } from '@virgulta/core/seed/comingUp'
 import type { SeedLot } from '@virgulta/core/seed/lot'
 import type { Sowing } from '@virgulta/core/seed/sowing'
@@ -37,6 +39,10 @@ export interface SeedShelf {
 
 export interface SowingStory extends SowingRow {
   lot: SeedLot
+  /** how far it was chilled, where it lies outdoors and wants it */
+  chill: Chill | null
+  /** what is due next at it */
+  due: SeedDue | null
   /** how it comes up, and what is still to come */
   coming: ComingUp
   log: LogLine[]

@@ -66,10 +66,24 @@ const atPlace = computed(
     (round.value?.stops.filter(s => s.placeId === stop.value?.placeId && skipped.value.includes(s.subject.id))
       .length ?? 0),
 )
+/** what was counted at the stop just now */
+const up = ref(0)
+watch(
+  () => `${stop.value?.subject.id} ${stop.value?.sowing?.up}`,
+  () => (up.value = 0),
+)
+/** What is counted at the stop; a flask is looked into without counting. */
+const counts = computed(() =>
+  stop.value?.sowing && !(stop.value.step === 'lookInto' && stop.value.sowing.container === 'flask')
+    ? WORK[stop.value.step].counts
+    : undefined,
+)
 /** what is told of the pass of pollen; the crop's usual way until something else is pressed */
 const { pass, passed } = usePass(guide, () => stop.value?.flower)
 const answers = computed(() =>
-  stop.value && guide.value ? answersTo(stop.value, guide.value, garden.today, pass.value) : [],
+  stop.value && guide.value
+    ? answersTo({ ...stop.value, count: up.value }, guide.value, garden.today, pass.value)
+    : [],
 )
 /** Where the hour stands in those of a stop. */
 function hoursWords({ from, to }: NonNullable<RoundStop['hours']>): string {
@@ -81,8 +95,6 @@ const laterWords: Partial<Record<RoundStop['step'], string>> = {
 }
 const clock = computed(() => clockOf(garden.now, garden.garden!.zone))
 
-const up = ref(0)
-watch(stop, () => (up.value = 0))
 const stage = ref<'right' | 'young' | 'open'>('right')
 watch(
   () => stop.value?.subject.id,
@@ -105,9 +117,6 @@ const { run: choose, isBusy } = useOnce(async () => {
   standsAt.value = placeId
   here.value = tied[0]!.id
 })
-const { run: countUp } = useOnce(() =>
-  log.note([{ kind: 'seedlingsUp', subjectId: stop.value!.subject.id, payload: { count: up.value } }]),
-)
 /** The fruit stays on its plant, and is looked at again some days later. */
 const { run: leaveFruit } = useOnce(() => {
   const { subject, ripening } = stop.value!
@@ -265,9 +274,9 @@ useShortcuts([
         </details>
         <p v-if="stop.ripening" class="advice">{{ cutInWords(stop.ripening, garden.today) }}</p>
         <CountStepper
-          v-if="stop.step === 'countUp' && stop.sowing"
+          v-if="counts && stop.sowing"
           v-model="up"
-          label="New seedlings since the last count"
+          :label="counts"
           :hint="`${stop.sowing.up} of ${stop.sowing.seeds} up so far, sown ${dayInWords(stop.sowing.sownOn)}`"
         />
       </section>
@@ -319,9 +328,6 @@ useShortcuts([
           >
           <button v-else-if="stop.step === 'sow'" type="button" class="big" @click="isSowing = true">
             Sow
-          </button>
-          <button v-else-if="stop.step === 'countUp'" type="button" class="big" @click="countUp">
-            Note {{ up }} up
           </button>
           <button
             v-if="stop.step === 'choose' && stop.seedParent && garden.mayNote"

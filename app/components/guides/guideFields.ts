@@ -115,6 +115,13 @@ function schoolGroup(step: SchoolStep): FieldGroup {
 
 const usualHours = { after: 'sunset', minutes: { low: -120, high: 30 } }
 
+/** Moist weeks that seed wants before it comes up. */
+const moistWeeks = (key: string, heading: string, blank: object): FieldGroup => ({
+  heading,
+  optional: { path: `seedHandling.${key}`, words: `${heading}, before it comes up`, blank, none: null },
+  fields: [number(`seedHandling.${key}.low`, 'weeks, from'), number(`seedHandling.${key}.high`, 'weeks, to')],
+})
+
 /** Whether and how the anthers are taken out. */
 const emasculation: FieldGroup = {
   heading: 'Taking the anthers out',
@@ -307,6 +314,11 @@ export const fieldGroups: FieldGroup[] = [
   {
     heading: 'Seed, trays and judging',
     fields: [
+      number('seedHandling.dryDays', 'seed dries, days'),
+      number('seedHandling.firstLookDays', 'first look into a bag or flask, days'),
+      number('seedHandling.lookEveryDays', 'then every so many days'),
+      number('seedHandling.keepsYears.low', 'half of it is dead after years, from'),
+      number('seedHandling.keepsYears.high', 'half of it is dead after years, to'),
       number('sowing.depthMm', 'sown so many mm deep'),
       lines('take.failReasons', 'How flowers fail'),
       lines('sowing.lossReasons', 'How seedlings are lost'),
@@ -318,6 +330,10 @@ export const fieldGroups: FieldGroup[] = [
         'Cautions of the plant',
         CAUTION_IDS.map(value => ({ value, title: CAUTIONS[value].name })),
       ),
+    ],
+    groups: [
+      moistWeeks('warmWeeks', 'Moist and warm first', { low: 8, high: 12 }),
+      moistWeeks('coldWeeks', 'Moist and cold', { low: 6, high: 12 }),
     ],
   },
 ]

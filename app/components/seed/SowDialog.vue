@@ -1,5 +1,8 @@
-<!-- Sows part of a packet; the tray gets a code. -->
+<!-- Sows part of a packet, or puts it into a bag, dish or flask first; either gets a code. -->
 <script setup lang="ts">
+import type { Stay } from '@virgulta/core/seed/course'
+import { firstStay, isGrown } from '@virgulta/core/seed/course'
+import type { SownHow } from '@virgulta/core/seed/kinds'
 import type { SeedLot } from '@virgulta/core/seed/lot'
 
 const isOpen = defineModel<boolean>({ required: true })
@@ -10,13 +13,14 @@ const ids = useFormIds()
 const seedsProblem = useProblemAt('seeds')
 const garden = useGardenStore()
 const seeds = ref(1)
-const container = ref<'tray' | 'pots' | 'bed'>('tray')
-const placeId = ref<string | null>(null)
+const stay = ref<Omit<Stay, 'on'>>({ container: 'tray', air: 'warm', weeks: null, placeId: null })
+const how = ref<SownHow>({})
 const day = ref(garden.today)
 function begin() {
   ids.renew()
   seeds.value = lot.left
-  placeId.value = garden.openPlaces[0]?.id ?? null
+  stay.value = { ...firstStay(guide.value!), placeId: garden.openPlaces[0]?.id ?? null }
+  how.value = {}
   day.value = garden.today
 }
 const guide = computed(() => garden.cropOf(crop)?.guide)
@@ -35,8 +39,8 @@ async function sow() {
             lotId: lot.id,
             crossId: lot.crossId,
             seeds: seeds.value,
-            container: container.value,
-            placeId: placeId.value,
+            ...stay.value,
+            ...(Object.keys(how.value).length ? { how: how.value } : {}),
           },
         },
       ],
@@ -52,7 +56,11 @@ async function sow() {
 <template>
   <FormDialog v-model="isOpen" heading="Sow" action="Sow" :of="lot.id" @open="begin" @submit="sow">
     <template #beside><span class="quiet">from</span><TagLabel :code="lot.code" /></template>
-    <p v-if="guide" class="quiet">{{ guide.sowing.how }} {{ guide.sowing.depthMm }} mm deep.</p>
+    <p v-if="guide" class="quiet">
+      <template v-if="isGrown(stay.container)"
+        >{{ guide.sowing.how }} {{ guide.sowing.depthMm }} mm deep.</template
+      ><template v-else>{{ guide.seedHandling.how }}</template>
+    </p>
     <CountStepper
       v-model="seeds"
       label="Seeds"
@@ -60,13 +68,20 @@ async function sow() {
       :hint="`${lot.left} in the packet`"
       :error="seedsProblem"
     />
-    <div class="row">
-      <v-select v-model="container" label="In" :items="['tray', 'pots', 'bed']" style="max-width: 140px" />
-      <PlaceSelect v-model="placeId" />
-      <DayField v-model="day" label="Sown on" />
-    </div>
+    <StayFields v-model="stay" />
+    <DayField v-model="day" label="On" />
+    <details>
+      <summary>How it is sown</summary>
+      <div class="stack how"><HowFields v-model="how" /></div>
+    </details>
     <p class="caution small">
       If you dress seed or treat against damping-off, follow the product label and your local rules.
     </p>
   </FormDialog>
 </template>
+
+<style scoped>
+.how {
+  padding-top: 10px;
+}
+</style>

@@ -5,13 +5,17 @@ import type { Sowing } from '@virgulta/core/seed/sowing'
 import { daysBetween } from '@virgulta/core/time/days'
 import { cumsum } from 'd3-array'
 
-const { sowing, curve } = defineProps<{ sowing: Sowing; curve: CurvePoint[] }>()
+const { sowing, curve, from } = defineProps<{
+  sowing: Sowing
+  curve: CurvePoint[]
+  /** the day from which its days are counted */ from: string
+}>()
 const { colours, axis } = useChartLook()
 
 /** Running sums over the days after sowing. */
 function sums(changes: { on: string; by: number }[]) {
   const ordered = [...changes].sort((a, b) => a.on.localeCompare(b.on))
-  const days = ordered.map(c => daysBetween(sowing.sownOn, c.on))
+  const days = ordered.map(c => daysBetween(from, c.on))
   return [
     { x: 0, y: 0 },
     ...Array.from(

@@ -1,6 +1,7 @@
 <!-- Packets and trays. -->
 <script setup lang="ts">
 import { cutInWords } from '@virgulta/core/garden/fruits'
+import { stayInWords } from '@virgulta/core/seed/course'
 import { dayInWords } from '@virgulta/core/time/days'
 import { seedEndWords } from '@virgulta/core/seed/kinds'
 import type { FruitRow, LotRow, SeedShelf, SowingRow } from '#shared/seed'
@@ -64,6 +65,13 @@ const trayColumns: Column<SowingRow>[] = [
   { key: 'code', title: 'Tray', value: r => r.sowing.code },
   { key: 'parents', title: 'Parents', value: parents, csv: parentCells(r => r) },
   { key: 'crop', title: 'Crop', value: r => garden.cropName(r.crop) },
+  {
+    key: 'in',
+    title: 'In',
+    value: r =>
+      stayInWords(r.sowing.stays.at(-1)!) +
+      (r.sowing.row ? `, row ${r.sowing.row.at} of ${r.sowing.row.of}` : ''),
+  },
   { key: 'place', title: 'Place', value: r => garden.placeName(r.sowing.placeId) },
   { key: 'sownOn', title: 'Sown', value: r => r.sowing.sownOn },
   { key: 'seeds', title: 'Seeds', value: r => r.sowing.seeds, align: 'end' },

@@ -41,6 +41,7 @@ it('counts equal waits together and sums tallies', () => {
       { days: 8, took: true },
       { days: 9, took: false },
     ]),
+    chilli,
   )
   expect(waits.toTake.map(w => [w.to, w.times])).toEqual([
     [7, 2],
@@ -59,8 +60,8 @@ it('of several parts is that of the whole', () => {
   fc.assert(
     fc.property(fc.array(flowers, { maxLength: 4 }), groups => {
       const parts = groups.map(history)
-      expect(joined(parts.map(digestOf))).toEqual(
-        digestOf({ ...history([]), flowers: parts.flatMap(p => p.flowers) }),
+      expect(joined(parts.map(part => digestOf(part, chilli)))).toEqual(
+        digestOf({ ...history([]), flowers: parts.flatMap(p => p.flowers) }, chilli),
       )
     }),
     { numRuns: 10 },
@@ -71,9 +72,9 @@ it('without a part knows what the rest alone knows', () => {
   fc.assert(
     fc.property(flowers, flowers, (one, two) => {
       const [a, b] = [history(one), history(two)]
-      const both = digestOf({ ...a, flowers: [...a.flowers, ...b.flowers] })
-      const rest = without(both, digestOf(b))
-      const [learnt, alone] = [cropKnowledge(chilli, rest), cropKnowledge(chilli, digestOf(a))]
+      const both = digestOf({ ...a, flowers: [...a.flowers, ...b.flowers] }, chilli)
+      const rest = without(both, digestOf(b, chilli))
+      const [learnt, alone] = [cropKnowledge(chilli, rest), cropKnowledge(chilli, digestOf(a, chilli))]
       expect(learnt.days.toTake.median).toBeCloseTo(alone.days.toTake.median, 6)
       expect(learnt.days.toTake.records).toBe(alone.days.toTake.records)
       expect(learnt.shares.take.a).toBeCloseTo(alone.shares.take.a, 9)

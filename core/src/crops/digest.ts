@@ -1,6 +1,7 @@
 import { ascending, rollup, sum } from 'd3-array'
 import type { DurationRecord } from '../chance/duration'
 import type { Tally } from '../chance/rate'
+import type { CropGuide } from './guide'
 import type { CropHistory } from './records'
 import { counts, waits } from './records'
 
@@ -106,11 +107,14 @@ function pairsOf(history: CropHistory): PairCounts[] {
   return [...pairs.values()]
 }
 
-/** Sums a history up. */
-export const digestOf = (history: CropHistory): Digest => ({
-  waits: record(waitNames, name => merged(waits[name](history).map(({ from, to }) => ({ from, to })))),
+/** Sums a history of a crop up. */
+export const digestOf = (history: CropHistory, guide: CropGuide): Digest => ({
+  waits: record(waitNames, name => merged(waits[name](history, guide).map(({ from, to }) => ({ from, to })))),
   pairs: mergedPairs(pairsOf(history)),
 })
+
+/** What nothing noted comes to. */
+export const NO_RECORDS: Digest = { waits: record(waitNames, () => []), pairs: [] }
 
 /** What several histories come to together. */
 export const joined = (parts: Digest[]): Digest => ({

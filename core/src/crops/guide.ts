@@ -303,7 +303,20 @@ export const CropGuide = v.object({
     seedsPerFruit: count,
     sound: share,
   }),
-  seedHandling: v.object({ kind: v.picklist(SEED_KINDS), how: text }),
+  seedHandling: v.object({
+    kind: v.picklist(SEED_KINDS),
+    how: text,
+    /** days for which it dries before it is put away */
+    dryDays: v.optional(number(0, 120), 14),
+    /** weeks of moist warmth, then of moist cold, that go before the days to come up; null where it needs none, or where these days hold them */
+    warmWeeks: v.optional(v.nullable(days), null),
+    coldWeeks: v.optional(v.nullable(days), null),
+    /** days until the first look into a bag, dish or flask, and between looks */
+    firstLookDays: v.optional(number(1, 365), 14),
+    lookEveryDays: v.optional(number(1, 365), 10),
+    /** years in a cool dry drawer until half of what came up does so no more */
+    keepsYears: v.optional(days, { low: 3, high: 8 }),
+  }),
   sowing: v.object({
     depthMm: number(0, 1000),
     how: text,

@@ -2,7 +2,7 @@ import { expect, it } from 'vitest'
 import type { Cross } from '../crosses/cross'
 import { fold } from '../log/fold'
 import { deed, ids, newId, upToPollination } from '../testing/deeds'
-import { digestOf } from './digest'
+import { NO_RECORDS, digestOf } from './digest'
 import { chilli } from './guides/chilli'
 import { cropKnowledge } from './knowledge'
 import { reckonable } from './reckonable'
@@ -31,14 +31,15 @@ const history = (): CropHistory => ({
   sowings: [],
   offspring: [],
 })
-const knowledge = cropKnowledge(
-  chilli,
-  digestOf({ crosses: [], flowers: [], lots: [], sowings: [], offspring: [] }),
-)
+const knowledge = cropKnowledge(chilli, NO_RECORDS)
 
 it('leaves a sound history as it is', () => {
   const all = history()
-  expect(reckonable(all, chilli, knowledge)).toEqual({ history: all, digest: digestOf(all), leftOut: [] })
+  expect(reckonable(all, chilli, knowledge)).toEqual({
+    history: all,
+    digest: digestOf(all, chilli),
+    leftOut: [],
+  })
 })
 
 it.each([
@@ -51,7 +52,7 @@ it.each([
   const { history: kept, digest, leftOut } = reckonable(all, chilli, knowledge)
   expect(leftOut).toEqual([{ type: 'flower', id: bad!.id, code: bad!.code, crossId: cross.id }])
   expect(kept.flowers).toEqual([first, last])
-  expect(digest).toEqual(digestOf(kept))
+  expect(digest).toEqual(digestOf(kept, chilli))
 })
 
 it('leaves out a cross that cannot be reckoned, with all that belongs to it', () => {

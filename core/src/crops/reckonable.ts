@@ -4,7 +4,7 @@ import type { Subject } from '../log/kind'
 import { lotDue, sowingDue } from '../seed/due'
 import type { ISODate } from '../time/days'
 import type { Digest } from './digest'
-import { digestOf } from './digest'
+import { NO_RECORDS, digestOf } from './digest'
 import type { CropGuide } from './guide'
 import type { CropKnowledge } from './knowledge'
 import type { CropHistory } from './records'
@@ -25,7 +25,7 @@ function checkDays(days: ISODate[]): void {
 
 /** What every screen reckons of such a history. @throws what any of it breaks with */
 function reckon(history: CropHistory, guide: CropGuide, knowledge: CropKnowledge): Digest {
-  const digest = digestOf(history)
+  const digest = digestOf(history, guide)
   if (
     Object.values(digest.waits)
       .flat()
@@ -36,7 +36,7 @@ function reckon(history: CropHistory, guide: CropGuide, knowledge: CropKnowledge
   const dues = [
     ...history.flowers.map(f => dueAt(f, guide, knowledge)),
     ...history.lots.map(l => lotDue(l, guide)),
-    ...history.sowings.map(s => sowingDue(s, knowledge)),
+    ...history.sowings.map(s => sowingDue(s, { guide, knowledge })),
   ]
   checkDays([
     ...history.crosses.map(c => c.plannedOn),
@@ -91,7 +91,7 @@ export function reckonable(
     ? { history: sound, digest, leftOut }
     : {
         history: NOTHING,
-        digest: digestOf(NOTHING),
+        digest: NO_RECORDS,
         leftOut: history.crosses.map(({ id, code }) => ({ type: 'cross', id, code, crossId })),
       }
 }

@@ -55,7 +55,7 @@ describe('the observed waits', () => {
       deed('2026-09-08', 'seedlingsUp', ids.sowing, { count: 0 }),
       deed('2026-09-11', 'seedlingsUp', ids.sowing, { count: 4 }),
     ])!
-    expect(waits.toUp({ ...none, sowings: [sowing] })).toMatchObject([{ type: 'sowing', from: 7, to: 10 }])
+    expect(waits.toUp({ ...none, sowings: [sowing] }, chilli)).toMatchObject([{ type: 'sowing', from: 7, to: 10 }])
   })
 })
 
@@ -115,7 +115,7 @@ describe('the counts', () => {
 
 describe('what is learnt', () => {
   it('is the guide while there are no records, and says how many there are', () => {
-    const knowledge = cropKnowledge(chilli, digestOf(none))
+    const knowledge = cropKnowledge(chilli, digestOf(none, chilli))
     for (const view of Object.values(quantities)) {
       const { low, high } = view.guide(chilli)
       const now = view.now(knowledge)
@@ -131,7 +131,7 @@ describe('what is learnt', () => {
       flower(...upTo, take('2026-06-10', 'failed')),
     ]
     const history = { ...none, flowers }
-    const knowledge = cropKnowledge(chilli, digestOf(history))
+    const knowledge = cropKnowledge(chilli, digestOf(history, chilli))
     expect(quantities.take.now(knowledge).records).toBe(counts.take(history).length)
     expect(quantities.toReceptive.now(knowledge).records).toBe(waits.toReceptive(history).length)
     expect(quantities.toTake.now(knowledge)).toMatchObject({ origin: 'records', records: 1 })

@@ -8,7 +8,9 @@ import { failedUnder, takenUnder } from '../flowers/units'
 import type { TaggedType } from '../log/kind'
 import type { Plant } from '../plants/plant'
 import type { SeedLot } from '../seed/lot'
+import { clockToLearn } from '../seed/course'
 import type { Sowing } from '../seed/sowing'
+import type { CropGuide } from './guide'
 import type { ISODate } from '../time/days'
 import { daysBetween } from '../time/days'
 
@@ -107,22 +109,14 @@ export const waits = {
       const wait = looks.length ? waited(start, looks, harvest.on) : { from: days, to: days }
       return [{ ...at('flower', flower, harvest.on), ...wait }]
     }),
-  /** from sowing until the first seedlings were counted */
-  toUp: ({ sowings }: CropHistory): WaitRecord[] =>
+  /** from sowing, or from when its moist weeks were over, until the first seedlings were counted */
+  toUp: ({ sowings }: CropHistory, guide: CropGuide): WaitRecord[] =>
     sowings.flatMap(s => {
       const first = s.looks.find(l => l.up > 0)
-      return first
-        ? [
-            {
-              ...at('sowing', s, first.on),
-              ...waited(
-                s.sownOn,
-                s.looks.filter(l => l.up === 0).map(l => l.on),
-                first.on,
-              ),
-            },
-          ]
-        : []
+      const clock = clockToLearn(s, guide)
+      if (!first || clock === null) return []
+      const looks = s.looks.filter(l => l.up === 0 && l.on >= clock).map(l => l.on)
+      return [{ ...at('sowing', s, first.on), ...waited(clock, looks, first.on) }]
     }),
 }
 

@@ -21,7 +21,7 @@ const planned = deed('2026-05-20', 'crossPlanned', ids.cross, {
 })
 const cross = fold('cross', ids.cross, [planned])!
 const empty: CropHistory = { crosses: [cross], flowers: [], lots: [], sowings: [], offspring: [] }
-const knowledge = cropKnowledge(chilli, digestOf(empty))
+const knowledge = cropKnowledge(chilli, digestOf(empty, chilli))
 
 describe('the expected course of a cross', () => {
   it('agrees with the product of the guide’s middle rates', () => {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { cropKnowledge } from '../crops/knowledge'
-import { digestOf } from '../crops/digest'
+import { NO_RECORDS, digestOf } from '../crops/digest'
 import type { CropGuide } from '../crops/guide'
 import { builtInGuide } from '../crops/guides/all'
 import { chilli } from '../crops/guides/chilli'
@@ -12,7 +12,7 @@ import { chosen, deed, harvest, ids, upToPollination } from '../testing/deeds'
 import { daysOverdue, dueAt, isBaggedUntilHarvest } from './due'
 
 const nothing = { crosses: [], flowers: [], lots: [], sowings: [], offspring: [] }
-const knowledge = cropKnowledge(chilli, digestOf(nothing))
+const knowledge = cropKnowledge(chilli, NO_RECORDS)
 const due = (...deeds: LoggedDeed[]) => dueAt(fold('flower', ids.flower, deeds)!, chilli, knowledge)
 
 describe('what is due at a flower', () => {
@@ -92,7 +92,7 @@ describe('what is due at a flower', () => {
       dueAt(
         fold('flower', ids.flower, [chosen('2026-06-11')])!,
         squash,
-        cropKnowledge(squash, digestOf(nothing)),
+        cropKnowledge(squash, NO_RECORDS),
       ),
     ).toMatchObject({ step: 'isolate' })
   })
@@ -106,7 +106,7 @@ describe('what is due at a flower', () => {
         deed('2026-06-15', 'takeNoted', id, { take: 'taken', reason: null }),
       ])!
     })
-    const learnt = cropKnowledge(chilli, digestOf({ ...nothing, flowers: slow }))
+    const learnt = cropKnowledge(chilli, digestOf({ ...nothing, flowers: slow }, chilli))
     expect(learnt.days.toTake).toMatchObject({ origin: 'records', records: 30 })
     expect(dueAt(fold('flower', ids.flower, steps)!, chilli, learnt)!.from >= '2026-06-09').toBe(true)
   })
@@ -124,7 +124,7 @@ describe('the steps of other forms', () => {
     const guide = builtInGuide(crop)!
     const rain = rainOn ? { on: rainOn, isToday: rainOn === today } : null
     const around = { isVisited: true, rain, air: null }
-    return dueAt(fold('flower', ids.flower, deeds)!, guide, cropKnowledge(guide, digestOf(nothing)), around)
+    return dueAt(fold('flower', ids.flower, deeds)!, guide, cropKnowledge(guide, NO_RECORDS), around)
   }
   const pollinated = (day: string) =>
     deed(day, 'pollinated', ids.flower, { pollenParentId: ids.pollenParent, selfMeant: false })
@@ -181,7 +181,7 @@ describe('the steps of other forms', () => {
       return dueAt(
         fold('flower', ids.flower, ready)!,
         guide,
-        cropKnowledge(guide, digestOf(nothing)),
+        cropKnowledge(guide, NO_RECORDS),
         around,
       )!
     }

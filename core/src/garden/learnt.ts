@@ -1,6 +1,6 @@
 import { group } from 'd3-array'
 import type { Digest } from '../crops/digest'
-import { digestOf, joined } from '../crops/digest'
+import { NO_RECORDS, joined } from '../crops/digest'
 import type { CropGuide } from '../crops/guide'
 import type { CropKnowledge } from '../crops/knowledge'
 import { cropKnowledge } from '../crops/knowledge'
@@ -28,8 +28,6 @@ export interface LearntCrop {
 export type LearntCrops = ReadonlyMap<string, LearntCrop>
 
 const NO_HISTORY: CropHistory = { crosses: [], flowers: [], lots: [], sowings: [], offspring: [] }
-
-const NO_RECORDS = digestOf(NO_HISTORY)
 
 /** What is expected of a crop that nobody crossed yet: what its guide says. */
 const unlearnt = (guide: CropGuide): CropKnowledge =>

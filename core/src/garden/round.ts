@@ -9,6 +9,7 @@ import { bloomWork, grownCrops, parentBlooms } from './blooms'
 import type { GardenDay } from './day'
 import { aroundPlant, bestDayAt, hoursAt } from './places'
 import { pollenWork, seasonPollen } from './pollen'
+import { chillOutdoors } from './chilling'
 import type { HeldStates } from './states'
 
 /** What each crop of the garden brings to the round: what stands, the work its blooms and its pollen ask for, the hours of its flowers today. */
@@ -55,6 +56,8 @@ function groundOf(day: GardenDay): RoundGround {
     places: day.places,
     aroundOf: id => aroundPlant(day, id),
     isFromShelf: id => fromShelf(day).has(id),
+    chillOf: (sowing, guide) => chillOutdoors(day, sowing, guide),
+    resolved: day.resolved,
   }
 }
 

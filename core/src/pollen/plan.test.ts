@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { betaQuantile } from '../chance/distributions'
 import { chilli } from '../crops/guides/chilli'
 import { cropYields } from '../crops/knowledge'
-import { digestOf } from '../crops/digest'
+import { NO_RECORDS } from '../crops/digest'
 import { testVerdict } from './tells'
 import type { PlannedTube, PollenNeed } from './plan'
 import { pollenPlan } from './plan'
@@ -140,7 +140,7 @@ describe('weak pollen', () => {
   it('changes what is expected of the pair', () => {
     const yields = cropYields(
       chilli,
-      digestOf({ crosses: [], flowers: [], lots: [], sowings: [], offspring: [] }),
+      NO_RECORDS,
     )
     const median = ({ a, b }: { a: number; b: number }) => betaQuantile(0.5, a, b)
     expect(median(withTake(yields, 0.5).shares.take)).toBeCloseTo(median(yields.shares.take) / 2, 1)

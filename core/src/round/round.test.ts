@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { builtInGuides } from '../crops/guides/all'
 import { cropKnowledge } from '../crops/knowledge'
-import { digestOf } from '../crops/digest'
+import { NO_RECORDS } from '../crops/digest'
 import type { Cross } from '../crosses/cross'
 import type { Flower } from '../flowers/flower'
 import { withCustoms } from '../crops/ownGuide'
@@ -25,7 +25,7 @@ const none = {
 const standing = (of: Record<string, Partial<typeof none>>) =>
   builtInGuides.map(guide => ({
     guide,
-    knowledge: cropKnowledge(guide, digestOf(none)),
+    knowledge: cropKnowledge(guide, NO_RECORDS),
     history: { ...none, ...of[guide.id] } as CropOnRound['history'],
   }))
 const at = (placeId: string, state: Flower): Flower => ({ ...state, seedParentId: `plant at ${placeId}` })

@@ -24,7 +24,9 @@ import { fruitLoadOf, loadInWords } from '../plants/fruitLoad'
 import type { Plant } from '../plants/plant'
 import { carryingInWords, carryingOf, lastFruitOn } from '../plants/carrying'
 import { bearingOf } from '../plants/plant'
+import type { Chill } from '../seed/chill'
 import { lotDue, sowingDue } from '../seed/due'
+import type { Sowing } from '../seed/sowing'
 import type { PollenDue } from '../pollen/due'
 import type { ISODate, Instant } from '../time/days'
 import type { RoundStep } from './work'
@@ -103,7 +105,7 @@ type PlantOnRound = Pick<
 /** The garden around a round. */
 export interface RoundGround {
   today: ISODate
-  /** where a plant stands; flowers are worked at their seed parent, packets and trays have no place */
+  /** where a plant stands; flowers are worked at their seed parent, packets have no place */
   placeOf: (plantId: string) => string | null
   /** the places in the order of the walk; absent: by their ids */
   places?: string[]
@@ -113,6 +115,10 @@ export interface RoundGround {
   bloomOf?: (plantId: string) => ParentBloom | null
   /** what is around the flowers of a plant; absent: nothing is known of it */
   aroundOf?: (plantId: string) => AroundFlower
+  /** how far seed was chilled that lies outdoors; absent, or null: nothing is known of it */
+  chillOf?: (sowing: Sowing, guide: CropGuide) => Chill | null
+  /** where what stands at a place stands since places were merged; absent: where it was put */
+  resolved?: (placeId: string | null) => string | null
   /** true for a cross whose pollen waits in a tube, so that no hour of its father's flowers counts */
   isFromShelf?: (crossId: string) => boolean
 }
@@ -243,6 +249,8 @@ export function roundUntil(
     bloomOf = () => null,
     aroundOf = () => IN_THE_OPEN,
     isFromShelf = () => false,
+    chillOf = () => null,
+    resolved = id => id,
   }: RoundGround,
   until: ISODate = today,
 ): Stop[] {
@@ -276,7 +284,7 @@ export function roundUntil(
     const addTagged = (
       type: Subject['type'],
       { id, code, crossId }: { id: string; code: string; crossId: string },
-      seedParentId: string | null,
+      placeId: string | null,
       due: Due,
     ) => {
       // At most of what there is nothing is due.
@@ -288,7 +296,7 @@ export function roundUntil(
           crossId,
           parents: parentsOf(crosses.get(crossId)),
           plantId: null,
-          placeId: seedParentId && placeOf(seedParentId),
+          placeId,
         },
         due,
       )
@@ -310,7 +318,7 @@ export function roundUntil(
       addTagged(
         'cross',
         { ...cross, crossId: cross.id },
-        cross.seedParentId,
+        placeOf(cross.seedParentId),
         due && {
           ...due,
           because: [
@@ -328,7 +336,7 @@ export function roundUntil(
       addTagged(
         'flower',
         flower,
-        flower.seedParentId,
+        placeOf(flower.seedParentId),
         dueAt(flower, guide, knowledge, aroundOf(flower.seedParentId)),
       )
     for (const [plantId, load] of loads) {
@@ -348,7 +356,10 @@ export function roundUntil(
         )
     }
     for (const lot of history.lots) addTagged('seedLot', lot, null, lotDue(lot, guide))
-    for (const sowing of history.sowings) addTagged('sowing', sowing, null, sowingDue(sowing, knowledge))
+    for (const sowing of history.sowings) {
+      const chill = chillOf(sowing, guide)
+      addTagged('sowing', sowing, resolved(sowing.placeId), sowingDue(sowing, { guide, knowledge, chill }))
+    }
     for (const { due, isIndoors, ...at } of work)
       add({ ...at, placeId: isIndoors ? null : placeOf(at.plantId) }, due)
   }

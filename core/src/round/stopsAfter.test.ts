@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { digestOf } from '../crops/digest'
+import { NO_RECORDS } from '../crops/digest'
 import { builtInGuide } from '../crops/guides/all'
 import { cropKnowledge } from '../crops/knowledge'
 import type { Flower } from '../flowers/flower'
@@ -13,10 +13,7 @@ import { stopsAfter } from './stopsAfter'
 
 const today = '2026-06-02'
 const guide = builtInGuide('rose')!
-const knowledge = cropKnowledge(
-  guide,
-  digestOf({ crosses: [], flowers: [], lots: [], sowings: [], offspring: [] }),
-)
+const knowledge = cropKnowledge(guide, NO_RECORDS)
 const planted = [
   plant('2026-05-01', ids.seedParent, 'Test Ember', 'rose'),
   plant('2026-05-01', ids.pollenParent, 'Test Lantern', 'rose'),

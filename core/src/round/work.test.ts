@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import * as v from 'valibot'
 import { describe, expect, it } from 'vitest'
-import { digestOf } from '../crops/digest'
+import { NO_RECORDS } from '../crops/digest'
 import type { CropGuide } from '../crops/guide'
 import { builtInGuides } from '../crops/guides/all'
 import { chilli } from '../crops/guides/chilli'
@@ -44,10 +44,7 @@ function walk(
   blooms: number,
   choose: (answers: Answer[]) => { answer: Answer; reason: string },
 ): { flower: Flower; asked: RoundStep[] } {
-  const knowledge = cropKnowledge(
-    guide,
-    digestOf({ crosses: [], flowers: [], lots: [], sowings: [], offspring: [] }),
-  )
+  const knowledge = cropKnowledge(guide, NO_RECORDS)
   const deeds: LoggedDeed[] = [chosen('2026-06-01', ids.flower, blooms)]
   const asked: RoundStep[] = []
   let today: ISODate = '2026-06-01'

@@ -12,6 +12,9 @@ import { FLOWER_WORK, coverTools } from '../flowers/work'
 import type { Draft } from '../log/entry'
 import { canBeDried } from '../pollen/prior'
 import type { Subject } from '../log/kind'
+import type { Stay } from '../seed/course'
+import { nextStay, stayInWords } from '../seed/course'
+import type { Sowing } from '../seed/sowing'
 import type { ISODate } from '../time/days'
 
 /** A subject of work that is not done at a flower. */
@@ -22,13 +25,41 @@ export interface AtSubject {
   placeId: string | null
   /** for a plant that carries too many: fruits that may come off */
   fruits: { id: string; code: string }[] | null
+  /** the seed that the work is at, where it is at such; absent, or null: at something else */
+  sowing?: Sowing | null
+  /** what was counted at it just now, where something is counted */
+  count?: number
 }
 
 /** Work that is not done at a flower. */
 interface OtherWork extends Work {
+  /** what is counted there before it is answered; absent: nothing */
+  counts?: string
   /** empty where it needs more than an answer */
   answers: (at: AtSubject, today: ISODate, guide: CropGuide) => Answer[]
 }
+
+const lostSeed = ({ subject }: AtSubject, label: string, reasons: string[]): Answer => ({
+  label,
+  tone: 'warn',
+  ask: { question: 'What happened?', reasons },
+  drafts: reason => [{ kind: 'sowingEnded', subjectId: subject.id, payload: { reason } }],
+})
+
+const up = ({ subject }: AtSubject, count: number, sprouted = false): Draft => ({
+  kind: 'seedlingsUp',
+  subjectId: subject.id,
+  payload: sprouted ? { count, sprouted } : { count },
+})
+
+const moveTo = ({ subject }: AtSubject, to: Omit<Stay, 'on'>): Draft => {
+  const { container, air, weeks, placeId } = to
+  return { kind: 'seedsMoved', subjectId: subject.id, payload: { container, air, weeks, placeId } }
+}
+
+/** It stays where it is for some weeks more, from now on. */
+const longer = (at: AtSubject, weeks: number): Answer =>
+  say(`${weeks} weeks more`, 'plain', moveTo(at, { ...at.sowing!.stays.at(-1)!, weeks }))
 
 const BLOOM_KINDS = { plant: 'bloomSeen', sowing: 'trayBloomSeen', batch: 'batchBloomSeen' } as const
 /** What a bloom can be noted of. */
@@ -78,8 +109,100 @@ const otherWork = {
     words: 'count seedlings',
     question: 'How many more are up?',
     wait: 'toUp',
+    counts: 'New seedlings since the last count',
     cue: guide => ({ yes: guide.sowing.how, no: [] }),
-    answers: () => [],
+    answers: at =>
+      at.count === undefined
+        ? []
+        : [say(at.count ? `Note ${at.count} up` : 'None new', 'main', up(at, at.count))],
+  },
+  lookInto: {
+    words: 'look into bags and flasks',
+    question: 'Look into it',
+    counts: 'Sprouted since the last look',
+    cue: ({ seedHandling: { kind } }) =>
+      kind === 'flask'
+        ? {
+            yes: 'Green points on the medium: it lives. Keep it shut, in good light without sun.',
+            no: ['fur or slime: contaminated; set it apart, and do not open it beside the others'],
+          }
+        : {
+            yes: 'A white root tip out of its coat: pick it out with a moist brush and sow it, root down.',
+            no: ['mould: rinse the seed and change what it lies in', 'dry: moisten it'],
+          },
+    tools: () => ['lens', 'moist brush', 'labels'],
+    answers: at => {
+      if (at.sowing?.container !== 'flask')
+        return [
+          say(at.count ? `${at.count} sprouted, sown` : 'None sprouted', 'main', up(at, at.count ?? 0, true)),
+          lostSeed(at, 'All of it is spoilt', ['mouldy', 'rotten', 'dried out']),
+        ]
+      const seen = (look: 'clean' | 'green'): Draft => ({
+        kind: 'flaskSeen',
+        subjectId: at.subject.id,
+        payload: { look },
+      })
+      return [
+        say('Clean, nothing new', 'main', seen('clean')),
+        say('The first are green', 'plain', seen('green')),
+        {
+          label: 'Onto fresh medium',
+          tone: 'plain',
+          ask: {
+            question: 'Onto which medium?',
+            reasons: ['the same', 'weaker', 'with charcoal', 'for growing on'],
+          },
+          drafts: medium => [{ kind: 'replated', subjectId: at.subject.id, payload: { medium } }],
+        },
+        lostSeed(at, 'Contaminated', ['contaminated']),
+      ]
+    },
+  },
+  moveOn: {
+    words: 'move seed on',
+    question: 'Its weeks are over',
+    cue: guide => ({ yes: guide.seedHandling.how, no: [] }),
+    tools: () => ['trays', 'labels'],
+    answers: (at, today, guide) => {
+      if (!at.sowing) return []
+      const next = nextStay(at.sowing.stays.at(-1)!, guide)
+      return [say(`Now ${stayInWords(next)}`, 'main', moveTo(at, next)), longer(at, 2)]
+    },
+  },
+  deflask: {
+    words: 'take out of the flask',
+    question: 'Big enough for the air?',
+    counts: 'Plantlets taken out',
+    cue: () => ({
+      yes: 'Two leaves and a root as long: wash the medium off, pot them close and keep them damp at first.',
+      no: ['no root yet', 'the medium is still fresh and they grow'],
+    }),
+    tools: () => ['tweezers', 'pots', 'labels'],
+    answers: (at, today, guide) => {
+      if (!at.sowing) return []
+      const more = (at.count ?? 0) - at.sowing.up
+      const potted = moveTo(at, nextStay(at.sowing.stays.at(-1)!, guide))
+      return [
+        ...(at.count
+          ? [say(`${at.count} taken out and potted`, 'main', ...(more > 0 ? [up(at, more)] : []), potted)]
+          : []),
+        longer(at, 4),
+        lostSeed(at, 'Contaminated', ['contaminated']),
+      ]
+    },
+  },
+  fetchBack: {
+    words: 'fetch from the laboratory',
+    question: 'Is it back from the laboratory?',
+    cue: () => ({ yes: 'Flasks shut and clean; their labels bear your code.', no: [] }),
+    answers: (at, today, guide) =>
+      at.sowing
+        ? [
+            say('Back, in flasks', 'main', moveTo(at, nextStay(at.sowing.stays.at(-1)!, guide))),
+            longer(at, 4),
+            lostSeed(at, 'Lost there', ['did not germinate', 'contaminated', 'lost on the way']),
+          ]
+        : [],
   },
   bloomLook: {
     words: 'look for first flowers',
@@ -231,7 +354,7 @@ const OTHER_WORK: Record<OtherStep, OtherWork> = otherWork
 export type RoundStep = FlowerStep | OtherStep
 
 /** Every step of the round. */
-export const WORK: Record<RoundStep, Work> = { ...FLOWER_WORK, ...OTHER_WORK }
+export const WORK: Record<RoundStep, Work & { counts?: string }> = { ...FLOWER_WORK, ...OTHER_WORK }
 
 /** True for what is done at a flower. */
 export const isFlowerStep = (step: RoundStep): step is FlowerStep =>

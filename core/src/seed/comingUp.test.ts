@@ -39,7 +39,7 @@ describe('the curve of a crop', () => {
 
 describe('a tray', () => {
   it('is seen by days since its sowing, one look a day', () => {
-    expect(seenIn(tray(sow(SOWN, 30), up(on(0), 1), up(on(9), 2), up(on(9), 3)))).toEqual({
+    expect(seenIn(tray(sow(SOWN, 30), up(on(0), 1), up(on(9), 2), up(on(9), 3)), SOWN)).toEqual({
       seeds: 30,
       looks: [
         { day: 0.5, count: 1 },
@@ -49,7 +49,7 @@ describe('a tray', () => {
   })
 
   it('that nobody looked at comes up as its crop does', () => {
-    const { still, trays, curve, final } = comingUp(tray(sow(SOWN, 40)), usual, on(2))
+    const { still, trays, curve, final } = comingUp(tray(sow(SOWN, 40)), usual, SOWN, on(2))
     expect(trays).toBe(0)
     expect(final.estimate).toBeCloseTo(usual.curve.final, 1)
     expect(still!.expected).toBeGreaterThan(20)
@@ -61,7 +61,7 @@ describe('a tray', () => {
 
   it('of which long nothing came gives little hope, and fresh seed more', () => {
     const looks = [10, 20, 30, 40, 50, 60].map(day => up(on(day), 0))
-    const { still, fresh } = comingUp(tray(sow(SOWN, 40), ...looks), usual, on(61))
+    const { still, fresh } = comingUp(tray(sow(SOWN, 40), ...looks), usual, SOWN, on(61))
     expect(still!.expected).toBeLessThan(2)
     expect(still!.any).toBeLessThan(0.6)
     expect(fresh).toBeGreaterThan(still!.expected)
@@ -69,7 +69,7 @@ describe('a tray', () => {
 
   it('tells by its own counts, not by what is usual, once there are many', () => {
     const late = [15, 18, 21, 24, 27, 30].map((day, i) => up(on(day), [4, 12, 20, 16, 10, 5][i]!))
-    const { t50, final, still } = comingUp(tray(sow(SOWN, 100), ...late), usual, on(30))
+    const { t50, final, still } = comingUp(tray(sow(SOWN, 100), ...late), usual, SOWN, on(30))
     expect(t50.estimate).toBeGreaterThan(19)
     expect(t50.low).toBeGreaterThan(16)
     expect(final.estimate).toBeGreaterThan(0.65)
@@ -78,7 +78,7 @@ describe('a tray', () => {
   })
 
   it('that ended, or of which all are up, awaits nothing', () => {
-    expect(comingUp(tray(sow(SOWN, 20), up(on(9), 8), ended(30)), usual, on(40)).still).toBeNull()
-    expect(comingUp(tray(sow(SOWN, 8), up(on(9), 8)), usual, on(12)).still).toBeNull()
+    expect(comingUp(tray(sow(SOWN, 20), up(on(9), 8), ended(30)), usual, SOWN, on(40)).still).toBeNull()
+    expect(comingUp(tray(sow(SOWN, 8), up(on(9), 8)), usual, SOWN, on(12)).still).toBeNull()
   })
 })

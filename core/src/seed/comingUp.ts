@@ -4,14 +4,20 @@ import type { ISODate } from '../time/days'
 import { addDays, daysBetween } from '../time/days'
 import type { Bounded, Curve, GerminationFit, Look, Sown } from './germination'
 import { fitGermination, logLikelihoodOf, seenAlong, upBy } from './germination'
+import { clockToLearn } from './course'
 import type { Sowing } from './sowing'
 import { stillToCome } from './stillToCome'
 
-/** The looks at a tray by days since it was sown; those of one day are one, and what was up on the day itself came within half of one. */
-export function seenIn({ seeds, sownOn, looks }: Pick<Sowing, 'seeds' | 'sownOn' | 'looks'>): Sown {
+/**
+ * The looks at a tray by days since its clock began; those of one day are one, and what was up on the day itself came within half of
+ * one.
+ *
+ * @param clock the day from which its days are counted, see `clockOf`
+ */
+export function seenIn({ seeds, looks }: Pick<Sowing, 'seeds' | 'looks'>, clock: ISODate): Sown {
   const byDay = new Map<number, number>()
   for (const { on, up } of looks) {
-    const day = Math.max(daysBetween(sownOn, on), 0.5)
+    const day = Math.max(daysBetween(clock, on), 0.5)
     byDay.set(day, (byDay.get(day) ?? 0) + up)
   }
   return {
@@ -50,8 +56,11 @@ export function usualCurve(guide: CropGuide, sowings: Sowing[]): { curve: Curve;
   const seen = sowings
     .filter(sowing => (sowing.ended ?? sowing.raisedOn) && sowing.looks.length)
     .sort((a, b) => b.sownOn.localeCompare(a.sownOn))
+    .flatMap(sowing => {
+      const clock = clockToLearn(sowing, guide)
+      return clock ? [seenIn(sowing, clock)] : []
+    })
     .slice(0, MOST_TRAYS)
-    .map(seenIn)
   const prior = guideCurve(guide)
   return seen.length
     ? { curve: curveOf(fitGermination(seen, [seenAlong(prior, GUIDE_SEEDS)])), trays: seen.length }
@@ -68,6 +77,7 @@ export interface CurvePoint {
 
 /** How a tray comes up. */
 export interface ComingUp {
+  /** the day from which its days are counted */ from: ISODate
   final: Bounded
   t50: Bounded
   slope: Bounded
@@ -126,19 +136,21 @@ function pointsOf(trays: Sown[], fit: GerminationFit, seeds: number, until: numb
  * How a tray comes up, from its looks and from how its crop does in this garden: its curve, and what is still to come.
  *
  * @param usual the curve of its crop, see {@link usualCurve}
+ * @param clock the day from which its days are counted, see `clockOf`
  */
 export function comingUp(
   sowing: Sowing,
   { curve: usual, trays }: { curve: Curve; trays: number },
+  clock: ISODate,
   today: ISODate,
 ): ComingUp {
-  const tray = seenIn(sowing)
+  const tray = seenIn(sowing, clock)
   const prior = [seenAlong(usual, USUAL_SEEDS)]
   const all = tray.looks.length ? [tray, ...prior] : prior
   const fit = fitGermination(tray.looks.length ? [tray] : [], prior)
   const { final, slope } = fit
   const t50 = fit.t50!
-  const age = daysBetween(sowing.sownOn, today)
+  const age = daysBetween(clock, today)
   const isAwaited = !sowing.ended && sowing.up < sowing.seeds
   const usualEnd = stillToCome(tray, fit, undefined, prior).by
   // What nobody looked for since the last look may be up by now: the day lies ahead of today.
@@ -146,12 +158,13 @@ export function comingUp(
   const still = isAwaited ? stillToCome(tray, fit, by, prior) : null
   const drawnUntil = Math.max(tray.looks.at(-1)?.day ?? 0, isAwaited ? by : 0, t50.estimate * 1.6)
   return {
+    from: clock,
     final,
     t50,
     slope: slope!,
     trays,
     curve: pointsOf(all, fit, sowing.seeds, drawnUntil),
-    still: still && { ...still, by: addDays(sowing.sownOn, still.by) },
+    still: still && { ...still, by: addDays(clock, still.by) },
     fresh: sowing.seeds * usual.final * upBy(by - age, usual),
   }
 }

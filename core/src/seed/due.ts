@@ -3,12 +3,15 @@ import type { CropGuide } from '../crops/guide'
 import type { CropKnowledge } from '../crops/knowledge'
 import type { ISODate } from '../time/days'
 import { addDays, dayInWords } from '../time/days'
+import type { Chill } from './chill'
+import type { Stay } from './course'
+import { clockOf, countsAfterWeeks, isReadied, stayInWords } from './course'
 import type { SeedLot } from './lot'
 import type { Sowing } from './sowing'
 
-/** Work that is due at a packet or a tray. */
+/** Work that is due at a packet, or at what was sown from it. */
 export interface SeedDue {
-  step: 'sow' | 'countUp'
+  step: 'sow' | 'countUp' | 'lookInto' | 'moveOn' | 'deflask' | 'fetchBack'
   from: ISODate
   until: ISODate
   estimate: Estimate | null
@@ -18,13 +21,60 @@ export interface SeedDue {
 /** Days between two counts of a tray in which seedlings come up, by how slowly the crop comes up at all. */
 const daysBetweenCounts = (daysToUp: Estimate) => Math.max(2, Math.round((daysToUp.high - daysToUp.low) / 5))
 
-/** When the next count of a tray is due; null when nothing more is awaited. */
-export function sowingDue(sowing: Sowing, knowledge: CropKnowledge): SeedDue | null {
-  if (sowing.ended || sowing.raised > 0 || sowing.up >= sowing.seeds) return null
+/** What is known where the work at seed is reckoned. */
+interface SeedGround {
+  guide: CropGuide
+  knowledge: CropKnowledge
+  /** how far what lies outdoors was chilled; absent: nothing is known of it */
+  chill?: Chill | null
+}
+
+/** What is due next at seed that was sown, or lies in a bag, dish or flask; null when nothing more is awaited. */
+export function sowingDue(sowing: Sowing, ground: SeedGround): SeedDue | null {
+  if (sowing.ended || sowing.up >= sowing.seeds) return null
+  const stay = sowing.stays.at(-1)!
+  if (isReadied(stay)) return readyingDue(sowing, stay, ground.guide)
+  return sowing.raised > 0 ? null : countDue(sowing, ground)
+}
+
+/** An orchid seedling is big enough for the air after about so many weeks in its flask; a laboratory takes as long. */
+const FLASK_WEEKS = 40
+
+/** The next look into a bag, dish or flask, or moving its seed on where its weeks are over. */
+function readyingDue(sowing: Sowing, stay: Stay, { seedHandling }: CropGuide): SeedDue {
+  const { container, weeks } = stay
+  const isFlask = container === 'flask'
+  const isAway = container === 'laboratory'
+  const grows = isFlask || isAway
+  const end = weeks !== null || grows ? addDays(stay.on, (weeks ?? FLASK_WEEKS) * 7) : null
+  const looks = [...sowing.looks, ...sowing.flask.looks, ...sowing.flask.replated].map(({ on }) => on).sort()
+  const last = looks.filter(on => on >= stay.on).at(-1)
+  const next = addDays(last ?? stay.on, last ? seedHandling.lookEveryDays : seedHandling.firstLookDays)
+  const since = `${sowing.code} lies ${stayInWords(stay)}, since ${dayInWords(stay.on)}`
+  if (end !== null && (isAway || end <= next))
+    return {
+      step: isAway ? 'fetchBack' : isFlask ? 'deflask' : 'moveOn',
+      from: end,
+      until: addDays(end, 7),
+      estimate: null,
+      because: `${since}.`,
+    }
+  return {
+    step: 'lookInto',
+    from: next,
+    until: addDays(next, 3),
+    estimate: null,
+    because: `${since}${last ? `; last looked at on ${dayInWords(last)}` : ''}${end ? `; until ${dayInWords(end)}` : ''}.`,
+  }
+}
+
+/** The next count of a tray. */
+function countDue(sowing: Sowing, { guide, knowledge, chill }: SeedGround): SeedDue | null {
   const wait = knowledge.days.toUp
   const lastLook = sowing.looks.at(-1)?.on
-  const firstDay = addDays(sowing.sownOn, Math.floor(wait.low))
-  const lastDay = addDays(sowing.sownOn, Math.ceil(wait.high) * 2)
+  const begins = clockOf(sowing, guide) ?? winterOver(sowing, guide, chill ?? null)
+  const firstDay = addDays(begins, Math.floor(wait.low))
+  const lastDay = addDays(begins, Math.ceil(wait.high) * 2)
   const from = lastLook ? addDays(lastLook, daysBetweenCounts(wait)) : firstDay
   // Past twice the usual wait nothing is asked any more; giving the tray up stays with the person.
   if (from > lastDay) return null
@@ -35,9 +85,25 @@ export function sowingDue(sowing: Sowing, knowledge: CropKnowledge): SeedDue | n
     estimate: wait,
     because: lastLook
       ? `Last counted on ${dayInWords(lastLook)}.`
-      : `Sown on ${dayInWords(sowing.sownOn)}; the first come up from about ${dayInWords(firstDay)}.`,
+      : `${beganInWords(sowing, begins, chill ?? null)}; the first come up from about ${dayInWords(firstDay)}.`,
   }
 }
+
+/** When seed outdoors is chilled enough: by the weather, else by the weeks it usually wants. */
+const winterOver = (sowing: Sowing, { seedHandling }: CropGuide, chill: Chill | null): ISODate =>
+  chill?.enoughOn ?? addDays(sowing.stays.at(-1)!.on, Math.round((seedHandling.coldWeeks?.high ?? 0) * 7))
+
+function beganInWords(sowing: Sowing, begins: ISODate, chill: Chill | null): string {
+  if (begins === sowing.sownOn) return `Sown on ${dayInWords(begins)}`
+  if (chill) return `${chill.days} of ${chill.wants} chill days so far, all by about ${dayInWords(begins)}`
+  return `Warm since ${dayInWords(begins)}`
+}
+
+/** Chill days that seed outdoors wants; null where its crop's days to come up hold its winter. */
+export const chillWanted = (guide: CropGuide): number | null =>
+  countsAfterWeeks(guide) && guide.seedHandling.coldWeeks
+    ? Math.round(guide.seedHandling.coldWeeks.low * 7)
+    : null
 
 /** A packet whose seed must not wait; null for seed that keeps. */
 export function lotDue(lot: SeedLot, guide: CropGuide): SeedDue | null {

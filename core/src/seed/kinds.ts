@@ -1,9 +1,8 @@
 import * as v from 'valibot'
 import { schoolsAt } from '../flowers/schools'
 import { counted } from '../formats/counted'
-import { Code, Id, amount, kind, words } from '../log/kind'
-
-const CONTAINERS = ['tray', 'pots', 'bed'] as const
+import { Code, Id, amount, keysOf, kind, name, words } from '../log/kind'
+import { airWords, containerWords, isGrown, stayInWords } from './course'
 
 /** What else becomes of seed. */
 export const SEED_ENDS = ['usedUp', 'givenAway', 'thrownAway', 'lost'] as const
@@ -12,6 +11,39 @@ export const seedEndWords: Record<(typeof SEED_ENDS)[number], string> = {
   givenAway: 'given away',
   thrownAway: 'thrown away',
   lost: 'lost',
+}
+
+/** How a tray is covered. */
+export const coverWords = {
+  none: 'uncovered',
+  aired: 'covered, aired daily',
+  closed: 'covered, kept closed',
+} as const
+
+/** What a look into a flask may show. */
+export const flaskWords = {
+  clean: 'looked into the flask: clean',
+  green: 'the first are green in the flask',
+} as const
+
+/** How seed was sown; what is compared later. Absent: nobody said. */
+const SownHow = v.strictObject({
+  /** scratched or cut, and soaked over night */ scarified: v.optional(v.literal(true)),
+  soaked: v.optional(v.literal(true)),
+  medium: v.optional(words(60)),
+  topLayer: v.optional(words(60)),
+  depthMm: v.optional(v.pipe(v.number('Give millimetres.'), v.minValue(0), v.maxValue(300))),
+  cover: v.optional(v.picklist(keysOf(coverWords))),
+  bottomWarmth: v.optional(v.literal(true)),
+  /** with what it was watered against damping-off */ drench: v.optional(words(60)),
+})
+export type SownHow = v.InferOutput<typeof SownHow>
+
+const stay = {
+  container: v.picklist(keysOf(containerWords), 'Say what it lies in.'),
+  air: v.picklist(keysOf(airWords), 'Say whether it is warm or cold there, or outdoors.'),
+  weeks: v.nullable(amount(1, 200)),
+  placeId: v.nullable(Id),
 }
 
 const grams = v.pipe(
@@ -97,19 +129,43 @@ export const seedKinds = {
       lotId: Id,
       crossId: Id,
       seeds: amount(1, 1_000_000),
-      container: v.picklist(CONTAINERS),
+      container: stay.container,
       placeId: v.nullable(Id),
+      /** absent: in the warmth */ air: v.optional(stay.air),
+      /** after so many weeks it is moved on */ weeks: v.optional(stay.weeks),
+      /** the tray that it shares with others, and its row in it */
+      row: v.optional(v.strictObject({ of: name(40), at: amount(1, 500) })),
+      how: v.optional(SownHow),
     }),
-    p => `sowed ${counted(p.seeds, 'seed')}`,
+    p =>
+      isGrown(p.container)
+        ? `sowed ${counted(p.seeds, 'seed')}`
+        : `put ${counted(p.seeds, 'seed')} ${stayInWords({ air: 'warm', weeks: null, ...p })}`,
     {
       codes: p => [{ code: p.code }],
       changes: p => [{ type: 'seedLot', id: p.lotId }],
       needs: p => [{ type: 'cross', id: p.crossId }],
     },
   ),
-  seedlingsUp: kind('sowing', v.strictObject({ count: amount(0, 1_000_000) }), p =>
-    p.count ? `${p.count} more up` : 'looked, no more up',
+  seedlingsUp: kind(
+    'sowing',
+    v.strictObject({
+      count: amount(0, 1_000_000),
+      /** in a bag or dish: they were picked out and sown */ sprouted: v.optional(v.literal(true)),
+    }),
+    p => {
+      const what = p.sprouted ? 'sprouted, picked out and sown' : 'more up'
+      return p.count ? `${p.count} ${what}` : p.sprouted ? 'looked, none sprouted' : 'looked, no more up'
+    },
   ),
+  /** from a bag into a tray, from the warmth into the cold; or it stays where it is for longer */
+  seedsMoved: kind('sowing', v.strictObject(stay), p => `now ${stayInWords(p)}`),
+  flaskSeen: kind(
+    'sowing',
+    v.strictObject({ look: v.picklist(keysOf(flaskWords)) }),
+    p => flaskWords[p.look],
+  ),
+  replated: kind('sowing', v.strictObject({ medium: words(60) }), p => `moved to fresh medium: ${p.medium}`),
   seedlingsLost: kind(
     'sowing',
     v.strictObject({ count: amount(1, 1_000_000), reason: words(200) }),

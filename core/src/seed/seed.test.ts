@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { chilli } from '../crops/guides/chilli'
 import { hellebore } from '../crops/guides/hellebore'
 import { cropKnowledge } from '../crops/knowledge'
-import { digestOf } from '../crops/digest'
+import { NO_RECORDS, digestOf } from '../crops/digest'
 import { fold } from '../log/fold'
 import type { LoggedDeed } from '../log/entry'
 import { deed, harvest, ids, newId, sow } from '../testing/deeds'
@@ -23,10 +23,7 @@ const raise = (day: string, count: number) =>
     pollenParentId: ids.pollenParent,
     placeId: null,
   })
-const knowledge = cropKnowledge(
-  chilli,
-  digestOf({ crosses: [], flowers: [], lots: [], sowings: [], offspring: [] }),
-)
+const knowledge = cropKnowledge(chilli, NO_RECORDS)
 
 describe('a packet', () => {
   it('holds what was counted less the empty and the sown', () => {
@@ -77,7 +74,7 @@ describe('a packet', () => {
     expect(() => lot(received(), sow('2026-02-01', 41))).toThrow('holds 40 seeds')
     expect(() => lot(received(), received())).toThrow('filled already')
     const history = { crosses: [], flowers: [], lots: [lot(received())], sowings: [], offspring: [] }
-    expect(digestOf(history).pairs).toEqual([])
+    expect(digestOf(history, chilli).pairs).toEqual([])
   })
 
   it('refuses more sound and empty seeds than were counted', () => {
@@ -172,16 +169,22 @@ describe('a tray', () => {
   })
 
   it('is due for a count from the first day of the guide until all are up', () => {
-    expect(sowingDue(tray(sow('2026-02-01', 10)), knowledge)).toMatchObject({
+    expect(sowingDue(tray(sow('2026-02-01', 10)), { guide: chilli, knowledge })).toMatchObject({
       step: 'countUp',
       from: '2026-02-08',
     })
-    expect(sowingDue(tray(sow('2026-02-01', 10), up('2026-02-09', 4)), knowledge)).toMatchObject({
+    expect(
+      sowingDue(tray(sow('2026-02-01', 10), up('2026-02-09', 4)), { guide: chilli, knowledge }),
+    ).toMatchObject({
       from: '2026-02-11',
       because: 'Last counted on 9 February.',
     })
-    expect(sowingDue(tray(sow('2026-02-01', 10), up('2026-02-09', 10)), knowledge)).toBeNull()
+    expect(
+      sowingDue(tray(sow('2026-02-01', 10), up('2026-02-09', 10)), { guide: chilli, knowledge }),
+    ).toBeNull()
     // Long after the usual wait nobody is asked to count any more.
-    expect(sowingDue(tray(sow('2026-02-01', 10), up('2026-04-20', 0)), knowledge)).toBeNull()
+    expect(
+      sowingDue(tray(sow('2026-02-01', 10), up('2026-04-20', 0)), { guide: chilli, knowledge }),
+    ).toBeNull()
   })
 })

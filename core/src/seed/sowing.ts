@@ -3,17 +3,31 @@ import { neverSeen, withBloomNote } from '../bloom/note'
 import { counted } from '../formats/counted'
 import type { LoggedDeed } from '../log/entry'
 import { Refusal } from '../log/refusal'
+import type { Container, Stay } from './course'
+import { isGrown, stayInWords } from './course'
+import type { SownHow, flaskWords } from './kinds'
 import type { ISODate } from '../time/days'
 import { dayInWords } from '../time/days'
 
-/** Seeds of one packet sown together: a tray, a set of pots, a bed. */
+/** Seeds of one packet that were sown together, or put into a bag, dish or flask first. */
 export interface Sowing {
   id: string
   code: string
   lotId: string
   crossId: string
-  container: 'tray' | 'pots' | 'bed'
+  /** where it lies now */
+  container: Container
   placeId: string | null
+  /** where it lay, the first stay from its sowing on */
+  stays: Stay[]
+  /** the tray that it shares with others, and its row in it; null: it stands alone */
+  row: { of: string; at: number } | null
+  how: SownHow
+  /** looks into its flask, and when it was moved to fresh medium */
+  flask: {
+    looks: { on: ISODate; look: keyof typeof flaskWords }[]
+    replated: { on: ISODate; medium: string }[]
+  }
   seeds: number
   sownOn: ISODate
   looks: { on: ISODate; up: number }[]
@@ -33,15 +47,15 @@ export interface Sowing {
 export function sowingAfter(sowing: Sowing | null, deed: LoggedDeed, id: string): Sowing {
   if (deed.kind === 'sown') {
     if (sowing) throw new Refusal('already-there', `${sowing.code} is sown already.`)
-    const { code, lotId, crossId, container, placeId, seeds } = deed.payload
+    const { air = 'warm', weeks = null, row = null, how = {}, ...rest } = deed.payload
+    const { container, placeId } = rest
     return {
       id,
-      code,
-      lotId,
-      crossId,
-      container,
-      placeId,
-      seeds,
+      ...rest,
+      stays: [{ on: deed.day, container, air, weeks, placeId }],
+      row,
+      how,
+      flask: { looks: [], replated: [] },
       sownOn: deed.day,
       looks: [],
       losses: [],
@@ -90,6 +104,23 @@ function stepOn(sowing: Sowing, deed: LoggedDeed): Sowing {
         raised: sowing.raised + deed.payload.plants.length,
         raisedOn: sowing.raisedOn ?? deed.day,
       }
+    case 'seedsMoved':
+      return moved(sowing, { on: deed.day, ...deed.payload })
+    case 'flaskSeen':
+      checkInFlask(sowing)
+      return {
+        ...sowing,
+        flask: { ...sowing.flask, looks: [...sowing.flask.looks, { on: deed.day, look: deed.payload.look }] },
+      }
+    case 'replated':
+      checkInFlask(sowing)
+      return {
+        ...sowing,
+        flask: {
+          ...sowing.flask,
+          replated: [...sowing.flask.replated, { on: deed.day, medium: deed.payload.medium }],
+        },
+      }
     case 'trayBloomSeen':
       if (deed.payload.on < sowing.sownOn)
         throw new Refusal(
@@ -103,6 +134,32 @@ function stepOn(sowing: Sowing, deed: LoggedDeed): Sowing {
     default:
       return sowing
   }
+}
+
+/** @throws {Refusal} if it lies there already, or seedlings would go back into a bag */
+function moved(sowing: Sowing, to: Stay): Sowing {
+  const { code, standing, stays } = sowing
+  const from = stays.at(-1)!
+  if (
+    from.container === to.container &&
+    from.air === to.air &&
+    to.weeks === null &&
+    from.weeks === null &&
+    from.placeId === to.placeId
+  )
+    throw new Refusal('there-already', `${code} lies there already: ${stayInWords(to)}.`, 'container')
+  if (isGrown(from.container) && !isGrown(to.container) && standing)
+    throw new Refusal(
+      'seedlings-stand',
+      `${counted(standing, 'seedling stands', 'seedlings stand')} in ${code}; only seed goes into a ${to.container}.`,
+      'container',
+    )
+  return { ...sowing, container: to.container, placeId: to.placeId, stays: [...stays, to] }
+}
+
+function checkInFlask({ code, container }: Sowing): void {
+  if (container !== 'flask')
+    throw new Refusal('no-flask', `${code} lies in no flask: note the look where it is.`)
 }
 
 function checkStanding(sowing: Sowing, count: number, verb: string): void {

@@ -17,7 +17,7 @@ export async function cropPage(
   if (!crop) return null
   const found =
     of in waits
-      ? waits[of as keyof typeof waits](crop.history)
+      ? waits[of as keyof typeof waits](crop.history, crop.guide)
       : counts[of as keyof typeof counts](crop.history)
   return {
     guide: crop.guide,

@@ -3,8 +3,11 @@ import type { Cross } from '@virgulta/core/crosses/cross'
 import type { LearntCrop } from '@virgulta/core/garden/learnt'
 import { hangingFruits } from '@virgulta/core/garden/fruits'
 import { doubtsBehind } from '@virgulta/core/garden/doubts'
+import { chillOutdoors } from '@virgulta/core/garden/chilling'
 import { once } from '@virgulta/core/once'
 import { comingUp, usualCurve } from '@virgulta/core/seed/comingUp'
+import { clockOf } from '@virgulta/core/seed/course'
+import { sowingDue } from '@virgulta/core/seed/due'
 import { and, asc, desc, eq } from 'drizzle-orm'
 import type { FruitRow, LotStory, SeedShelf, SowingStory } from '../../../shared/seed'
 import type { Database } from '../connection'
@@ -88,11 +91,16 @@ export async function sowingStory(db: Database, garden: Garden, id: string): Pro
   const cross = (await statesOf(db, garden.id, 'cross', [sowing.crossId])).get(sowing.crossId)!
   const [row] = await ofCrosses(db, garden, [{ sowing, cross }])
   const lot = (await statesOf(db, garden.id, 'seedLot', [sowing.lotId])).get(sowing.lotId)!
-  const crop = (await gardenDay(db, garden)).garden.crops.get(cross.crop)!
+  const day = await gardenDay(db, garden)
+  const crop = day.garden.crops.get(cross.crop)!
+  const chill = chillOutdoors(day, sowing, crop.guide)
+  const clock = clockOf(sowing, crop.guide) ?? chill?.enoughOn ?? sowing.sownOn
   return {
     ...row!,
     lot,
-    coming: comingUp(sowing, usualComing(crop), garden.today),
+    chill,
+    due: sowingDue(sowing, { ...crop, chill }),
+    coming: comingUp(sowing, usualComing(crop), clock < garden.today ? clock : garden.today, garden.today),
     log: await linesOn(db, garden, [id]),
   }
 }

@@ -1,6 +1,9 @@
-<!-- One tray: seedlings counted on several days, losses, and the seedlings that become plants. -->
+<!-- What was sown: its way through bag, cold and tray, seedlings counted on several days, losses, and those that become plants. -->
 <script setup lang="ts">
 import { counted } from '@virgulta/core/formats/counted'
+import { WORK, answersTo, questionAt } from '@virgulta/core/round/work'
+import { isGrown, stayInWords } from '@virgulta/core/seed/course'
+import { coverWords } from '@virgulta/core/seed/kinds'
 import { giveUpInWords, stillInWords } from '@virgulta/core/seed/comingWords'
 import { dayInWords, daysBetween } from '@virgulta/core/time/days'
 import { wilsonInterval } from '@virgulta/core/chance/wilson'
@@ -35,7 +38,7 @@ watch(
   sowing,
   s => {
     if (!s) return
-    up.value = 1
+    up.value = isGrown(s.container) ? 1 : 0
     lost.value = 1
     raised.value = s.standing
     placeId.value ??= s.placeId
@@ -43,6 +46,51 @@ watch(
   { immediate: true },
 )
 const isLosing = ref(false)
+const isMoving = ref(false)
+const stay = computed(() => sowing.value?.stays.at(-1))
+const isSeedYet = computed(() => Boolean(stay.value && !isGrown(stay.value.container)))
+/** What the look asks that is due, or comes next; nothing where seedlings are counted. */
+const readying = computed(() => {
+  const due = story.value?.due
+  return due && due.step !== 'countUp' && due.step !== 'sow' ? { step: due.step, because: due.because } : null
+})
+const answers = computed(() =>
+  readying.value && story.value && guide.value
+    ? answersTo(
+        {
+          subject: { type: 'sowing', id: subjectId.value },
+          plantId: null,
+          placeId: null,
+          fruits: null,
+          flower: null,
+          sowing: story.value.sowing,
+          count: up.value,
+          step: readying.value.step,
+        },
+        guide.value,
+        day.value,
+      )
+    : [],
+)
+const counts = computed(() =>
+  readying.value && !(readying.value.step === 'lookInto' && stay.value?.container === 'flask')
+    ? WORK[readying.value.step].counts
+    : undefined,
+)
+/** How it was sown, in a sentence. */
+const howInWords = computed(() => {
+  const how = sowing.value?.how ?? {}
+  const parts = [
+    how.scarified && 'coat scratched',
+    how.soaked && 'soaked over night',
+    how.medium,
+    how.topLayer && `on top ${how.topLayer}`,
+    how.cover && coverWords[how.cover],
+    how.bottomWarmth && 'warm from below',
+    how.drench && `watered with ${how.drench}`,
+  ].filter(Boolean)
+  return parts.length ? `Sown: ${parts.join(', ')}.` : ''
+})
 const isEnding = ref(false)
 const subjectId = computed(() => String(route.params.id))
 
@@ -96,7 +144,7 @@ const { run: raise, isBusy: isRaising } = useOnce(async () => {
         /></TagLabel>
       </template>
       <template #heading>
-        {{ sowing.up }} of {{ sowing.seeds }} up
+        {{ sowing.up }} of {{ sowing.seeds }} {{ isSeedYet ? 'sprouted' : 'up' }}
         <span class="share quiet figures"
           >{{ Math.round(share.now * 100) }} %
           <span class="small"
@@ -105,10 +153,10 @@ const { run: raise, isBusy: isRaising } = useOnce(async () => {
         >
       </template>
       <p class="quiet">
-        Sown {{ dayInWords(sowing.sownOn, true) }} from
+        {{ isSeedYet ? 'Taken' : 'Sown' }} {{ dayInWords(sowing.sownOn, true) }} from
         <TagLabel :code="story.lot.code" :to="`/seed/packets/${story.lot.id}`" />,
-        {{ daysBetween(sowing.sownOn, garden.today) }} days ago, in {{ garden.placeName(sowing.placeId) }}.
-        The first come up after
+        {{ counted(daysBetween(sowing.sownOn, garden.today), 'day') }} ago, in
+        {{ garden.placeName(sowing.placeId) }}. The first come up after
         <EstimateMark
           :estimate="garden.cropOf(story.crop)!.knowledge.days.toUp"
           v-bind="markOf('toUp', story.crop)"
@@ -120,7 +168,13 @@ const { run: raise, isBusy: isRaising } = useOnce(async () => {
         <PaperSheet v-if="!sowing.ended && garden.mayNote" heading="Note in this tray">
           <div class="stack">
             <DayField v-model="day" label="Seen on" />
-            <div class="row step">
+            <template v-if="readying">
+              <strong>{{ questionAt(readying.step, guide) }}</strong>
+              <p class="quiet">{{ readying.because }}</p>
+              <CountStepper v-if="counts" v-model="up" :label="counts" :error="countProblem" />
+              <AnswerKeys :answers="answers" :day="day" />
+            </template>
+            <div v-else class="row step">
               <CountStepper v-model="up" label="New seedlings up" :least="0" :error="countProblem" />
               <v-btn height="48" variant="flat" @click="noteUp(up)">Note</v-btn>
               <v-btn height="48" @click="noteUp(0)">None new</v-btn>
@@ -149,7 +203,7 @@ const { run: raise, isBusy: isRaising } = useOnce(async () => {
                 >
               </div>
             </template>
-            <div class="stack">
+            <div v-if="!isSeedYet" class="stack">
               <span class="quiet small">Flowers in the tray</span
               ><BloomKeys
                 :id="sowing.id"
@@ -174,6 +228,28 @@ const { run: raise, isBusy: isRaising } = useOnce(async () => {
         <PaperSheet v-else-if="sowing.ended" heading="Given up"
           ><p>On {{ dayInWords(sowing.ended.on, true) }}: {{ sowing.ended.reason }}.</p></PaperSheet
         >
+        <PaperSheet heading="Where it lies">
+          <ol class="stays">
+            <li v-for="(s, i) in sowing.stays" :key="i">
+              <span class="figures quiet">{{ dayInWords(s.on, true) }}</span> {{ stayInWords(s)
+              }}<template v-if="s.placeId">, {{ garden.placeName(s.placeId) }}</template>
+            </li>
+          </ol>
+          <p v-if="story.chill" class="figures">
+            {{ story.chill.days }} of {{ story.chill.wants }} chill days so far{{
+              story.chill.enoughOn ? `, all by about ${dayInWords(story.chill.enoughOn, true)}` : ''
+            }}
+            <span class="quiet small">(days whose mean lies above 0 and up to 8 °C)</span>
+          </p>
+          <p v-if="sowing.row" class="quiet">Row {{ sowing.row.at }} of {{ sowing.row.of }}.</p>
+          <p v-if="howInWords" class="quiet">{{ howInWords }}</p>
+          <p v-for="(r, i) in sowing.flask.replated" :key="i" class="quiet">
+            {{ dayInWords(r.on, true) }}: onto fresh medium, {{ r.medium }}.
+          </p>
+          <v-btn v-if="!sowing.ended && garden.mayNote" class="quietly" @click="isMoving = true"
+            >Move it</v-btn
+          >
+        </PaperSheet>
         <PaperSheet v-if="sowing.raised" heading="Plants of the family"
           ><p>
             {{ sowing.raised }} seedlings of this tray have codes.
@@ -183,7 +259,7 @@ const { run: raise, isBusy: isRaising } = useOnce(async () => {
       </div>
       <div class="stack">
         <PaperSheet heading="Seedlings over the days">
-          <UpChart :sowing="sowing" :curve="story.coming.curve" />
+          <UpChart :sowing="sowing" :curve="story.coming.curve" :from="story.coming.from" />
           <p v-if="stillInWords(story.coming)" class="still">{{ stillInWords(story.coming) }}</p>
           <p v-if="giveUpInWords(story.coming, story.lot.left > 0)" class="quiet">
             {{ giveUpInWords(story.coming, story.lot.left > 0) }}
@@ -211,6 +287,7 @@ const { run: raise, isBusy: isRaising } = useOnce(async () => {
         <PaperSheet heading="Noted"><LogLines :lines="story.log" :with-code="false" /></PaperSheet>
       </div>
     </div>
+    <MoveSeedDialog v-model="isMoving" :sowing="sowing" :crop="story.crop" />
   </div>
 </template>
 
@@ -222,6 +299,11 @@ const { run: raise, isBusy: isRaising } = useOnce(async () => {
 .step {
   align-items: end;
   gap: 12px;
+}
+.stays {
+  list-style: none;
+  margin: 0 0 8px;
+  padding: 0;
 }
 .still {
   font-weight: 650;

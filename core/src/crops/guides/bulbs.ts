@@ -41,6 +41,7 @@ export const bulbs: CropNotes[] = [
       splits: true,
     },
     seed: 'dry',
+    seedTimes: { firstLookDays: 14, lookEveryDays: 7 },
     seedHow: 'Dry; kinds that rest need warm, then cold moist weeks.',
     sow: {
       depthMm: 3,
@@ -163,6 +164,7 @@ export const bulbs: CropNotes[] = [
       splits: true,
     },
     seed: 'chill',
+    seedTimes: { coldWeeks: null },
     sow: {
       depthMm: 10,
       how: 'Autumn, outdoors or after cold moist weeks.',
@@ -270,6 +272,7 @@ export const bulbs: CropNotes[] = [
       splits: true,
     },
     seed: 'chill',
+    seedTimes: { coldWeeks: { low: 6, high: 10 }, keepsYears: { low: 1, high: 3 } },
     sow: {
       depthMm: 8,
       how: 'After six to ten cold moist weeks, light and warm.',

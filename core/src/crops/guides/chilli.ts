@@ -1,6 +1,7 @@
 import { flowerForms } from '../forms/forms'
 import type { CropGuide } from '../guide'
 import { watchReasons } from './traits'
+import { seedHandlingOf } from './usual'
 
 export const chilli: CropGuide = {
   id: 'chilli',
@@ -155,10 +156,11 @@ export const chilli: CropGuide = {
     seedsPerFruit: { low: 14, high: 48 },
     sound: { low: 0.8, high: 0.96 },
   },
-  seedHandling: {
-    kind: 'dry',
+  seedHandling: seedHandlingOf('dry', {
     how: 'Clean, dry a week in the shade at room warmth, then packet with a drying agent.',
-  },
+    dryDays: 7,
+    keepsYears: { low: 3, high: 6 },
+  }),
   sowing: {
     depthMm: 5,
     how: 'Warm from below, evenly moist, light once up.',

@@ -137,6 +137,7 @@ export const underGlass: CropNotes[] = [
       splits: true,
     },
     seed: 'dry',
+    seedTimes: { dryDays: 7, keepsYears: { low: 0.3, high: 1 } },
     seedHow: 'Dust-fine: sow within weeks.',
     sow: { depthMm: 0, how: 'On grit, covered with glass, light.', up: [7, 21], germination: [0.3, 0.7] },
     judged: {
@@ -230,6 +231,7 @@ export const underGlass: CropNotes[] = [
       splits: true,
     },
     seed: 'chill',
+    seedTimes: { coldWeeks: { low: 4, high: 8 } },
     sow: {
       depthMm: 0,
       how: 'On moist peat substitute, light, after six cold weeks; rain water only.',
@@ -297,6 +299,7 @@ export const underGlass: CropNotes[] = [
       splits: true,
     },
     seed: 'dry',
+    seedTimes: { dryDays: 7, keepsYears: { low: 0.7, high: 2 } },
     seedHow: 'Keeps a year cold and dry; sown fresh it comes up soonest.',
     sow: {
       depthMm: 0,
@@ -447,6 +450,7 @@ export const underGlass: CropNotes[] = [
       splits: true,
     },
     seed: 'dry',
+    seedTimes: { dryDays: 7, keepsYears: { low: 0.7, high: 2 } },
     seedHow: 'Air-dry about a week, then sow; it keeps about a year.',
     sow: {
       depthMm: 1,
@@ -576,6 +580,7 @@ export const underGlass: CropNotes[] = [
       splits: true,
     },
     seed: 'chill',
+    seedTimes: { coldWeeks: { low: 4, high: 8 } },
     seedHow: 'Cold and moist for four to eight weeks, then on the surface.',
     sow: { depthMm: 0, how: 'On moist moss, cool and humid; light.', up: [20, 90], germination: [0.3, 0.75] },
     judged: {

@@ -41,6 +41,7 @@ export const fruit: CropNotes[] = [
     ],
     ripe: { days: [110, 160], cue: 'Pips brown, fruit lifts off.', seeds: [4, 10], sound: [0.8, 0.96] },
     seed: 'chill',
+    seedTimes: { coldWeeks: { low: 10, high: 14 } },
     sow: {
       depthMm: 12,
       how: 'After twelve cold weeks, cool.',
@@ -91,6 +92,7 @@ export const fruit: CropNotes[] = [
     ],
     ripe: { days: [28, 42], cue: 'Fruit fully red to the shoulders.', seeds: [80, 250], sound: [0.5, 0.85] },
     seed: 'chill',
+    seedTimes: { coldWeeks: { low: 3, high: 6 }, keepsYears: { low: 2, high: 6 } },
     sow: {
       depthMm: 0,
       how: 'On the surface, light, after three cold weeks.',
@@ -137,6 +139,7 @@ export const fruit: CropNotes[] = [
       sound: [0.6, 0.9],
     },
     seed: 'chill',
+    seedTimes: { coldWeeks: { low: 12, high: 16 }, keepsYears: { low: 2, high: 6 } },
     sow: { depthMm: 2, how: 'After long cold; scratch the coat.', up: [30, 120], germination: [0.15, 0.5] },
     judged: {
       days: [380, 760],
@@ -180,6 +183,7 @@ export const fruit: CropNotes[] = [
       sound: [0.5, 0.85],
     },
     seed: 'chill',
+    seedTimes: { coldWeeks: { low: 8, high: 12 } },
     sow: { depthMm: 0, how: 'Acid medium, surface, light, moist.', up: [25, 70], germination: [0.3, 0.7] },
     judged: {
       days: [700, 1200],
@@ -221,6 +225,7 @@ export const fruit: CropNotes[] = [
       sound: [0.6, 0.9],
     },
     seed: 'chill',
+    seedTimes: { coldWeeks: { low: 4, high: 5 } },
     sow: { depthMm: 3, how: 'After four cold weeks, warm and light.', up: [14, 45], germination: [0.4, 0.8] },
     judged: {
       days: [1400, 2500],
@@ -258,6 +263,7 @@ export const fruit: CropNotes[] = [
     ],
     ripe: { days: [180, 220], cue: 'Nut loose in its husk and brown.', seeds: [0.5, 2], sound: [0.6, 0.9] },
     seed: 'chill',
+    seedTimes: { coldWeeks: null, dryDays: 0, keepsYears: { low: 0.5, high: 1.5 } },
     sow: {
       depthMm: 30,
       how: 'Outdoors, safe from mice; up in spring.',
@@ -307,6 +313,7 @@ export const fruit: CropNotes[] = [
       splits: true,
     },
     seed: 'sowAtOnce',
+    seedTimes: { keepsYears: { low: 0.02, high: 0.08 } },
     seedHow: 'Lives for days only: sow the day it is picked.',
     sow: { depthMm: 0, how: 'On wet sand, uncovered.', up: [1, 5], germination: [0.6, 0.95] },
     judged: {

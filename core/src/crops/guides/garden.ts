@@ -46,6 +46,7 @@ export const gardenFlowers: CropNotes[] = [
       sound: [0.5, 0.85],
     },
     seed: 'chill',
+    seedTimes: { coldWeeks: { low: 13, high: 17 } },
     sow: {
       depthMm: 8,
       how: 'After thirteen to seventeen cold moist weeks: gritty mix, cool, light; leave the tray a second year.',

@@ -1,6 +1,7 @@
 import { flowerForms } from '../forms/forms'
 import type { CropGuide } from '../guide'
 import { watchReasons } from './traits'
+import { seedHandlingOf } from './usual'
 
 export const hellebore: CropGuide = {
   id: 'hellebore',
@@ -143,10 +144,10 @@ export const hellebore: CropGuide = {
     seedsPerFruit: { low: 12, high: 42 },
     sound: { low: 0.75, high: 0.95 },
   },
-  seedHandling: {
-    kind: 'sowAtOnce',
+  seedHandling: seedHandlingOf('sowAtOnce', {
     how: 'Sow fresh: dried seed may sleep for years. Warm summer, then a cold winter, then it comes up.',
-  },
+    lookEveryDays: 14,
+  }),
   sowing: {
     depthMm: 10,
     how: 'Gritty mix, outdoors in shade; keep moist through summer, let winter chill it.',

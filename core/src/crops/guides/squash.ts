@@ -1,6 +1,7 @@
 import { flowerForms } from '../forms/forms'
 import type { CropGuide } from '../guide'
 import { watchReasons } from './traits'
+import { seedHandlingOf } from './usual'
 
 export const squash: CropGuide = {
   id: 'squash',
@@ -113,7 +114,7 @@ export const squash: CropGuide = {
     seedsPerFruit: { low: 90, high: 260 },
     sound: { low: 0.8, high: 0.96 },
   },
-  seedHandling: { kind: 'dry', how: 'Wash, float off empty seed, dry two weeks on a screen.' },
+  seedHandling: seedHandlingOf('dry', { how: 'Wash, float off empty seed, dry two weeks on a screen.' }),
   sowing: {
     depthMm: 20,
     how: 'On edge, warm, one to a pot; plant out after the last frost.',

@@ -88,14 +88,53 @@ const keeping: Record<CropGuide['pollination']['pollen'], CropGuide['bloom']['ke
   },
 }
 
-const seedHandling: Record<CropGuide['seedHandling']['kind'], string> = {
-  dry: 'Clean, dry two weeks in the shade at room warmth, then packet with a drying agent.',
-  sowAtOnce: 'Sow fresh: it dies or falls into a long sleep when it dries.',
-  chill:
-    'Mix with moist sand in a bag in the refrigerator for the weeks it needs, and look every ten days for sprouts; or sow outdoors in autumn.',
-  flask:
-    'Dust seed without a food reserve: sow on sterile medium in a flask, from the closed pod or the dry seed.',
+type SeedHandling = CropGuide['seedHandling']
+
+/** How seed of each kind is handled, where a crop says nothing else. */
+const seedHandling: Record<SeedHandling['kind'], Omit<SeedHandling, 'kind'>> = {
+  dry: {
+    how: 'Clean, dry two weeks in the shade at room warmth, then packet with a drying agent.',
+    dryDays: 14,
+    warmWeeks: null,
+    coldWeeks: null,
+    firstLookDays: 5,
+    lookEveryDays: 4,
+    keepsYears: { low: 3, high: 8 },
+  },
+  sowAtOnce: {
+    how: 'Sow fresh: it dies or falls into a long sleep when it dries.',
+    dryDays: 0,
+    warmWeeks: null,
+    coldWeeks: null,
+    firstLookDays: 10,
+    lookEveryDays: 7,
+    keepsYears: { low: 0.1, high: 0.5 },
+  },
+  chill: {
+    how: 'Mix with moist sand in a bag in the refrigerator for the weeks it needs, and look every ten days for sprouts; or sow outdoors in autumn.',
+    dryDays: 3,
+    warmWeeks: null,
+    coldWeeks: { low: 6, high: 12 },
+    firstLookDays: 21,
+    lookEveryDays: 10,
+    keepsYears: { low: 1.5, high: 5 },
+  },
+  flask: {
+    how: 'Dust seed without a food reserve: sow on sterile medium in a flask, from the closed pod or the dry seed.',
+    dryDays: 7,
+    warmWeeks: null,
+    coldWeeks: null,
+    firstLookDays: 7,
+    lookEveryDays: 14,
+    keepsYears: { low: 0.4, high: 1.5 },
+  },
 }
+
+/** How seed of a kind is handled, but for what a crop does its own way. */
+export const seedHandlingOf = (
+  kind: SeedHandling['kind'],
+  own: Partial<Omit<SeedHandling, 'kind'>>,
+): SeedHandling => ({ kind, ...seedHandling[kind], ...own })
 
 const vigour: Trait = {
   id: 'vigour',
@@ -174,6 +213,8 @@ export interface CropNotes {
   ripe: { days: Range; cue: string; seeds: Range; sound: Range; splits?: boolean }
   seed: CropGuide['seedHandling']['kind']
   seedHow?: string
+  /** how long it dries, is chilled and keeps, where it differs from seed of its kind */
+  seedTimes?: Partial<Omit<SeedHandling, 'kind' | 'how'>>
   sow: { depthMm: number; how: string; up: Range; germination: Range; survival?: Range; losses?: string[] }
   judged: { days: Range; /** reasons of a verdict */ keep: string[]; discard: string[]; traits: Trait[] }
   /** commonly reported loci and what they make together, to be checked in one's own families */
@@ -335,7 +376,10 @@ export function guideFrom(notes: CropNotes): CropGuide {
       seedsPerFruit: range(notes.ripe.seeds),
       sound: range(notes.ripe.sound),
     },
-    seedHandling: { kind: notes.seed, how: notes.seedHow ?? seedHandling[notes.seed] },
+    seedHandling: seedHandlingOf(notes.seed, {
+      ...(notes.seedHow ? { how: notes.seedHow } : {}),
+      ...notes.seedTimes,
+    }),
     sowing: {
       depthMm: notes.sow.depthMm,
       how: notes.sow.how,
