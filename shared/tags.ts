@@ -147,7 +147,7 @@ export const TagSheetQuery = v.object({
 })
 export type TagSheetQuery = v.InferOutput<typeof TagSheetQuery>
 
-/** The tags of a cross, or of tubes, whose names are to be looked through before they are printed. */
+/** The tags of a cross, or labels of anything else, whose names are to be looked through before they are printed. */
 export const UnprintableQuery = v.object({
   cross: v.optional(Id),
   codes: v.pipe(v.string(), v.maxLength(4000)),
@@ -162,9 +162,9 @@ export const PrintedTag = v.object({
 })
 export type PrintedTag = v.InferOutput<typeof PrintedTag>
 
-/** Tags of a cross, or of tubes of pollen, that go to the label printer. */
+/** Tags of a cross, or labels of anything else, that go to the label printer. */
 export const PrintWish = v.object({
-  /** absent: tubes */ crossId: v.optional(Id),
+  /** absent: labels of tubes, packets, trays or plants */ crossId: v.optional(Id),
   codes: v.pipe(v.array(v.string()), v.minLength(1, 'Choose the tags to print.'), v.maxLength(500)),
 })
 

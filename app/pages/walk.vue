@@ -9,6 +9,7 @@ import { cutInWords } from '@virgulta/core/garden/fruits'
 import { canBeDried } from '@virgulta/core/pollen/prior'
 import { minutesToWait, walkOn } from '@virgulta/core/round/walk'
 import { WORK, answersTo, questionAt } from '@virgulta/core/round/work'
+import { isGrown } from '@virgulta/core/seed/course'
 import { checkTagCode } from '@virgulta/core/tags/code'
 import { clockOf, dayInWords, hourOf } from '@virgulta/core/time/days'
 import type { Found } from '#shared/find'
@@ -66,6 +67,8 @@ const atPlace = computed(
     (round.value?.stops.filter(s => s.placeId === stop.value?.placeId && skipped.value.includes(s.subject.id))
       .length ?? 0),
 )
+/** Seed and trays are not beside the plant that bore them. */
+const isAtSeed = computed(() => ['sowing', 'seedLot'].includes(stop.value?.subject.type ?? ''))
 /** what was counted at the stop just now */
 const up = ref(0)
 watch(
@@ -216,7 +219,7 @@ useShortcuts([
           :pollen-parent="stop.pollenParent"
         />
         <h2>
-          {{ questionAt(stop.step, guide)
+          {{ questionAt(stop.step, guide, stop.sowing)
           }}<template v-if="stop.step === 'pollinate' && stop.pollenParent">
             from {{ stop.pollenParent.name }}</template
           >
@@ -259,7 +262,7 @@ useShortcuts([
           >Another flower of this cross</v-btn
         >
         <details
-          v-if="garden.mayNote && stop.seedParent && stop.blooms && !stop.plant"
+          v-if="garden.mayNote && stop.seedParent && stop.blooms && !stop.plant && !isAtSeed"
           :key="stop.subject.id"
           class="bloom"
           @toggle="show"
@@ -277,7 +280,7 @@ useShortcuts([
           v-if="counts && stop.sowing"
           v-model="up"
           :label="counts"
-          :hint="`${stop.sowing.up} of ${stop.sowing.seeds} up so far, sown ${dayInWords(stop.sowing.sownOn)}`"
+          :hint="`${stop.sowing.up} of ${stop.sowing.seeds} ${isGrown(stop.sowing.container) ? 'up' : 'sprouted'} so far, sown ${dayInWords(stop.sowing.sownOn)}`"
         />
       </section>
       <footer class="answers">

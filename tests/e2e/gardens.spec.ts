@@ -1,6 +1,8 @@
 /** Gardens that are not the demo: made anew, with crops that it does not have, by people in haste, on a network that is slow or broken. */
 import type { Page } from '@playwright/test'
 import { expect, test } from '@playwright/test'
+import { builtInGuide } from '@virgulta/core/crops/guides/all'
+import { firstStay } from '@virgulta/core/seed/course'
 import { v7 } from 'uuid'
 import { expectNoFault, logOf, tryForms } from './everyForm'
 import { addPlant, expectNarrow, follow, openDemo, startGarden, startGardenByHand } from './garden'
@@ -151,10 +153,25 @@ test.describe('the whole work of a crop of each flower form', () => {
         .click()
       await page.getByRole('button', { name: 'Sow from it' }).click()
       await page.getByRole('dialog', { name: 'Sow' }).getByRole('button', { name: 'Sow' }).click()
-      const tray = page.getByRole('region', { name: 'Note in this tray' })
-      await tray.getByRole('textbox', { name: 'New seedlings up' }).fill('3')
-      await tray.getByRole('button', { name: 'Note', exact: true }).click()
-      await tray.getByRole('button', { name: 'Give them codes' }).click()
+      // Dust seed lies in its flask first, and seed that is chilled in a bag.
+      const { container } = firstStay(builtInGuide(crop)!)
+      const [bag, tray] = ['bag', 'tray'].map(of => page.getByRole('region', { name: `Note in this ${of}` }))
+      if (container === 'flask') {
+        await page.getByRole('button', { name: 'The first are green' }).click()
+        await page.getByRole('button', { name: 'Move it' }).click()
+        const moving = page.getByRole('dialog', { name: 'Move it' })
+        await moving.getByRole('button', { name: 'Move it' }).click()
+        await expect(page).not.toHaveURL(/open=/)
+      }
+      if (container === 'bag') {
+        await bag!.getByLabel('Sprouted since the last look', { exact: true }).fill('3')
+        await bag!.getByLabel('Sprouted since the last look', { exact: true }).press('Tab')
+        await bag!.getByRole('button', { name: '3 sprouted, sown' }).click()
+      } else {
+        await tray!.getByRole('textbox', { name: 'New seedlings up' }).fill('3')
+        await tray!.getByRole('button', { name: 'Note', exact: true }).click()
+      }
+      await page.getByRole('button', { name: 'Give them codes' }).click()
       await page.getByRole('link', { name: 'Score the family' }).click()
       await expect(page.getByText(/^\s*3 plants; 0 scored/)).toBeVisible()
       await expectNoFault(page, crop)

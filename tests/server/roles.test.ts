@@ -73,7 +73,7 @@ const takes: Record<string, 'nothing' | 'person' | 'account' | Role> = {
   'GET /api/pollen/[id]': 'guest',
   'GET /api/pollen/season': 'guest',
   'GET /api/pollen/stores': 'guest',
-  'GET /api/pollen/labels.pdf': 'guest',
+  'GET /api/tags/labels.pdf': 'guest',
   'GET /api/guides': 'guest',
   'GET /api/plants/[id]/marks.pdf': 'guest',
   'GET /api/devices': 'guest',

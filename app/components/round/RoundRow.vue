@@ -34,7 +34,7 @@ const noted = () => stop.step === 'pollinate' && passed()
     <RoundLine>
       <template #tag><TagLabel :code="stop.code" :to="to" /></template>
       <template #what>
-        <strong>{{ questionAt(stop.step, guide) }}</strong>{{ ' '
+        <strong>{{ questionAt(stop.step, guide, stop.sowing) }}</strong>{{ ' '
         }}<span v-if="stop.plant" class="small">{{ stop.plant.name }}</span>
         <CrossName
           v-else-if="stop.seedParent"

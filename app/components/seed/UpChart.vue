@@ -5,10 +5,12 @@ import type { Sowing } from '@virgulta/core/seed/sowing'
 import { daysBetween } from '@virgulta/core/time/days'
 import { cumsum } from 'd3-array'
 
-const { sowing, curve, from } = defineProps<{
+const { sowing, curve, from, since } = defineProps<{
   sowing: Sowing
   curve: CurvePoint[]
-  /** the day from which its days are counted */ from: string
+  /** the day from which its days are counted, and what it is */
+  from: string
+  since: string
 }>()
 const { colours, axis } = useChartLook()
 
@@ -77,7 +79,7 @@ const chart = computed(() => ({
   ],
 }))
 const x = computed(() =>
-  axis('days after sowing', {
+  axis(`days after ${since}`, {
     type: 'linear',
     min: 0,
     suggestedMax: Math.max(curve.at(-1)?.day ?? 0, points.value.at(-1)!.x),

@@ -6,7 +6,7 @@ import { PAGES, SHEETS } from '#shared/tags'
 
 const isOpen = defineModel<boolean>({ required: true })
 const { crossId, codes } = defineProps<{
-  /** null: labels of tubes of pollen */ crossId: string | null
+  /** null: labels of tubes, packets, trays or plants */ crossId: string | null
   /** of the tags to print */ codes: string[]
 }>()
 const garden = useGardenStore()
@@ -38,7 +38,7 @@ const choose = (sheet: string) => (last.value = { ...last.value, sheet, own: {} 
 const perPage = computed(() => valueOf('columns') * valueOf('rows'))
 const address = computed(
   () =>
-    `${crossId ? `/api/crosses/${crossId}/tags.pdf` : '/api/pollen/labels.pdf'}?${new URLSearchParams({ sheet: last.value.sheet, start: String(last.value.start), ...Object.fromEntries(Object.entries(last.value.own).map(([k, n]) => [k, String(n)])), codes: codes.join(',') })}`,
+    `${crossId ? `/api/crosses/${crossId}/tags.pdf` : '/api/tags/labels.pdf'}?${new URLSearchParams({ sheet: last.value.sheet, start: String(last.value.start), ...Object.fromEntries(Object.entries(last.value.own).map(([k, n]) => [k, String(n)])), codes: codes.join(',') })}`,
 )
 const printed = ref(0)
 const printing = useForm(async () => {

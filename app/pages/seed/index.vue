@@ -18,6 +18,7 @@ const shown = computed({
 })
 const { data: fruits } = useLive<FruitRow[]>(() => (shown.value === 'fruits' ? '/api/seed/fruits' : null))
 const isReceiving = ref(false)
+const isSowingRows = ref(false)
 const percent = (share: number) => Math.round(share * 100)
 const leave = ({ id, advice }: FruitRow) =>
   log.note([{ kind: 'fruitLeft', subjectId: id, payload: { advised: advice } }])
@@ -91,8 +92,18 @@ const trayColumns: Column<SowingRow>[] = [
   >
     <template v-if="garden.mayNote" #actions>
       <v-btn class="quietly" @click="isReceiving = true">Seed from elsewhere</v-btn>
+      <v-btn
+        v-if="shelf?.lots.some(({ lot }) => lot.left)"
+        variant="flat"
+        height="40"
+        @click="isSowingRows = true"
+        >Sow a tray in rows</v-btn
+      >
     </template>
-    <template #forms><ReceiveDialog v-model="isReceiving" /></template>
+    <template #forms>
+      <ReceiveDialog v-model="isReceiving" />
+      <RowsDialog v-model="isSowingRows" :lots="shelf?.lots ?? []" />
+    </template>
     <template #words>
       <p class="quiet">
         What was harvested lies in a <TermMark term="packet" />; what was sown from it stands in trays, pots

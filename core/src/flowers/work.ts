@@ -22,6 +22,7 @@ import { bud, coverOf, fruiting, prepared } from './picture'
 import type { School, SchoolStep } from './schools'
 import type { Sign } from './sign'
 import type { FlowerStep } from './steps'
+import type { Sowing } from '../seed/sowing'
 
 /** What to look for at a step: the cue that says yes, those that say not, and the sign that shows once it was done. */
 export interface Cue {
@@ -39,7 +40,7 @@ export interface Work {
   /** what a screen asks */
   question: string
   /** the question, where the crop has a part in it */
-  questionOf?: (guide: CropGuide) => string
+  questionOf?: (guide: CropGuide, sowing?: Sowing | null) => string
   cue: (guide: CropGuide) => Cue
   /** what is taken along */
   tools?: (guide: CropGuide) => string[]

@@ -358,7 +358,12 @@ export function roundUntil(
     for (const lot of history.lots) addTagged('seedLot', lot, null, lotDue(lot, guide))
     for (const sowing of history.sowings) {
       const chill = chillOf(sowing, guide)
-      addTagged('sowing', sowing, resolved(sowing.placeId), sowingDue(sowing, { guide, knowledge, chill }))
+      addTagged(
+        'sowing',
+        sowing,
+        resolved(sowing.placeId),
+        sowingDue(sowing, { guide, knowledge, chill, today }),
+      )
     }
     for (const { due, isIndoors, ...at } of work)
       add({ ...at, placeId: isIndoors ? null : placeOf(at.plantId) }, due)

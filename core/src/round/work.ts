@@ -13,7 +13,7 @@ import type { Draft } from '../log/entry'
 import { canBeDried } from '../pollen/prior'
 import type { Subject } from '../log/kind'
 import type { Stay } from '../seed/course'
-import { nextStay, stayInWords } from '../seed/course'
+import { containerWords, nextStay, stayInWords } from '../seed/course'
 import type { Sowing } from '../seed/sowing'
 import type { ISODate } from '../time/days'
 
@@ -119,6 +119,7 @@ const otherWork = {
   lookInto: {
     words: 'look into bags and flasks',
     question: 'Look into it',
+    questionOf: (_, sowing) => `Look into the ${containerWords[sowing?.container ?? 'bag']}`,
     counts: 'Sprouted since the last look',
     cue: ({ seedHandling: { kind } }) =>
       kind === 'flask'
@@ -128,7 +129,7 @@ const otherWork = {
           }
         : {
             yes: 'A white root tip out of its coat: pick it out with a moist brush and sow it, root down.',
-            no: ['mould: rinse the seed and change what it lies in', 'dry: moisten it'],
+            no: ['a coat that has only split', 'mould alone: rinse the seed and change what it lies in'],
           },
     tools: () => ['lens', 'moist brush', 'labels'],
     answers: at => {
@@ -361,11 +362,11 @@ export const isFlowerStep = (step: RoundStep): step is FlowerStep =>
   (FLOWER_STEPS as readonly string[]).includes(step)
 
 /** What a screen asks at a step of a crop: in the words of its form, and whether it is left where the usual school leaves it out. */
-export function questionAt(step: RoundStep, guide: CropGuide): string {
+export function questionAt(step: RoundStep, guide: CropGuide, sowing?: Sowing | null): string {
   const leftOut = isFlowerStep(step) ? FLOWER_WORK[step].leftOutQuestion : undefined
   if (leftOut && usualSchool(guide, leftOut.school) === 'none') return leftOut.words
   const own = isFlowerStep(step) ? flowerForms[guide.form].questions?.[step] : undefined
-  return own ?? WORK[step].questionOf?.(guide) ?? WORK[step].question
+  return own ?? WORK[step].questionOf?.(guide, sowing) ?? WORK[step].question
 }
 
 /** What to look for at a step of a crop. */

@@ -119,7 +119,9 @@ describe('seed in a flask', () => {
   })
 
   it('gives its plantlets as seedlings in pots', () => {
-    const drafts = answersTo({ ...stopOf(tray(inFlask), 30), step: 'deflask' }, orchid, on(280))[0]!.drafts('')
+    const drafts = answersTo({ ...stopOf(tray(inFlask), 30), step: 'deflask' }, orchid, on(280))[0]!.drafts(
+      '',
+    )
     const after = tray(
       inFlask,
       ...drafts.map(({ kind, payload }) => deed(on(280), kind, ids.sowing, payload as never)),

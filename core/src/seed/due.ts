@@ -27,31 +27,40 @@ interface SeedGround {
   knowledge: CropKnowledge
   /** how far what lies outdoors was chilled; absent: nothing is known of it */
   chill?: Chill | null
+  /** absent: whenever it is */
+  today?: ISODate
 }
 
 /** What is due next at seed that was sown, or lies in a bag, dish or flask; null when nothing more is awaited. */
 export function sowingDue(sowing: Sowing, ground: SeedGround): SeedDue | null {
   if (sowing.ended || sowing.up >= sowing.seeds) return null
   const stay = sowing.stays.at(-1)!
-  if (isReadied(stay)) return readyingDue(sowing, stay, ground.guide)
+  if (isReadied(stay)) return readyingDue(sowing, stay, ground)
   return sowing.raised > 0 ? null : countDue(sowing, ground)
 }
 
 /** An orchid seedling is big enough for the air after about so many weeks in its flask; a laboratory takes as long. */
 const FLASK_WEEKS = 40
 
+/** The day on which a stay should be over; null: nobody said. */
+export function endOf({ on, container, weeks }: Stay): ISODate | null {
+  const grows = container === 'flask' || container === 'laboratory'
+  return weeks !== null || grows ? addDays(on, (weeks ?? FLASK_WEEKS) * 7) : null
+}
+
 /** The next look into a bag, dish or flask, or moving its seed on where its weeks are over. */
-function readyingDue(sowing: Sowing, stay: Stay, { seedHandling }: CropGuide): SeedDue {
-  const { container, weeks } = stay
+function readyingDue(sowing: Sowing, stay: Stay, { guide, today = '' }: SeedGround): SeedDue {
+  const { seedHandling } = guide
+  const { container } = stay
   const isFlask = container === 'flask'
   const isAway = container === 'laboratory'
-  const grows = isFlask || isAway
-  const end = weeks !== null || grows ? addDays(stay.on, (weeks ?? FLASK_WEEKS) * 7) : null
+  const end = endOf(stay)
   const looks = [...sowing.looks, ...sowing.flask.looks, ...sowing.flask.replated].map(({ on }) => on).sort()
   const last = looks.filter(on => on >= stay.on).at(-1)
   const next = addDays(last ?? stay.on, last ? seedHandling.lookEveryDays : seedHandling.firstLookDays)
   const since = `${sowing.code} lies ${stayInWords(stay)}, since ${dayInWords(stay.on)}`
-  if (end !== null && (isAway || end <= next))
+  // Once its weeks are over nobody is asked for a look that was missed.
+  if (end !== null && (isAway || end <= next || end <= today))
     return {
       step: isAway ? 'fetchBack' : isFlask ? 'deflask' : 'moveOn',
       from: end,

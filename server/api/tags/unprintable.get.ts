@@ -1,5 +1,5 @@
 import { UnprintableQuery } from '../../../shared/tags'
-import { labelsOfTubes, tagsOfCross } from '../../db/pages/tags'
+import { labelsOf, tagsOfCross } from '../../db/pages/tags'
 import { heavily } from '../../heavy/pool'
 
 export default gardenRoute(
@@ -9,7 +9,7 @@ export default gardenRoute(
     const codes = query.codes.split(',')
     const tags = query.cross
       ? ((await tagsOfCross(db, garden, query.cross, codes)) ?? notFound())
-      : await labelsOfTubes(db, garden, codes)
+      : await labelsOf(db, garden, codes)
     return { letters: await heavily('unprintable', [[...new Set(tags.flatMap(tag => tag.names))]]) }
   },
 )

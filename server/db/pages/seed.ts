@@ -7,7 +7,7 @@ import { chillOutdoors } from '@virgulta/core/garden/chilling'
 import { once } from '@virgulta/core/once'
 import { comingUp, usualCurve } from '@virgulta/core/seed/comingUp'
 import { clockOf } from '@virgulta/core/seed/course'
-import { sowingDue } from '@virgulta/core/seed/due'
+import { endOf, sowingDue } from '@virgulta/core/seed/due'
 import { and, asc, desc, eq } from 'drizzle-orm'
 import type { FruitRow, LotStory, SeedShelf, SowingStory } from '../../../shared/seed'
 import type { Database } from '../connection'
@@ -94,13 +94,14 @@ export async function sowingStory(db: Database, garden: Garden, id: string): Pro
   const day = await gardenDay(db, garden)
   const crop = day.garden.crops.get(cross.crop)!
   const chill = chillOutdoors(day, sowing, crop.guide)
-  const clock = clockOf(sowing, crop.guide) ?? chill?.enoughOn ?? sowing.sownOn
+  const clock =
+    clockOf(sowing, crop.guide) ?? chill?.enoughOn ?? endOf(sowing.stays.at(-1)!) ?? sowing.sownOn
   return {
     ...row!,
     lot,
     chill,
-    due: sowingDue(sowing, { ...crop, chill }),
-    coming: comingUp(sowing, usualComing(crop), clock < garden.today ? clock : garden.today, garden.today),
+    due: sowingDue(sowing, { ...crop, chill, today: garden.today }),
+    coming: comingUp(sowing, usualComing(crop), clock, garden.today),
     log: await linesOn(db, garden, [id]),
   }
 }

@@ -44,6 +44,7 @@ const guide = computed(() => story.value && garden.cropOf(story.value.crop)?.gui
         {{ doubt.flowers }} of {{ counted(story.lot.flowerIds.length, 'flower') }}: {{ doubt.words }}.
       </p>
       <template v-if="garden.mayNote && story.lot.left" #actions>
+        <PrintLabels :codes="[story.lot.code]" />
         <v-btn class="quietly" @click="isEnding = true">Used up, given or thrown away</v-btn>
         <v-btn v-if="!story.lot.reserveSince" class="quietly" @click="keep">Keep as a reserve</v-btn>
         <v-btn variant="flat" height="44" @click="isSowing = true">Sow from it</v-btn>

@@ -2,7 +2,7 @@
 <script setup lang="ts">
 import { counted } from '@virgulta/core/formats/counted'
 import { WORK, answersTo, questionAt } from '@virgulta/core/round/work'
-import { isGrown, stayInWords } from '@virgulta/core/seed/course'
+import { containerWords, isGrown, stayInWords } from '@virgulta/core/seed/course'
 import { coverWords } from '@virgulta/core/seed/kinds'
 import { giveUpInWords, stillInWords } from '@virgulta/core/seed/comingWords'
 import { dayInWords, daysBetween } from '@virgulta/core/time/days'
@@ -155,8 +155,11 @@ const { run: raise, isBusy: isRaising } = useOnce(async () => {
       <p class="quiet">
         {{ isSeedYet ? 'Taken' : 'Sown' }} {{ dayInWords(sowing.sownOn, true) }} from
         <TagLabel :code="story.lot.code" :to="`/seed/packets/${story.lot.id}`" />,
-        {{ counted(daysBetween(sowing.sownOn, garden.today), 'day') }} ago, in
-        {{ garden.placeName(sowing.placeId) }}. The first come up after
+        {{
+          sowing.sownOn < garden.today
+            ? `${counted(daysBetween(sowing.sownOn, garden.today), 'day')} ago`
+            : 'today'
+        }}, in {{ garden.placeName(sowing.placeId) }}. The first come up after
         <EstimateMark
           :estimate="garden.cropOf(story.crop)!.knowledge.days.toUp"
           v-bind="markOf('toUp', story.crop)"
@@ -165,11 +168,14 @@ const { run: raise, isBusy: isRaising } = useOnce(async () => {
     </PageHead>
     <div class="sides">
       <div class="stack">
-        <PaperSheet v-if="!sowing.ended && garden.mayNote" heading="Note in this tray">
+        <PaperSheet
+          v-if="!sowing.ended && garden.mayNote"
+          :heading="`Note in this ${isSeedYet ? containerWords[sowing.container] : 'tray'}`"
+        >
           <div class="stack">
             <DayField v-model="day" label="Seen on" />
             <template v-if="readying">
-              <strong>{{ questionAt(readying.step, guide) }}</strong>
+              <strong>{{ questionAt(readying.step, guide, sowing) }}</strong>
               <p class="quiet">{{ readying.because }}</p>
               <CountStepper v-if="counts" v-model="up" :label="counts" :error="countProblem" />
               <AnswerKeys :answers="answers" :day="day" />
@@ -214,7 +220,7 @@ const { run: raise, isBusy: isRaising } = useOnce(async () => {
             </div>
             <div>
               <v-btn v-if="!isEnding" variant="text" class="quietly" @click="isEnding = true"
-                >Give the tray up</v-btn
+                >Give it up</v-btn
               >
               <ReasonChips
                 v-else
@@ -246,9 +252,10 @@ const { run: raise, isBusy: isRaising } = useOnce(async () => {
           <p v-for="(r, i) in sowing.flask.replated" :key="i" class="quiet">
             {{ dayInWords(r.on, true) }}: onto fresh medium, {{ r.medium }}.
           </p>
-          <v-btn v-if="!sowing.ended && garden.mayNote" class="quietly" @click="isMoving = true"
-            >Move it</v-btn
-          >
+          <div v-if="!sowing.ended && garden.mayNote" class="row">
+            <v-btn class="quietly" @click="isMoving = true">Move it</v-btn>
+            <PrintLabels :codes="[sowing.code]" />
+          </div>
         </PaperSheet>
         <PaperSheet v-if="sowing.raised" heading="Plants of the family"
           ><p>
@@ -259,7 +266,12 @@ const { run: raise, isBusy: isRaising } = useOnce(async () => {
       </div>
       <div class="stack">
         <PaperSheet heading="Seedlings over the days">
-          <UpChart :sowing="sowing" :curve="story.coming.curve" :from="story.coming.from" />
+          <UpChart
+            :sowing="sowing"
+            :curve="story.coming.curve"
+            :from="story.coming.from"
+            :since="story.coming.from === sowing.sownOn ? 'sowing' : 'it is warm'"
+          />
           <p v-if="stillInWords(story.coming)" class="still">{{ stillInWords(story.coming) }}</p>
           <p v-if="giveUpInWords(story.coming, story.lot.left > 0)" class="quiet">
             {{ giveUpInWords(story.coming, story.lot.left > 0) }}
