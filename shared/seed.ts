@@ -1,3 +1,4 @@
+import type { Estimate } from '@virgulta/core/chance/estimate'
 import type { Ripening } from '@virgulta/core/garden/fruits'
 import type { SeedDoubt } from '@virgulta/core/garden/doubts'
 import type { Chill } from '@virgulta/core/seed/chill'
@@ -15,7 +16,14 @@ interface OfCross {
   pollenParent: Parent | null
 }
 
-export interface LotRow extends OfCross {
+/** Where a packet is kept, and which share of it is expected to come up. */
+export interface DrawerFacts {
+  /** null: nobody put it away yet */ store: string | null
+  today: Estimate
+  inAYear: Estimate
+}
+
+export interface LotRow extends OfCross, DrawerFacts {
   lot: SeedLot
 }
 export interface SowingRow extends OfCross {
@@ -48,6 +56,10 @@ export interface SowingStory extends SowingRow {
   log: LogLine[]
 }
 export interface LotStory extends LotRow {
+  splitFrom: { id: string; code: string } | null
+  /** other packets of its cross that hold seed */
+  others: Pick<SeedLot, 'id' | 'code' | 'left' | 'flowerIds' | 'harvestedOn'>[]
+  stores: { id: string; name: string; celsius: number }[]
   sowings: Sowing[]
   /** the bulk that some of its flowers got their pollen from, with how many plants gave to it */
   bulks: { tubeId: string | null; plants: number }[]

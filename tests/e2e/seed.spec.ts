@@ -42,7 +42,7 @@ test('fruits that visitors made are harvested without a tag, their seed counted 
   await page.getByRole('button', { name: 'Harvest', exact: true }).click()
   const dialog = page.getByRole('dialog', { name: 'Harvest' })
   await dialog.getByLabel('Fruits without a tag', { exact: true }).fill('3')
-  await dialog.getByLabel('Counted by weight').click()
+  await dialog.getByRole('button', { name: 'by weight' }).click()
   await dialog.getByLabel('Weight of each sample, g').fill('0.42 some')
   await dialog.getByLabel('All of the seed, g').fill('2.1')
   await expect(dialog.getByText('Weights are numbers of grams')).toBeVisible()

@@ -314,6 +314,10 @@ export const fieldGroups: FieldGroup[] = [
   {
     heading: 'Seed, trays and judging',
     fields: [
+      many('seedHandling.soundBy', 'sound seed is told by', [
+        { value: 'light', title: 'the light behind it' },
+        { value: 'float', title: 'floating: empty seed does' },
+      ]),
       number('seedHandling.dryDays', 'seed dries, days'),
       number('seedHandling.firstLookDays', 'first look into a bag or flask, days'),
       number('seedHandling.lookEveryDays', 'then every so many days'),

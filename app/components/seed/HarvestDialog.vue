@@ -37,7 +37,16 @@ const fruits = ref<Record<string, number>>({})
 const clusters = computed(() => ripe.value.filter(f => chosen.value.includes(f.id) && f.blooms > 1))
 const [seeds, sound, empty] = [ref(0), ref(0), ref(0)]
 const untagged = ref(0)
-const isWeighing = ref(false)
+/** how the seeds were counted */
+const counting = ref<'one' | 'weight' | 'about'>('one')
+const COUNTING = [
+  ['one', 'one by one'],
+  ['weight', 'by weight'],
+  ['about', 'about so many'],
+] as const
+const isWeighing = computed(() => counting.value === 'weight')
+const isAbout = computed(() => counting.value === 'about')
+const isFloated = ref(false)
 const weighed = ref<Weighed | null>(null)
 watch(weighed, now => now && (seeds.value = seedsByWeight(now).seeds))
 const day = ref(garden.today)
@@ -56,7 +65,8 @@ function begin() {
   fruits.value = Object.fromEntries(ripe.value.map(f => [f.id, f.blooms]))
   seeds.value = sound.value = empty.value = 0
   untagged.value = isOpenPollinated && !chosen.value.length ? 1 : 0
-  isWeighing.value = false
+  counting.value = cue.value?.seedHandling.kind === 'flask' ? 'about' : 'one'
+  isFloated.value = false
   weighed.value = null
   day.value = garden.today
   ripeness.value = (cue.value && usualSchool(cue.value, 'harvest')) ?? 'colour'
@@ -64,6 +74,18 @@ function begin() {
   made.value = null
 }
 const cue = computed(() => garden.cropOf(crop)?.guide)
+
+/** What tells sound seed from empty, in this crop. */
+const soundWords = computed(() => {
+  const by = cue.value?.seedHandling.soundBy ?? []
+  return [
+    by.includes('light') && 'Against the light a sound seed shows its embryo as a line.',
+    by.includes('float') && 'In water empty seed floats; dry the rest at once.',
+    !by.length && 'Nothing tells sound seed from empty here but a test of a sample.',
+  ]
+    .filter(Boolean)
+    .join(' ')
+})
 
 async function harvest() {
   const codes = await log.noteTagged(
@@ -78,8 +100,10 @@ async function harvest() {
           flowers: chosen.value.map(flowerId => ({ flowerId, fruits: fruits.value[flowerId]! })),
           ...(untagged.value ? { untagged: untagged.value } : {}),
           seeds: seeds.value,
-          sound: sound.value,
-          empty: empty.value,
+          sound: isAbout.value ? 0 : sound.value,
+          empty: isAbout.value ? 0 : empty.value,
+          ...(isAbout.value ? { isAbout: true as const } : {}),
+          ...(isFloated.value && empty.value && !isAbout.value ? { floated: true as const } : {}),
           ...(isWeighing.value && weighed.value ? { weighed: weighed.value } : {}),
           cue: ripeness.value,
           ...(isEarly.value ? { early: true } : {}),
@@ -132,17 +156,30 @@ async function harvest() {
         :hint="`of ${counted(flower.blooms, 'flower')} under this tag`"
       />
     </div>
-    <v-switch v-model="isWeighing" label="Counted by weight" color="primary" hide-details />
+    <ChipChoice v-model="counting" label="How they were counted" :options="COUNTING" is-fixed
+      ><span class="quiet small">Counted</span></ChipChoice
+    >
     <WeighSeed v-if="isWeighing" v-model="weighed" />
     <div class="row counts">
-      <CountStepper v-model="seeds" label="Seeds counted" :error="seedsProblem" />
-      <CountStepper v-model="sound" label="Sound" />
-      <CountStepper v-model="empty" label="Empty" />
+      <CountStepper
+        v-model="seeds"
+        :label="isAbout ? 'Seeds, about' : 'Seeds counted'"
+        :most="10_000_000"
+        :error="seedsProblem"
+      />
+      <template v-if="!isAbout">
+        <CountStepper v-model="sound" label="Sound" />
+        <CountStepper v-model="empty" label="Empty" />
+      </template>
     </div>
-    <p class="quiet small">
-      Against the light a sound seed shows its embryo as a line; an empty one is flat, or floats. Seeds that
-      are neither yet stay in the packet uncounted as sound.
-    </p>
+    <v-switch
+      v-if="empty && !isAbout"
+      v-model="isFloated"
+      label="The empty ones floated"
+      color="primary"
+      hide-details
+    />
+    <p v-if="!isAbout" class="quiet small">{{ soundWords }} Seeds that are neither stay in the packet.</p>
     <v-select v-model="ripeness" label="Harvested by" :items="cues" hide-details />
     <v-switch v-model="isEarly" label="Cut before it was ripe" color="primary" hide-details />
     <p v-if="isEarly" class="quiet small">

@@ -1,5 +1,6 @@
 <!-- Packets and trays. -->
 <script setup lang="ts">
+import { handlingWords } from '~/components/guides/guideParts'
 import { cutInWords } from '@virgulta/core/garden/fruits'
 import { stayInWords } from '@virgulta/core/seed/course'
 import { dayInWords } from '@virgulta/core/time/days'
@@ -39,6 +40,20 @@ const lotColumns: Column<LotRow>[] = [
   { key: 'seeds', title: 'Seeds', value: r => r.lot.seeds, align: 'end' },
   { key: 'sound', title: 'Sound', value: r => r.lot.sound, align: 'end' },
   { key: 'left', title: 'Left', value: r => r.lot.left, align: 'end' },
+  { key: 'kind', title: 'Kind', value: r => handlingWords[garden.cropOf(r.crop)!.guide.seedHandling.kind] },
+  { key: 'store', title: 'Kept in', value: r => r.store ?? '' },
+  {
+    key: 'today',
+    title: 'Comes up today',
+    value: r => percent(r.today.median),
+    align: 'end',
+    csv: {
+      'comes up today, %': r => percent(r.today.median),
+      'from, %': r => percent(r.today.low),
+      'to, %': r => percent(r.today.high),
+      'in a year, %': r => percent(r.inAYear.median),
+    },
+  },
   { key: 'rest', title: 'What became of it', value: r => restWords(r.lot) },
 ]
 const fruitColumns: Column<FruitRow>[] = [
@@ -190,6 +205,23 @@ const trayColumns: Column<SowingRow>[] = [
           ><CrossName :seed-parent="row.seedParent" :pollen-parent="row.pollenParent"
         /></template>
         <template #harvestedOn="{ row }">{{ dayInWords(row.lot.harvestedOn, true) }}</template>
+        <template #kind="{ row }"
+          ><span
+            class="small"
+            :class="{
+              cut: row.lot.left && garden.cropOf(row.crop)!.guide.seedHandling.kind === 'sowAtOnce',
+            }"
+            >{{ handlingWords[garden.cropOf(row.crop)!.guide.seedHandling.kind] }}</span
+          ></template
+        >
+        <template #today="{ row }"
+          ><template v-if="row.lot.left"
+            ><span class="figures">{{ percent(row.today.median) }} %</span><br /><span
+              class="quiet small figures"
+              >{{ percent(row.today.low) }}–{{ percent(row.today.high) }}</span
+            ></template
+          ></template
+        >
         <template #rest="{ row }"
           ><span class="quiet small">{{ restWords(row.lot) }}</span></template
         >

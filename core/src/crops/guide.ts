@@ -119,6 +119,9 @@ export const POLLEN_CLASSES = ['long', 'medium', 'short', 'minutes'] as const
 /** How seed of a crop wants to be handled from the fruit on. */
 export const SEED_KINDS = ['dry', 'sowAtOnce', 'chill', 'flask'] as const
 
+/** By what sound seed is told from empty. */
+export const SOUND_BY = ['light', 'float'] as const
+
 /** Which school is usual for the crop, which others are in use, and why. */
 const schoolChoice = v.object({
   usual: text,
@@ -314,6 +317,8 @@ export const CropGuide = v.object({
     /** days until the first look into a bag, dish or flask, and between looks */
     firstLookDays: v.optional(number(1, 365), 14),
     lookEveryDays: v.optional(number(1, 365), 10),
+    /** what tells sound seed from empty: the light behind it, or whether it floats */
+    soundBy: v.optional(list(v.picklist(SOUND_BY)), ['light', 'float']),
     /** years in a cool dry drawer until half of what came up does so no more */
     keepsYears: v.optional(days, { low: 3, high: 8 }),
   }),

@@ -55,7 +55,9 @@ describe('the observed waits', () => {
       deed('2026-09-08', 'seedlingsUp', ids.sowing, { count: 0 }),
       deed('2026-09-11', 'seedlingsUp', ids.sowing, { count: 4 }),
     ])!
-    expect(waits.toUp({ ...none, sowings: [sowing] }, chilli)).toMatchObject([{ type: 'sowing', from: 7, to: 10 }])
+    expect(waits.toUp({ ...none, sowings: [sowing] }, chilli)).toMatchObject([
+      { type: 'sowing', from: 7, to: 10 },
+    ])
   })
 })
 

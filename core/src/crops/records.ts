@@ -162,6 +162,6 @@ export const counts = {
   /** seeds (the successes) of the fruits (the tries) of each packet */
   seedsPerFruit: ({ lots }: CropHistory): CountRecord[] =>
     lots
-      .filter(lot => lot.fruits > 0)
+      .filter(lot => lot.fruits > 0 && !lot.isAbout)
       .map(lot => ({ ...at('seedLot', lot, lot.harvestedOn), successes: lot.seeds, tries: lot.fruits })),
 }

@@ -89,11 +89,7 @@ describe('what is due at a flower', () => {
 
   it('leaves out emasculation where the form needs none', () => {
     expect(
-      dueAt(
-        fold('flower', ids.flower, [chosen('2026-06-11')])!,
-        squash,
-        cropKnowledge(squash, NO_RECORDS),
-      ),
+      dueAt(fold('flower', ids.flower, [chosen('2026-06-11')])!, squash, cropKnowledge(squash, NO_RECORDS)),
     ).toMatchObject({ step: 'isolate' })
   })
 
@@ -178,12 +174,7 @@ describe('the steps of other forms', () => {
     const until = (crop: string, celsius: number, humidity: number) => {
       const guide = builtInGuide(crop)!
       const around = { isVisited: true, rain: null, air: { celsius, humidity } }
-      return dueAt(
-        fold('flower', ids.flower, ready)!,
-        guide,
-        cropKnowledge(guide, NO_RECORDS),
-        around,
-      )!
+      return dueAt(fold('flower', ids.flower, ready)!, guide, cropKnowledge(guide, NO_RECORDS), around)!
     }
     const lasts = builtInGuide('wheat')!.receptive.lasts.low
     expect(until('wheat', 20, 60).until).toBe(`2026-06-0${1 + Math.floor(lasts)}`)

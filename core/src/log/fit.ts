@@ -124,6 +124,12 @@ export function checkFit(deed: LoggedDeed, around: Surroundings, isAsked = true)
           'untagged',
         )
       break
+    case 'seedsSplit':
+    case 'seedsMerged': {
+      const from = deed.kind === 'seedsMerged' ? deed.payload.fromId : deed.subjectId
+      checkSameSeed(around.find('seedLot', from)!, deed.payload)
+      break
+    }
     case 'sown':
       checkSameCross(around.find('seedLot', deed.payload.lotId), deed.payload.crossId, 'packet')
       break
@@ -298,6 +304,20 @@ function checkNoOwnForebear(id: string, parents: (string | null | undefined)[], 
       ) as string[]
     })
   }
+}
+
+/** What goes with seed into another packet is what its own packet tells. */
+function checkSameSeed(
+  from: States['seedLot'],
+  { crossId, flowerIds, harvestedOn }: Pick<States['seedLot'], 'crossId' | 'flowerIds' | 'harvestedOn'>,
+): void {
+  const isSame =
+    from.crossId === crossId &&
+    from.harvestedOn === harvestedOn &&
+    from.flowerIds.length === flowerIds.length &&
+    flowerIds.every(id => from.flowerIds.includes(id))
+  if (!isSame)
+    throw new Refusal('other-seed', `Cross, flowers or day of harvest are not those of packet ${from.code}.`)
 }
 
 function checkSameCross(

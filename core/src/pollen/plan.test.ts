@@ -138,10 +138,7 @@ describe('weak pollen', () => {
   })
 
   it('changes what is expected of the pair', () => {
-    const yields = cropYields(
-      chilli,
-      NO_RECORDS,
-    )
+    const yields = cropYields(chilli, NO_RECORDS)
     const median = ({ a, b }: { a: number; b: number }) => betaQuantile(0.5, a, b)
     expect(median(withTake(yields, 0.5).shares.take)).toBeCloseTo(median(yields.shares.take) / 2, 1)
   })

@@ -355,7 +355,7 @@ export function roundUntil(
           due,
         )
     }
-    for (const lot of history.lots) addTagged('seedLot', lot, null, lotDue(lot, guide))
+    for (const lot of history.lots) addTagged('seedLot', lot, null, lotDue(lot, guide, today))
     for (const sowing of history.sowings) {
       const chill = chillOf(sowing, guide)
       addTagged(

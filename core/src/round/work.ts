@@ -105,6 +105,18 @@ const otherWork = {
     tools: () => ['trays', 'labels'],
     answers: () => [],
   },
+  putAway: {
+    words: 'put seed away',
+    question: 'Is the seed dry?',
+    cue: () => ({
+      yes: 'Dry seed snaps or is hard under the nail: into its packet with a drying agent, cool and dark.',
+      no: ['it bends, or feels cool and clammy'],
+    }),
+    tools: () => ['packets', 'labels', 'drying agent'],
+    answers: ({ subject }) => [
+      say('Dry, put away', 'main', { kind: 'putAway', subjectId: subject.id, payload: { storeId: null } }),
+    ],
+  },
   countUp: {
     words: 'count seedlings',
     question: 'How many more are up?',

@@ -1,6 +1,7 @@
 import type { Estimate } from '../chance/estimate'
 import type { CropGuide } from '../crops/guide'
 import type { CropKnowledge } from '../crops/knowledge'
+import { counted } from '../formats/counted'
 import type { ISODate } from '../time/days'
 import { addDays, dayInWords } from '../time/days'
 import type { Chill } from './chill'
@@ -11,7 +12,7 @@ import type { Sowing } from './sowing'
 
 /** Work that is due at a packet, or at what was sown from it. */
 export interface SeedDue {
-  step: 'sow' | 'countUp' | 'lookInto' | 'moveOn' | 'deflask' | 'fetchBack'
+  step: 'sow' | 'putAway' | 'countUp' | 'lookInto' | 'moveOn' | 'deflask' | 'fetchBack'
   from: ISODate
   until: ISODate
   estimate: Estimate | null
@@ -114,14 +115,35 @@ export const chillWanted = (guide: CropGuide): number | null =>
     ? Math.round(guide.seedHandling.coldWeeks.low * 7)
     : null
 
-/** A packet whose seed must not wait; null for seed that keeps. */
-export function lotDue(lot: SeedLot, guide: CropGuide): SeedDue | null {
-  if (guide.seedHandling.kind !== 'sowAtOnce' || lot.left === 0 || lot.reserveSince) return null
+/** Seed that nobody put away within so many days after it was dry is taken for put away. */
+const PUT_AWAY_DAYS = 30
+
+/**
+ * What a packet asks for: seed that must not wait to be sown, and harvested seed that is dry to be put away.
+ *
+ * @param today absent: whenever it is
+ */
+export function lotDue(lot: SeedLot, guide: CropGuide, today = ''): SeedDue | null {
+  const { left, reserveSince, harvestedOn, received, splitFrom, sown, stored } = lot
+  if (left === 0 || reserveSince) return null
+  const { kind, dryDays } = guide.seedHandling
+  const since = `${received ? 'Received' : 'Harvested'} on ${dayInWords(harvestedOn)}`
+  if (kind === 'sowAtOnce')
+    return {
+      step: 'sow',
+      from: harvestedOn,
+      until: addDays(harvestedOn, 14),
+      estimate: null,
+      because: `${since}; this seed does not keep.`,
+    }
+  const dryOn = addDays(harvestedOn, dryDays)
+  const isElsewhere = received !== null || splitFrom !== null || sown > 0 || stored.length > 0
+  if (isElsewhere || dryDays === 0 || addDays(dryOn, PUT_AWAY_DAYS) < today) return null
   return {
-    step: 'sow',
-    from: lot.harvestedOn,
-    until: addDays(lot.harvestedOn, 14),
+    step: 'putAway',
+    from: dryOn,
+    until: addDays(dryOn, 7),
     estimate: null,
-    because: `${lot.received ? 'Received' : 'Harvested'} on ${dayInWords(lot.harvestedOn)}; this seed does not keep.`,
+    because: `${since}; dry after about ${counted(dryDays, 'day')}.`,
   }
 }

@@ -1,7 +1,7 @@
 import * as v from 'valibot'
 import { schoolsAt } from '../flowers/schools'
 import { counted } from '../formats/counted'
-import { Code, Id, amount, keysOf, kind, name, words } from '../log/kind'
+import { Code, Day, Id, amount, keysOf, kind, name, words } from '../log/kind'
 import { airWords, containerWords, isGrown, stayInWords } from './course'
 
 /** What else becomes of seed. */
@@ -39,6 +39,13 @@ const SownHow = v.strictObject({
 })
 export type SownHow = v.InferOutput<typeof SownHow>
 
+/** What is known of the seed of a packet, and goes with it into another one. */
+const ofPacket = {
+  crossId: Id,
+  /** on which it was formed: their doubts are its own */ flowerIds: v.pipe(v.array(Id), v.maxLength(500)),
+  harvestedOn: Day,
+}
+
 const stay = {
   container: v.picklist(keysOf(containerWords), 'Say what it lies in.'),
   air: v.picklist(keysOf(airWords), 'Say whether it is warm or cold there, or outdoors.'),
@@ -70,9 +77,12 @@ export const seedKinds = {
         amount(1, 10_000),
       ),
       /** all seeds that were counted, with those that are neither sound nor empty */
-      seeds: amount(0, 1_000_000),
-      sound: amount(0, 1_000_000),
-      empty: amount(0, 1_000_000),
+      seeds: amount(0, 10_000_000),
+      sound: amount(0, 10_000_000),
+      empty: amount(0, 10_000_000),
+      /** nobody counted them: dust, a capsule, a handful */ isAbout: v.optional(v.literal(true)),
+      /** what sank in water, and what floated and was thrown out, where that told sound from empty */
+      floated: v.optional(v.literal(true)),
       /** how the seeds were counted, where that was by their weight; in grams */
       weighed: v.optional(
         v.strictObject({
@@ -86,7 +96,7 @@ export const seedKinds = {
       /** cut before it was ripe, as it would have been lost */ early: v.optional(v.literal(true)),
     }),
     p =>
-      `harvested ${counted(p.seeds, 'seed')}, ${p.sound} sound${p.early ? ', cut before it was ripe' : ''}`,
+      `harvested ${p.isAbout ? 'about ' : ''}${counted(p.seeds, 'seed')}${p.isAbout ? '' : `, ${p.sound} sound`}${p.floated ? ' by floating' : ''}${p.early ? ', cut before it was ripe' : ''}`,
     {
       codes: p => [{ code: p.code }],
       changes: p => p.flowers.map(f => ({ type: 'flower', id: f.flowerId })),
@@ -99,7 +109,7 @@ export const seedKinds = {
     v.strictObject({
       code: Code,
       crossId: Id,
-      seeds: amount(1, 1_000_000),
+      seeds: amount(1, 10_000_000),
       /** nobody counted them */ isAbout: v.optional(v.literal(true)),
       /** from whom */ from: words(200),
     }),
@@ -120,6 +130,50 @@ export const seedKinds = {
     }),
     p => `${counted(p.seeds, 'seed')} ${seedEndWords[p.how]}${p.note ? `: ${p.note}` : ''}`,
   ),
+  /** dry, and put where it is kept */
+  putAway: kind(
+    'seedLot',
+    v.strictObject({ /** null: a drawer of which nothing is known */ storeId: v.nullable(Id) }),
+    p => (p.storeId ? 'put into its store' : 'dry, put away'),
+    { needs: p => (p.storeId ? [{ type: 'store', id: p.storeId }] : []) },
+  ),
+  /** some seeds of the packet, sown to see how many come up */
+  seedTested: kind(
+    'seedLot',
+    v.strictObject({ seeds: amount(1, 10_000), up: amount(0, 10_000) }),
+    p => `tested: ${p.up} of ${p.seeds} came up`,
+  ),
+  /** what the packet holds was counted anew */
+  seedsRecounted: kind(
+    'seedLot',
+    v.strictObject({ left: amount(0, 10_000_000) }),
+    p => `counted anew: ${counted(p.left, 'seed')} in the packet`,
+  ),
+  /** some of its seed goes into other packets, with all that is known of it */
+  seedsSplit: kind(
+    'seedLot',
+    v.strictObject({
+      into: v.pipe(
+        v.array(v.strictObject({ id: Id, code: Code, seeds: amount(1, 10_000_000) })),
+        v.minLength(1, 'Say into which packets.'),
+        v.maxLength(40),
+      ),
+      ...ofPacket,
+    }),
+    p => `split: ${p.into.map(part => `${counted(part.seeds, 'seed')} into ${part.code}`).join(', ')}`,
+    {
+      codes: p => p.into.map(({ id, code }) => ({ code, subject: { type: 'seedLot', id } })),
+      changes: p => p.into.map(({ id }) => ({ type: 'seedLot', id })),
+      needs: p => [{ type: 'cross', id: p.crossId }],
+    },
+  ),
+  /** seed of another packet of its cross is poured in */
+  seedsMerged: kind(
+    'seedLot',
+    v.strictObject({ fromId: Id, seeds: amount(1, 10_000_000), ...ofPacket }),
+    p => `${counted(p.seeds, 'seed')} of another packet poured in`,
+    { changes: p => [{ type: 'seedLot', id: p.fromId }] },
+  ),
   /** stays in the drawer, and is not asked to be sown */
   keptAsReserve: kind('seedLot', v.strictObject({}), () => 'kept as a reserve'),
   sown: kind(
@@ -128,7 +182,7 @@ export const seedKinds = {
       code: Code,
       lotId: Id,
       crossId: Id,
-      seeds: amount(1, 1_000_000),
+      seeds: amount(1, 10_000_000),
       container: stay.container,
       placeId: v.nullable(Id),
       /** absent: in the warmth */ air: v.optional(stay.air),

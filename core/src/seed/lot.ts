@@ -19,8 +19,20 @@ export interface SeedLot {
   empty: number
   /** of seeds that were counted by their weight; null: one by one */
   byWeight: SeedsByWeight | null
+  /** nobody counted them one by one: dust, a capsule, a handful */
+  isAbout: boolean
+  /** sound and empty were told by floating */
+  isFloated: boolean
   /** from whom it came, where it was made elsewhere; null: harvested here */
-  received: { from: string; isAbout: boolean } | null
+  received: { from: string } | null
+  /** the packet it was split from; null: none */
+  splitFrom: string | null
+  /** packets that were poured in */
+  merged: { lotId: string; on: ISODate; seeds: number }[]
+  /** where it was put, from which day on; a store of null: a drawer of which nothing is known */
+  stored: { on: ISODate; storeId: string | null }[]
+  /** samples that were sown to see how many come up */
+  tests: { on: ISODate; seeds: number; up: number }[]
   /** the day on which it was harvested, or received */
   harvestedOn: ISODate
   /** seeds sown so far */
@@ -37,25 +49,55 @@ export interface SeedLot {
 export function seedLotAfter(lot: SeedLot | null, deed: LoggedDeed, id: string): SeedLot {
   if ((deed.kind === 'harvested' || deed.kind === 'seedReceived') && lot)
     throw new Refusal('already-there', `Packet ${lot.code} is filled already.`)
-  const unopened = { id, harvestedOn: deed.day, sown: 0, gone: [], reserveSince: null }
+  const unopened = {
+    id,
+    harvestedOn: deed.day,
+    flowerIds: [],
+    fruits: 0,
+    sound: 0,
+    empty: 0,
+    byWeight: null,
+    isAbout: false,
+    isFloated: false,
+    received: null,
+    splitFrom: null,
+    merged: [],
+    stored: [],
+    tests: [],
+    sown: 0,
+    gone: [],
+    reserveSince: null,
+  }
+  if (deed.kind === 'seedsSplit' && deed.subjectId !== id) {
+    if (lot) throw new Refusal('already-there', `${lot.code} is a packet already.`)
+    const { into, crossId, flowerIds, harvestedOn } = deed.payload
+    const { code, seeds } = into.find(part => part.id === id)!
+    return {
+      ...unopened,
+      code,
+      crossId,
+      flowerIds,
+      harvestedOn,
+      seeds,
+      left: seeds,
+      splitFrom: deed.subjectId,
+    }
+  }
   if (deed.kind === 'seedReceived') {
     const { code, crossId, seeds, isAbout = false, from } = deed.payload
     return {
       ...unopened,
       code,
       crossId,
-      flowerIds: [],
-      fruits: 0,
       seeds,
-      sound: 0,
-      empty: 0,
-      byWeight: null,
-      received: { from, isAbout },
+      isAbout,
+      received: { from },
       left: seeds,
     }
   }
   if (deed.kind === 'harvested') {
     const { code, crossId, flowers, untagged = 0, seeds, sound, empty, weighed } = deed.payload
+    const { isAbout = false, floated = false } = deed.payload
     if (!flowers.length && !untagged)
       throw new Refusal(
         'no-fruit',
@@ -79,7 +121,8 @@ export function seedLotAfter(lot: SeedLot | null, deed: LoggedDeed, id: string):
       sound,
       empty,
       byWeight: weighed ? onBalance(weighed) : null,
-      received: null,
+      isAbout,
+      isFloated: floated,
       left: seeds - empty,
     }
   }
@@ -98,11 +141,58 @@ export function seedLotAfter(lot: SeedLot | null, deed: LoggedDeed, id: string):
       checkHolds(lot, seeds, 'leave it')
       return { ...lot, left: lot.left - seeds, gone: [...lot.gone, { on: deed.day, how, seeds, note }] }
     }
+    case 'putAway':
+      return { ...lot, stored: [...lot.stored, { on: deed.day, storeId: deed.payload.storeId }] }
+    case 'seedTested': {
+      const { seeds, up } = deed.payload
+      if (up > seeds)
+        throw new Refusal(
+          'more-than-sown',
+          `Of ${counted(seeds, 'seed')} that ${seeds === 1 ? 'was' : 'were'} tested at most as many come up, not ${up}.`,
+          'up',
+        )
+      checkHolds(lot, seeds, 'be tested')
+      return { ...lot, left: lot.left - seeds, tests: [...lot.tests, { on: deed.day, seeds, up }] }
+    }
+    case 'seedsRecounted':
+      return { ...lot, left: deed.payload.left }
+    case 'seedsSplit': {
+      const given = deed.payload.into.reduce((sum, part) => sum + part.seeds, 0)
+      checkHolds(lot, given, 'be split off')
+      return { ...lot, left: lot.left - given }
+    }
+    case 'seedsMerged':
+      return merged(lot, deed, id)
     case 'keptAsReserve':
       checkHolds(lot, 1, 'be kept')
       return { ...lot, reserveSince: deed.day }
     default:
       return lot
+  }
+}
+
+/** @throws {Refusal} if the other packet holds less, is this one, or is of another cross */
+function merged(lot: SeedLot, deed: LoggedDeed & { kind: 'seedsMerged' }, id: string): SeedLot {
+  const { fromId, seeds, crossId, flowerIds, harvestedOn } = deed.payload
+  if (fromId === deed.subjectId)
+    throw new Refusal('same-packet', 'A packet cannot be poured into itself.', 'fromId')
+  if (deed.subjectId !== id) {
+    checkHolds(lot, seeds, 'be poured over')
+    return { ...lot, left: lot.left - seeds }
+  }
+  if (crossId !== lot.crossId)
+    throw new Refusal(
+      'other-cross',
+      `${lot.code} holds seed of another cross: mixed with it, nobody could tell the parents any more.`,
+      'fromId',
+    )
+  return {
+    ...lot,
+    left: lot.left + seeds,
+    flowerIds: [...new Set([...lot.flowerIds, ...flowerIds])],
+    // The oldest seed in it tells how old it is.
+    harvestedOn: harvestedOn < lot.harvestedOn ? harvestedOn : lot.harvestedOn,
+    merged: [...lot.merged, { lotId: fromId, on: deed.day, seeds }],
   }
 }
 
@@ -116,11 +206,11 @@ function onBalance(weighed: Weighed): SeedsByWeight {
   }
 }
 
-function checkHolds({ code, left }: SeedLot, seeds: number, what: string): void {
+function checkHolds({ code, left, isAbout }: SeedLot, seeds: number, what: string): void {
   if (seeds > left)
     throw new Refusal(
       'packet-too-small',
-      `Packet ${code} holds ${counted(left, 'seed')}, so ${seeds} cannot ${what}.`,
+      `Packet ${code} holds ${isAbout ? 'about ' : ''}${counted(left, 'seed')}, so ${seeds} cannot ${what}.${isAbout ? ' If there is more in it, count it anew.' : ''}`,
       'seeds',
     )
 }

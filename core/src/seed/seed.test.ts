@@ -69,7 +69,8 @@ describe('a packet', () => {
     expect(lot(received({ isAbout: true }), sow('2026-02-01', 10))).toMatchObject({
       left: 30,
       fruits: 0,
-      received: { from: 'a neighbour', isAbout: true },
+      isAbout: true,
+      received: { from: 'a neighbour' },
     })
     expect(() => lot(received(), sow('2026-02-01', 41))).toThrow('holds 40 seeds')
     expect(() => lot(received(), received())).toThrow('filled already')
@@ -95,10 +96,17 @@ describe('a packet', () => {
     )
   })
 
-  it('of seed that does not keep is due at once, of seed that keeps never', () => {
+  it('of seed that does not keep is due at once, of seed that keeps when it is dry', () => {
     const fresh = lot(harvest('2026-06-10', 20, 20, 0))
     expect(lotDue(fresh, hellebore)).toMatchObject({ step: 'sow', from: '2026-06-10' })
-    expect(lotDue(fresh, chilli)).toBeNull()
+    expect(lotDue(fresh, chilli, '2026-06-12')).toMatchObject({ step: 'putAway', from: '2026-06-17' })
+    // Put away, or long dry: nobody is asked any more.
+    const away = lot(
+      harvest('2026-06-10', 20, 20, 0),
+      deed('2026-06-18', 'putAway', ids.lot, { storeId: null }),
+    )
+    expect(lotDue(away, chilli, '2026-06-20')).toBeNull()
+    expect(lotDue(fresh, chilli, '2026-08-20')).toBeNull()
     expect(lotDue(lot(harvest('2026-06-10', 20, 20, 0), sow('2026-06-11', 20)), hellebore)).toBeNull()
   })
 })

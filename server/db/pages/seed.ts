@@ -4,12 +4,16 @@ import type { LearntCrop } from '@virgulta/core/garden/learnt'
 import { hangingFruits } from '@virgulta/core/garden/fruits'
 import { doubtsBehind } from '@virgulta/core/garden/doubts'
 import { chillOutdoors } from '@virgulta/core/garden/chilling'
+import type { GardenDay } from '@virgulta/core/garden/day'
+import { germinationOf } from '@virgulta/core/garden/drawer'
 import { once } from '@virgulta/core/once'
+import type { SeedLot } from '@virgulta/core/seed/lot'
+import { addDays } from '@virgulta/core/time/days'
 import { comingUp, usualCurve } from '@virgulta/core/seed/comingUp'
 import { clockOf } from '@virgulta/core/seed/course'
 import { endOf, sowingDue } from '@virgulta/core/seed/due'
 import { and, asc, desc, eq } from 'drizzle-orm'
-import type { FruitRow, LotStory, SeedShelf, SowingStory } from '../../../shared/seed'
+import type { DrawerFacts, FruitRow, LotStory, SeedShelf, SowingStory } from '../../../shared/seed'
 import type { Database } from '../connection'
 import type { Garden } from '../garden'
 import { gardenDay } from '../held/gardenDay'
@@ -40,10 +44,22 @@ export async function seedShelf(db: Database, garden: Garden): Promise<SeedShelf
     .innerJoin(crosses, and(eq(crosses.gardenId, sowings.gardenId), eq(crosses.id, sowings.crossId)))
     .where(eq(sowings.gardenId, garden.id))
     .orderBy(desc(sowings.code))
+  const day = await gardenDay(db, garden)
   return {
-    hanging: hangingFruits(await gardenDay(db, garden)).length,
-    lots: await ofCrosses(db, garden, lots),
+    hanging: hangingFruits(day).length,
+    lots: (await ofCrosses(db, garden, lots)).map(row => ({ ...row, ...drawerOf(day, row) })),
     sowings: await ofCrosses(db, garden, trays),
+  }
+}
+
+/** Where a packet is kept, and how much of it is expected to come up today and in a year. */
+function drawerOf(day: GardenDay, { lot, crop }: { lot: SeedLot; crop: string }): DrawerFacts {
+  const learnt = day.garden.crops.get(crop)!
+  const last = lot.stored.at(-1)
+  return {
+    store: last ? (day.garden.states.store.get(last.storeId ?? '')?.name ?? 'a drawer') : null,
+    today: germinationOf(day, lot, learnt, day.today),
+    inAYear: germinationOf(day, lot, learnt, addDays(day.today, 365)),
   }
 }
 
@@ -75,8 +91,23 @@ export async function lotStory(db: Database, garden: Garden, id: string): Promis
     .orderBy(asc(sowings.code))
   const harvested = await statesOf(db, garden.id, 'flower', lot.flowerIds)
   const day = await gardenDay(db, garden)
+  const ofCross = await db
+    .select({ state: seedLots.state })
+    .from(seedLots)
+    .where(and(eq(seedLots.gardenId, garden.id), eq(seedLots.crossId, lot.crossId)))
+    .orderBy(asc(seedLots.code))
+  const [split] = await statesOf(db, garden.id, 'seedLot', lot.splitFrom ? [lot.splitFrom] : []).then(
+    found => [...found.values()],
+  )
   return {
     ...row!,
+    ...drawerOf(day, row!),
+    splitFrom: split ? { id: split.id, code: split.code } : null,
+    others: ofCross
+      .map(({ state }) => state)
+      .filter(other => other.id !== id && other.left > 0)
+      .map(({ id, code, left, flowerIds, harvestedOn }) => ({ id, code, left, flowerIds, harvestedOn })),
+    stores: [...day.garden.states.store.values()].map(({ id, name, celsius }) => ({ id, name, celsius })),
     sowings: sown.map(s => s.state),
     bulks: bulksOf([...harvested.values()]),
     doubts: doubtsBehind(day, [...harvested.values()], day.garden.crops.get(cross.crop)!.guide),
@@ -94,8 +125,7 @@ export async function sowingStory(db: Database, garden: Garden, id: string): Pro
   const day = await gardenDay(db, garden)
   const crop = day.garden.crops.get(cross.crop)!
   const chill = chillOutdoors(day, sowing, crop.guide)
-  const clock =
-    clockOf(sowing, crop.guide) ?? chill?.enoughOn ?? endOf(sowing.stays.at(-1)!) ?? sowing.sownOn
+  const clock = clockOf(sowing, crop.guide) ?? chill?.enoughOn ?? endOf(sowing.stays.at(-1)!) ?? sowing.sownOn
   return {
     ...row!,
     lot,

@@ -6,6 +6,8 @@ import { seedEndWords } from '@virgulta/core/seed/kinds'
 import { dayInWords } from '@virgulta/core/time/days'
 import { shareEstimate } from '@virgulta/core/crops/knowledge'
 import { wilsonInterval } from '@virgulta/core/chance/wilson'
+import type { PacketWork } from '~/components/seed/packetWork'
+import { PACKET_WORK } from '~/components/seed/packetWork'
 import type { LotStory } from '#shared/seed'
 
 const route = useRoute()
@@ -13,6 +15,18 @@ const garden = useGardenStore()
 const { data: story, problem } = useLive<LotStory>(() => `/api/seed/lots/${route.params.id}`)
 const isSowing = ref(false)
 const isEnding = ref(false)
+const work = ref<PacketWork>('store')
+const isWorking = ref(false)
+function open(what: PacketWork) {
+  work.value = what
+  isWorking.value = true
+}
+const works = computed(() =>
+  Object.entries(PACKET_WORK).filter(([what]) =>
+    what === 'merge' ? story.value!.others.length : what === 'recount' || story.value!.lot.left,
+  ),
+)
+const percent = (share: number) => Math.round(share * 100)
 const { run: keep } = useOnce(() =>
   useLogStore().note([{ kind: 'keptAsReserve', subjectId: story.value!.lot.id, payload: {} }]),
 )
@@ -73,15 +87,21 @@ const guide = computed(() => story.value && garden.cropOf(story.value.crop)?.gui
               ><dt>From</dt>
               <dd>{{ story.lot.received.from }}</dd></template
             >
-            <template v-else
+            <template v-else-if="!story.splitFrom"
               ><dt>Fruits</dt>
               <dd class="figures">{{ story.lot.fruits }}</dd></template
             >
-            <dt>{{ story.lot.received?.isAbout ? 'Seeds, about' : 'Seeds counted' }}</dt>
+            <template v-if="story.splitFrom"
+              ><dt>Split from</dt>
+              <dd><TagLabel :code="story.splitFrom.code" :to="`/seed/packets/${story.splitFrom.id}`" /></dd
+            ></template>
+            <dt>{{ story.lot.isAbout ? 'Seeds, about' : 'Seeds counted' }}</dt>
             <dd class="figures">
               {{ story.lot.seeds
-              }}<template v-if="!story.lot.received"
-                >, {{ story.lot.sound }} sound, {{ story.lot.empty }} empty</template
+              }}<template v-if="!story.lot.received && !story.lot.isAbout && !story.splitFrom"
+                >, {{ story.lot.sound }} sound, {{ story.lot.empty }} empty{{
+                  story.lot.isFloated ? ', told by floating' : ''
+                }}</template
               >
               <template v-if="story.lot.byWeight"
                 ><br /><span class="quiet small"
@@ -101,6 +121,47 @@ const guide = computed(() => story.value && garden.cropOf(story.value.crop)?.gui
               </dd></template
             >
           </dl>
+        </PaperSheet>
+        <PaperSheet heading="In the drawer">
+          <dl>
+            <dt>Kept in</dt>
+            <dd>{{ story.store ?? 'nobody put it away yet' }}</dd>
+            <dt>Comes up today</dt>
+            <dd><EstimateMark :estimate="story.today" v-bind="markOf('germination', story.crop)" /></dd>
+            <dt>In a year</dt>
+            <dd><EstimateMark :estimate="story.inAYear" v-bind="markOf('germination', story.crop)" /></dd>
+            <template v-if="story.lot.tests.length"
+              ><dt>Tested</dt>
+              <dd class="figures">
+                <div v-for="(t, i) in story.lot.tests" :key="i">
+                  {{ t.up }} of {{ t.seeds }}, {{ percent(t.up / t.seeds) }} % on {{ dayInWords(t.on, true) }}
+                </div>
+              </dd></template
+            >
+            <template v-if="story.lot.merged.length"
+              ><dt>Poured in</dt>
+              <dd>
+                <div v-for="(m, i) in story.lot.merged" :key="i">
+                  {{ counted(m.seeds, 'seed') }} on {{ dayInWords(m.on, true) }}
+                </div>
+              </dd></template
+            >
+          </dl>
+          <p class="quiet small">
+            From what came up of this crop here, the tests of this packet, and how long its seed keeps: half
+            of it is lost after {{ guide.seedHandling.keepsYears.low }} to
+            {{ guide.seedHandling.keepsYears.high }} years at 15 °C, and each 5 °C less doubles that.
+          </p>
+          <div v-if="garden.mayNote" class="row">
+            <v-btn
+              v-for="[what, { button }] in works"
+              :key="what"
+              size="small"
+              class="quietly"
+              @click="open(what as PacketWork)"
+              >{{ button }}</v-btn
+            >
+          </div>
         </PaperSheet>
         <PaperSheet v-if="story.lot.gone.length" heading="What else became of it">
           <ul class="sown">
@@ -136,6 +197,7 @@ const guide = computed(() => story.value && garden.cropOf(story.value.crop)?.gui
       </div>
     </div>
     <PacketEndDialog v-model="isEnding" :lot="story.lot" />
+    <PacketDialog v-model="isWorking" :story="story" :work="work" />
     <SowDialog
       v-model="isSowing"
       :lot="story.lot"

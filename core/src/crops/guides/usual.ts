@@ -99,6 +99,7 @@ const seedHandling: Record<SeedHandling['kind'], Omit<SeedHandling, 'kind'>> = {
     coldWeeks: null,
     firstLookDays: 5,
     lookEveryDays: 4,
+    soundBy: ['light', 'float'],
     keepsYears: { low: 3, high: 8 },
   },
   sowAtOnce: {
@@ -108,6 +109,7 @@ const seedHandling: Record<SeedHandling['kind'], Omit<SeedHandling, 'kind'>> = {
     coldWeeks: null,
     firstLookDays: 10,
     lookEveryDays: 7,
+    soundBy: ['float'],
     keepsYears: { low: 0.1, high: 0.5 },
   },
   chill: {
@@ -117,6 +119,7 @@ const seedHandling: Record<SeedHandling['kind'], Omit<SeedHandling, 'kind'>> = {
     coldWeeks: { low: 6, high: 12 },
     firstLookDays: 21,
     lookEveryDays: 10,
+    soundBy: ['light', 'float'],
     keepsYears: { low: 1.5, high: 5 },
   },
   flask: {
@@ -126,6 +129,7 @@ const seedHandling: Record<SeedHandling['kind'], Omit<SeedHandling, 'kind'>> = {
     coldWeeks: null,
     firstLookDays: 7,
     lookEveryDays: 14,
+    soundBy: ['light'],
     keepsYears: { low: 0.4, high: 1.5 },
   },
 }
@@ -378,6 +382,8 @@ export function guideFrom(notes: CropNotes): CropGuide {
     },
     seedHandling: seedHandlingOf(notes.seed, {
       ...(notes.seedHow ? { how: notes.seedHow } : {}),
+      // No light comes through a bean or a grain.
+      ...(['pulse', 'cereal'].includes(notes.group) ? { soundBy: ['float' as const] } : {}),
       ...notes.seedTimes,
     }),
     sowing: {
