@@ -1,9 +1,13 @@
+import * as v from 'valibot'
 import type { Estimate } from '@virgulta/core/chance/estimate'
 import type { Ripening } from '@virgulta/core/garden/fruits'
 import type { SeedDoubt } from '@virgulta/core/garden/doubts'
 import type { Chill } from '@virgulta/core/seed/chill'
 import type { SeedDue } from '@virgulta/core/seed/due'
 import type { ComingUp } from '@virgulta/core/seed/comingUp'
+import type { Treatment, TreatmentsCompared } from '@virgulta/core/garden/treatments'
+import { TREATMENTS } from '@virgulta/core/garden/treatments'
+import { keysOf, words } from '@virgulta/core/log/kind'
 import type { SeedLot } from '@virgulta/core/seed/lot'
 import type { Sowing } from '@virgulta/core/seed/sowing'
 import type { Parent } from './parent'
@@ -43,6 +47,23 @@ export interface SeedShelf {
   /** fruits that still hang on their plants */ hanging: number
   lots: LotRow[]
   sowings: SowingRow[]
+}
+
+/** What trays are compared by: of which crop, by what, and of one family or all. */
+export const CompareQuery = v.object({
+  crop: v.optional(words(40)),
+  by: v.optional(v.picklist(keysOf(TREATMENTS), 'Choose by what to compare.'), 'family'),
+})
+
+/** How trays of a crop came up, by how they were treated. */
+export interface ComparePage {
+  /** crops of which trays were looked at, with how many; null: no tray was */
+  crops: { crop: string; trays: number }[]
+  crop: string | null
+  by: Treatment
+  compared: TreatmentsCompared | null
+  /** of each group, how many of a hundred are up by a day */
+  curves: { day: number; up: number }[][]
 }
 
 export interface SowingStory extends SowingRow {

@@ -47,6 +47,7 @@ const takes: Record<string, 'nothing' | 'person' | 'account' | Role> = {
   'GET /api/season': 'guest',
   'GET /api/seed': 'guest',
   'GET /api/seed/fruits': 'guest',
+  'GET /api/seed/compare': 'guest',
   'GET /api/seed/lots/[id]': 'guest',
   'GET /api/seed/sowings/[id]': 'guest',
   'GET /api/members': 'guest',

@@ -4,6 +4,7 @@ import { mdiArrowDown, mdiArrowUp, mdiClose } from '@mdi/js'
 import { counted } from '@virgulta/core/formats/counted'
 import type { Stay } from '@virgulta/core/seed/course'
 import type { SownHow } from '@virgulta/core/seed/kinds'
+import { dayInWords } from '@virgulta/core/time/days'
 import type { LotRow } from '#shared/seed'
 
 const isOpen = defineModel<boolean>({ required: true })
@@ -22,7 +23,7 @@ const made = ref<string[] | null>(null)
 const why = ref('')
 function begin() {
   ids.renew()
-  tray.value = `Tray of ${garden.today}`
+  tray.value = `Tray of ${dayInWords(garden.today)}`
   rows.value = []
   stay.value = { ...stay.value, placeId: garden.openPlaces[0]?.id ?? null }
   how.value = {}
@@ -40,12 +41,16 @@ const choices = computed(() =>
     .map(r => ({ value: r.lot.id, title: `${r.lot.code} ${parentsIn(r)}, ${leftIn(r.lot)} left` })),
 )
 const chosen = ref<string | null>(null)
+const sought = ref('')
 watch(chosen, id => {
   const row = lots.find(({ lot }) => lot.id === id)
   if (row) rows.value.push({ row, seeds: Math.min(USUAL_SEEDS, leftIn(row.lot)) })
   why.value = ''
   // The field is emptied once it took what was chosen.
-  void nextTick(() => (chosen.value = null))
+  void nextTick(() => {
+    chosen.value = null
+    sought.value = ''
+  })
 })
 const move = (at: number, by: number) => rows.value.splice(at + by, 0, ...rows.value.splice(at, 1))
 async function sow() {
@@ -124,6 +129,7 @@ async function sow() {
     </ol>
     <v-autocomplete
       v-model="chosen"
+      v-model:search="sought"
       :items="choices"
       :label="`Packet of row ${rows.length + 1}`"
       no-data-text="No packet holds more seed."

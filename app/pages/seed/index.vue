@@ -13,7 +13,7 @@ const log = useLogStore()
 const { data: shelf, problem } = useLive<SeedShelf>(() => '/api/seed')
 const show = useAddress('show', 'packets')
 const shown = computed({
-  get: () => (show.value === 'trays' || show.value === 'fruits' ? show.value : 'packets'),
+  get: () => (['trays', 'fruits', 'compare'].includes(show.value) ? show.value : 'packets'),
   // The lists filter and sort each by columns of its own: what was asked of one is not asked of the other.
   set: value => void navigateTo({ query: { show: value } }, { replace: true }),
 })
@@ -85,8 +85,9 @@ const trayColumns: Column<SowingRow>[] = [
     key: 'in',
     title: 'In',
     value: r =>
-      stayInWords(r.sowing.stays.at(-1)!) +
-      (r.sowing.row ? `, row ${r.sowing.row.at} of ${r.sowing.row.of}` : ''),
+      r.sowing.row
+        ? `${r.sowing.row.of}, row ${r.sowing.row.at}`
+        : stayInWords(r.sowing.stays.at(-1)!).replace('in a ', ''),
   },
   { key: 'place', title: 'Place', value: r => garden.placeName(r.sowing.placeId) },
   { key: 'sownOn', title: 'Sown', value: r => r.sowing.sownOn },
@@ -136,7 +137,7 @@ const trayColumns: Column<SowingRow>[] = [
         aria-label="Show"
       >
         <v-btn value="fruits">On the plant</v-btn><v-btn value="packets">Packets</v-btn
-        ><v-btn value="trays">Trays</v-btn>
+        ><v-btn value="trays">Trays</v-btn><v-btn value="compare">Compare</v-btn>
       </v-btn-toggle>
       <template v-if="shown === 'fruits'">
         <ReadTable
@@ -188,6 +189,7 @@ const trayColumns: Column<SowingRow>[] = [
           and ever more of it.
         </p>
       </template>
+      <CompareTrays v-else-if="shown === 'compare'" />
       <ReadTable
         v-else-if="shown === 'packets'"
         :rows="shelf.lots"

@@ -1,11 +1,15 @@
 /** The distributions the estimates rest on, from a well-kept numerical library, under the names used here. */
 import betaCdfBase from '@stdlib/stats-base-dists-beta-cdf'
 import betaQuantileBase from '@stdlib/stats-base-dists-beta-quantile'
+import chiSquareCdfBase from '@stdlib/stats-base-dists-chisquare-cdf'
 import gammaQuantileBase from '@stdlib/stats-base-dists-gamma-quantile'
 import normalCdfBase from '@stdlib/stats-base-dists-normal-cdf'
 import normalQuantileBase from '@stdlib/stats-base-dists-normal-quantile'
 import tCdfBase from '@stdlib/stats-base-dists-t-cdf'
 import tQuantileBase from '@stdlib/stats-base-dists-t-quantile'
+
+/** P(χ² with so many degrees of freedom ≤ x). */
+export const chiSquareCdf = (x: number, freedom: number): number => chiSquareCdfBase(x, freedom)
 
 /** x with P(Beta(a, b) ≤ x) = p. */
 export const betaQuantile = (p: number, a: number, b: number): number => betaQuantileBase(p, a, b)

@@ -128,6 +128,30 @@ const otherWork = {
         ? []
         : [say(at.count ? `Note ${at.count} up` : 'None new', 'main', up(at, at.count))],
   },
+  watchTray: {
+    words: 'look after seedlings',
+    question: 'Do the seedlings stand?',
+    counts: 'Fell over since the last look',
+    cue: () => ({
+      yes: 'Firm stems. Let the surface dry between waterings, water from below, and give air and light.',
+      no: ['a stem pinched and brown at the soil: take it out with the mix around it'],
+      hint: 'Where you treat against damping-off, follow the product label and your local rules.',
+    }),
+    answers: at => [
+      at.count
+        ? say(`${at.count} damped off`, 'main', {
+            kind: 'seedlingsLost',
+            subjectId: at.subject.id,
+            payload: { count: at.count, reason: 'damped off' },
+          })
+        : say('All stand', 'main', { kind: 'trayWatched', subjectId: at.subject.id, payload: {} }),
+      say('Left to dry', 'plain', {
+        kind: 'trayWatched',
+        subjectId: at.subject.id,
+        payload: { leftToDry: true },
+      }),
+    ],
+  },
   lookInto: {
     words: 'look into bags and flasks',
     question: 'Look into it',

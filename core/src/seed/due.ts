@@ -7,12 +7,13 @@ import { addDays, dayInWords } from '../time/days'
 import type { Chill } from './chill'
 import type { Stay } from './course'
 import { clockOf, countsAfterWeeks, isReadied, stayInWords } from './course'
+import { dampingDue } from './damping'
 import type { SeedLot } from './lot'
 import type { Sowing } from './sowing'
 
 /** Work that is due at a packet, or at what was sown from it. */
 export interface SeedDue {
-  step: 'sow' | 'putAway' | 'countUp' | 'lookInto' | 'moveOn' | 'deflask' | 'fetchBack'
+  step: 'sow' | 'putAway' | 'countUp' | 'watchTray' | 'lookInto' | 'moveOn' | 'deflask' | 'fetchBack'
   from: ISODate
   until: ISODate
   estimate: Estimate | null
@@ -34,10 +35,15 @@ interface SeedGround {
 
 /** What is due next at seed that was sown, or lies in a bag, dish or flask; null when nothing more is awaited. */
 export function sowingDue(sowing: Sowing, ground: SeedGround): SeedDue | null {
-  if (sowing.ended || sowing.up >= sowing.seeds) return null
+  if (sowing.ended) return null
   const stay = sowing.stays.at(-1)!
-  if (isReadied(stay)) return readyingDue(sowing, stay, ground)
-  return sowing.raised > 0 ? null : countDue(sowing, ground)
+  const isAllUp = sowing.up >= sowing.seeds
+  if (isReadied(stay)) return isAllUp ? null : readyingDue(sowing, stay, ground)
+  if (sowing.raised > 0) return null
+  const count = isAllUp ? null : countDue(sowing, ground)
+  const watch = ground.today ? dampingDue(sowing, ground.today) : null
+  // Who counts sees whether they stand.
+  return watch && (!count || watch.from < count.from) ? watch : count
 }
 
 /** An orchid seedling is big enough for the air after about so many weeks in its flask; a laboratory takes as long. */

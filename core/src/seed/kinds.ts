@@ -214,6 +214,10 @@ export const seedKinds = {
   ),
   /** from a bag into a tray, from the warmth into the cold; or it stays where it is for longer */
   seedsMoved: kind('sowing', v.strictObject(stay), p => `now ${stayInWords(p)}`),
+  /** seedlings stand; the surface may be left to dry until the next watering */
+  trayWatched: kind('sowing', v.strictObject({ leftToDry: v.optional(v.literal(true)) }), p =>
+    p.leftToDry ? 'the surface is left to dry' : 'looked: the seedlings stand',
+  ),
   flaskSeen: kind(
     'sowing',
     v.strictObject({ look: v.picklist(keysOf(flaskWords)) }),

@@ -32,6 +32,8 @@ export interface Sowing {
   sownOn: ISODate
   looks: { on: ISODate; up: number }[]
   losses: { on: ISODate; count: number; reason: string }[]
+  /** looks at whether its seedlings stand */
+  watched: { on: ISODate; leftToDry: boolean }[]
   up: number
   lost: number
   /** seedlings that got codes and became plants */
@@ -59,6 +61,7 @@ export function sowingAfter(sowing: Sowing | null, deed: LoggedDeed, id: string)
       sownOn: deed.day,
       looks: [],
       losses: [],
+      watched: [],
       up: 0,
       lost: 0,
       raised: 0,
@@ -103,6 +106,11 @@ function stepOn(sowing: Sowing, deed: LoggedDeed): Sowing {
         ...sowing,
         raised: sowing.raised + deed.payload.plants.length,
         raisedOn: sowing.raisedOn ?? deed.day,
+      }
+    case 'trayWatched':
+      return {
+        ...sowing,
+        watched: [...sowing.watched, { on: deed.day, leftToDry: deed.payload.leftToDry ?? false }],
       }
     case 'seedsMoved':
       return moved(sowing, { on: deed.day, ...deed.payload })

@@ -6,6 +6,10 @@ import { doubtsBehind } from '@virgulta/core/garden/doubts'
 import { chillOutdoors } from '@virgulta/core/garden/chilling'
 import type { GardenDay } from '@virgulta/core/garden/day'
 import { germinationOf } from '@virgulta/core/garden/drawer'
+import type { Treatment } from '@virgulta/core/garden/treatments'
+import { compareTreatments } from '@virgulta/core/garden/treatments'
+import type { GerminationFit } from '@virgulta/core/seed/germination'
+import { upBy } from '@virgulta/core/seed/germination'
 import { once } from '@virgulta/core/once'
 import type { SeedLot } from '@virgulta/core/seed/lot'
 import { addDays } from '@virgulta/core/time/days'
@@ -13,10 +17,18 @@ import { comingUp, usualCurve } from '@virgulta/core/seed/comingUp'
 import { clockOf } from '@virgulta/core/seed/course'
 import { endOf, sowingDue } from '@virgulta/core/seed/due'
 import { and, asc, desc, eq } from 'drizzle-orm'
-import type { DrawerFacts, FruitRow, LotStory, SeedShelf, SowingStory } from '../../../shared/seed'
+import type {
+  ComparePage,
+  DrawerFacts,
+  FruitRow,
+  LotStory,
+  SeedShelf,
+  SowingStory,
+} from '../../../shared/seed'
 import type { Database } from '../connection'
 import type { Garden } from '../garden'
 import { gardenDay } from '../held/gardenDay'
+import { heldWithPlaces } from '../held/heldGarden'
 import { linesOn } from '../held/lines'
 import { withParents } from '../held/names'
 import { statesOf } from '../readModels'
@@ -135,6 +147,52 @@ export async function sowingStory(db: Database, garden: Garden, id: string): Pro
     log: await linesOn(db, garden, [id]),
   }
 }
+
+/** How trays of a crop came up, by how they were treated. */
+export async function comparePage(
+  db: Database,
+  garden: Garden,
+  wanted: string | undefined,
+  by: Treatment,
+): Promise<ComparePage> {
+  const day = await gardenDay(db, garden)
+  const { places } = await heldWithPlaces(db, garden)
+  const { crops, states } = day.garden
+  const looked = [...crops.values()]
+    .map(({ guide, history }) => ({
+      crop: guide.id,
+      trays: history.sowings.filter(s => s.looks.length).length,
+    }))
+    .filter(({ trays }) => trays)
+    .sort((a, b) => b.trays - a.trays)
+  const crop = crops.get(looked.find(one => one.crop === wanted)?.crop ?? looked[0]?.crop ?? '')
+  const list = { crops: looked, crop: crop?.guide.id ?? null, by }
+  if (!crop) return { ...list, compared: null, curves: [] }
+  const plantName = (id: string | null) => states.plant.get(id ?? '')?.name ?? 'open'
+  const compared = compareTreatments(by, crop.history.sowings, crop.guide, {
+    lot: id => states.seedLot.get(id),
+    place: id => places.find(place => place.id === id)?.name ?? 'no place',
+    family: id => {
+      const cross = states.cross.get(id)!
+      return `${plantName(cross.seedParentId)} × ${plantName(cross.pollenParentId)}`
+    },
+  })
+  const until = Math.max(10, ...compared.groups.map(({ fit }) => (fit.t50?.estimate ?? 0) * 2.2))
+  return { ...list, compared, curves: compared.groups.map(({ fit }) => curveOf(fit, until)) }
+}
+
+/** Points that a curve is drawn through. */
+const DRAWN = 30
+
+/** Of a hundred seeds, how many are up by a day. */
+const curveOf = ({ final, t50, slope }: GerminationFit, until: number) =>
+  Array.from({ length: DRAWN + 1 }, (_, i) => {
+    const day = (until * i) / DRAWN
+    return {
+      day,
+      up: t50 && slope ? 100 * final.estimate * upBy(day, { t50: t50.estimate, slope: slope.estimate }) : 0,
+    }
+  })
 
 /** How seed of a crop comes up in the garden. */
 const usualComing = ({ guide, history }: LearntCrop) =>

@@ -147,7 +147,7 @@ const guide = computed(() => story.value && garden.cropOf(story.value.crop)?.gui
               </dd></template
             >
           </dl>
-          <p class="quiet small">
+          <p class="quiet small below">
             From what came up of this crop here, the tests of this packet, and how long its seed keeps: half
             of it is lost after {{ guide.seedHandling.keepsYears.low }} to
             {{ guide.seedHandling.keepsYears.high }} years at 15 °C, and each 5 °C less doubles that.
@@ -208,6 +208,9 @@ const guide = computed(() => story.value && garden.cropOf(story.value.crop)?.gui
 </template>
 
 <style scoped>
+.below {
+  margin: 10px 0;
+}
 dl {
   display: grid;
   grid-template-columns: 120px 1fr;

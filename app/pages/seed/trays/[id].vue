@@ -2,7 +2,8 @@
 <script setup lang="ts">
 import { counted } from '@virgulta/core/formats/counted'
 import { WORK, answersTo, questionAt } from '@virgulta/core/round/work'
-import { containerWords, isGrown, stayInWords } from '@virgulta/core/seed/course'
+import { dampingIn, dampingInWords } from '@virgulta/core/seed/damping'
+import { containerWords, isGrown, isReadied, stayInWords } from '@virgulta/core/seed/course'
 import { coverWords } from '@virgulta/core/seed/kinds'
 import { giveUpInWords, stillInWords } from '@virgulta/core/seed/comingWords'
 import { dayInWords, daysBetween } from '@virgulta/core/time/days'
@@ -46,13 +47,14 @@ watch(
   { immediate: true },
 )
 const isLosing = ref(false)
+const damping = computed(() => sowing.value && dampingIn(sowing.value, garden.today))
 const isMoving = ref(false)
 const stay = computed(() => sowing.value?.stays.at(-1))
 const isSeedYet = computed(() => Boolean(stay.value && !isGrown(stay.value.container)))
 /** What the look asks that is due, or comes next; nothing where seedlings are counted. */
 const readying = computed(() => {
   const due = story.value?.due
-  return due && due.step !== 'countUp' && due.step !== 'sow' ? { step: due.step, because: due.because } : null
+  return due && isReadied(stay.value!) ? due : null
 })
 const answers = computed(() =>
   readying.value && story.value && guide.value
@@ -185,6 +187,16 @@ const { run: raise, isBusy: isRaising } = useOnce(async () => {
               <v-btn height="48" variant="flat" @click="noteUp(up)">Note</v-btn>
               <v-btn height="48" @click="noteUp(0)">None new</v-btn>
             </div>
+            <div v-if="damping" class="row">
+              <p class="damping" :class="{ doubt: damping.level === 'high' }">
+                {{ dampingInWords(damping) }}
+              </p>
+              <v-btn
+                class="quietly"
+                @click="log.note([{ kind: 'trayWatched', subjectId, payload: { leftToDry: true } }], day)"
+                >Surface left to dry</v-btn
+              >
+            </div>
             <div v-if="sowing.standing" class="row step">
               <CountStepper v-model="lost" label="Seedlings lost" :least="1" :most="sowing.standing" />
               <v-btn v-if="!isLosing" height="48" @click="isLosing = true">Note the loss</v-btn>
@@ -311,6 +323,10 @@ const { run: raise, isBusy: isRaising } = useOnce(async () => {
 .step {
   align-items: end;
   gap: 12px;
+}
+.damping {
+  flex: 1 1 240px;
+  margin: 0;
 }
 .stays {
   list-style: none;
