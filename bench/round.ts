@@ -6,7 +6,9 @@ import { fold } from '@virgulta/core/log/fold'
 import type { Flower } from '@virgulta/core/flowers/flower'
 import type { CropOnRound } from '@virgulta/core/round/round'
 import { roundUntil } from '@virgulta/core/round/round'
+import type { Sowing } from '@virgulta/core/seed/sowing'
 import { tagCodes } from '@virgulta/core/tags/code'
+import { addDays } from '@virgulta/core/time/days'
 import { v7 } from 'uuid'
 import type { Row } from './measure'
 import { timed } from './measure'
@@ -52,13 +54,41 @@ function deedsOf(flowerId: string, i: number): LoggedDeed[] {
   ]
 }
 
+const VESSELS = 500
+const rose = builtInGuide('rose')!
+
+/** A bag in the cold, with looks. */
+function vesselOf(i: number): Sowing {
+  const id = v7()
+  const sownOn = addDays('2026-01-01', i % 150)
+  const at = (days: number, kind: string, payload: object) =>
+    ({
+      id: v7(),
+      kind,
+      subjectId: id,
+      payload,
+      day: addDays(sownOn, days),
+      happenedAt: `${addDays(sownOn, days)}T08:00:00.000Z`,
+    }) as LoggedDeed
+  return fold('sowing', id, [
+    at(0, 'sown', {
+      code: codes[i % STOPS],
+      lotId: v7(),
+      crossId: ids.cross,
+      seeds: 30,
+      container: i % 3 ? 'bag' : 'tray',
+      air: i % 3 ? 'cold' : 'outdoors',
+      weeks: i % 3 ? 15 : null,
+      placeId: null,
+    }),
+    ...[21, 31, 41].map(days => at(days, 'seedlingsUp', { count: days === 41 ? 2 : 0, sprouted: true })),
+  ])!
+}
+
 /** A day of many stops, a long log folded. */
 export async function roundRows(): Promise<Row[]> {
   const guide = builtInGuide('chilli')!
-  const knowledge = cropKnowledge(
-    guide,
-    NO_RECORDS,
-  )
+  const knowledge = cropKnowledge(guide, NO_RECORDS)
   const flower = (i: number): Flower => ({
     ...fold('flower', v7(), deedsOf(v7(), i).slice(0, 4))!,
     seedParentId: `plant ${i % 40}`,
@@ -78,6 +108,16 @@ export async function roundRows(): Promise<Row[]> {
     placeOf: (id: string) => id,
     places: Array.from({ length: 40 }, (_, i) => `plant ${39 - i}`),
   }
+  const vessels: CropOnRound = {
+    guide: rose,
+    knowledge: cropKnowledge(rose, NO_RECORDS),
+    history: {
+      crosses: [],
+      flowers: [],
+      lots: [],
+      sowings: Array.from({ length: VESSELS }, (_, i) => vesselOf(i)),
+    },
+  }
   const logs = Array.from({ length: ENTRIES / 10 }, (_, i) => {
     const id = v7()
     return { id, deeds: deedsOf(id, i) }
@@ -88,6 +128,13 @@ export async function roundRows(): Promise<Row[]> {
       1,
       20,
       async () => roundUntil([crop], ground).length > 0,
+      ROUND_AIM_MS,
+    ),
+    await timed(
+      `round: a day of ${roundUntil([vessels], ground).length} stops at ${VESSELS} bags and trays on their clock`,
+      1,
+      20,
+      async () => roundUntil([vessels], ground).length > 0,
       ROUND_AIM_MS,
     ),
     await timed(`round: ${ENTRIES} entries of flowers folded`, 1, 3, async () =>

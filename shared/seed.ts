@@ -1,5 +1,6 @@
 import * as v from 'valibot'
 import type { Estimate } from '@virgulta/core/chance/estimate'
+import type { LastFrost } from '@virgulta/core/garden/frost'
 import type { Ripening } from '@virgulta/core/garden/fruits'
 import type { SeedDoubt } from '@virgulta/core/garden/doubts'
 import type { Chill } from '@virgulta/core/seed/chill'
@@ -77,6 +78,7 @@ export interface SowingStory extends SowingRow {
   log: LogLine[]
 }
 export interface LotStory extends LotRow {
+  /** null: it never freezes, or nothing is known of it */ lastFrost: LastFrost | null
   splitFrom: { id: string; code: string } | null
   /** other packets of its cross that hold seed */
   others: Pick<SeedLot, 'id' | 'code' | 'left' | 'flowerIds' | 'harvestedOn'>[]

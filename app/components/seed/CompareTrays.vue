@@ -85,10 +85,22 @@ const inWords = computed(() =>
               </tr>
             </thead>
             <tbody>
-              <tr v-for="group in page.compared.groups" :key="group.key">
-                <th scope="row">{{ group.key }}</th>
+              <tr v-for="(group, i) in page.compared.groups" :key="group.key">
+                <th scope="row">
+                  <svg class="line" viewBox="0 0 30 10" aria-hidden="true">
+                    <line
+                      x1="0"
+                      y1="5"
+                      x2="30"
+                      y2="5"
+                      :stroke="lineOf(i).borderColor"
+                      :stroke-dasharray="lineOf(i).borderDash.join(' ')"
+                      stroke-width="2.5"
+                    /></svg
+                  >{{ group.key }}
+                </th>
                 <td class="figures">{{ group.trays }}</td>
-                <td class="figures">{{ group.up }} of {{ group.seeds }}</td>
+                <td class="figures nowrap">{{ group.up }} of {{ group.seeds }}</td>
                 <td><FitRange :of="group.fit.final" unit="%" /></td>
                 <td><FitRange v-if="group.fit.t50" :of="group.fit.t50" unit="days" /></td>
               </tr>
@@ -137,6 +149,14 @@ td {
   padding: 6px 10px 6px 0;
   border-bottom: 1px solid var(--rule);
   vertical-align: top;
+}
+.line {
+  width: 30px;
+  height: 10px;
+  margin-inline-end: 8px;
+}
+.nowrap {
+  white-space: nowrap;
 }
 thead th {
   color: var(--quiet);

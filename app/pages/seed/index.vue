@@ -209,7 +209,7 @@ const trayColumns: Column<SowingRow>[] = [
         <template #harvestedOn="{ row }">{{ dayInWords(row.lot.harvestedOn, true) }}</template>
         <template #kind="{ row }"
           ><span
-            class="small"
+            class="small kind"
             :class="{
               cut: row.lot.left && garden.cropOf(row.crop)!.guide.seedHandling.kind === 'sowAtOnce',
             }"
@@ -268,6 +268,9 @@ const trayColumns: Column<SowingRow>[] = [
 }
 .cut {
   font-weight: 650;
+}
+.kind {
+  white-space: nowrap;
 }
 /* On a telephone the table is moved sideways rather than made high. */
 .advice {

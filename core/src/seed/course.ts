@@ -1,4 +1,5 @@
 import type { CropGuide } from '../crops/guide'
+import { counted } from '../formats/counted'
 import type { ISODate } from '../time/days'
 
 /** What seed lies in on its way from the packet to its pot. */
@@ -105,5 +106,5 @@ export function firstStay({ seedHandling }: Handled): Pick<Stay, 'container' | '
 /** Where seed lies, in words: "in a bag, cold, 8 weeks". */
 export const stayInWords = ({ container, air, weeks }: Pick<Stay, 'container' | 'air' | 'weeks'>): string =>
   container === 'laboratory'
-    ? `${inside[container]}${weeks ? `, back after ${weeks} weeks` : ''}`
-    : `${inside[container]}, ${airWords[air]}${weeks ? `, ${weeks} weeks` : ''}`
+    ? `${inside[container]}${weeks ? `, back after ${counted(weeks, 'week')}` : ''}`
+    : `${inside[container]}, ${airWords[air]}${weeks ? `, ${counted(weeks, 'week')}` : ''}`

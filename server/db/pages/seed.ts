@@ -5,6 +5,7 @@ import { hangingFruits } from '@virgulta/core/garden/fruits'
 import { doubtsBehind } from '@virgulta/core/garden/doubts'
 import { chillOutdoors } from '@virgulta/core/garden/chilling'
 import type { GardenDay } from '@virgulta/core/garden/day'
+import { lastFrost } from '@virgulta/core/garden/frost'
 import { germinationOf } from '@virgulta/core/garden/drawer'
 import type { Treatment } from '@virgulta/core/garden/treatments'
 import { compareTreatments } from '@virgulta/core/garden/treatments'
@@ -114,6 +115,7 @@ export async function lotStory(db: Database, garden: Garden, id: string): Promis
   return {
     ...row!,
     ...drawerOf(day, row!),
+    lastFrost: lastFrost(day),
     splitFrom: split ? { id: split.id, code: split.code } : null,
     others: ofCross
       .map(({ state }) => state)

@@ -1,0 +1,68 @@
+<!-- When seed has to be begun for plants or flowers to be there on a day. -->
+<script setup lang="ts">
+import type { Wanted } from '@virgulta/core/seed/workedBack'
+import { WANTED, backWords, workedBack } from '@virgulta/core/seed/workedBack'
+import { addDays, dayInWords } from '@virgulta/core/time/days'
+import type { LotStory } from '#shared/seed'
+
+const { crop, frost } = defineProps<{ crop: string; frost: LotStory['lastFrost'] }>()
+const garden = useGardenStore()
+const OPTIONS = Object.entries(WANTED) as [Wanted, string][]
+/** Nearer than that nothing can be aimed at. */
+const SOON_DAYS = 120
+const wanted = ref<Wanted | null>('plantOut')
+const on = ref(frost?.late ?? addDays(garden.today, SOON_DAYS))
+const of = computed(() => garden.cropOf(crop)!)
+const way = computed(() =>
+  on.value
+    ? workedBack(wanted.value ?? 'plantOut', on.value, of.value.guide, of.value.knowledge.days.toUp)
+    : [],
+)
+const isTooLate = computed(() => Boolean(way.value?.[0] && way.value[0].until < garden.today))
+/** Seedlings that come up before the last frost need a roof. */
+const isBeforeFrost = computed(() =>
+  Boolean(frost && way.value?.some(({ what, from }) => what === 'up' && from < frost.late)),
+)
+</script>
+
+<template>
+  <PaperSheet heading="Sow in time">
+    <div class="stack">
+      <div class="row">
+        <ChipChoice v-model="wanted" label="What is wanted" :options="OPTIONS" is-fixed />
+        <DayField v-model="on" label="On" />
+      </div>
+      <ol v-if="way?.length" class="way">
+        <li v-for="step in way" :key="step.what">
+          <span class="figures"
+            >{{ dayInWords(step.from, true)
+            }}{{ step.until === step.from ? '' : ` – ${dayInWords(step.until, true)}` }}</span
+          >
+          {{ backWords[step.what] }}
+        </li>
+      </ol>
+      <p v-else-if="way === null" class="quiet">
+        It flowers only after years: no day can be aimed at. Ask for plants to set out instead.
+      </p>
+      <p v-if="isTooLate" class="doubt hatch">The last day to begin is over: it will be later than that.</p>
+      <p v-if="isBeforeFrost" class="quiet">
+        The first come up before the last frost is over ({{ dayInWords(frost!.late) }} in nine years of ten):
+        raise them under lamps or in a glasshouse; in open ground sow from {{ dayInWords(frost!.late) }} on.
+      </p>
+      <p class="quiet small">
+        Begun on the first day it is most likely in time, on the last as likely as not too late. Days of this
+        garden’s trays and its guide{{ frost ? `; frost of ${frost.years} years` : '' }}.
+      </p>
+    </div>
+  </PaperSheet>
+</template>
+
+<style scoped>
+.way {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 4px;
+}
+</style>
