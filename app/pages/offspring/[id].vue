@@ -222,6 +222,7 @@ function exportCsv() {
       <p v-for="doubt in family.doubts" :key="doubt.words" class="doubt small">
         {{ doubt.flowers }} of the {{ counted(family.flowers, 'flower') }} behind it: {{ doubt.words }}.
       </p>
+      <template v-if="shown.length" #actions><PrintLabels :codes="shown.map(p => p.code)" /></template>
     </PageHead>
     <div class="columns">
       <PaperSheet>

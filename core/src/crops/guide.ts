@@ -120,7 +120,7 @@ export const POLLEN_CLASSES = ['long', 'medium', 'short', 'minutes'] as const
 export const SEED_KINDS = ['dry', 'sowAtOnce', 'chill', 'flask'] as const
 
 /** By what sound seed is told from empty. */
-export const SOUND_BY = ['light', 'float'] as const
+const SOUND_BY = ['light', 'float'] as const
 
 /** Which school is usual for the crop, which others are in use, and why. */
 const schoolChoice = v.object({

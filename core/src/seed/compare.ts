@@ -11,7 +11,7 @@ export interface Group<K = string> {
 }
 
 /** How the seed of a group came up, taken together. */
-export interface GroupFit<K = string> {
+interface GroupFit<K = string> {
   key: K
   trays: number
   seeds: number
@@ -31,7 +31,7 @@ export interface Comparison<K = string> {
 /** Parameters of a curve: share, t50, slope. */
 const PARAMETERS = 3
 /** From this chance on downwards groups are told to differ. */
-export const TELLING = 0.05
+const TELLING = 0.05
 /** With more seeds than so many times as many nobody would go on. */
 const MOST_TIMES = 50
 

@@ -26,7 +26,7 @@ const inside: Record<Container, string> = {
 
 /** What it is like there. */
 export const airWords = { warm: 'warm', cold: 'cold', outdoors: 'outdoors' } as const
-export type Air = keyof typeof airWords
+type Air = keyof typeof airWords
 
 /** Where seed lies from a day on. */
 export interface Stay {

@@ -2,6 +2,7 @@
 <script setup lang="ts">
 import { counted } from '@virgulta/core/formats/counted'
 import { WORK, answersTo, questionAt } from '@virgulta/core/round/work'
+import { CHILLS } from '@virgulta/core/seed/chill'
 import { dampingIn, dampingInWords } from '@virgulta/core/seed/damping'
 import { containerWords, isGrown, isReadied, stayInWords } from '@virgulta/core/seed/course'
 import { coverWords } from '@virgulta/core/seed/kinds'
@@ -257,7 +258,9 @@ const { run: raise, isBusy: isRaising } = useOnce(async () => {
             {{ story.chill.days }} of {{ story.chill.wants }} chill days so far{{
               story.chill.enoughOn ? `, all by about ${dayInWords(story.chill.enoughOn, true)}` : ''
             }}
-            <span class="quiet small">(days whose mean lies above 0 and up to 8 °C)</span>
+            <span class="quiet small"
+              >(days whose mean lies above {{ CHILLS.above }} and up to {{ CHILLS.upTo }} °C)</span
+            >
           </p>
           <p v-if="sowing.row" class="quiet">Row {{ sowing.row.at }} of {{ sowing.row.of }}.</p>
           <p v-if="howInWords" class="quiet">{{ howInWords }}</p>
