@@ -2,6 +2,7 @@ import type { PlantDoubts } from '@virgulta/core/garden/doubts'
 import type { Carrying } from '@virgulta/core/plants/carrying'
 import type { FruitLoad } from '@virgulta/core/plants/fruitLoad'
 import type { Batch } from '@virgulta/core/bloom/batch'
+import type { Task } from '@virgulta/core/bloom/task'
 import type { Summaries } from '@virgulta/core/aims/bench'
 import type { Possible } from '@virgulta/core/odds/carriers'
 import type { Plant } from '@virgulta/core/plants/plant'
@@ -54,6 +55,8 @@ export interface PlantStory {
   pollenParent: Plant | null
   crosses: CrossRow[]
   batches: Batch[]
+  /** reminders that are set for it */
+  reminders: Task[]
   load: FruitLoad
   /** whether it may carry fruit, and what speaks against it */
   carrying: Carrying

@@ -1,7 +1,7 @@
 /** Seed on its clock, in gardens made anew with a crop that the demo does not have. */
 import type { Page } from '@playwright/test'
 import { expect, test } from '@playwright/test'
-import { daysAgo, expectAccessible, expectNarrow, follow, startGarden } from './garden'
+import { addPlant, daysAgo, expectAccessible, expectNarrow, follow, startGarden } from './garden'
 
 /** A packet of seed from elsewhere; its page is open. */
 async function packet(page: Page, crop: string, seeds: string, mother = 'Copper Gate', on?: string) {
@@ -132,4 +132,33 @@ test('packets are tested, split and sown in rows, each row with a code and a lab
   await page.getByRole('option', { name: 'the medium' }).click()
   await expect(page).toHaveURL(/by=medium/)
   await expect(page.getByText('Of no tray is this told yet')).toBeVisible()
+})
+
+test('a plant is reminded of what its crop wants in the year, half a year away in the south, and of one’s own', async ({
+  page,
+}) => {
+  await startGarden(page, 'Kept beds', 'Hobart')
+  await addPlant(page, 'Sill Cup', 'Tulip')
+  await page.getByText('Sill Cup').first().click()
+  const year = page.getByRole('region', { name: 'Its year' })
+  await expect(year.getByRole('button', { name: /^Plant or repot, from 15 March/ })).toBeVisible()
+  await year.getByRole('button', { name: /^Plant or repot/ }).click()
+  await expect(year.getByText(/^from 15 March 20\d\d, every year/)).toBeVisible()
+  await year.getByRole('button', { name: 'A reminder of your own' }).click()
+  const dialog = page.getByRole('dialog', { name: 'A reminder' })
+  await dialog.getByRole('button', { name: 'Remind me' }).click()
+  await expect(dialog.getByText('Say what is to be done.')).toBeVisible()
+  await dialog.getByLabel('What is to be done').fill('Look for slugs')
+  await dialog.getByRole('button', { name: 'every so many days' }).click()
+  await dialog.getByLabel('Days', { exact: true }).fill('10')
+  await dialog.getByRole('button', { name: 'Remind me' }).click()
+  await expect(year.getByText('Look for slugs')).toBeVisible()
+  await expectAccessible(page)
+
+  // It stands on Today, is done there, and comes again.
+  await page.goto('/today')
+  await expect(page.getByText('You wanted to be reminded')).toBeVisible()
+  await expect(page.getByText('Look for slugs')).toBeVisible()
+  await page.getByRole('button', { name: /^Done: / }).click()
+  await expect(page.getByText('You wanted to be reminded')).toHaveCount(0)
 })

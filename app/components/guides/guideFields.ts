@@ -324,6 +324,7 @@ export const fieldGroups: FieldGroup[] = [
       number('seedHandling.keepsYears.low', 'half of it is dead after years, from'),
       number('seedHandling.keepsYears.high', 'half of it is dead after years, to'),
       number('sowing.depthMm', 'sown so many mm deep'),
+      lines('year', 'What it wants in the year, each line as “03-15 Repot”'),
       lines('take.failReasons', 'How flowers fail'),
       lines('sowing.lossReasons', 'How seedlings are lost'),
       lines('judging.reasons.keep', 'Reasons to keep'),

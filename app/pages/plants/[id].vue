@@ -190,6 +190,7 @@ async function lose(reason: string) {
             /></v-list>
           </v-menu>
         </p>
+        <YearSheet v-if="!story.plant.lost" :plant="story.plant" :reminders="story.reminders" />
         <PaperSheet heading="Crosses">
           <ul v-if="story.crosses.length" class="crosses">
             <li v-for="row in story.crosses" :key="row.cross.id">

@@ -63,6 +63,8 @@ export function batchDue({ sownOn, ended, plannedFor, why }: Batch): BloomDue | 
 }
 
 /** When planned work is to be done; null once it is. */
-export function taskDue({ does, from, until, why, ended }: Task): BloomDue | null {
-  return ended ? null : { step: does, from, until, because: why }
+export function taskDue({ does, from, until, why, doneOn, ended }: Task): BloomDue | null {
+  const last = doneOn.at(-1)
+  const because = does === 'remind' && last ? `${why}. Last done on ${dayInWords(last, true)}.` : why
+  return ended ? null : { step: does, from, until, because }
 }

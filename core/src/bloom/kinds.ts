@@ -1,10 +1,10 @@
 import * as v from 'valibot'
-import { Code, Day, Id, kind, words } from '../log/kind'
+import { Code, Day, Id, amount, kind, words } from '../log/kind'
 import { dayInWords } from '../time/days'
 import { BloomNote, signWords } from './note'
 
-/** Work that is planned so that two plants meet; sowing a batch is planned with the batch itself. */
-export const TASKS = ['holdBack', 'bringBack', 'collectPollen'] as const
+/** Work that is planned: so that two plants meet (sowing a batch is planned with the batch itself), and reminders of one's own. */
+export const TASKS = ['holdBack', 'bringBack', 'collectPollen', 'remind'] as const
 
 const seen = (note: BloomNote) => signWords[note.sign]
 
@@ -48,8 +48,13 @@ export const bloomKinds = {
       from: Day,
       until: Day,
       why: words(300),
+      /** it comes again so many days after it was done, or each year; absent: once */
+      every: v.optional(v.union([v.literal('year'), amount(1, 3000)])),
     }),
-    p => `planned: ${taskWords[p.does]}, from ${dayInWords(p.from, true)}`,
+    p =>
+      p.does === 'remind'
+        ? `reminder from ${dayInWords(p.from, true)}: ${p.why}`
+        : `planned: ${taskWords[p.does]}, from ${dayInWords(p.from, true)}`,
     {
       needs: p => [
         { type: 'plant', id: p.plantId },
@@ -63,6 +68,7 @@ export const bloomKinds = {
 
 /** What each task is called in the log and in the round. */
 const taskWords: Record<(typeof TASKS)[number], string> = {
+  remind: 'reminder',
   holdBack: 'hold back in the cool',
   bringBack: 'bring back from the cool',
   collectPollen: 'collect pollen and keep it',

@@ -207,6 +207,35 @@ describe('work that makes plants meet', () => {
     expect(bloomLookDue(window, neverSeen, '2026-11-25'), 'long past').toBeNull()
   })
 
+  it('comes again after so many days, or each year on its day, where it is a reminder', () => {
+    const reminder = (every: 'year' | number, ...done: string[]) =>
+      taskDue(
+        fold('task', ids.other, [
+          deed('2026-01-05', 'taskPlanned', ids.other, {
+            does: 'remind',
+            crop: 'chilli',
+            plantId: ids.seedParent,
+            forId: null,
+            from: '2026-03-15',
+            until: '2026-03-29',
+            why: 'Repot',
+            every,
+          }),
+          ...done.map(day => deed(day, 'taskDone', ids.other, {})),
+        ])!,
+      )
+    expect(reminder('year')).toMatchObject({ step: 'remind', from: '2026-03-15', because: 'Repot' })
+    expect(reminder('year', '2026-03-20')).toMatchObject({
+      from: '2027-03-15',
+      until: '2027-03-29',
+      because: 'Repot. Last done on 20 March 2026.',
+    })
+    // Done early it is the coming one; years in which nobody did it are not made up for.
+    expect(reminder('year', '2026-03-01')).toMatchObject({ from: '2027-03-15' })
+    expect(reminder('year', '2028-06-01')).toMatchObject({ from: '2029-03-15' })
+    expect(reminder(14, '2026-03-20')).toMatchObject({ from: '2026-04-03' })
+  })
+
   it('is due while it is planned and not done', () => {
     const planned = deed('2026-05-01', 'taskPlanned', ids.other, {
       does: 'holdBack',

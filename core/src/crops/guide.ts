@@ -160,6 +160,15 @@ const monthDay = v.pipe(
   ),
 )
 
+/** What a plant wants in the year: the day from which on, and what. */
+const yearLine = v.pipe(
+  text,
+  v.check(
+    line => v.is(monthDay, line.slice(0, 5)) && /^ \S/.test(line.slice(5)),
+    'Begin with month and day, then what is to be done: “03-15 Repot”.',
+  ),
+)
+
 /** Reasons of each verdict; in older guides of a garden they stand in one list, which then serves every verdict. */
 const reasons = v.union([
   v.object({ keep: list(text), watch: list(text), discard: list(text) }),
@@ -336,10 +345,16 @@ export const CropGuide = v.object({
     reasons,
     traits: v.pipe(v.array(Trait), v.minLength(1), v.maxLength(200)),
   }),
+  /** what such a plant usually wants in the year, beside its flowers, from which day on */
+  year: v.optional(list(yearLine), []),
   lostReasons: list(text),
   cautions: list(v.picklist(CAUTION_IDS)),
 })
 export type CropGuide = v.InferOutput<typeof CropGuide>
+
+/** What a crop usually wants in the year, from which day on. */
+export const yearOfCrop = ({ year }: Pick<CropGuide, 'year'>): { from: string; what: string }[] =>
+  year.map(line => ({ from: line.slice(0, 5), what: line.slice(6) }))
 
 /** The genus of a crop: the first word of its botanical name. Crops of one genus may well cross. */
 export const genusOf = ({ botanical }: Pick<CropGuide, 'botanical'>): string =>

@@ -36,7 +36,15 @@ const WHOLE_YEAR = { from: '01-01', to: '12-31', firstFlower: { low: 0, high: 36
 export const guideIn = (guide: CropGuide, half: Half): CropGuide =>
   guide.bloom.half === half || guide.bloom.half === 'tropics'
     ? guide
-    : once(guide, `in the ${half}`, () => ({ ...guide, bloom: { ...bloomIn(guide.bloom, half), half } }))
+    : once(guide, `in the ${half}`, () => ({
+        ...guide,
+        bloom: { ...bloomIn(guide.bloom, half), half },
+        // Near the equator no season asks for it.
+        year:
+          half === 'tropics'
+            ? []
+            : guide.year.map(line => `${halfAYearAway(line.slice(0, 5))}${line.slice(5)}`),
+      }))
 
 function bloomIn(bloom: CropGuide['bloom'], half: Half): CropGuide['bloom'] {
   const { warmth } = bloom

@@ -403,7 +403,9 @@ function sowingWork(batch: Batch): PlantWork[] {
 function taskWork(day: GardenDay, task: Task): PlantWork[] {
   const due = taskDue(task)
   const { id, plantId } = task
-  const code = bloomGround(day).plants.get(plantId)?.code
+  const { plant: plants } = day.garden.states
+  const plant = plants.get(plantId)
+  const code = plant && !plant.lost ? plant.code : null
   return due && code
     ? [{ subject: { type: 'task', id }, code, plantId, crossId: null, parents: null, due }]
     : []

@@ -306,6 +306,12 @@ const otherWork = {
       dropped('taskDropped', at),
     ],
   },
+  remind: {
+    words: 'reminders',
+    question: 'You wanted to be reminded',
+    cue: () => ({ yes: 'Done, it comes again when it was to.', no: [] }),
+    answers: at => [say('Done', 'main', done(at)), dropped('taskDropped', at)],
+  },
   coverDonor: {
     words: 'cover what gives pollen',
     question: 'Cover what will give pollen',

@@ -133,7 +133,7 @@ export async function meetPage(
     records: [...(seasons.byPlant.get(plant.id) ?? [])].sort((a, b) => a.season - b.season),
   })
   const tasks = [...day.garden.states.task.values()].filter(
-    t => !t.ended && [seedId, pollenId].includes(t.plantId),
+    t => !t.ended && t.does !== 'remind' && [seedId, pollenId].includes(t.plantId),
   )
   return {
     crop: seed.crop,

@@ -91,6 +91,9 @@ export async function plantStory(db: Database, garden: Garden, id: string): Prom
     pollenParent: parents.get(plant.pollenParentId ?? '') ?? null,
     crosses: await withParents(db, garden, ofPlant),
     batches: own,
+    reminders: [...day.garden.states.task.values()]
+      .filter(task => task.plantId === id && task.does === 'remind' && !task.ended)
+      .sort((a, b) => a.from.localeCompare(b.from)),
     load: fruitLoadOf(
       crop.history.flowers.filter(f => f.seedParentId === id),
       crop.guide,

@@ -169,6 +169,7 @@ export const chilli: CropGuide = {
     survival: { low: 0.75, high: 0.95 },
     lossReasons: ['damped off', 'dried out', 'eaten', 'weak'],
   },
+  year: [],
   judging: {
     daysAfterRaising: { low: 55, high: 95 },
     keepShare: { low: 0.03, high: 0.12 },

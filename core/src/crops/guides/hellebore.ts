@@ -1,7 +1,7 @@
 import { flowerForms } from '../forms/forms'
 import type { CropGuide } from '../guide'
 import { watchReasons } from './traits'
-import { seedHandlingOf } from './usual'
+import { seedHandlingOf, usualYear } from './usual'
 
 export const hellebore: CropGuide = {
   id: 'hellebore',
@@ -156,6 +156,7 @@ export const hellebore: CropGuide = {
     survival: { low: 0.7, high: 0.92 },
     lossReasons: ['damped off', 'slugs', 'dried out', 'frost heave'],
   },
+  year: usualYear['garden flower'] ?? [],
   judging: {
     daysAfterRaising: { low: 560, high: 1000 },
     keepShare: { low: 0.02, high: 0.1 },

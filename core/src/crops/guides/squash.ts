@@ -123,6 +123,7 @@ export const squash: CropGuide = {
     survival: { low: 0.8, high: 0.96 },
     lossReasons: ['damped off', 'slugs', 'cold', 'weak'],
   },
+  year: [],
   judging: {
     daysAfterRaising: { low: 80, high: 120 },
     keepShare: { low: 0.05, high: 0.15 },

@@ -134,6 +134,21 @@ const seedHandling: Record<SeedHandling['kind'], Omit<SeedHandling, 'kind'>> = {
   },
 }
 
+/** What plants of a group usually want in the year; dates of the north. */
+export const usualYear: Partial<Record<CropGuide['group'], CropGuide['year']>> = {
+  'garden flower': ['04-01 Feed as growth begins', '11-01 Cut back what has died down'],
+  'bulb': [
+    '04-15 Feed while the leaves are green',
+    '07-01 Keep dry, or lift, as the leaves die back',
+    '09-15 Plant or repot',
+  ],
+  'orchid': ['03-15 Repot as new roots show', '11-01 Less water, no feed'],
+  'succulent': ['03-15 Repot, then dry for a week', '11-01 Rest: cool, hardly any water'],
+  'carnivorous plant': ['02-15 Repot before growth begins', '11-01 Cool rest, less water'],
+  'fruit': ['02-01 Prune', '03-15 Feed'],
+  'tree or shrub': ['02-15 Cut back', '03-15 Feed'],
+}
+
 /** How seed of a kind is handled, but for what a crop does its own way. */
 export const seedHandlingOf = (
   kind: SeedHandling['kind'],
@@ -394,6 +409,7 @@ export function guideFrom(notes: CropNotes): CropGuide {
       survival: range(notes.sow.survival ?? [0.7, 0.92]),
       lossReasons: notes.sow.losses ?? ['damped off', 'dried out', 'slugs', 'weak'],
     },
+    year: usualYear[notes.group] ?? [],
     judging: {
       daysAfterRaising: range(notes.judged.days),
       keepShare: { low: 0.03, high: 0.12 },
