@@ -61,6 +61,7 @@ const REPEATS = [
 const repeats = ref<'once' | 'year' | 'days' | null>('year')
 const days = ref(14)
 const why = ref('')
+watch(what, () => (why.value = ''))
 function begin() {
   what.value = ''
   from.value = garden.today
