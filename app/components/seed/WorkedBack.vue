@@ -2,7 +2,7 @@
 <script setup lang="ts">
 import type { Wanted } from '@virgulta/core/seed/workedBack'
 import { WANTED, backWords, workedBack } from '@virgulta/core/seed/workedBack'
-import { addDays, dayInWords } from '@virgulta/core/time/days'
+import { addDays, dayInWords, daysBetween } from '@virgulta/core/time/days'
 import type { LotStory } from '#shared/seed'
 
 const { crop, frost } = defineProps<{ crop: string; frost: LotStory['lastFrost'] }>()
@@ -11,13 +11,17 @@ const OPTIONS = Object.entries(WANTED) as [Wanted, string][]
 /** Nearer than that nothing can be aimed at. */
 const SOON_DAYS = 120
 const wanted = ref<Wanted | null>('plantOut')
-const on = ref(frost?.late ?? addDays(garden.today, SOON_DAYS))
 const of = computed(() => garden.cropOf(crop)!)
-const way = computed(() =>
-  on.value
-    ? workedBack(wanted.value ?? 'plantOut', on.value, of.value.guide, of.value.knowledge.days.toUp)
-    : [],
-)
+const wayTo = (day: string) =>
+  workedBack(wanted.value ?? 'plantOut', day, of.value.guide, of.value.knowledge.days.toUp)
+/** After the last frost, and no sooner than can be done when it is begun today. */
+function usualDay(): string {
+  const day = frost?.late ?? addDays(garden.today, SOON_DAYS)
+  const begin = wayTo(day)?.[0]?.from ?? garden.today
+  return begin < garden.today ? addDays(day, daysBetween(begin, garden.today)) : day
+}
+const on = ref(usualDay())
+const way = computed(() => (on.value ? wayTo(on.value) : []))
 const isTooLate = computed(() => Boolean(way.value?.[0] && way.value[0].until < garden.today))
 /** Seedlings that come up before the last frost need a roof. */
 const isBeforeFrost = computed(() =>
@@ -34,11 +38,11 @@ const isBeforeFrost = computed(() =>
       </div>
       <ol v-if="way?.length" class="way">
         <li v-for="step in way" :key="step.what">
+          <span>{{ backWords[step.what] }}</span>
           <span class="figures"
             >{{ dayInWords(step.from, true)
             }}{{ step.until === step.from ? '' : ` – ${dayInWords(step.until, true)}` }}</span
           >
-          {{ backWords[step.what] }}
         </li>
       </ol>
       <p v-else-if="way === null" class="quiet">
@@ -64,5 +68,10 @@ const isBeforeFrost = computed(() =>
   padding: 0;
   display: grid;
   gap: 4px;
+}
+.way li {
+  display: grid;
+  grid-template-columns: 170px 1fr;
+  gap: 8px;
 }
 </style>

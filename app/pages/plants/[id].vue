@@ -190,7 +190,6 @@ async function lose(reason: string) {
             /></v-list>
           </v-menu>
         </p>
-        <YearSheet v-if="!story.plant.lost" :plant="story.plant" :reminders="story.reminders" />
         <PaperSheet heading="Crosses">
           <ul v-if="story.crosses.length" class="crosses">
             <li v-for="row in story.crosses" :key="row.cross.id">
@@ -205,7 +204,10 @@ async function lose(reason: string) {
           <p v-else class="quiet">It has not been crossed yet.</p>
         </PaperSheet>
       </div>
-      <PaperSheet heading="Noted"><LogLines :lines="story.log" :with-code="false" /></PaperSheet>
+      <div class="stack">
+        <YearSheet v-if="!story.plant.lost" :plant="story.plant" :reminders="story.reminders" />
+        <PaperSheet heading="Noted"><LogLines :lines="story.log" :with-code="false" /></PaperSheet>
+      </div>
     </div>
     <StalkDialog
       v-model="isCutting"

@@ -50,7 +50,7 @@ export function sowingDue(sowing: Sowing, ground: SeedGround): SeedDue | null {
 const FLASK_WEEKS = 40
 
 /** The day on which a stay should be over; null: nobody said. */
-export function endOf({ on, container, weeks }: Stay): ISODate | null {
+function endOf({ on, container, weeks }: Stay): ISODate | null {
   const grows = container === 'flask' || container === 'laboratory'
   return weeks !== null || grows ? addDays(on, (weeks ?? FLASK_WEEKS) * 7) : null
 }
@@ -88,7 +88,7 @@ function readyingDue(sowing: Sowing, stay: Stay, { guide, today = '' }: SeedGrou
 function countDue(sowing: Sowing, { guide, knowledge, chill }: SeedGround): SeedDue | null {
   const wait = knowledge.days.toUp
   const lastLook = sowing.looks.at(-1)?.on
-  const begins = clockOf(sowing, guide) ?? winterOver(sowing, guide, chill ?? null)
+  const begins = clockAhead(sowing, guide, chill ?? null)
   const firstDay = addDays(begins, Math.floor(wait.low))
   const lastDay = addDays(begins, Math.ceil(wait.high) * 2)
   const from = lastLook ? addDays(lastLook, daysBetweenCounts(wait)) : firstDay
@@ -105,12 +105,23 @@ function countDue(sowing: Sowing, { guide, knowledge, chill }: SeedGround): Seed
   }
 }
 
-/** When seed outdoors is chilled enough: by the weather, else by the weeks it usually wants. */
-const winterOver = (sowing: Sowing, { seedHandling }: CropGuide, chill: Chill | null): ISODate =>
-  chill?.enoughOn ?? addDays(sowing.stays.at(-1)!.on, Math.round((seedHandling.coldWeeks?.high ?? 0) * 7))
+/**
+ * The day from which the days to come up are counted, or will be: outdoors from when it is chilled enough, by the weather, else after
+ * the most weeks that its crop wants; in a bag from when its weeks are to be over.
+ */
+export function clockAhead(sowing: Sowing, guide: CropGuide, chill: Chill | null): ISODate {
+  const clock = clockOf(sowing, guide)
+  const stay = sowing.stays.at(-1)!
+  if (clock) return clock
+  if (stay.air !== 'outdoors') return endOf(stay) ?? sowing.sownOn
+  return chill?.enoughOn ?? addDays(stay.on, Math.round((guide.seedHandling.coldWeeks?.high ?? 0) * 7))
+}
 
 function beganInWords(sowing: Sowing, begins: ISODate, chill: Chill | null): string {
   if (begins === sowing.sownOn) return `Sown on ${dayInWords(begins)}`
+  const isOutdoors = sowing.stays.at(-1)!.air === 'outdoors'
+  if (isOutdoors && !chill)
+    return `Outdoors since ${dayInWords(sowing.stays.at(-1)!.on)}; no weather is known, so by the guide chilled enough by about ${dayInWords(begins)}`
   if (chill) return `${chill.days} of ${chill.wants} chill days so far, all by about ${dayInWords(begins)}`
   return `Warm since ${dayInWords(begins)}`
 }

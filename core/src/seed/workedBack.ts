@@ -19,9 +19,9 @@ export interface BackDate {
 
 /** Each step of the way in words. */
 export const backWords: Record<BackDate['what'], string> = {
-  warm: 'moist and warm from',
-  cold: 'moist and cold from',
-  sow: 'sow, warm, from',
+  warm: 'put it moist and warm',
+  cold: 'put it moist and cold',
+  sow: 'sow it, warm',
   up: 'the first come up',
   flower: 'first flowers',
   plantOut: 'plants to set out',

@@ -15,8 +15,7 @@ import { once } from '@virgulta/core/once'
 import type { SeedLot } from '@virgulta/core/seed/lot'
 import { addDays } from '@virgulta/core/time/days'
 import { comingUp, usualCurve } from '@virgulta/core/seed/comingUp'
-import { clockOf } from '@virgulta/core/seed/course'
-import { endOf, sowingDue } from '@virgulta/core/seed/due'
+import { clockAhead, sowingDue } from '@virgulta/core/seed/due'
 import { and, asc, desc, eq } from 'drizzle-orm'
 import type {
   ComparePage,
@@ -139,7 +138,7 @@ export async function sowingStory(db: Database, garden: Garden, id: string): Pro
   const day = await gardenDay(db, garden)
   const crop = day.garden.crops.get(cross.crop)!
   const chill = chillOutdoors(day, sowing, crop.guide)
-  const clock = clockOf(sowing, crop.guide) ?? chill?.enoughOn ?? endOf(sowing.stays.at(-1)!) ?? sowing.sownOn
+  const clock = clockAhead(sowing, crop.guide, chill)
   return {
     ...row!,
     lot,
