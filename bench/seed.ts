@@ -3,6 +3,8 @@ import { chilli } from '@virgulta/core/crops/guides/chilli'
 import { comingUp, guideCurve } from '@virgulta/core/seed/comingUp'
 import type { Sown } from '@virgulta/core/seed/germination'
 import { fitGermination, upBy } from '@virgulta/core/seed/germination'
+import { shareFromGuide } from '@virgulta/core/chance/rate'
+import { germinationOn } from '@virgulta/core/seed/drawer'
 import type { Sowing } from '@virgulta/core/seed/sowing'
 import { addDays } from '@virgulta/core/time/days'
 import type { Row } from './measure'
@@ -27,6 +29,31 @@ function trayOf(seed: number): Sown {
   return { seeds: SEEDS, looks }
 }
 
+const PACKETS = 20_000
+const HARVEST_DAYS = 400
+
+/** Packets of as many harvests as a large garden has in ten years; one in fifty was tested. */
+const drawer = Array.from({ length: PACKETS }, (_, i) => ({
+  harvestedOn: addDays('2016-08-01', (i % HARVEST_DAYS) * 9),
+  stored: [],
+  tests: i % 50 ? [] : [{ on: '2026-02-01', seeds: 10, up: i % 11 }],
+}))
+
+/** What comes up of each packet, those that are alike reckoned once, as the screen does. */
+function comesUp(on: string): boolean {
+  const belief = {
+    germination: { ...shareFromGuide(chilli.sowing.germination), records: 0 },
+    keepsYears: chilli.seedHandling.keepsYears,
+  }
+  const known = new Map<string, number>()
+  return drawer.every(packet => {
+    const key = packet.tests.length ? '' : packet.harvestedOn
+    const share = known.get(key) ?? germinationOn(packet, belief, () => null, on).median
+    if (key) known.set(key, share)
+    return share > 0
+  })
+}
+
 /** What is reckoned of seed. */
 export async function seedRows(): Promise<Row[]> {
   const trays = Array.from({ length: TRAYS }, (_, i) => trayOf(i))
@@ -49,6 +76,9 @@ export async function seedRows(): Promise<Row[]> {
       5,
       async () => trays.every(tray => fitGermination([tray]).t50 !== null),
       FIT_AIM_MS,
+    ),
+    await timed(`seed: what comes up of ${PACKETS} packets`, 1, 10, async turn =>
+      comesUp(addDays('2026-06-01', turn)),
     ),
     await timed('seed: a tray with its curve and what is still to come', 1, 20, async turn =>
       Boolean(comingUp(sowings[turn % sowings.length]!, usual, sownOn, addDays(sownOn, 31)).still),

@@ -16,8 +16,8 @@ const FRESH_PROBIT = 1.9
 const FRESH = normalCdf(FRESH_PROBIT)
 /** From fresh to half of it, in probits. */
 const TO_HALF = FRESH_PROBIT - normalQuantile(FRESH / 2)
-/** Steps along the shares that can be, and along how long seed may keep. */
-const [SHARES, LIVES] = [40, 15]
+/** Steps along the shares that can be, along how long seed may keep, and of the scale on which the outcome is read. */
+const [SHARES, LIVES, SCALE] = [40, 15, 100]
 /** Packets of a crop differ, however many were sown: what is known of all counts for so many seeds of one. */
 const MOST_WEIGHT = 12
 const DAYS_A_YEAR = 365.25
@@ -59,6 +59,12 @@ function leftAfter(years: number, halfLife: number): number {
 
 const along = (steps: number) => Array.from({ length: steps }, (_, i) => (i + 0.5) / steps)
 
+/** The log likelihood of so many successes, without its constant. */
+function logOf(successes: number, tries: number, share: number): number {
+  const p = Math.min(1 - 1e-9, Math.max(1e-9, share))
+  return successes * Math.log(p) + (tries - successes) * Math.log(1 - p)
+}
+
 /** Years that seed may keep, equally likely each: lognormal, with the guide's range as its 80 % interval. */
 function possibleLives({ low, high }: GuideRange): number[] {
   const middle = (Math.log(low) + Math.log(high)) / 2
@@ -81,26 +87,26 @@ export function germinationAfter(
 ): Estimate {
   const weight = germination.a + germination.b
   const [a, b] = [germination.a, germination.b].map(one => (one / weight) * Math.min(weight, MOST_WEIGHT))
-  const cases = along(SHARES).flatMap(share =>
-    possibleLives(keepsYears).map(life => ({
-      share: share * leftAfter(years, life),
-      log:
-        (a! - 1) * Math.log(share) +
-        (b! - 1) * Math.log(1 - share) +
-        sum(tests, test => {
-          const p = Math.min(1 - 1e-9, Math.max(1e-9, share * leftAfter(test.years, life)))
-          return test.up * Math.log(p) + (test.seeds - test.up) * Math.log(1 - p)
-        }),
-    })),
-  )
-  const most = Math.max(...cases.map(({ log }) => log))
-  const weighed = cases
-    .map(({ share, log }) => ({ share, weight: Math.exp(log - most) }))
-    .sort((a, b) => a.share - b.share)
-  const total = sum(weighed, ({ weight }) => weight)
+  const lives = possibleLives(keepsYears).map(life => ({
+    now: leftAfter(years, life),
+    tested: tests.map(test => leftAfter(test.years, life)),
+  }))
+  // How likely the shares are that fall into each step of the scale; a drawer holds thousands of packets, so nothing is sorted.
+  const chances = new Float64Array(SCALE)
+  const shares = along(SHARES)
+  const logs = shares.map(share => (a! - 1) * Math.log(share) + (b! - 1) * Math.log(1 - share))
+  const logAt = (i: number, tested: number[]) =>
+    logs[i]! + sum(tests, ({ seeds, up }, test) => logOf(up, seeds, shares[i]! * tested[test]!))
+  const most = Math.max(...lives.flatMap(({ tested }) => shares.map((_, i) => logAt(i, tested))))
+  for (const { now, tested } of lives)
+    for (const [i, share] of shares.entries())
+      chances[Math.min(SCALE - 1, Math.floor(share * now * SCALE))]! += Math.exp(logAt(i, tested) - most)
+  const total = sum(chances)
   const at = (p: number) => {
     let below = 0
-    return weighed.find(({ weight }) => (below += weight) >= p * total)?.share ?? 0
+    const step = chances.findIndex(chance => (below += chance) >= p * total)
+    // Evenly spread within its step.
+    return (step + 1 - (below - p * total) / chances[step]!) / SCALE
   }
   const records = germination.records + sum(tests, test => test.seeds)
   return { median: at(0.5), low: at(0.1), high: at(0.9), origin: originOf(records), records }
