@@ -13,16 +13,15 @@ const garden = useGardenStore()
 const reason = ref('no seed wanted')
 const asCutting = ref(false)
 const day = ref(garden.today)
-const story = shallowRef<PlantStory | null>(null)
+/** Fetched anew when the log changes: what was tagged a moment ago may be noted only now. */
+const { data: story } = useLive<PlantStory>(() => (isOpen.value ? `/api/plants/${plant.id}` : null))
 const tagged = computed(() => story.value?.tagged ?? [])
 const ids = useFormIds()
-async function begin() {
+function begin() {
   ids.renew()
   reason.value = 'no seed wanted'
   asCutting.value = false
   day.value = garden.today
-  story.value = null
-  story.value = await $fetch<PlantStory>(`/api/plants/${plant.id}`)
 }
 const off = (): Draft[] => [
   {

@@ -200,7 +200,7 @@ const otherWork = {
     question: 'Its weeks are over',
     cue: guide => ({ yes: guide.seedHandling.how, no: [] }),
     tools: () => ['trays', 'labels'],
-    answers: (at, today, guide) => {
+    answers: (at, _, guide) => {
       if (!at.sowing) return []
       const next = nextStay(at.sowing.stays.at(-1)!, guide)
       return [say(`Now ${stayInWords(next)}`, 'main', moveTo(at, next)), longer(at, 2)]
@@ -215,7 +215,7 @@ const otherWork = {
       no: ['no root yet', 'the medium is still fresh and they grow'],
     }),
     tools: () => ['tweezers', 'pots', 'labels'],
-    answers: (at, today, guide) => {
+    answers: (at, _, guide) => {
       if (!at.sowing) return []
       const more = (at.count ?? 0) - at.sowing.up
       const potted = moveTo(at, nextStay(at.sowing.stays.at(-1)!, guide))
@@ -232,7 +232,7 @@ const otherWork = {
     words: 'fetch from the laboratory',
     question: 'Is it back from the laboratory?',
     cue: () => ({ yes: 'Flasks shut and clean; their labels bear your code.', no: [] }),
-    answers: (at, today, guide) =>
+    answers: (at, _, guide) =>
       at.sowing
         ? [
             say('Back, in flasks', 'main', moveTo(at, nextStay(at.sowing.stays.at(-1)!, guide))),
