@@ -4,6 +4,8 @@ import type { LocationQueryRaw } from 'vue-router'
 const isNavigating = ref(false)
 /** True while the browser's own Back or Forward is followed. */
 let isPopping = false
+/** The step back that closes something, until it has arrived: what opens meanwhile waits, or that step would close it too. */
+let leaving: Promise<void> | null = null
 
 /** The dialogs that stand open, in the address: the last one lies on top. */
 const OPEN = 'open'
@@ -47,19 +49,33 @@ export function useStep(name: string) {
   const without = () => Object.fromEntries(Object.entries(route.query).filter(([key]) => key !== name))
 
   /** Opens it, or shows another one in its place. */
-  function open(to: string) {
-    if (value.value === to) return
-    const query = { ...route.query, [name]: to }
+  async function open(to: MaybeRefOrGetter<string>) {
+    await leaving
+    const shown = toValue(to)
+    if (value.value === shown) return
+    const query = { ...route.query, [name]: shown }
     return value.value === null ? router.push({ query }) : router.replace({ query })
   }
   /** Closes it: the step is taken back where it was taken, so that Back does not lead into it again. */
   async function close(rest: LocationQueryRaw = without()) {
+    const mine = leave(rest)
+    leaving = mine
+    await mine
+    if (leaving === mine) leaving = null
+  }
+  async function leave(rest: LocationQueryRaw) {
     // Whoever closes may be on the way elsewhere already.
     await new Promise(resolve => setTimeout(resolve))
     if (isNavigating.value || value.value === null) return
     const before = router.resolve({ query: rest }).fullPath
-    if (history.state?.back === before) router.back()
-    else await router.replace({ query: rest })
+    if (history.state?.back !== before) return void (await router.replace({ query: rest }))
+    await new Promise<void>(resolve => {
+      const stop = router.afterEach(() => {
+        stop()
+        resolve()
+      })
+      router.back()
+    })
   }
   return { value, open, close }
 }
@@ -74,23 +90,23 @@ export function useDialogStep(isOpen: Ref<boolean>, name: () => string): void {
   const { open, close } = useStep(OPEN)
   const isNamed = () => openIn(route.query).includes(name())
   watch(isOpen, is => {
-    if (is && !isNamed()) void open([...openIn(route.query), name()].join(','))
-    if (!is && isNamed()) {
-      const others = openIn(route.query).filter(other => other !== name())
+    const others = () => openIn(route.query).filter(other => other !== name())
+    if (is) void open(() => [...others(), name()].join(','))
+    else if (isNamed()) {
       void close(
         Object.fromEntries(
-          Object.entries({ ...route.query, [OPEN]: others.join(',') || undefined }).filter(
+          Object.entries({ ...route.query, [OPEN]: others().join(',') || undefined }).filter(
             ([, v]) => v !== undefined,
           ),
         ) as LocationQueryRaw,
       )
     }
   })
-  // What Back took out of the address closes; what was just opened is not in it yet, while the last dialog still leaves it.
+  // What Back took out of the address closes; what is opened while the last dialog still leaves it is not in it yet.
   watch(
     () => openIn(route.query),
     (_, before) => {
-      if (isOpen.value && before.includes(name()) && !isNamed()) isOpen.value = false
+      if (isOpen.value && !leaving && before.includes(name()) && !isNamed()) isOpen.value = false
     },
   )
   // An address that was kept, or loaded anew: what the dialog was about is not in it.
