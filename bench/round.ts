@@ -101,6 +101,7 @@ export async function roundRows(): Promise<Row[]> {
       flowers: Array.from({ length: STOPS }, (_, i) => flower(i)),
       lots: [],
       sowings: [],
+      offspring: [],
     },
   }
   const ground = {
@@ -116,6 +117,7 @@ export async function roundRows(): Promise<Row[]> {
       flowers: [],
       lots: [],
       sowings: Array.from({ length: VESSELS }, (_, i) => vesselOf(i)),
+      offspring: [],
     },
   }
   const logs = Array.from({ length: ENTRIES / 10 }, (_, i) => {

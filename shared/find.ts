@@ -17,3 +17,13 @@ export interface Found {
   name: string
   to: string
 }
+
+/** The way up and the page of a list that is asked for in pages. */
+export const paged = {
+  order: v.optional(v.picklist(['asc', 'desc']), 'asc'),
+  page: v.optional(v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1)), '1'),
+  size: v.optional(
+    v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1), v.maxValue(10_000)),
+    '25',
+  ),
+}

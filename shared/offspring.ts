@@ -1,5 +1,6 @@
 import type { Cross } from '@virgulta/core/crosses/cross'
 import type { Plant } from '@virgulta/core/plants/plant'
+import type { GrowingSummary } from './growing'
 import type { Parent } from './parent'
 import type { SeedDoubt } from '@virgulta/core/garden/doubts'
 
@@ -23,4 +24,5 @@ export interface FamilyPage {
   plants: Plant[]
   /** what makes the seed of the sown packets doubtful, and at how many of their flowers */ doubts: SeedDoubt[]
   flowers: number
+  /** how it grows on */ growing: GrowingSummary
 }

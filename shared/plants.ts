@@ -10,7 +10,7 @@ import { PLANT_KINDS } from '@virgulta/core/plants/kinds'
 import * as v from 'valibot'
 import type { CrossRow } from './crosses'
 import type { Parent } from './parent'
-import { Sought } from './find'
+import { Sought, paged } from './find'
 import type { LogLine } from './entries'
 
 /** What a list of plants can be sorted by. */
@@ -23,12 +23,7 @@ export const PlantQuery = v.object({
   kind: v.optional(v.picklist(PLANT_KINDS)),
   verdict: v.optional(v.picklist(['keep', 'watch', 'discard', 'none'])),
   sort: v.optional(v.picklist(PLANT_ORDERS), 'name'),
-  order: v.optional(v.picklist(['asc', 'desc']), 'asc'),
-  page: v.optional(v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1)), '1'),
-  size: v.optional(
-    v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1), v.maxValue(10_000)),
-    '25',
-  ),
+  ...paged,
 })
 export type PlantQuery = v.InferOutput<typeof PlantQuery>
 

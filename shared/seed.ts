@@ -5,12 +5,14 @@ import type { Ripening } from '@virgulta/core/garden/fruits'
 import type { SeedDoubt } from '@virgulta/core/garden/doubts'
 import type { Chill } from '@virgulta/core/seed/chill'
 import type { SeedDue } from '@virgulta/core/seed/due'
+import type { PlaceWorth } from '@virgulta/core/seed/comingWords'
 import type { ComingUp } from '@virgulta/core/seed/comingUp'
 import type { Treatment, TreatmentsCompared } from '@virgulta/core/garden/treatments'
 import { TREATMENTS } from '@virgulta/core/garden/treatments'
 import { keysOf, words } from '@virgulta/core/log/kind'
 import type { SeedLot } from '@virgulta/core/seed/lot'
 import type { Sowing } from '@virgulta/core/seed/sowing'
+import { Sought, paged } from './find'
 import type { Parent } from './parent'
 import type { LogLine } from './entries'
 
@@ -30,6 +32,7 @@ export interface DrawerFacts {
 
 export interface LotRow extends OfCross, DrawerFacts {
   lot: SeedLot
+  /** what its cross is for */ aim: string
 }
 export interface SowingRow extends OfCross {
   sowing: Sowing
@@ -43,11 +46,43 @@ export interface FruitRow extends OfCross, Ripening {
   placeId: string | null
 }
 
-/** All packets and trays. */
+/** What there is of seed. */
 export interface SeedShelf {
   /** fruits that still hang on their plants */ hanging: number
-  lots: LotRow[]
+  packets: number
+  /** packets that hold seed */ filled: number
   sowings: SowingRow[]
+}
+
+/** What a list of packets can be sorted by. */
+export const LOT_ORDERS = [
+  'code',
+  'parents',
+  'crop',
+  'harvestedOn',
+  'seeds',
+  'left',
+  'store',
+  'aim',
+  'today',
+] as const
+
+/** What a list of packets can be asked for, as it stands in the address. */
+export const LotQuery = v.object({
+  q: v.optional(Sought, ''),
+  crop: v.optional(Sought),
+  /** those that hold seed, those that are empty, or all */
+  holds: v.optional(v.picklist(['seed', 'nothing', 'all']), 'all'),
+  sort: v.optional(v.picklist(LOT_ORDERS), 'harvestedOn'),
+  ...paged,
+})
+export type LotQuery = v.InferOutput<typeof LotQuery>
+
+/** A page of the packets. */
+export interface PacketPage {
+  packets: LotRow[]
+  total: number
+  /** that they hold, all of them together */ seeds: number
 }
 
 /** What trays are compared by: of which crop, by what, and of one family or all. */
@@ -75,6 +110,7 @@ export interface SowingStory extends SowingRow {
   due: SeedDue | null
   /** how it comes up, and what is still to come */
   coming: ComingUp
+  /** what its place could hold instead */ instead: PlaceWorth | null
   log: LogLine[]
 }
 export interface LotStory extends LotRow {

@@ -127,6 +127,11 @@ const { run: leaveFruit } = useOnce(() => {
     { kind: 'fruitLeft', subjectId: subject.id, payload: ripening ? { advised: ripening.advice } : {} },
   ])
 })
+/** The mark on the flowers of a stop; null where they carry none. */
+function markOfStop({ marks, pollenParent }: RoundStop) {
+  const own = marks?.marks.find(m => m.pollenParentId === pollenParent?.id)
+  return own ? { mark: own.mark, of: marks!.of } : null
+}
 function skip() {
   skipped.value.push(stop.value!.subject.id)
   here.value = null
@@ -276,6 +281,9 @@ useShortcuts([
           />
         </details>
         <p v-if="stop.ripening" class="advice">{{ cutInWords(stop.ripening, garden.today) }}</p>
+        <NuxtLink v-if="stop.sowing?.row && stop.step === 'countUp'" :to="rowsOf(stop.sowing)"
+          >Count all rows of {{ stop.sowing.row.of }} at once</NuxtLink
+        >
         <CountStepper
           v-if="counts && stop.sowing"
           v-model="up"
@@ -329,6 +337,9 @@ useShortcuts([
             :to="`/pollen/${stop.subject.id}/count`"
             >Count it</NuxtLink
           >
+          <NuxtLink v-else-if="stop.step === 'judge'" class="big" :to="screenOfStop(stop)"
+            >Score the family</NuxtLink
+          >
           <button v-else-if="stop.step === 'sow'" type="button" class="big" @click="isSowing = true">
             Sow
           </button>
@@ -366,6 +377,7 @@ useShortcuts([
         :flowers="[stop.flower]"
         :first="stop.flower.id"
         :ripening="stop.ripening"
+        :mark="markOfStop(stop)"
       />
       <ChooseDialog
         v-if="stop.crossId && stop.seedParent"

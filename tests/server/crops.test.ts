@@ -264,6 +264,8 @@ async function walk(guide: CropGuide) {
     '/api/pollen/season',
     '/api/pollen/stores',
     '/api/seed',
+    '/api/seed/lots',
+    '/api/seed/growing',
     `/api/seed/lots/${lot}`,
     `/api/seed/sowings/${tray}`,
     '/api/offspring',

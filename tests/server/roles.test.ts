@@ -47,6 +47,8 @@ const takes: Record<string, 'nothing' | 'person' | 'account' | Role> = {
   'GET /api/season': 'guest',
   'GET /api/seed': 'guest',
   'GET /api/seed/fruits': 'guest',
+  'GET /api/seed/growing': 'guest',
+  'GET /api/seed/lots': 'guest',
   'GET /api/seed/compare': 'guest',
   'GET /api/seed/lots/[id]': 'guest',
   'GET /api/seed/sowings/[id]': 'guest',

@@ -4,7 +4,7 @@ import { v7 } from 'uuid'
 import { beforeAll, describe, expect, it } from 'vitest'
 import type { DevicesPage } from '../../shared/tags'
 import type { Round } from '../../shared/round'
-import type { ComparePage, LotStory, SeedShelf, SowingStory } from '../../shared/seed'
+import type { ComparePage, LotStory, PacketPage, SeedShelf, SowingStory } from '../../shared/seed'
 import type { PlantStory } from '../../shared/plants'
 import { Visitor, entry, plantedCross } from './visitor'
 
@@ -52,7 +52,19 @@ describe('a packet', () => {
     expect(after).toMatchObject({ store: 'Old refrigerator', today: { origin: 'records', records: 10 } })
     expect(after.today.median).toBeLessThan(before.today.median)
     expect(after.stores).toEqual([{ id: store, name: 'Old refrigerator', celsius: 5 }])
-    expect((await keeper.get<SeedShelf>('/api/seed')).lots[0]).toMatchObject({ store: 'Old refrigerator' })
+    expect(await keeper.get<SeedShelf>('/api/seed')).toMatchObject({ packets: 1, filled: 1 })
+    const drawer = (query: string) => keeper.get<PacketPage>(`/api/seed/lots${query}`)
+    const [row] = (await drawer('')).packets
+    expect(row).toMatchObject({ store: 'Old refrigerator', today: after.today })
+    for (const [query, total] of [
+      ['?q=old%20refrig', 1],
+      ['?q=nothing%20like%20it', 0],
+      ['?holds=nothing', 0],
+      ['?holds=seed&sort=today&order=desc', 1],
+      ['?page=2', 1],
+    ] as const)
+      expect((await drawer(query)).total, query).toBe(total)
+    expect((await drawer('?page=2')).packets).toEqual([])
   })
 
   it('is split with all that is known of it, and of nothing else', async () => {

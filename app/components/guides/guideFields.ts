@@ -115,12 +115,15 @@ function schoolGroup(step: SchoolStep): FieldGroup {
 
 const usualHours = { after: 'sunset', minutes: { low: -120, high: 30 } }
 
-/** Moist weeks that seed wants before it comes up. */
-const moistWeeks = (key: string, heading: string, blank: object): FieldGroup => ({
+/** A span of time that a crop may not have. */
+const span = (path: string, heading: string, words: string, unit: string, blank: object): FieldGroup => ({
   heading,
-  optional: { path: `seedHandling.${key}`, words: `${heading}, before it comes up`, blank, none: null },
-  fields: [number(`seedHandling.${key}.low`, 'weeks, from'), number(`seedHandling.${key}.high`, 'weeks, to')],
+  optional: { path, words, blank, none: null },
+  fields: [number(`${path}.low`, `${unit}, from`), number(`${path}.high`, `${unit}, to`)],
 })
+/** Moist weeks that seed wants before it comes up. */
+const moistWeeks = (key: string, heading: string, blank: object): FieldGroup =>
+  span(`seedHandling.${key}`, heading, `${heading}, before it comes up`, 'weeks', blank)
 
 /** Whether and how the anthers are taken out. */
 const emasculation: FieldGroup = {
@@ -318,12 +321,20 @@ export const fieldGroups: FieldGroup[] = [
         { value: 'light', title: 'the light behind it' },
         { value: 'float', title: 'floating: empty seed does' },
       ]),
+      number('ripening.losses.dropped', 'share of its seed that a split fruit drops in a day'),
+      number('ripening.losses.eaten', 'share that is eaten of a ripe fruit in a day'),
+      number('ripening.losses.rotRipe', 'share that rots of a ripe fruit on a wet day'),
+      number('ripening.losses.rotUnripe', 'share that rots of an unripe fruit on a wet day'),
+      number('ripening.losses.frost', 'share that a night of frost kills in an unripe fruit'),
       number('seedHandling.dryDays', 'seed dries, days'),
       number('seedHandling.firstLookDays', 'first look into a bag or flask, days'),
       number('seedHandling.lookEveryDays', 'then every so many days'),
       number('seedHandling.keepsYears.low', 'half of it is dead after years, from'),
       number('seedHandling.keepsYears.high', 'half of it is dead after years, to'),
       number('sowing.depthMm', 'sown so many mm deep'),
+      lines('growingOn.stages', 'Stages that its seedlings show'),
+      maybeText('growingOn.diesBack', 'Dies back and is lifted from, month-day; empty: it is not'),
+      onOff('growingOn.firstFlowersOff', 'its first flowers come off, to build strength'),
       lines('year', 'What it wants in the year, each line as “03-15 Repot”'),
       lines('take.failReasons', 'How flowers fail'),
       lines('sowing.lossReasons', 'How seedlings are lost'),
@@ -339,6 +350,13 @@ export const fieldGroups: FieldGroup[] = [
     groups: [
       moistWeeks('warmWeeks', 'Moist and warm first', { low: 8, high: 12 }),
       moistWeeks('coldWeeks', 'Moist and cold', { low: 6, high: 12 }),
+      span(
+        'growingOn.prickOutDays',
+        'Pricking out',
+        'Its seedlings are pricked out, from the first ones up',
+        'days',
+        { low: 10, high: 25 },
+      ),
     ],
   },
 ]

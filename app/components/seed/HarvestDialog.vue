@@ -5,6 +5,9 @@ import type { School } from '@virgulta/core/flowers/schools'
 import { schoolWords, schoolsAt } from '@virgulta/core/flowers/schools'
 import type { Flower } from '@virgulta/core/flowers/flower'
 import type { Ripening } from '@virgulta/core/garden/fruits'
+import { cutInWords } from '@virgulta/core/garden/fruits'
+import type { MarkKind } from '@virgulta/core/tags/marks'
+import { markInWords } from '@virgulta/core/tags/marks'
 import type { Weighed } from '@virgulta/core/seed/weighing'
 import { seedsByWeight } from '@virgulta/core/seed/weighing'
 import { dayInWords } from '@virgulta/core/time/days'
@@ -18,6 +21,7 @@ const {
   first,
   isOpenPollinated = false,
   ripening = null,
+  mark = null,
 } = defineProps<{
   crossId: string
   crop: string
@@ -25,6 +29,8 @@ const {
   first?: string
   /** visitors made the cross: its fruits need no tag */ isOpenPollinated?: boolean
   /** when the first one is likely ripe, where it is known */ ripening?: Ripening | null
+  /** that stands for its pollen parent on this plant, where flowers carry marks */
+  mark?: { mark: string; of: MarkKind } | null
 }>()
 const log = useLogStore()
 const ids = useFormIds()
@@ -107,6 +113,9 @@ async function harvest() {
           ...(isWeighing.value && weighed.value ? { weighed: weighed.value } : {}),
           cue: ripeness.value,
           ...(isEarly.value ? { early: true } : {}),
+          ...(ripening && chosen.value.length === 1 && chosen.value[0] === first
+            ? { advised: ripening.advice }
+            : {}),
         },
       },
     ],
@@ -128,6 +137,11 @@ async function harvest() {
     @submit="harvest"
   >
     <p class="quiet">{{ cue?.ripening.cue }}</p>
+    <p v-if="mark">
+      Its flowers carry <MarkDrawing :mark="mark.mark" :of="mark.of" />
+      <strong>{{ markInWords(mark.mark, mark.of) }}</strong>: take no fruit with another mark.
+    </p>
+    <p v-if="ripening" class="small">{{ cutInWords(ripening, garden.today) }}</p>
     <CautionLines v-if="cue" step="harvest" :guide="cue" />
     <fieldset v-if="ripe.length || !isOpenPollinated">
       <legend>From which flowers</legend>

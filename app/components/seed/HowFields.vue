@@ -22,6 +22,19 @@ const texts = [
   ['topLayer', 'On top'],
   ['drench', 'Watered with'],
 ] as const
+const depth = ref(how.value.depthMm === undefined ? '' : String(how.value.depthMm))
+const depthProblem = computed(() => {
+  const mm = Number(depth.value.replace(',', '.'))
+  return depth.value.trim() && !(mm >= 0 && mm <= 300) ? 'Give 0 to 300 millimetres.' : ''
+})
+watch(depth, text =>
+  tell({ depthMm: !text.trim() || depthProblem.value ? null : Number(text.replace(',', '.')) }),
+)
+// Begun anew, nothing of it is told.
+watch(
+  () => how.value.depthMm,
+  mm => mm === undefined && !depthProblem.value && (depth.value = ''),
+)
 </script>
 
 <template>
@@ -45,6 +58,12 @@ const texts = [
       :most="60"
       :label="words"
       @update:model-value="text => tell({ [key]: text })"
+    />
+    <v-text-field
+      v-model="depth"
+      label="Depth, mm"
+      inputmode="decimal"
+      :error-messages="depthProblem ? [depthProblem] : []"
     />
     <v-select
       :model-value="how.cover ?? null"

@@ -1,7 +1,9 @@
 <!-- Seed from elsewhere: received, bought, or saved before there were notes. It gets a packet, and its parents as far as they are known. -->
 <script setup lang="ts">
+import { mdiClose } from '@mdi/js'
 import type { Draft } from '@virgulta/core/log/entry'
 import { counted } from '@virgulta/core/formats/counted'
+import type { Plant } from '@virgulta/core/plants/plant'
 import type { PlantPage } from '#shared/plants'
 
 const isOpen = defineModel<boolean>({ required: true })
@@ -15,7 +17,19 @@ const isAbout = ref(false)
 const day = ref(garden.today)
 const made = ref<string | null>(null)
 const tried = ref(false)
+/** saved of several plants of one's own, together */
+const isBulk = ref(false)
+const bulk = ref<Pick<Plant, 'id' | 'name' | 'code' | 'crop'>[]>([])
+const added = ref<Pick<Plant, 'id' | 'name' | 'code' | 'crop'> | null>(null)
+watch(added, plant => {
+  if (!plant) return
+  if (!bulk.value.some(one => one.id === plant.id)) bulk.value.push(plant)
+  // The field is emptied once it took what was chosen.
+  void nextTick(() => (added.value = null))
+})
 function begin() {
+  isBulk.value = false
+  bulk.value = []
   ids.renew()
   mother.value = father.value = from.value = ''
   crop.value = garden.garden?.crops[0]?.guide.id ?? null
@@ -26,9 +40,14 @@ function begin() {
   tried.value = false
 }
 const wrong = computed(() => ({
-  mother: mother.value.trim() ? [] : ['Say what it is: its mother, or the name on the packet.'],
-  crop: crop.value ? [] : ['Choose its crop from the list.'],
-  from: from.value.trim() ? [] : ['Say from whom it comes.'],
+  mother:
+    isBulk.value || mother.value.trim() ? [] : ['Say what it is: its mother, or the name on the packet.'],
+  bulk:
+    !isBulk.value || bulk.value.length > 1
+      ? []
+      : ['Choose two plants at least; of a single one harvest an open cross.'],
+  crop: isBulk.value || crop.value ? [] : ['Choose its crop from the list.'],
+  from: isBulk.value || from.value.trim() ? [] : ['Say from whom it comes.'],
 }))
 
 /** A plant of the garden with such a name, which the seed is then of. */
@@ -62,9 +81,63 @@ const gone = (id: string): Draft => ({
   payload: { reason: 'never stood here' },
 })
 
+/** Seed of several plants poured together is of none of them: it is of a population of its own, which names them. */
+async function saveBulk() {
+  const names = bulk.value.map(({ name }) => name)
+  const label = `Bulk of ${names.join(', ')}`
+  const codes = await log.noteTagged(
+    3,
+    ([lot, cross, population]) => [
+      {
+        kind: 'plantAdded',
+        subjectId: ids.id(0),
+        payload: {
+          name: label.length > 80 ? `Bulk of ${names[0]} and ${names.length - 1} more` : label,
+          code: population!,
+          crop: bulk.value[0]!.crop,
+          plantKind: 'population',
+          placeId: null,
+          note: `Seed saved together of ${bulk.value.map(({ name, code }) => `${name} (${code})`).join(', ')}.`,
+          plants: bulk.value.length,
+          seedParentId: null,
+          pollenParentId: null,
+        },
+      },
+      {
+        kind: 'crossPlanned',
+        subjectId: ids.id(2),
+        payload: {
+          code: cross!,
+          crop: bulk.value[0]!.crop,
+          seedParentId: ids.id(0),
+          pollenParentId: null,
+          selfMeant: false,
+          aim: 'Seed saved of a bulk',
+          flowersPlanned: 0,
+          keepersWanted: 1,
+        },
+      },
+      {
+        kind: 'seedReceived',
+        subjectId: ids.id(3),
+        payload: {
+          code: lot!,
+          crossId: ids.id(2),
+          seeds: seeds.value,
+          from: 'one’s own plants',
+          ...(isAbout.value ? { isAbout: true as const } : {}),
+        },
+      },
+    ],
+    day.value,
+  )
+  made.value = codes?.[0] ?? null
+}
+
 async function receive() {
   tried.value = true
   if (Object.values(wrong.value).some(list => list.length)) return
+  if (isBulk.value) return saveBulk()
   const isSelf = mother.value.trim().toLowerCase() === father.value.trim().toLowerCase()
   const named = [mother.value, isSelf ? '' : father.value].filter(name => name.trim())
   const known = await Promise.all(named.map(standing))
@@ -117,15 +190,44 @@ async function receive() {
     @open="begin"
     @submit="receive"
   >
+    <v-switch
+      v-model="isBulk"
+      label="Saved of several of my plants, poured together"
+      color="primary"
+      hide-details
+    />
+    <template v-if="isBulk">
+      <ul v-if="bulk.length" class="bulk">
+        <li v-for="(plant, i) in bulk" :key="plant.id" class="row">
+          <TagLabel :code="plant.code" /> {{ plant.name }}
+          <v-btn
+            :icon="mdiClose"
+            size="small"
+            variant="text"
+            class="quietly"
+            :aria-label="`Leave ${plant.name} out`"
+            @click="bulk.splice(i, 1)"
+          />
+        </li>
+      </ul>
+      <PlantPicker
+        v-model="added"
+        label="A plant that seed is of"
+        v-bind="bulk[0] ? { crop: bulk[0].crop } : {}"
+        :error="tried ? wrong.bulk[0] : undefined"
+      />
+    </template>
     <WordsField
+      v-if="!isBulk"
       v-model="mother"
       :most="80"
       label="What it is: its mother, or the name on the packet"
       autofocus
       :errors="tried ? wrong.mother : []"
     />
-    <WordsField v-model="father" :most="80" label="Pollen parent, if it is known" />
+    <WordsField v-if="!isBulk" v-model="father" :most="80" label="Pollen parent, if it is known" />
     <v-autocomplete
+      v-if="!isBulk"
       v-model="crop"
       label="Crop"
       :items="garden.garden?.guides.map(g => ({ value: g.id, title: g.name }))"
@@ -133,10 +235,16 @@ async function receive() {
       :error-messages="tried ? wrong.crop : []"
       hide-details="auto"
     />
-    <WordsField v-model="from" :most="200" label="From whom" :errors="tried ? wrong.from : []" />
+    <WordsField
+      v-if="!isBulk"
+      v-model="from"
+      :most="200"
+      label="From whom"
+      :errors="tried ? wrong.from : []"
+    />
     <CountStepper v-model="seeds" label="Seeds" :least="1" :most="1000000" />
     <v-switch v-model="isAbout" label="About so many; nobody counted" color="primary" hide-details />
-    <DayField v-model="day" label="Received on" />
+    <DayField v-model="day" :label="isBulk ? 'Saved on' : 'Received on'" />
     <p class="quiet small">
       Before seed crosses a border, or is passed on, ask the authority for plant health; some kinds and
       varieties are protected.
@@ -153,3 +261,11 @@ async function receive() {
     </template>
   </FormDialog>
 </template>
+
+<style scoped>
+.bulk {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+</style>

@@ -5,15 +5,20 @@ import { counted } from '@virgulta/core/formats/counted'
 import type { Stay } from '@virgulta/core/seed/course'
 import type { SownHow } from '@virgulta/core/seed/kinds'
 import { dayInWords } from '@virgulta/core/time/days'
-import type { LotRow } from '#shared/seed'
+import type { LotRow, PacketPage } from '#shared/seed'
 
 const isOpen = defineModel<boolean>({ required: true })
-const { lots } = defineProps<{ lots: LotRow[] }>()
 const log = useLogStore()
 const ids = useFormIds()
 const garden = useGardenStore()
 /** Rows that begin with so many seeds, or all that the packet holds. */
 const USUAL_SEEDS = 20
+/** Packets that hold seed; the latest of so many can be chosen. */
+const MOST_PACKETS = 2000
+const { data: drawer } = useLive<PacketPage>(() =>
+  isOpen.value ? `/api/seed/lots?holds=seed&sort=harvestedOn&order=desc&size=${MOST_PACKETS}` : null,
+)
+const lots = computed(() => drawer.value?.packets ?? [])
 const tray = ref('')
 const rows = ref<{ row: LotRow; seeds: number }[]>([])
 const stay = ref<Omit<Stay, 'on'>>({ container: 'tray', air: 'warm', weeks: null, placeId: null })
@@ -36,14 +41,14 @@ const parentsIn = (r: LotRow) => `${r.seedParent.name} × ${r.pollenParent?.name
 const leftIn = (lot: LotRow['lot'], but = -1) =>
   lot.left - rows.value.reduce((sum, r, i) => sum + (r.row.lot.id === lot.id && i !== but ? r.seeds : 0), 0)
 const choices = computed(() =>
-  lots
+  lots.value
     .filter(({ lot }) => leftIn(lot) > 0)
     .map(r => ({ value: r.lot.id, title: `${r.lot.code} ${parentsIn(r)}, ${leftIn(r.lot)} left` })),
 )
 const chosen = ref<string | null>(null)
 const sought = ref('')
 watch(chosen, id => {
-  const row = lots.find(({ lot }) => lot.id === id)
+  const row = lots.value.find(({ lot }) => lot.id === id)
   if (row) rows.value.push({ row, seeds: Math.min(USUAL_SEEDS, leftIn(row.lot)) })
   why.value = ''
   // The field is emptied once it took what was chosen.

@@ -30,6 +30,12 @@ watch(
 onBeforeUnmount(() => (shell.markedDays = []))
 
 const chosen = computed(() => page.value?.flowers.find(f => f.flower.id === route.query.flower) ?? null)
+/** The mark that stands for the pollen parent on the seed parent's flowers. */
+const mark = computed(() => {
+  const { marks, pollenParent } = page.value!
+  const own = marks?.marks.find(m => m.pollenParentId === pollenParent?.id)
+  return own ? { mark: own.mark, of: marks!.of } : null
+})
 const drawer = useTemplateRef('drawer')
 // The focus goes along into what was opened.
 watch(
@@ -370,6 +376,8 @@ const logOfFlower = computed(() =>
       :flowers="page.flowers.map(f => f.flower)"
       :first="chosen?.flower.id"
       :is-open-pollinated="!page.pollenParent"
+      :ripening="chosen?.ripening ?? null"
+      :mark="mark"
     />
   </div>
 </template>

@@ -218,13 +218,16 @@ function exportCsv() {
           ><CrossName :seed-parent="family.seedParent" :pollen-parent="family.pollenParent"
         /></TagLabel>
       </template>
-      <p class="quiet">{{ counted(living.length, 'plant') }}; {{ scored }} scored for {{ trait?.name }}.</p>
+      <p v-if="living.length" class="quiet">
+        {{ counted(living.length, 'plant') }}; {{ scored }} scored for {{ trait?.name }}.
+      </p>
+      <p v-else class="quiet">None of its seedlings has a tag yet.</p>
       <p v-for="doubt in family.doubts" :key="doubt.words" class="doubt small">
         {{ doubt.flowers }} of the {{ counted(family.flowers, 'flower') }} behind it: {{ doubt.words }}.
       </p>
       <template v-if="shown.length" #actions><PrintLabels :codes="shown.map(p => p.code)" /></template>
     </PageHead>
-    <div class="columns">
+    <div v-if="living.length" class="columns">
       <PaperSheet>
         <div class="row tools">
           <v-select
@@ -330,6 +333,7 @@ function exportCsv() {
         </template>
       </PaperSheet>
     </div>
+    <FamilyGrowing :family="family" />
   </div>
 </template>
 

@@ -206,6 +206,15 @@ async function lose(reason: string) {
       </div>
       <div class="stack">
         <YearSheet v-if="!story.plant.lost" :plant="story.plant" :reminders="story.reminders" />
+        <PaperSheet v-if="story.plant.sowingId || story.plant.grown.length" heading="Growing on">
+          <GrowingNotes
+            :id="story.plant.id"
+            of="plant"
+            :grown="story.plant.grown"
+            :stages="guide.growingOn.stages"
+            :readonly="Boolean(story.plant.lost)"
+          />
+        </PaperSheet>
         <PaperSheet heading="Noted"><LogLines :lines="story.log" :with-code="false" /></PaperSheet>
       </div>
     </div>

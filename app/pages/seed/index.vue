@@ -1,11 +1,9 @@
 <!-- Packets and trays. -->
 <script setup lang="ts">
-import { handlingWords } from '~/components/guides/guideParts'
 import { cutInWords } from '@virgulta/core/garden/fruits'
 import { stayInWords } from '@virgulta/core/seed/course'
 import { dayInWords } from '@virgulta/core/time/days'
-import { seedEndWords } from '@virgulta/core/seed/kinds'
-import type { FruitRow, LotRow, SeedShelf, SowingRow } from '#shared/seed'
+import type { FruitRow, SeedShelf, SowingRow } from '#shared/seed'
 import type { Column } from '../../components/base/ReadTable.vue'
 
 const garden = useGardenStore()
@@ -13,7 +11,7 @@ const log = useLogStore()
 const { data: shelf, problem } = useLive<SeedShelf>(() => '/api/seed')
 const show = useAddress('show', 'packets')
 const shown = computed({
-  get: () => (['trays', 'fruits', 'compare'].includes(show.value) ? show.value : 'packets'),
+  get: () => (['trays', 'fruits', 'growing', 'compare'].includes(show.value) ? show.value : 'packets'),
   // The lists filter and sort each by columns of its own: what was asked of one is not asked of the other.
   set: value => void navigateTo({ query: { show: value } }, { replace: true }),
 })
@@ -23,39 +21,7 @@ const isSowingRows = ref(false)
 const percent = (share: number) => Math.round(share * 100)
 const leave = ({ id, advice }: FruitRow) =>
   log.note([{ kind: 'fruitLeft', subjectId: id, payload: { advised: advice } }])
-const parents = (r: LotRow | SowingRow | FruitRow) =>
-  `${r.seedParent.name} × ${r.pollenParent?.name ?? 'open'}`
-/** What became of a packet beside sowing. */
-const restWords = ({ gone, reserveSince, left }: LotRow['lot']) =>
-  [
-    ...gone.map(g => `${g.seeds} ${seedEndWords[g.how]}`),
-    ...(reserveSince && left ? ['a reserve'] : []),
-  ].join(', ')
-const lotColumns: Column<LotRow>[] = [
-  { key: 'code', title: 'Packet', value: r => r.lot.code },
-  { key: 'parents', title: 'Parents', value: parents, csv: parentCells(r => r) },
-  { key: 'crop', title: 'Crop', value: r => garden.cropName(r.crop) },
-  { key: 'harvestedOn', title: 'Harvested', value: r => r.lot.harvestedOn },
-  { key: 'fruits', title: 'Fruits', value: r => r.lot.fruits, align: 'end' },
-  { key: 'seeds', title: 'Seeds', value: r => r.lot.seeds, align: 'end' },
-  { key: 'sound', title: 'Sound', value: r => r.lot.sound, align: 'end' },
-  { key: 'left', title: 'Left', value: r => r.lot.left, align: 'end' },
-  { key: 'kind', title: 'Kind', value: r => handlingWords[garden.cropOf(r.crop)!.guide.seedHandling.kind] },
-  { key: 'store', title: 'Kept in', value: r => r.store ?? '' },
-  {
-    key: 'today',
-    title: 'Comes up today',
-    value: r => percent(r.today.median),
-    align: 'end',
-    csv: {
-      'comes up today, %': r => percent(r.today.median),
-      'from, %': r => percent(r.today.low),
-      'to, %': r => percent(r.today.high),
-      'in a year, %': r => percent(r.inAYear.median),
-    },
-  },
-  { key: 'rest', title: 'What became of it', value: r => restWords(r.lot) },
-]
+const parents = (r: SowingRow | FruitRow) => `${r.seedParent.name} × ${r.pollenParent?.name ?? 'open'}`
 const fruitColumns: Column<FruitRow>[] = [
   { key: 'code', title: 'Fruit', value: r => r.code },
   { key: 'parents', title: 'Parents', value: parents, csv: parentCells(r => r) },
@@ -103,22 +69,18 @@ const trayColumns: Column<SowingRow>[] = [
   <ListPage
     heading="Seed"
     :problem="problem"
-    :count="shelf ? shelf.lots.length + shelf.hanging : undefined"
+    :count="shelf ? shelf.packets + shelf.hanging : undefined"
     empty="No seed is harvested yet"
   >
     <template v-if="garden.mayNote" #actions>
       <v-btn class="quietly" @click="isReceiving = true">Seed from elsewhere</v-btn>
-      <v-btn
-        v-if="shelf?.lots.some(({ lot }) => lot.left)"
-        variant="flat"
-        height="40"
-        @click="isSowingRows = true"
+      <v-btn v-if="shelf?.filled" variant="flat" height="40" @click="isSowingRows = true"
         >Sow a tray in rows</v-btn
       >
     </template>
     <template #forms>
       <ReceiveDialog v-model="isReceiving" />
-      <RowsDialog v-model="isSowingRows" :lots="shelf?.lots ?? []" />
+      <RowsDialog v-model="isSowingRows" />
     </template>
     <template #words>
       <p class="quiet">
@@ -137,7 +99,8 @@ const trayColumns: Column<SowingRow>[] = [
         aria-label="Show"
       >
         <v-btn value="fruits">On the plant</v-btn><v-btn value="packets">Packets</v-btn
-        ><v-btn value="trays">Trays</v-btn><v-btn value="compare">Compare</v-btn>
+        ><v-btn value="trays">Trays</v-btn><v-btn value="growing">Growing on</v-btn
+        ><v-btn value="compare">Compare</v-btn>
       </v-btn-toggle>
       <template v-if="shown === 'fruits'">
         <ReadTable
@@ -184,54 +147,14 @@ const trayColumns: Column<SowingRow>[] = [
         </p>
         <p class="quiet small">
           When a fruit is ripe comes from this garden’s harvests, with the guide as a start. What waiting
-          costs is a rule of thumb: 30 % of a ripe splitting fruit drops in a day, 3 % is eaten, 6 % rots on a
-          wet day, and a frost takes half of what is unripe; seed is fit from three quarters of its way on,
-          and ever more of it.
+          costs is a rule of thumb of the guide, which your own guide may say otherwise: usually 30 % of a
+          ripe splitting fruit drops in a day, 3 % is eaten, 6 % rots on a wet day, and a frost takes half of
+          what is unripe; seed is fit from three quarters of its way on, and ever more of it.
         </p>
       </template>
       <CompareTrays v-else-if="shown === 'compare'" />
-      <ReadTable
-        v-else-if="shown === 'packets'"
-        :rows="shelf.lots"
-        :columns="lotColumns"
-        name="packets"
-        one="packet"
-        sort="harvestedOn"
-        descending
-        @open="row => navigateTo(`/seed/packets/${row.lot.id}`)"
-      >
-        <template #code="{ row }"
-          ><TagLabel :code="row.lot.code" :to="`/seed/packets/${row.lot.id}`"
-        /></template>
-        <template #parents="{ row }"
-          ><CrossName :seed-parent="row.seedParent" :pollen-parent="row.pollenParent"
-        /></template>
-        <template #harvestedOn="{ row }">{{ dayInWords(row.lot.harvestedOn, true) }}</template>
-        <template #kind="{ row }"
-          ><span
-            class="small kind"
-            :class="{
-              cut: row.lot.left && garden.cropOf(row.crop)!.guide.seedHandling.kind === 'sowAtOnce',
-            }"
-            >{{ handlingWords[garden.cropOf(row.crop)!.guide.seedHandling.kind] }}</span
-          ></template
-        >
-        <template #today="{ row }"
-          ><template v-if="row.lot.left"
-            ><span class="figures">{{ percent(row.today.median) }} %</span><br /><span
-              class="quiet small figures"
-              >{{ percent(row.today.low) }}–{{ percent(row.today.high) }}</span
-            ></template
-          ></template
-        >
-        <template #rest="{ row }"
-          ><span class="quiet small">{{ restWords(row.lot) }}</span></template
-        >
-        <template #left="{ row }"
-          ><strong v-if="row.lot.left" class="figures">{{ row.lot.left }}</strong
-          ><span v-else class="quiet">empty</span></template
-        >
-      </ReadTable>
+      <GrowingTable v-else-if="shown === 'growing'" />
+      <PacketsTable v-else-if="shown === 'packets'" />
       <ReadTable
         v-else
         :rows="shelf.sowings"
@@ -251,6 +174,13 @@ const trayColumns: Column<SowingRow>[] = [
         <template #parents="{ row }"
           ><CrossName :seed-parent="row.seedParent" :pollen-parent="row.pollenParent"
         /></template>
+        <template #in="{ row }"
+          ><NuxtLink v-if="row.sowing.row" :to="rowsOf(row.sowing)" @click.stop
+            >{{ row.sowing.row.of }}, row {{ row.sowing.row.at }}</NuxtLink
+          ><template v-else>{{
+            stayInWords(row.sowing.stays.at(-1)!).replace('in a ', '')
+          }}</template></template
+        >
         <template #sownOn="{ row }">{{ dayInWords(row.sowing.sownOn, true) }}</template>
       </ReadTable>
     </template>
@@ -268,9 +198,6 @@ const trayColumns: Column<SowingRow>[] = [
 }
 .cut {
   font-weight: 650;
-}
-.kind {
-  white-space: nowrap;
 }
 /* On a telephone the table is moved sideways rather than made high. */
 .advice {

@@ -99,6 +99,15 @@ const usualHours: FlowerHourRules = {
 /** A remedy with its limit in days, how it is done and what speaks against it. */
 const remedy = v.object({ days: number(0, MOST_DAYS), how: text, against: text })
 
+/** A share that may be nothing or all. */
+const part = number(0, 1)
+
+/**
+ * Shares of the seed of a hanging fruit that are lost on one day, as rules of thumb: dropped after splitting; taken by birds and mice from
+ * a ripe fruit; rotted on a wet day, ripe and unripe; killed unripe by frost. No garden has records of them.
+ */
+export const USUAL_LOSSES = { dropped: 0.3, eaten: 0.03, rotRipe: 0.06, rotUnripe: 0.015, frost: 0.5 }
+
 /** Kinds of crops, for lists. */
 export const CROP_GROUPS = [
   'garden flower',
@@ -314,6 +323,11 @@ export const CropGuide = v.object({
     /** fruit that opens and drops its seed is netted before */ splits: v.boolean(),
     seedsPerFruit: count,
     sound: share,
+    /** of the seed of a hanging fruit, on one day */
+    losses: v.optional(
+      v.object({ dropped: part, eaten: part, rotRipe: part, rotUnripe: part, frost: part }),
+      USUAL_LOSSES,
+    ),
   }),
   seedHandling: v.object({
     kind: v.picklist(SEED_KINDS),
@@ -339,6 +353,25 @@ export const CropGuide = v.object({
     survival: share,
     lossReasons: list(text),
   }),
+  /** how its seedlings grow on until they are judged */
+  growingOn: v.optional(
+    v.object({
+      /** the stages that its seedlings show, one after the other */
+      stages: list(text),
+      /** days from the first seedlings until they are pricked out; null where they stay as they were sown */
+      prickOutDays: v.nullable(days),
+      /** the day of the year from which on they die back, and are lifted; null where they are not */
+      diesBack: v.nullable(monthDay),
+      /** its first flowers come off, so that it builds strength */
+      firstFlowersOff: v.boolean(),
+    }),
+    {
+      stages: ['seed leaves', 'first true leaf', 'several true leaves'],
+      prickOutDays: null,
+      diesBack: null,
+      firstFlowersOff: false,
+    },
+  ),
   judging: v.object({
     daysAfterRaising: days,
     keepShare: share,
@@ -355,6 +388,13 @@ export type CropGuide = v.InferOutput<typeof CropGuide>
 /** What a crop usually wants in the year, from which day on. */
 export const yearOfCrop = ({ year }: Pick<CropGuide, 'year'>): { from: string; what: string }[] =>
   year.map(line => ({ from: line.slice(0, 5), what: line.slice(6) }))
+
+/** Days from sowing to the first flower of a seedling: as it is sown for the season, else until it is usually judged. */
+export const daysToFlower = ({ bloom, sowing, judging }: CropGuide): { low: number; high: number } =>
+  bloom.fromSowing ?? {
+    low: sowing.daysToUp.low + judging.daysAfterRaising.low,
+    high: sowing.daysToUp.high + judging.daysAfterRaising.high,
+  }
 
 /** The genus of a crop: the first word of its botanical name. Crops of one genus may well cross. */
 export const genusOf = ({ botanical }: Pick<CropGuide, 'botanical'>): string =>

@@ -44,7 +44,12 @@ export const guideIn = (guide: CropGuide, half: Half): CropGuide =>
           half === 'tropics'
             ? []
             : guide.year.map(line => `${halfAYearAway(line.slice(0, 5))}${line.slice(5)}`),
+        growingOn: { ...guide.growingOn, diesBack: diesBackIn(guide.growingOn.diesBack, half) },
       }))
+
+/** Near the equator no season makes it die back. */
+const diesBackIn = (day: string | null, half: Half) =>
+  day === null || half === 'tropics' ? null : halfAYearAway(day)
 
 function bloomIn(bloom: CropGuide['bloom'], half: Half): CropGuide['bloom'] {
   const { warmth } = bloom

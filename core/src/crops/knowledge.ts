@@ -11,6 +11,7 @@ import { once } from '../once'
 import type { Digest, PairCounts } from './digest'
 import { summed } from './digest'
 import type { CropGuide } from './guide'
+import { daysToFlower } from './guide'
 
 /** Belief about a share, with the number of tries recorded. */
 export type Share = ShareBelief & { records: number }
@@ -27,7 +28,7 @@ export interface CropYields {
 
 /** What is expected of a crop: the guide, brought up to date by the garden's own records. */
 export interface CropKnowledge extends CropYields {
-  days: Record<'toReceptive' | 'toTake' | 'toRipe' | 'toUp', Estimate>
+  days: Record<'toReceptive' | 'toTake' | 'toRipe' | 'toUp' | 'toFlower', Estimate>
 }
 
 /** A share as an estimate: median and 80 % interval. */
@@ -115,6 +116,7 @@ export function cropKnowledge(guide: CropGuide, digest: Digest): CropKnowledge {
       toTake: estimateDuration(guide.take.daysAfterPollination, digest.waits.toTake),
       toRipe: estimateDuration(guide.ripening.daysAfterPollination, digest.waits.toRipe),
       toUp: estimateDuration(guide.sowing.daysToUp, digest.waits.toUp),
+      toFlower: estimateDuration(daysToFlower(guide), digest.waits.toFlower),
     },
     ...cropYields(guide, digest),
   }

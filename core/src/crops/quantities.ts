@@ -1,5 +1,6 @@
 import type { Estimate, GuideRange } from '../chance/estimate'
 import type { CropGuide } from './guide'
+import { daysToFlower } from './guide'
 import type { CropKnowledge, CropYields } from './knowledge'
 import { shareEstimate } from './knowledge'
 import type { counts, waits } from './records'
@@ -74,6 +75,12 @@ export const quantities: {
     unit: '%',
     guide: g => g.sowing.survival,
     now: k => shareEstimate(k.shares.survival),
+  },
+  toFlower: {
+    words: 'days from sowing to the first flower of a seedling',
+    unit: 'days',
+    guide: daysToFlower,
+    now: k => k.days.toFlower,
   },
   keep: {
     words: 'judged plants that are kept',

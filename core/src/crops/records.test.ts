@@ -1,3 +1,4 @@
+import { neverSeen } from '../bloom/note'
 import { describe, expect, it } from 'vitest'
 import { fold } from '../log/fold'
 import { chosen, deed, harvest, ids, newId, sow, upToPollination } from '../testing/deeds'
@@ -107,6 +108,10 @@ describe('the counts', () => {
       id: newId(),
       code: '26-7HNA',
       crossId: ids.cross,
+      sowingId: null,
+      placeId: null,
+      since: '2026-05-01',
+      blooming: neverSeen,
       lost: null,
       verdict: { verdict, reason: 'x', on: '2026-07-01' },
     })

@@ -1,4 +1,5 @@
-import { group } from 'd3-array'
+import { group, min } from 'd3-array'
+import type { Blooming } from '../bloom/note'
 import { once } from '../once'
 import type { DurationRecord } from '../chance/duration'
 import type { Tally } from '../chance/rate'
@@ -15,7 +16,10 @@ import type { ISODate } from '../time/days'
 import { daysBetween } from '../time/days'
 
 /** An offspring as far as a crop's records need it. */
-export type Judged = Pick<Plant, 'id' | 'code' | 'crossId' | 'verdict' | 'lost'>
+export type Judged = Pick<
+  Plant,
+  'id' | 'code' | 'crossId' | 'sowingId' | 'placeId' | 'since' | 'verdict' | 'lost' | 'blooming'
+>
 
 /** What the garden has recorded of one crop. */
 export interface CropHistory {
@@ -118,7 +122,24 @@ export const waits = {
       const looks = s.looks.filter(l => l.up === 0 && l.on >= clock).map(l => l.on)
       return [{ ...at('sowing', s, first.on), ...waited(clock, looks, first.on) }]
     }),
+  /** from sowing until the first flower of its seedlings, in the tray or with tags of their own */
+  toFlower: ({ crosses, sowings, offspring }: CropHistory): WaitRecord[] => {
+    const raised = group(offspring, plant => plant.sowingId)
+    const looksOf = new Map(crosses.map(({ id, grown }) => [id, grown]))
+    return sowings.flatMap(s => {
+      const grown = looksOf.get(s.crossId) ?? []
+      const first = firstFlowerOf([s, ...(raised.get(s.id) ?? [])])
+      if (!first || first <= s.sownOn) return []
+      const looks = grown.filter(({ did, on }) => did === 'noFlower' && on >= s.sownOn).map(({ on }) => on)
+      return [{ ...at('sowing', s, first), ...waited(s.sownOn, looks, first) }]
+    })
+  },
 }
+
+/** The first day on which one of some was seen in bloom; null: none was. */
+export const firstFlowerOf = (those: { blooming: Blooming }[]): ISODate | null =>
+  min(those.flatMap(({ blooming }) => blooming.blooms.slice(0, 1).map(({ first, seen }) => first ?? seen))) ??
+  null
 
 /** What was counted of a crop, each with the thing it was counted at. */
 export const counts = {
@@ -145,7 +166,11 @@ export const counts = {
     finished(sowings).map(s => ({ ...at('sowing', s, s.finishedOn), successes: s.up, tries: s.seeds })),
   /** seedlings that were not lost in the tray */
   survival: ({ sowings }: CropHistory): CountRecord[] =>
-    finished(sowings).map(s => ({ ...at('sowing', s, s.finishedOn), successes: s.up - s.lost, tries: s.up })),
+    finished(sowings).map(s => ({
+      ...at('sowing', s, s.finishedOn),
+      successes: s.up - s.thinned - s.lost,
+      tries: s.up - s.thinned,
+    })),
   /** judged plants that are kept */
   keep: ({ offspring }: CropHistory): CountRecord[] =>
     offspring.flatMap(({ id, code, crossId, verdict }) =>

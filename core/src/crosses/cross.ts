@@ -1,6 +1,8 @@
 import type { LoggedDeed } from '../log/entry'
 import { Refusal } from '../log/refusal'
 import type { Plant } from '../plants/plant'
+import type { Grown } from '../seed/growing'
+import { withGrown } from '../seed/growing'
 import type { ISODate } from '../time/days'
 
 /** A planned cross: seed parent × pollen parent, with its aim. */
@@ -21,6 +23,8 @@ export interface Cross {
   /** the aim it was planned for */
   aimId: string | null
   plannedOn: ISODate
+  /** what was done with all of its offspring, or seen of them */
+  grown: Grown[]
 }
 
 /**
@@ -49,8 +53,15 @@ export function crossAfter(cross: Cross | null, deed: LoggedDeed, id: string): C
   if (deed.kind === 'crossPlanned') {
     if (cross) throw new Refusal('already-there', 'This cross is planned already.')
     // Entries that were noted before there were odds hold neither share nor aim.
-    return { id, ...unasked, ...deed.payload, plannedOn: deed.day }
+    return { id, ...unasked, ...deed.payload, plannedOn: deed.day, grown: [] }
   }
   if (!cross) throw new Refusal('unknown-cross', 'This cross is not planned; plan it first.')
-  return deed.kind === 'planChanged' ? { ...cross, ...deed.payload } : cross
+  switch (deed.kind) {
+    case 'planChanged':
+      return { ...cross, ...deed.payload }
+    case 'familyGrown':
+      return { ...cross, grown: withGrown(cross.grown, deed.payload, deed.day) }
+    default:
+      return cross
+  }
 }

@@ -14,6 +14,7 @@ import { dueAt } from '../flowers/due'
 import type { Flower } from '../flowers/flower'
 import { reachedUnder, takenUnder } from '../flowers/units'
 import type { FruitLoad } from '../plants/fruitLoad'
+import type { Plant } from '../plants/plant'
 import { bearingOf } from '../plants/plant'
 import { fruitLoadOf } from '../plants/fruitLoad'
 import type { SeedLot } from '../seed/lot'
@@ -21,6 +22,8 @@ import type { Sowing } from '../seed/sowing'
 import { parentBlooms } from './blooms'
 import type { GardenDay } from './day'
 import { flowerDoubts } from './doubts'
+import type { Ripening } from './fruits'
+import { ripeningOf } from './fruits'
 import { aroundPlant } from './places'
 import { once } from '../once'
 import type { TubeForCross } from './pollen'
@@ -42,7 +45,14 @@ export interface CrossView {
   progress: CrossProgress
   /** what its seed parent carries, from all crosses */
   load: FruitLoad
-  flowers: { flower: Flower; due: FlowerDue | null; doubts: string[] }[]
+  flowers: {
+    flower: Flower
+    due: FlowerDue | null
+    doubts: string[]
+    /** when its fruit is ripe, while it hangs */ ripening: Ripening | null
+  }[]
+  /** what the small flowers of its seed parent are marked with; null: with nothing */
+  marks: Plant['marks']
   /** what was alive in the tube, for flowers that got their pollen out of one */
   pollen: Record<string, { tubeId: string; code: string; alive: Estimate; doubts: string[] }>
   /** tubes of its pollen parent that could be used now */
@@ -93,7 +103,8 @@ export const crossLines = (day: GardenDay): CrossLine[] =>
 export function crossView(day: GardenDay, id: string): CrossView | null {
   const cross = day.garden.states.cross.get(id)
   if (!cross) return null
-  const { guide, digest, digests, knowledge, history, ofCross } = day.garden.crops.get(cross.crop)!
+  const crop = day.garden.crops.get(cross.crop)!
+  const { guide, digest, digests, knowledge, history, ofCross } = crop
   const { flowers, lots, sowings, offspring } = ofCross(id)
   const around = aroundPlant(day, cross.seedParentId)
   const mother = day.garden.states.plant.get(cross.seedParentId)
@@ -114,7 +125,9 @@ export function crossView(day: GardenDay, id: string): CrossView | null {
       flower,
       due: dueAt(flower, guide, knowledge, around),
       doubts: flowerDoubts(day, flower, guide),
+      ripening: flower.status === 'taken' ? ripeningOf(day, flower, crop) : null,
     })),
+    marks: mother?.marks ?? null,
     pollen: pollenAt(day, flowers),
     tubes: tubesFor(day, id),
     lots,

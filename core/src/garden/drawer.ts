@@ -1,10 +1,33 @@
 import type { Estimate } from '../chance/estimate'
 import { once } from '../once'
+import type { PlaceWorth } from '../seed/comingWords'
 import { germinationOn } from '../seed/drawer'
 import type { SeedLot } from '../seed/lot'
+import type { Sowing } from '../seed/sowing'
 import type { ISODate } from '../time/days'
 import type { GardenDay } from './day'
 import type { LearntCrop } from './learnt'
+
+/**
+ * What the place of a tray could hold instead: of the packets that wait to be sown, not kept as a reserve, the one of which as many seeds
+ * would give most seedlings; null where none waits.
+ */
+export function worthOfPlace(
+  day: GardenDay,
+  { lotId, seeds }: Pick<Sowing, 'lotId' | 'seeds'>,
+): PlaceWorth | null {
+  const { seedLot, cross } = day.garden.states
+  const waiting = [...seedLot.values()].flatMap((lot): PlaceWorth[] => {
+    const crop = day.garden.crops.get(cross.get(lot.crossId)?.crop ?? '')
+    if (!crop || lot.id === lotId || lot.left === 0 || lot.reserveSince) return []
+    const share = germinationOf(day, lot, crop, day.today).median
+    return [{ lotId: lot.id, code: lot.code, seedlings: Math.min(lot.left, seeds) * share }]
+  })
+  return waiting.reduce<PlaceWorth | null>(
+    (best, one) => (best && best.seedlings >= one.seedlings ? best : one),
+    null,
+  )
+}
 
 /** The share of a packet that is expected to come up on a day: by its crop here, its age, where it was kept, and its own tests. */
 export function germinationOf(

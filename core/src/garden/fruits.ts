@@ -100,6 +100,7 @@ export function ripeningOf(day: GardenDay, flower: Flower, crop: LearntCrop): Ri
       ahead,
       {
         splits: guide.ripening.splits,
+        losses: guide.ripening.losses,
         isHeld: isBaggedUntilHarvest(flower, guide) || flower.nettedOn !== null,
       },
       seeds,

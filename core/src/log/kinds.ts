@@ -8,6 +8,7 @@ import { offspringKinds } from '../offspring/kinds'
 import { placeKinds } from '../places/kinds'
 import { plantKinds } from '../plants/kinds'
 import { pollenKinds } from '../pollen/kinds'
+import { growingKinds } from '../seed/growing'
 import { seedKinds } from '../seed/kinds'
 import { storeKinds } from '../stores/kinds'
 import { weatherKinds } from '../weather/kinds'
@@ -19,6 +20,7 @@ export const kinds = {
   ...crossKinds,
   ...flowerKinds,
   ...seedKinds,
+  ...growingKinds,
   ...offspringKinds,
   ...geneticKinds,
   ...aimKinds,

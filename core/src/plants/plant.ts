@@ -2,6 +2,8 @@ import type { Blooming } from '../bloom/note'
 import { neverSeen, withBloomNote } from '../bloom/note'
 import type { LoggedDeed } from '../log/entry'
 import { Refusal } from '../log/refusal'
+import type { Grown } from '../seed/growing'
+import { withGrown } from '../seed/growing'
 import type { MarkKind } from '../tags/marks'
 import type { Score, Verdict } from '../offspring/score'
 import type { ISODate } from '../time/days'
@@ -43,6 +45,8 @@ export interface Plant {
   sets: number | null
   blooming: Blooming
   pottedOn: ISODate[]
+  /** what was done with it as a seedling */
+  grown: Grown[]
   /** when it was held back in the cool; the last one may still go on */
   holds: { from: ISODate; until: ISODate | null }[]
   /** what its small flowers are marked with, and which mark means which pollen */
@@ -63,6 +67,7 @@ export function plantAfter(plant: Plant | null, deed: LoggedDeed, id: string): P
       sets: null,
       blooming: neverSeen,
       pottedOn: [],
+      grown: [],
       holds: [],
       plants: null,
       size: null,
@@ -151,6 +156,8 @@ export function plantAfter(plant: Plant | null, deed: LoggedDeed, id: string): P
       return { ...plant, blooming: withBloomNote(plant.blooming, deed.payload, plant.name, deed.day) }
     case 'potted':
       return { ...plant, pottedOn: [...plant.pottedOn, deed.day] }
+    case 'plantGrown':
+      return { ...plant, grown: withGrown(plant.grown, deed.payload, deed.day) }
     case 'heldBack':
       if (isHeldBack(plant))
         throw new Refusal(

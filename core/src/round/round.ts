@@ -25,6 +25,7 @@ import type { Plant } from '../plants/plant'
 import { carryingInWords, carryingOf, lastFruitOn } from '../plants/carrying'
 import { bearingOf } from '../plants/plant'
 import type { Chill } from '../seed/chill'
+import { familiesOf, familyDues, placeOfFamily } from '../offspring/growingOn'
 import { lotDue, sowingDue } from '../seed/due'
 import type { Sowing } from '../seed/sowing'
 import type { PollenDue } from '../pollen/due'
@@ -80,7 +81,7 @@ export interface PlantWork extends Pick<Stop, 'subject' | 'code' | 'crossId' | '
 export interface CropOnRound {
   guide: CropGuide
   knowledge: CropKnowledge
-  history: Omit<CropHistory, 'offspring'>
+  history: CropHistory
   work?: PlantWork[]
   /** the hours of its flowers today at a place, as the weather moves them there; absent: those of its guide */
   hoursAt?: (placeId: string | null) => FlowerHours
@@ -364,6 +365,11 @@ export function roundUntil(
         resolved(sowing.placeId),
         sowingDue(sowing, { guide, knowledge, chill, today }),
       )
+    }
+    for (const family of familiesOf(history)) {
+      const { id, code } = family.cross
+      for (const due of familyDues(family, guide, knowledge, today))
+        addTagged('cross', { id, code, crossId: id }, resolved(placeOfFamily(family)), due)
     }
     for (const { due, isIndoors, ...at } of work)
       add({ ...at, placeId: isIndoors ? null : placeOf(at.plantId) }, due)

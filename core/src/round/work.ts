@@ -14,6 +14,7 @@ import { canBeDried } from '../pollen/prior'
 import type { Subject } from '../log/kind'
 import type { Stay } from '../seed/course'
 import { containerWords, nextStay, stayInWords } from '../seed/course'
+import type { GrowingDeed } from '../seed/growing'
 import type { Sowing } from '../seed/sowing'
 import type { ISODate } from '../time/days'
 
@@ -60,6 +61,17 @@ const moveTo = ({ subject }: AtSubject, to: Omit<Stay, 'on'>): Draft => {
 /** It stays where it is for some weeks more, from now on. */
 const longer = (at: AtSubject, weeks: number): Answer =>
   say(`${weeks} weeks more`, 'plain', moveTo(at, { ...at.sowing!.stays.at(-1)!, weeks }))
+
+const grewOn = ({ subject }: AtSubject, did: GrowingDeed): Draft => ({
+  kind: 'trayGrown',
+  subjectId: subject.id,
+  payload: { did },
+})
+const familyGrew = ({ subject }: AtSubject, did: GrowingDeed): Draft => ({
+  kind: 'familyGrown',
+  subjectId: subject.id,
+  payload: { did },
+})
 
 const BLOOM_KINDS = { plant: 'bloomSeen', sowing: 'trayBloomSeen', batch: 'batchBloomSeen' } as const
 /** What a bloom can be noted of. */
@@ -151,6 +163,74 @@ const otherWork = {
         payload: { leftToDry: true },
       }),
     ],
+  },
+  prickOut: {
+    words: 'prick out',
+    question: 'Big enough to prick out?',
+    counts: 'Taken out as too many',
+    cue: ({ growingOn: { stages } }) => ({
+      yes: `Past “${stages[0] ?? 'seed leaves'}”, and held by a leaf, never by the stem. Lift with the root, water in, shade for two days.`,
+      no: ['the mix is sodden or cold', 'the next leaf is not out yet'],
+    }),
+    tools: () => ['trays or pots', 'labels', 'a stick to lift with'],
+    answers: (at, _, { growingOn: { stages } }) => [
+      at.count
+        ? say(`${at.count} thinned out`, 'main', {
+            kind: 'seedlingsThinned',
+            subjectId: at.subject.id,
+            payload: { count: at.count },
+          })
+        : say('Pricked out', 'main', grewOn(at, 'prickedOut')),
+      {
+        label: 'Not yet',
+        tone: 'plain',
+        ask: { question: 'What do they show?', reasons: stages },
+        drafts: stage => [{ kind: 'trayGrown', subjectId: at.subject.id, payload: { did: 'seen', stage } }],
+      },
+      say('They stay in this tray', 'plain', grewOn(at, 'pottedOn')),
+    ],
+  },
+  lift: {
+    words: 'lift seedlings',
+    question: 'Have the leaves died back?',
+    cue: () => ({
+      yes: 'Yellow leaves that come off at a tug: lift, and replant at once, deeper and further apart.',
+      no: ['leaves still green: they feed next year’s growth'],
+    }),
+    tools: () => ['fork', 'labels'],
+    answers: at => [
+      say('Lifted and replanted', 'main', familyGrew(at, 'lifted')),
+      say('Still green', 'plain', familyGrew(at, 'green')),
+    ],
+  },
+  firstFlowers: {
+    words: 'look for a family’s first flower',
+    question: 'Is the first flower of the family open?',
+    wait: 'toFlower',
+    cue: ({ growingOn: { firstFlowersOff } }) => ({
+      yes: 'One flower open on any of its plants counts as the first.',
+      no: ['a bud that only shows colour'],
+      ...(firstFlowersOff
+        ? {
+            hint: 'This crop usually builds strength first: many take the first flowers off and judge a year later.',
+          }
+        : {}),
+    }),
+    answers: (at, _, { growingOn: { firstFlowersOff } }) => [
+      say('No flower yet', 'main', familyGrew(at, 'noFlower')),
+      say('The first is open', 'plain', familyGrew(at, 'firstFlower')),
+      ...(firstFlowersOff ? [say('Taken off', 'plain', familyGrew(at, 'budsOff'))] : []),
+    ],
+  },
+  judge: {
+    words: 'judge seedlings',
+    question: 'Judge what can be seen now',
+    cue: ({ judging: { traits } }) => ({
+      yes: traits[0]!.hint,
+      no: ['the first flower of a young plant alone: look again in its next bloom'],
+    }),
+    tools: () => ['labels for keepers'],
+    answers: () => [],
   },
   lookInto: {
     words: 'look into bags and flasks',

@@ -13,15 +13,30 @@ export function stillInWords({ still }: ComingUp): string | null {
   return `${about} by ${dayInWords(by)}; four times in five ${low === high ? low : `${low} to ${high}`}.`
 }
 
+/** What the place of a tray could hold instead: a packet that waits, and the seedlings to be expected of as much of its seed. */
+export interface PlaceWorth {
+  lotId: string
+  code: string
+  seedlings: number
+}
+
 /** Whether the tray may be given up, in a sentence; null where it is too early to ask, or nothing is awaited. */
-export function giveUpInWords({ still, fresh }: ComingUp, hasSeedLeft: boolean): string | null {
+export function giveUpInWords(
+  { still, fresh }: ComingUp,
+  hasSeedLeft: boolean,
+  waiting: PlaceWorth | null = null,
+): string | null {
   if (!still || still.any > 0.5) return null
   const chance = `The chance of even one more by then is ${Math.round(still.any * 100)} %`
   const instead =
     hasSeedLeft && fresh > Math.max(1, 2 * still.expected)
       ? `; as much fresh seed of the packet would give about ${Math.round(fresh)} in the same time`
       : ''
+  const worth =
+    waiting && waiting.seedlings >= 1
+      ? ` In its place packet ${waiting.code}, which waits, could give about ${counted(Math.round(waiting.seedlings), 'seedling')}; here ${still.expected.toFixed(1)} more are expected.`
+      : ''
   return still.any < LITTLE_HOPE
-    ? `${chance}${instead}. It may be given up, unless this seed is rare or slow by nature.`
-    : `${chance}${instead}. Keep it while nobody else needs its place.`
+    ? `${chance}${instead}. It may be given up, unless this seed is rare or slow by nature.${worth}`
+    : `${chance}${instead}. Keep it while nobody else needs its place.${worth}`
 }

@@ -53,7 +53,7 @@ describe('damping-off', () => {
     expect(dueOn(9, put({}), all)).toMatchObject({ step: 'watchTray', from: on(11) })
     expect(dueOn(10, put({}), all, fell(9, 2))).toMatchObject({ step: 'watchTray', from: on(11) })
     expect(dueOn(9, put({}), up(8, 5))).toMatchObject({ step: 'countUp', from: on(10) })
-    expect(dueOn(31, put({}), all)).toBeNull()
+    expect(dueOn(31, put({}), all)).toMatchObject({ step: 'prickOut' })
   })
 
   it('is noted in one press: all stand, so many fell, left to dry', () => {

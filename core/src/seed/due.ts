@@ -13,7 +13,8 @@ import type { Sowing } from './sowing'
 
 /** Work that is due at a packet, or at what was sown from it. */
 export interface SeedDue {
-  step: 'sow' | 'putAway' | 'countUp' | 'watchTray' | 'lookInto' | 'moveOn' | 'deflask' | 'fetchBack'
+  step:
+    'sow' | 'putAway' | 'countUp' | 'watchTray' | 'prickOut' | 'lookInto' | 'moveOn' | 'deflask' | 'fetchBack'
   from: ISODate
   until: ISODate
   estimate: Estimate | null
@@ -42,8 +43,33 @@ export function sowingDue(sowing: Sowing, ground: SeedGround): SeedDue | null {
   if (sowing.raised > 0) return null
   const count = isAllUp ? null : countDue(sowing, ground)
   const watch = ground.today ? dampingDue(sowing, ground.today) : null
-  // Who counts sees whether they stand.
-  return watch && (!count || watch.from < count.from) ? watch : count
+  // Who counts sees whether they stand: of what falls on one day it comes first.
+  const all = [count, watch, prickOutDue(sowing, ground)].filter(due => due !== null)
+  return all.sort((a, b) => a.from.localeCompare(b.from))[0] ?? null
+}
+
+/** Days from a look that found them too small to the next one. */
+const PRICK_OUT_AGAIN = 7
+
+/** Pricking out, where the crop is: some days after the first were up, and again after a look that found them too small. */
+function prickOutDue(
+  { looks, grown, standing, stays }: Sowing,
+  { guide, today = '' }: SeedGround,
+): SeedDue | null {
+  const days = guide.growingOn.prickOutDays
+  const up = looks.find(look => look.up > 0)
+  const isDone = grown.some(({ did }) => did === 'prickedOut' || did === 'pottedOn' || did === 'plantedOut')
+  if (!days || !up || !standing || isDone || stays.at(-1)!.container === 'bed') return null
+  if (addDays(up.on, Math.round(days.high * 3)) < today) return null
+  const seen = grown.findLast(({ did }) => did === 'seen')
+  const from = seen ? addDays(seen.on, PRICK_OUT_AGAIN) : addDays(up.on, Math.round(days.low))
+  return {
+    step: 'prickOut',
+    from,
+    until: addDays(from, 7),
+    estimate: null,
+    because: `The first were up on ${dayInWords(up.on)}${seen?.stage ? `; ${seen.stage} on ${dayInWords(seen.on)}` : ''}.`,
+  }
 }
 
 /** An orchid seedling is big enough for the air after about so many weeks in its flask; a laboratory takes as long. */

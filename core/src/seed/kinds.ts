@@ -94,9 +94,11 @@ export const seedKinds = {
       /** by what it was told to be ripe */
       cue: v.optional(v.picklist(schoolsAt('harvest'))),
       /** cut before it was ripe, as it would have been lost */ early: v.optional(v.literal(true)),
+      /** what was advised then; cut against it, the decision can be judged later */
+      advised: v.optional(v.picklist(['cut', 'wait'])),
     }),
     p =>
-      `harvested ${p.isAbout ? 'about ' : ''}${counted(p.seeds, 'seed')}${p.isAbout ? '' : `, ${p.sound} sound`}${p.floated ? ' by floating' : ''}${p.early ? ', cut before it was ripe' : ''}`,
+      `harvested ${p.isAbout ? 'about ' : ''}${counted(p.seeds, 'seed')}${p.isAbout ? '' : `, ${p.sound} sound`}${p.floated ? ' by floating' : ''}${p.early ? ', cut before it was ripe' : ''}${p.advised === 'wait' ? ', though waiting was advised' : ''}`,
     {
       codes: p => [{ code: p.code }],
       changes: p => p.flowers.map(f => ({ type: 'flower', id: f.flowerId })),

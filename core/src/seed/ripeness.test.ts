@@ -1,12 +1,13 @@
 import { describe, expect, it } from 'vitest'
 import { durationQuantiles } from '../chance/duration'
+import { USUAL_LOSSES } from '../crops/guide'
 import type { DayAhead } from './ripeness'
 import { chanceRipe, cutOrWait, possibleDays, slicesOf } from './ripeness'
 
 const slices = slicesOf(durationQuantiles({ low: 50, high: 70 }))
 const fair: DayAhead = { isWet: false, isFrosty: false }
 const days = (count: number, day = fair) => Array.from({ length: count }, () => day)
-const open = { splits: true, isHeld: false }
+const open = { splits: true, isHeld: false, losses: USUAL_LOSSES }
 
 describe('the chance that a fruit is ripe', () => {
   it('is that of the waits, and of what a look left of them', () => {
@@ -38,11 +39,16 @@ describe('cutting now or waiting', () => {
     const usual = firstCut(days(4))
     expect(firstCut(days(4, { isWet: false, isFrosty: true }))).toBeLessThan(usual)
     expect(firstCut(days(4, { isWet: true, isFrosty: false }))).toBeLessThanOrEqual(usual)
-    expect(firstCut(days(4), { splits: true, isHeld: true })).toBeGreaterThan(usual)
+    expect(firstCut(days(4), { ...open, isHeld: true })).toBeGreaterThan(usual)
+  })
+
+  it('goes by what a guide says of its losses', () => {
+    const safe = { ...open, losses: { ...USUAL_LOSSES, dropped: 0, eaten: 0 } }
+    expect(at(75, days(4), safe).byWaiting).toBeLessThan(at(75).byWaiting / 5)
   })
 
   it('cuts what is surely ripe, where nothing threatens it', () => {
-    const sure = at(90, days(3), { splits: false, isHeld: true })
+    const sure = at(90, days(3), { ...open, splits: false, isHeld: true })
     expect(sure.advice).toBe('cut')
     expect(sure.byCutting).toBeLessThan(1)
   })

@@ -1,4 +1,5 @@
 import { sum } from 'd3-array'
+import type { CropGuide } from '../crops/guide'
 
 /** Slices of equal chance that a wait is told by. */
 const SLICES = 100
@@ -28,13 +29,9 @@ export interface DayAhead {
 export interface Hanging {
   /** it opens and drops its seed */ splits: boolean
   /** a net or a bag holds what drops, and keeps birds off */ isHeld: boolean
+  /** shares of its seed that are lost on one day */ losses: FruitLosses
 }
-
-/**
- * Shares of the seed that are lost on one day, as rules of thumb: dropped after splitting; taken by birds and mice from a ripe fruit;
- * rotted on a wet day, ripe and unripe; killed unripe by frost. No garden has records of them.
- */
-const LOST = { dropped: 0.3, eaten: 0.03, rotRipe: 0.06, rotUnripe: 0.015, frost: 0.5 }
+export type FruitLosses = CropGuide['ripening']['losses']
 
 /** Seed of a fruit that is cut before this share of its way to ripeness is not fit to come up; from there on ever more of it is. */
 export const FIT_FROM = 0.75
@@ -44,14 +41,19 @@ const unfit = (day: number, ripe: number): number =>
   day >= ripe ? 0 : Math.min(1, (ripe - day) / (ripe * (1 - FIT_FROM)))
 
 /** The share of its seed that is lost by some day if a fruit hangs on from another. */
-function lostHanging(day: number, ripe: number, ahead: DayAhead[], { splits, isHeld }: Hanging): number {
+function lostHanging(
+  day: number,
+  ripe: number,
+  ahead: DayAhead[],
+  { splits, isHeld, losses }: Hanging,
+): number {
   const kept = ahead.reduce((share, { isWet, isFrosty }, i) => {
     const isRipe = day + i + 1 > ripe
     const threats = [
-      isRipe && splits && !isHeld ? LOST.dropped : 0,
-      isRipe && !isHeld ? LOST.eaten : 0,
-      isWet ? (isRipe ? LOST.rotRipe : LOST.rotUnripe) : 0,
-      isFrosty && !isRipe ? LOST.frost : 0,
+      isRipe && splits && !isHeld ? losses.dropped : 0,
+      isRipe && !isHeld ? losses.eaten : 0,
+      isWet ? (isRipe ? losses.rotRipe : losses.rotUnripe) : 0,
+      isFrosty && !isRipe ? losses.frost : 0,
     ]
     return threats.reduce((left, lost) => left * (1 - lost), share)
   }, 1)

@@ -189,7 +189,7 @@ describe('a tray', () => {
     })
     expect(
       sowingDue(tray(sow('2026-02-01', 10), up('2026-02-09', 10)), { guide: chilli, knowledge }),
-    ).toBeNull()
+    ).toMatchObject({ step: 'prickOut', from: '2026-02-17' })
     // Long after the usual wait nobody is asked to count any more.
     expect(
       sowingDue(tray(sow('2026-02-01', 10), up('2026-04-20', 0)), { guide: chilli, knowledge }),

@@ -5,6 +5,8 @@ import type { LoggedDeed } from '../log/entry'
 import { Refusal } from '../log/refusal'
 import type { Container, Stay } from './course'
 import { isGrown, stayInWords } from './course'
+import type { Grown } from './growing'
+import { withGrown } from './growing'
 import type { SownHow, flaskWords } from './kinds'
 import type { ISODate } from '../time/days'
 import { dayInWords } from '../time/days'
@@ -34,8 +36,12 @@ export interface Sowing {
   losses: { on: ISODate; count: number; reason: string }[]
   /** looks at whether its seedlings stand */
   watched: { on: ISODate; leftToDry: boolean }[]
+  /** what was done with its seedlings, or seen of them */
+  grown: Grown[]
   up: number
   lost: number
+  /** seedlings that were too many and were taken out */
+  thinned: number
   /** seedlings that got codes and became plants */
   raised: number
   raisedOn: ISODate | null
@@ -62,8 +68,10 @@ export function sowingAfter(sowing: Sowing | null, deed: LoggedDeed, id: string)
       looks: [],
       losses: [],
       watched: [],
+      grown: [],
       up: 0,
       lost: 0,
+      thinned: 0,
       raised: 0,
       raisedOn: null,
       standing: 0,
@@ -71,7 +79,11 @@ export function sowingAfter(sowing: Sowing | null, deed: LoggedDeed, id: string)
       ended: null,
     }
   }
-  if (!sowing) throw new Refusal('unknown-sowing', 'This tray does not exist; sow seeds from a packet first.')
+  if (!sowing)
+    throw new Refusal(
+      'unknown-sowing',
+      `On ${dayInWords(deed.day, true)} nothing was sown here yet; choose the day of its sowing, or a later one.`,
+    )
   if (sowing.ended)
     throw new Refusal(
       'sowing-ended',
@@ -100,6 +112,12 @@ function stepOn(sowing: Sowing, deed: LoggedDeed): Sowing {
         lost: sowing.lost + deed.payload.count,
         losses: [...sowing.losses, { ...deed.payload, on: deed.day }],
       }
+    case 'seedlingsThinned':
+      checkStanding(sowing, deed.payload.count, 'be thinned out')
+      return { ...sowing, thinned: sowing.thinned + deed.payload.count }
+    case 'trayGrown':
+      checkGrowing(sowing)
+      return { ...sowing, grown: withGrown(sowing.grown, deed.payload, deed.day) }
     case 'seedlingsRaised':
       checkStanding(sowing, deed.payload.plants.length, 'be raised')
       return {
@@ -170,6 +188,10 @@ function checkInFlask({ code, container }: Sowing): void {
     throw new Refusal('no-flask', `${code} lies in no flask: note the look where it is.`)
 }
 
+function checkGrowing({ code, up }: Sowing): void {
+  if (up === 0) throw new Refusal('none-up', `Nothing is up in ${code} yet: count its seedlings first.`)
+}
+
 function checkStanding(sowing: Sowing, count: number, verb: string): void {
   if (count > sowing.standing) {
     throw new Refusal(
@@ -182,5 +204,5 @@ function checkStanding(sowing: Sowing, count: number, verb: string): void {
 
 const withStanding = (sowing: Sowing): Sowing => ({
   ...sowing,
-  standing: sowing.up - sowing.lost - sowing.raised,
+  standing: sowing.up - sowing.lost - sowing.thinned - sowing.raised,
 })

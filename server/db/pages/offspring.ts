@@ -5,6 +5,7 @@ import type { Database } from '../connection'
 import type { Garden } from '../garden'
 import { gardenDay } from '../held/gardenDay'
 import { withParents } from '../held/names'
+import { growingOfCross } from './growing'
 import { statesOf } from '../readModels'
 import { crossById } from '../rows/crosses'
 import { offspringOf } from '../rows/plants'
@@ -60,5 +61,6 @@ export async function familyPage(db: Database, garden: Garden, crossId: string):
     plants: await offspringOf(db, garden, crossId),
     doubts: doubtsBehind(day, behind, guide),
     flowers: behind.length,
+    growing: growingOfCross(day, cross),
   }
 }

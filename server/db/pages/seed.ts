@@ -4,27 +4,17 @@ import type { LearntCrop } from '@virgulta/core/garden/learnt'
 import { hangingFruits } from '@virgulta/core/garden/fruits'
 import { doubtsBehind } from '@virgulta/core/garden/doubts'
 import { chillOutdoors } from '@virgulta/core/garden/chilling'
-import type { GardenDay } from '@virgulta/core/garden/day'
 import { lastFrost } from '@virgulta/core/garden/frost'
-import { germinationOf } from '@virgulta/core/garden/drawer'
+import { worthOfPlace } from '@virgulta/core/garden/drawer'
 import type { Treatment } from '@virgulta/core/garden/treatments'
 import { compareTreatments } from '@virgulta/core/garden/treatments'
 import type { GerminationFit } from '@virgulta/core/seed/germination'
 import { upBy } from '@virgulta/core/seed/germination'
 import { once } from '@virgulta/core/once'
-import type { SeedLot } from '@virgulta/core/seed/lot'
-import { addDays } from '@virgulta/core/time/days'
 import { comingUp, usualCurve } from '@virgulta/core/seed/comingUp'
 import { clockAhead, sowingDue } from '@virgulta/core/seed/due'
 import { and, asc, desc, eq } from 'drizzle-orm'
-import type {
-  ComparePage,
-  DrawerFacts,
-  FruitRow,
-  LotStory,
-  SeedShelf,
-  SowingStory,
-} from '../../../shared/seed'
+import type { ComparePage, FruitRow, LotStory, SeedShelf, SowingStory } from '../../../shared/seed'
 import type { Database } from '../connection'
 import type { Garden } from '../garden'
 import { gardenDay } from '../held/gardenDay'
@@ -33,6 +23,7 @@ import { linesOn } from '../held/lines'
 import { withParents } from '../held/names'
 import { statesOf } from '../readModels'
 import { crosses, seedLots, sowings } from '../schema'
+import { drawerOf } from './packets'
 
 /** What is of a cross, with its code and crop and the names of its parents. */
 const ofCrosses = async <T extends { cross: Cross }>(db: Database, garden: Garden, rows: T[]) =>
@@ -40,16 +31,11 @@ const ofCrosses = async <T extends { cross: Cross }>(db: Database, garden: Garde
     ...row,
     crossCode: cross.code,
     crop: cross.crop,
+    aim: cross.aim,
   }))
 
-/** All packets and trays of the garden, the latest first. */
+/** The trays of the garden, the latest first, and how many packets and fruits there are. */
 export async function seedShelf(db: Database, garden: Garden): Promise<SeedShelf> {
-  const lots = await db
-    .select({ lot: seedLots.state, cross: crosses.state })
-    .from(seedLots)
-    .innerJoin(crosses, and(eq(crosses.gardenId, seedLots.gardenId), eq(crosses.id, seedLots.crossId)))
-    .where(eq(seedLots.gardenId, garden.id))
-    .orderBy(desc(seedLots.code))
   const trays = await db
     .select({ sowing: sowings.state, cross: crosses.state })
     .from(sowings)
@@ -57,21 +43,12 @@ export async function seedShelf(db: Database, garden: Garden): Promise<SeedShelf
     .where(eq(sowings.gardenId, garden.id))
     .orderBy(desc(sowings.code))
   const day = await gardenDay(db, garden)
+  const { seedLot } = day.garden.states
   return {
     hanging: hangingFruits(day).length,
-    lots: (await ofCrosses(db, garden, lots)).map(row => ({ ...row, ...drawerOf(day, row) })),
+    packets: seedLot.size,
+    filled: [...seedLot.values()].filter(lot => lot.left > 0).length,
     sowings: await ofCrosses(db, garden, trays),
-  }
-}
-
-/** Where a packet is kept, and how much of it is expected to come up today and in a year. */
-function drawerOf(day: GardenDay, { lot, crop }: { lot: SeedLot; crop: string }): DrawerFacts {
-  const learnt = day.garden.crops.get(crop)!
-  const last = lot.stored.at(-1)
-  return {
-    store: last ? (day.garden.states.store.get(last.storeId ?? '')?.name ?? 'a drawer') : null,
-    today: germinationOf(day, lot, learnt, day.today),
-    inAYear: germinationOf(day, lot, learnt, addDays(day.today, 365)),
   }
 }
 
@@ -144,6 +121,7 @@ export async function sowingStory(db: Database, garden: Garden, id: string): Pro
     lot,
     chill,
     due: sowingDue(sowing, { ...crop, chill, today: garden.today }),
+    instead: worthOfPlace(day, sowing),
     coming: comingUp(sowing, usualComing(crop), clock, garden.today),
     log: await linesOn(db, garden, [id]),
   }

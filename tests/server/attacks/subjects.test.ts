@@ -21,6 +21,8 @@ const PAGES = [
   '/api/pollen',
   '/api/pollen/season',
   '/api/seed',
+  '/api/seed/lots',
+  '/api/seed/growing',
   '/api/offspring',
   '/api/calendar',
   '/api/bloom?from=2026-01-01&to=2026-12-31',

@@ -35,6 +35,7 @@ const day = ref(garden.today)
 const up = ref(1)
 const lost = ref(1)
 const raised = ref(1)
+const thinned = ref(1)
 const placeId = ref<string | null>(null)
 watch(
   sowing,
@@ -42,6 +43,7 @@ watch(
     if (!s) return
     up.value = isGrown(s.container) ? 1 : 0
     lost.value = 1
+    thinned.value = 1
     raised.value = s.standing
     placeId.value ??= s.placeId
   },
@@ -88,6 +90,7 @@ const howInWords = computed(() => {
     how.soaked && 'soaked over night',
     how.medium,
     how.topLayer && `on top ${how.topLayer}`,
+    how.depthMm !== undefined && `${how.depthMm} mm deep`,
     how.cover && coverWords[how.cover],
     how.bottomWarmth && 'warm from below',
     how.drench && `watered with ${how.drench}`,
@@ -108,6 +111,11 @@ async function noteLost(reason: string) {
   )
     isLosing.value = false
 }
+const noteThinned = () =>
+  log.note(
+    [{ kind: 'seedlingsThinned', subjectId: subjectId.value, payload: { count: thinned.value } }],
+    day.value,
+  )
 async function giveUp(reason: string) {
   if (await log.note([{ kind: 'sowingEnded', subjectId: subjectId.value, payload: { reason } }], day.value))
     isEnding.value = false
@@ -222,6 +230,20 @@ const { run: raise, isBusy: isRaising } = useOnce(async () => {
                 >
               </div>
             </template>
+            <template v-if="sowing.standing">
+              <hr />
+              <GrowingNotes
+                :id="sowing.id"
+                of="tray"
+                :grown="sowing.grown"
+                :stages="guide.growingOn.stages"
+                :day="day"
+              />
+              <div class="row step">
+                <CountStepper v-model="thinned" label="Thinned out" :least="1" :most="sowing.standing" />
+                <v-btn height="48" @click="noteThinned">Note them thinned</v-btn>
+              </div>
+            </template>
             <div v-if="!isSeedYet" class="stack">
               <span class="quiet small">Flowers in the tray</span
               ><BloomKeys
@@ -262,7 +284,10 @@ const { run: raise, isBusy: isRaising } = useOnce(async () => {
               >(days whose mean lies above {{ CHILLS.above }} and up to {{ CHILLS.upTo }} °C)</span
             >
           </p>
-          <p v-if="sowing.row" class="quiet">Row {{ sowing.row.at }} of {{ sowing.row.of }}.</p>
+          <p v-if="sowing.row" class="quiet">
+            Row {{ sowing.row.at }} of {{ sowing.row.of }}.
+            <NuxtLink :to="rowsOf(sowing)">All its rows</NuxtLink>
+          </p>
           <p v-if="howInWords" class="quiet">{{ howInWords }}</p>
           <p v-for="(r, i) in sowing.flask.replated" :key="i" class="quiet">
             {{ dayInWords(r.on, true) }}: onto fresh medium, {{ r.medium }}.
@@ -289,7 +314,7 @@ const { run: raise, isBusy: isRaising } = useOnce(async () => {
           />
           <p v-if="stillInWords(story.coming)" class="still">{{ stillInWords(story.coming) }}</p>
           <p v-if="giveUpInWords(story.coming, story.lot.left > 0)" class="quiet">
-            {{ giveUpInWords(story.coming, story.lot.left > 0) }}
+            {{ giveUpInWords(story.coming, story.lot.left > 0, story.instead) }}
           </p>
           <dl class="fit">
             <dt>Come up in the end</dt>

@@ -49,6 +49,7 @@ export const bulbs: CropNotes[] = [
       up: [14, 60],
       germination: [0.4, 0.8],
     },
+    growing: { diesBack: '10-01' },
     judged: {
       days: [330, 800],
       keep: ['meets the aim', 'strong stem', 'clear colour'],
@@ -116,6 +117,7 @@ export const bulbs: CropNotes[] = [
       up: [150, 230],
       germination: [0.5, 0.85],
     },
+    growing: { diesBack: '06-15' },
     judged: {
       days: [1300, 1900],
       keep: ['meets the aim', 'smooth petals', 'strong neck'],
@@ -171,6 +173,7 @@ export const bulbs: CropNotes[] = [
       up: [90, 160],
       germination: [0.5, 0.85],
     },
+    growing: { diesBack: '06-15' },
     judged: {
       days: [1300, 1900],
       keep: ['meets the aim', 'strong stem', 'clear base'],
@@ -222,6 +225,7 @@ export const bulbs: CropNotes[] = [
       up: [7, 21],
       germination: [0.6, 0.92],
     },
+    growing: { diesBack: null },
     judged: {
       days: [700, 1100],
       keep: ['meets the aim', 'two scapes', 'flat face'],
@@ -278,6 +282,11 @@ export const bulbs: CropNotes[] = [
       how: 'After six to ten cold moist weeks, light and warm.',
       up: [10, 30],
       germination: [0.6, 0.9],
+    },
+    growing: {
+      diesBack: null,
+      prickOutDays: { low: 20, high: 60 },
+      stages: ['one grass-like leaf', 'a small fan', 'a fan of six leaves', 'several fans'],
     },
     judged: {
       days: [400, 800],
@@ -346,6 +355,7 @@ export const bulbs: CropNotes[] = [
       up: [15, 45],
       germination: [0.75, 0.95],
     },
+    growing: { diesBack: null },
     judged: {
       days: [1100, 1800],
       keep: ['meets the aim', 'round umbel', 'broad petals'],
@@ -403,6 +413,7 @@ export const bulbs: CropNotes[] = [
     seed: 'sowAtOnce',
     seedHow: 'Sow fresh, half buried: it sprouts by itself, and dies when it dries.',
     sow: { depthMm: 0, how: 'Half buried in gritty mix, warm.', up: [7, 28], germination: [0.7, 0.95] },
+    growing: { diesBack: null },
     judged: {
       days: [1100, 1800],
       keep: ['meets the aim', 'scented', 'stands up'],

@@ -1,7 +1,8 @@
 import { flowerForms } from '../forms/forms'
 import type { CropGuide } from '../guide'
+import { USUAL_LOSSES } from '../guide'
 import { watchReasons } from './traits'
-import { seedHandlingOf } from './usual'
+import { growingOnOf, seedHandlingOf } from './usual'
 
 export const chilli: CropGuide = {
   id: 'chilli',
@@ -155,6 +156,7 @@ export const chilli: CropGuide = {
     splits: false,
     seedsPerFruit: { low: 14, high: 48 },
     sound: { low: 0.8, high: 0.96 },
+    losses: USUAL_LOSSES,
   },
   seedHandling: seedHandlingOf('dry', {
     how: 'Clean, dry a week in the shade at room warmth, then packet with a drying agent.',
@@ -170,6 +172,7 @@ export const chilli: CropGuide = {
     lossReasons: ['damped off', 'dried out', 'eaten', 'weak'],
   },
   year: [],
+  growingOn: growingOnOf('vegetable'),
   judging: {
     daysAfterRaising: { low: 55, high: 95 },
     keepShare: { low: 0.03, high: 0.12 },

@@ -1,7 +1,8 @@
 import { flowerForms } from '../forms/forms'
 import type { CropGuide } from '../guide'
+import { USUAL_LOSSES } from '../guide'
 import { watchReasons } from './traits'
-import { seedHandlingOf, usualYear } from './usual'
+import { growingOnOf, seedHandlingOf, usualYear } from './usual'
 
 export const hellebore: CropGuide = {
   id: 'hellebore',
@@ -143,6 +144,7 @@ export const hellebore: CropGuide = {
     splits: true,
     seedsPerFruit: { low: 12, high: 42 },
     sound: { low: 0.75, high: 0.95 },
+    losses: USUAL_LOSSES,
   },
   seedHandling: seedHandlingOf('sowAtOnce', {
     how: 'Sow fresh: dried seed may sleep for years. Warm summer, then a cold winter, then it comes up.',
@@ -157,6 +159,7 @@ export const hellebore: CropGuide = {
     lossReasons: ['damped off', 'slugs', 'dried out', 'frost heave'],
   },
   year: usualYear['garden flower'] ?? [],
+  growingOn: growingOnOf('garden flower'),
   judging: {
     daysAfterRaising: { low: 560, high: 1000 },
     keepShare: { low: 0.02, high: 0.1 },

@@ -1,7 +1,8 @@
 import { flowerForms } from '../forms/forms'
 import type { CropGuide } from '../guide'
+import { USUAL_LOSSES } from '../guide'
 import { watchReasons } from './traits'
-import { seedHandlingOf } from './usual'
+import { growingOnOf, seedHandlingOf } from './usual'
 
 export const squash: CropGuide = {
   id: 'squash',
@@ -113,6 +114,7 @@ export const squash: CropGuide = {
     splits: false,
     seedsPerFruit: { low: 90, high: 260 },
     sound: { low: 0.8, high: 0.96 },
+    losses: USUAL_LOSSES,
   },
   seedHandling: seedHandlingOf('dry', { how: 'Wash, float off empty seed, dry two weeks on a screen.' }),
   sowing: {
@@ -124,6 +126,7 @@ export const squash: CropGuide = {
     lossReasons: ['damped off', 'slugs', 'cold', 'weak'],
   },
   year: [],
+  growingOn: growingOnOf('vegetable', { prickOutDays: null }),
   judging: {
     daysAfterRaising: { low: 80, high: 120 },
     keepShare: { low: 0.05, high: 0.15 },

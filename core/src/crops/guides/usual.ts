@@ -5,7 +5,9 @@ import type { CautionId } from '../cautions'
 import type { FlowerForm } from '../form'
 import type { FormId } from '../forms/forms'
 import { flowerForms } from '../forms/forms'
+import type { FruitLosses } from '../../seed/ripeness'
 import type { CropGuide, FlowerHourRules, SchoolChoice } from '../guide'
+import { USUAL_LOSSES } from '../guide'
 import { watchReasons } from './traits'
 
 /** A range as it is written here: low, high. */
@@ -149,6 +151,43 @@ export const usualYear: Partial<Record<CropGuide['group'], CropGuide['year']>> =
   'tree or shrub': ['02-15 Cut back', '03-15 Feed'],
 }
 
+/** How seedlings of a group usually grow on; dates of the north. */
+const growingOn: Partial<Record<CropGuide['group'], Partial<CropGuide['growingOn']>>> = {
+  'garden flower': { prickOutDays: { low: 10, high: 25 } },
+  'vegetable': { prickOutDays: { low: 8, high: 20 } },
+  'tree or shrub': { prickOutDays: { low: 15, high: 45 } },
+  'fruit': { prickOutDays: { low: 15, high: 45 }, firstFlowersOff: true },
+  'succulent': {
+    prickOutDays: { low: 60, high: 150 },
+    stages: ['green dots', 'first spines or leaves', 'as large as a pea'],
+  },
+  'carnivorous plant': {
+    prickOutDays: { low: 90, high: 200 },
+    stages: ['seed leaves', 'first small traps', 'traps that catch'],
+  },
+  'bulb': {
+    stages: ['one grass-like leaf', 'a small bulb', 'two leaves', 'a bulb near flowering size'],
+    diesBack: '07-01',
+  },
+  'orchid': {
+    stages: ['green body', 'first leaf', 'first root', 'two leaves and roots', 'out of the flask'],
+  },
+  'cereal': { stages: ['one leaf', 'three leaves', 'shooting', 'ear out'] },
+}
+
+/** How seedlings of a group grow on, but for what a crop does its own way. */
+export const growingOnOf = (
+  group: CropGuide['group'],
+  own: Partial<CropGuide['growingOn']> = {},
+): CropGuide['growingOn'] => ({
+  stages: ['seed leaves', 'first true leaf', 'several true leaves', 'a young plant'],
+  prickOutDays: null,
+  diesBack: null,
+  firstFlowersOff: false,
+  ...growingOn[group],
+  ...own,
+})
+
 /** How seed of a kind is handled, but for what a crop does its own way. */
 export const seedHandlingOf = (
   kind: SeedHandling['kind'],
@@ -229,12 +268,21 @@ export interface CropNotes {
   pollen: CropGuide['pollination']['pollen']
   /** days until a take shows, and the share that takes */
   take: [days: Range, rate: Range]
-  ripe: { days: Range; cue: string; seeds: Range; sound: Range; splits?: boolean }
+  ripe: {
+    days: Range
+    cue: string
+    seeds: Range
+    sound: Range
+    splits?: boolean
+    losses?: Partial<FruitLosses>
+  }
   seed: CropGuide['seedHandling']['kind']
   seedHow?: string
   /** how long it dries, is chilled and keeps, where it differs from seed of its kind */
   seedTimes?: Partial<Omit<SeedHandling, 'kind' | 'how'>>
   sow: { depthMm: number; how: string; up: Range; germination: Range; survival?: Range; losses?: string[] }
+  /** how its seedlings grow on, where it differs from its group */
+  growing?: Partial<CropGuide['growingOn']>
   judged: { days: Range; /** reasons of a verdict */ keep: string[]; discard: string[]; traits: Trait[] }
   /** commonly reported loci and what they make together, to be checked in one's own families */
   loci?: CropGuide['loci']
@@ -394,6 +442,7 @@ export function guideFrom(notes: CropNotes): CropGuide {
       splits: notes.ripe.splits ?? false,
       seedsPerFruit: range(notes.ripe.seeds),
       sound: range(notes.ripe.sound),
+      losses: { ...USUAL_LOSSES, ...notes.ripe.losses },
     },
     seedHandling: seedHandlingOf(notes.seed, {
       ...(notes.seedHow ? { how: notes.seedHow } : {}),
@@ -409,6 +458,7 @@ export function guideFrom(notes: CropNotes): CropGuide {
       survival: range(notes.sow.survival ?? [0.7, 0.92]),
       lossReasons: notes.sow.losses ?? ['damped off', 'dried out', 'slugs', 'weak'],
     },
+    growingOn: growingOnOf(notes.group, notes.growing),
     year: usualYear[notes.group] ?? [],
     judging: {
       daysAfterRaising: range(notes.judged.days),

@@ -1,0 +1,103 @@
+import type { Cross } from '@virgulta/core/crosses/cross'
+import { germinationOf } from '@virgulta/core/garden/drawer'
+import type { GardenDay } from '@virgulta/core/garden/day'
+import { once } from '@virgulta/core/once'
+import type { SeedLot } from '@virgulta/core/seed/lot'
+import { addDays } from '@virgulta/core/time/days'
+import { ascending, sum } from 'd3-array'
+import type { DrawerFacts, LotQuery, PacketPage } from '../../../shared/seed'
+import type { Database } from '../connection'
+import type { Garden } from '../garden'
+import { gardenDay } from '../held/gardenDay'
+import { withParents } from '../held/names'
+
+/** A packet with what it is looked for and sorted by. */
+interface Packet {
+  lot: SeedLot
+  cross: Cross
+  parents: string
+  store: string | null
+  /** all that is looked for, in small letters */
+  text: string
+}
+
+/** Where a packet is kept, and how much of it is expected to come up today and in a year. */
+export function drawerOf(day: GardenDay, { lot, crop }: { lot: SeedLot; crop: string }): DrawerFacts {
+  const learnt = day.garden.crops.get(crop)!
+  return {
+    store: storeOf(day, lot),
+    today: germinationOf(day, lot, learnt, day.today),
+    inAYear: germinationOf(day, lot, learnt, addDays(day.today, 365)),
+  }
+}
+
+/** The name of the store in which a packet is; null: nobody put it away yet. */
+function storeOf({ garden }: GardenDay, { stored }: SeedLot): string | null {
+  const last = stored.at(-1)
+  return last ? (garden.states.store.get(last.storeId ?? '')?.name ?? 'a drawer') : null
+}
+
+/** All packets of a garden, the oldest code first. */
+const packetsOf = (day: GardenDay): Packet[] => {
+  const { seedLot, cross, plant, store } = day.garden.states
+  const work = () =>
+    [...seedLot.values()]
+      .flatMap((lot): Packet[] => {
+        const of = cross.get(lot.crossId)
+        if (!of) return []
+        const name = (id: string | null) => plant.get(id ?? '')?.name ?? 'open'
+        const parents = `${name(of.seedParentId)} × ${name(of.pollenParentId)}`
+        const kept = storeOf(day, lot)
+        const crop = day.garden.crops.get(of.crop)?.guide.name ?? of.crop
+        const text = [lot.code, parents, crop, kept ?? '', of.aim].join(' ').toLowerCase()
+        return [{ lot, cross: of, parents, store: kept, text }]
+      })
+      .sort((a, b) => ascending(a.lot.code, b.lot.code))
+  return once(seedLot, 'packets', work, [cross, plant, store])
+}
+
+/** What each column is sorted by. */
+const orders: Record<LotQuery['sort'], (packet: Packet, day: GardenDay) => string | number> = {
+  code: ({ lot }) => lot.code,
+  parents: ({ parents }) => parents,
+  crop: ({ cross }) => cross.crop,
+  harvestedOn: ({ lot }) => lot.harvestedOn,
+  seeds: ({ lot }) => lot.seeds,
+  left: ({ lot }) => lot.left,
+  store: ({ store }) => store ?? '',
+  aim: ({ cross }) => cross.aim,
+  today: ({ lot, cross }, day) =>
+    germinationOf(day, lot, day.garden.crops.get(cross.crop)!, day.today).median,
+}
+
+/** A page of the packets that fit a query. */
+export async function packetPage(db: Database, garden: Garden, query: LotQuery): Promise<PacketPage> {
+  const { q, crop, holds, sort, order, page, size } = query
+  const day = await gardenDay(db, garden)
+  const words = q.toLowerCase().split(/\s+/).filter(Boolean)
+  const all = packetsOf(day)
+  const fitting = all.filter(
+    ({ lot, cross, text }) =>
+      (holds === 'all' || (holds === 'seed') === lot.left > 0) &&
+      (!crop || cross.crop === crop) &&
+      words.every(word => text.includes(word)),
+  )
+  const way = order === 'desc' ? -1 : 1
+  const keyed = fitting.map(packet => ({ packet, key: orders[sort](packet, day) }))
+  // Packets stand in the order of their codes already, which those that are equal keep.
+  keyed.sort((a, b) => way * ascending(a.key, b.key))
+  const shown = keyed
+    .slice((page - 1) * size, page * size)
+    .map(({ packet: { lot, cross } }) => ({ lot, cross }))
+  return {
+    total: fitting.length,
+    seeds: sum(fitting, ({ lot }) => lot.left),
+    packets: (await withParents(db, garden, shown)).map(({ cross, ...row }) => ({
+      ...row,
+      crossCode: cross.code,
+      crop: cross.crop,
+      aim: cross.aim,
+      ...drawerOf(day, { lot: row.lot, crop: cross.crop }),
+    })),
+  }
+}
