@@ -1,7 +1,7 @@
 import type { Deed } from '@virgulta/core/log/entry'
 import { v7 } from 'uuid'
 import { serve } from '../tests/server/serving'
-import { Visitor } from '../tests/server/visitor'
+import { Visitor, entry, plantedCross } from '../tests/server/visitor'
 import type { OpenGarden } from '../shared/garden'
 import type { AimRow } from '../shared/aims'
 import type { CrossRow } from '../shared/crosses'
@@ -60,6 +60,41 @@ async function sheetRow(keeper: Visitor, cross: CrossRow['cross'], now: string):
     async () =>
       (await keeper.ask('GET', `/api/crosses/${cross.id}/tags.pdf?codes=${codes.join(',')}`)).status === 200,
     SHEET_AIM_MS,
+  )
+}
+
+const [PACKETS, AT_ONCE, DRAWER_AIM_MS] = [20_000, 500, 50]
+
+/** Pages of a drawer of many packets, sorted and sought each way in turn. */
+async function drawerRow(address: string): Promise<Row> {
+  const keeper = await new Visitor(address).startGarden('Seed drawer')
+  const { ids } = await plantedCross(keeper)
+  for (let sent = 0; sent < PACKETS; sent += AT_ONCE) {
+    const codes = await keeper.codes(AT_ONCE)
+    const deeds = codes.map((code, i) =>
+      entry(
+        'seedReceived',
+        v7(),
+        { code, crossId: ids.cross, seeds: 1 + ((sent + i) % 90), from: 'a friend' },
+        1 + ((sent + i) % 180),
+      ),
+    )
+    const { status, body } = await keeper.send(...deeds)
+    if (status !== 200) throw new Error(JSON.stringify(body))
+  }
+  const queries = [
+    '?sort=harvestedOn&order=desc',
+    '?sort=left&page=40',
+    '?q=ember&holds=seed',
+    '?sort=today&order=desc',
+    '?sort=code&page=700',
+  ]
+  return timed(
+    `reading a page of a drawer of ${PACKETS} packets`,
+    1,
+    100,
+    async turn => (await keeper.ask('GET', `/api/seed/lots${queries[turn % queries.length]}`)).status === 200,
+    DRAWER_AIM_MS,
   )
 }
 
@@ -133,6 +168,7 @@ export async function serverRows(ownerUrl: string, address: string, keeper: Visi
       undefined,
     ),
   )
+  rows.push(await drawerRow(address))
   rows.push(await sheetRow(keeper, crosses[0]!.cross, now))
   return [...rows, ...(await startRows(ownerUrl, keeper.cookie))]
 }

@@ -1,7 +1,7 @@
 /** Seed on its clock, in gardens made anew with a crop that the demo does not have. */
 import type { Page } from '@playwright/test'
 import { expect, test } from '@playwright/test'
-import { addPlant, daysAgo, expectAccessible, expectNarrow, follow, startGarden } from './garden'
+import { addPlant, daysAgo, expectAccessible, expectNarrow, follow, pick, startGarden } from './garden'
 
 /** A packet of seed from elsewhere; its page is open. */
 async function packet(page: Page, crop: string, seeds: string, mother = 'Copper Gate', on?: string) {
@@ -119,19 +119,114 @@ test('packets are tested, split and sown in rows, each row with a code and a lab
   await expect(page.getByRole('dialog', { name: 'Print tags' })).toBeVisible()
 
   await page.goto('/seed?show=trays')
-  await expect(page.getByText('North tray, row 2')).toBeVisible()
+  await page.getByRole('link', { name: 'North tray, row 2' }).click()
+  await expect(page.getByRole('heading', { name: 'North tray' })).toBeVisible()
+  await expectAccessible(page)
+  await page.getByRole('textbox', { name: 'New in row 1' }).fill('9')
+  await page.getByRole('textbox', { name: 'New in row 1' }).press('Tab')
+  await page.getByRole('button', { name: 'Note 9 new in 2 rows' }).click()
+  await expect(page.getByRole('img', { name: /^9 stand, 9 of/ })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'None new in 2 rows' })).toBeVisible()
   await page.getByRole('link', { name: codes[0]! }).click()
-  await page.getByRole('textbox', { name: 'New seedlings up' }).fill('9')
-  await page.getByRole('button', { name: 'Note', exact: true }).click()
   await expect(page.getByRole('heading', { name: /^9 of \d+ up/ })).toBeVisible()
   await page.goto('/seed?show=compare')
   await expect(page.getByText('There is only one group: nothing to compare it with yet.')).toBeVisible()
-  await expect(page.getByText('1 tray is left out: not looked at yet, or nobody said.')).toBeVisible()
   await expectAccessible(page)
   await page.getByRole('combobox', { name: 'Compare by' }).press('ArrowDown')
   await page.getByRole('option', { name: 'the medium' }).click()
   await expect(page).toHaveURL(/by=medium/)
   await expect(page.getByText('Of no tray is this told yet')).toBeVisible()
+})
+
+test('seedlings grow on: pricked out or not yet from the walk, thinned, given tags, and their family is followed to its flowers', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 })
+  await startGarden(page, 'Seedling beds', 'Hobart')
+  await packet(page, 'Zinnia', '12', 'Early Red', daysAgo(50))
+  await page.getByRole('button', { name: 'Sow from it' }).click()
+  const sow = page.getByRole('dialog', { name: 'Sow' })
+  await sow.getByLabel('On', { exact: true }).fill(daysAgo(40))
+  await sow.getByText('How it is sown').click()
+  await sow.getByLabel('Depth, mm').fill('400')
+  await expect(sow.getByText('Give 0 to 300 millimetres.')).toBeVisible()
+  await sow.getByLabel('Depth, mm').fill('5')
+  await sow.getByRole('button', { name: 'Sow', exact: true }).click()
+  await expect(page.getByText('Sown: 5 mm deep.')).toBeVisible()
+  const tray = page.getByRole('region', { name: 'Note in this tray' })
+  await tray.getByLabel('Seen on').fill(daysAgo(30))
+  await tray.getByRole('textbox', { name: 'New seedlings up' }).fill('12')
+  await tray.getByRole('button', { name: 'Note', exact: true }).click()
+  await expect(page.getByRole('heading', { name: /^12 of 12 up/ })).toBeVisible()
+
+  await page.goto('/walk')
+  await expect(page.getByRole('heading', { name: 'Big enough to prick out?' })).toBeVisible()
+  await expectAccessible(page)
+  await page.getByRole('button', { name: 'Not yet' }).click()
+  await page.getByRole('button', { name: 'first true leaf' }).click()
+  await expect(page.getByRole('heading', { name: 'The round is done' })).toBeVisible()
+
+  await page.goto('/seed?show=trays')
+  await page.getByRole('link', { name: /^\d\d-/ }).click()
+  await expect(tray.getByText('Seen last at: first true leaf')).toBeVisible()
+  await tray.getByRole('textbox', { name: 'Thinned out' }).fill('2')
+  await tray.getByRole('button', { name: 'Note them thinned' }).click()
+  await expect(tray.getByText('10 stand in the tray.')).toBeVisible()
+  await tray.getByRole('button', { name: 'Note how they grow' }).click()
+  await page.getByText('potted on', { exact: true }).click()
+  await expect(tray.getByText('potted on')).toBeVisible()
+  await expectNarrow(page)
+
+  await page.goto('/seed?show=growing')
+  await expect(page.getByText('first true leaf')).toBeVisible()
+  await expectAccessible(page)
+  await page.getByRole('link', { name: /^\d\d-/ }).click()
+  await expect(page.getByText('None of its seedlings has a tag yet.')).toBeVisible()
+  const growing = page.getByRole('region', { name: 'Growing on' })
+  await expect(growing.getByText(/First flower expected between/)).toBeVisible()
+  await growing.getByRole('button', { name: 'Note how they grow' }).click()
+  await page.getByText('the first flower is open', { exact: true }).click()
+  await expect(growing.getByText(/First flower seen on/)).toBeVisible()
+  await expectNarrow(page)
+  await expectAccessible(page)
+})
+
+test('seed of several plants is saved together, and the drawer is filtered, drawn and exported', async ({
+  page,
+}) => {
+  await startGarden(page, 'Bulk beds', 'Hobart')
+  for (const name of ['Early Red', 'Late Red']) await addPlant(page, name, 'Zinnia')
+  await follow(page, '/seed')
+  await page.getByRole('button', { name: 'Seed from elsewhere' }).click()
+  const dialog = page.getByRole('dialog', { name: 'Seed from elsewhere' })
+  await dialog.getByRole('checkbox', { name: /Saved of several of my plants/ }).check()
+  for (const [i, name] of ['Early Red', 'Late Red'].entries()) {
+    await pick(page, /A plant that seed is of/, name)
+    await expect(dialog.getByRole('button', { name: `Leave ${name} out` })).toBeVisible()
+    if (i) break
+    await dialog.getByRole('button', { name: 'Fill a packet' }).click()
+    await expect(dialog.getByText(/Choose two plants at least/)).toBeVisible()
+  }
+  await dialog.getByRole('button', { name: 'Fill a packet' }).click()
+  await dialog.getByRole('link', { name: /^\d\d-/ }).click()
+  await expect(page.getByText('Bulk of Early Red, Late Red').first()).toBeVisible()
+
+  await follow(page, '/seed')
+  await expect(page.getByText('Seed saved of a bulk')).toBeVisible()
+  await page.getByLabel('Filter by code, parent, place or aim').fill('nothing like it')
+  await expect(page.getByText('No packet fits this filter.')).toBeVisible()
+  await page.getByLabel('Filter by code, parent, place or aim').fill('late red')
+  await page.getByRole('button', { name: 'As a drawing' }).click()
+  await expect(
+    page.getByRole('link', { name: /Bulk of Early Red, Late Red × open, 20 seeds, \d+ % come up/ }),
+  ).toBeVisible()
+  await expect(page).toHaveURL(/as=drawing/)
+  await expectAccessible(page)
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'CSV' }).click(),
+  ])
+  expect(file.suggestedFilename()).toMatch(/^packets/)
 })
 
 test('a plant is reminded of what its crop wants in the year, half a year away in the south, and of one’s own', async ({

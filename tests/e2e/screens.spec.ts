@@ -83,11 +83,14 @@ const AREAS: Record<string, (page: Page) => Promise<Screen[]>> = {
   },
   async 'seed and offspring'(page) {
     const { told } = await crossesOf(page)
-    const { lots, sowings } = await answer(page, '/api/seed')
+    const { sowings } = await answer(page, '/api/seed')
+    const { packets } = await answer(page, '/api/seed/lots?holds=seed')
     return [
       ['/seed', 'Seed'],
       ['/seed?show=trays', 'Seed'],
-      [`/seed/packets/${lots[0].lot.id}`, /in the packet/],
+      ['/seed?as=drawing', 'Seed'],
+      ['/seed?show=growing', 'Seed'],
+      [`/seed/packets/${packets[0].lot.id}`, /in the packet/],
       [`/seed/trays/${sowings[0].sowing.id}`, /up/],
       ['/offspring', 'Offspring'],
       [`/offspring/${told.id}`, told.aim, true],

@@ -5,6 +5,8 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import type { DevicesPage } from '../../shared/tags'
 import type { Round } from '../../shared/round'
 import type { ComparePage, LotStory, PacketPage, SeedShelf, SowingStory } from '../../shared/seed'
+import type { FamilyPage } from '../../shared/offspring'
+import type { GrowingRow } from '../../shared/growing'
 import type { PlantStory } from '../../shared/plants'
 import { Visitor, entry, plantedCross } from './visitor'
 
@@ -123,6 +125,43 @@ describe('seed on its clock', () => {
     })
     expect(page.curves[0]!.at(-1)!.up).toBeGreaterThan(10)
     expect((await keeper.ask('GET', '/api/seed/compare?by=moon')).status).toBe(400)
+  })
+})
+
+describe('a family that grows on', () => {
+  const tray = v7()
+  const growing = async () => (await keeper.get<GrowingRow[]>('/api/seed/growing'))[0]!
+
+  it('tells its stage, its first flower and what is due, in the list and on its page', async () => {
+    const [code] = await keeper.codes(1)
+    const { crossId, lotId } = { crossId: planted.ids.cross, lotId: lot }
+    await note(
+      entry('sown', tray, { code: code!, lotId, crossId, seeds: 12, container: 'tray', placeId: null }, 60),
+      entry('seedlingsUp', tray, { count: 10 }, 50),
+      entry('trayGrown', tray, { did: 'seen', stage: 'first true leaf' }, 40),
+      entry('seedlingsThinned', tray, { count: 2 }, 40),
+    )
+    const before = await growing()
+    expect(before).toMatchObject({ standing: 8, plants: 0, stage: 'first true leaf', seen: null, shares: [] })
+    expect(before.expected!.from < before.expected!.to).toBe(true)
+    const today = new Date().toISOString().slice(0, 10)
+    await note(entry('familyGrown', crossId, { did: 'firstFlower' }))
+    expect((await growing()).seen).toBe(today)
+    const page = await keeper.get<FamilyPage>(`/api/offspring/${crossId}`)
+    expect(page.growing).toMatchObject({ seen: today, standing: 8 })
+    const story = await keeper.get<SowingStory>(`/api/seed/sowings/${tray}`)
+    expect(story.sowing).toMatchObject({ up: 10, lost: 0, thinned: 2, standing: 8 })
+    expect(story.instead).toMatchObject({ code: expect.stringMatching(/-/), seedlings: expect.any(Number) })
+  })
+
+  it('refuses what cannot be in words, and nothing is lost by it', async () => {
+    expect((await refused(entry('seedlingsThinned', tray, { count: 9 }))).sentence).toMatch(
+      /8 seedlings stand in .*, so 9 cannot be thinned out/,
+    )
+    expect((await refused(entry('trayGrown', tray, { did: 'prickedOut' }, 90))).sentence).toMatch(
+      /nothing was sown here yet; choose the day of its sowing, or a later one/,
+    )
+    expect((await growing()).standing).toBe(8)
   })
 })
 

@@ -1,4 +1,4 @@
-<!-- The drawer as it stands: each store a row, each packet an envelope, filled as high as what comes up of it today. -->
+<!-- The drawer as it stands: each store a row, each packet an envelope, with what comes up of it today as a bar. -->
 <script setup lang="ts">
 import { counted } from '@virgulta/core/formats/counted'
 import { group } from 'd3-array'
@@ -43,11 +43,9 @@ const words = (row: LotRow) =>
             :title="words(row)"
           >
             <span class="code">{{ row.lot.code }}</span>
-            <span
-              v-if="row.lot.left"
-              class="fill"
-              :style="{ height: `${percent(row.today.median) * 0.56}px` }"
-            />
+            <span v-if="row.lot.left" class="gauge" aria-hidden="true"
+              ><span :style="{ height: `${percent(row.today.median)}%` }"
+            /></span>
             <span class="left figures">{{ row.lot.left || '–' }}</span>
             <span v-if="isUrgent(row)" class="say">sow now</span>
             <span v-else-if="row.lot.left" class="say figures">{{ percent(row.today.median) }} %</span>
@@ -56,8 +54,8 @@ const words = (row: LotRow) =>
       </ul>
     </section>
     <p class="quiet small">
-      An envelope is filled as high as the share of its seed that is expected to come up today; the large
-      figure is how many seeds it holds. Dashed: a reserve. Thick: seed that must be sown at once.
+      The bar at the left is as high as the share of its seed that is expected to come up today; the large
+      figure is how many seeds an envelope holds. Dashed: a reserve. Thick: seed that must be sown at once.
     </p>
   </div>
 </template>
@@ -103,11 +101,16 @@ h3 {
   border-bottom: 1px solid var(--rule);
   background: var(--sheet);
 }
-.fill {
+.gauge {
   position: absolute;
-  inset: auto 0 22px;
-  background: var(--wash);
-  border-top: 1.5px solid var(--sap);
+  inset: 27px auto 0 0;
+  width: 9px;
+  border-right: 1px solid var(--rule);
+}
+.gauge span {
+  position: absolute;
+  inset: auto 0 0;
+  background: var(--sap);
 }
 .left {
   z-index: 1;

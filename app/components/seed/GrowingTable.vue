@@ -1,5 +1,6 @@
 <!-- Families of which something grows: what stands, its stage, its flowers by now, and what is due. -->
 <script setup lang="ts">
+import type { Days } from '@virgulta/core/season/band'
 import { dayInWords } from '@virgulta/core/time/days'
 import type { GrowingRow } from '#shared/growing'
 import type { Column } from '../base/ReadTable.vue'
@@ -8,6 +9,9 @@ const garden = useGardenStore()
 const { data: rows, problem } = useLive<GrowingRow[]>(() => '/api/seed/growing')
 const flowered = (r: GrowingRow) => r.shares.at(-1)
 const percent = (share: number) => Math.round(share * 100)
+/** A span with its year said once, where it is of one. */
+const spanWords = ({ from, to }: Days) =>
+  `${dayInWords(from, from.slice(0, 4) !== to.slice(0, 4))} – ${dayInWords(to, true)}`
 const columns: Column<GrowingRow>[] = [
   { key: 'code', title: 'Family', value: r => r.cross.code },
   {
@@ -67,9 +71,7 @@ const columns: Column<GrowingRow>[] = [
     <template #first="{ row }">
       <template v-if="row.seen">{{ dayInWords(row.seen, true) }}</template>
       <span v-else-if="row.expected" class="quiet small nowrap"
-        >expected<br />{{ dayInWords(row.expected.from, true) }} –<br />{{
-          dayInWords(row.expected.to, true)
-        }}</span
+        >expected<br />{{ spanWords(row.expected) }}</span
       >
     </template>
     <template #flowered="{ row }"

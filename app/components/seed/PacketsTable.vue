@@ -10,16 +10,14 @@ import { LOT_ORDERS } from '#shared/seed'
 
 const garden = useGardenStore()
 const page = useAddressNumber('page', 1, { least: 1 })
-const filter = (name: string, usual = '') => useAddress(name, usual, () => (page.value = 1))
-const [sought, crop, holds, view] = [
-  filter('q'),
-  filter('crop'),
-  filter('holds', 'all'),
-  filter('as', 'list'),
-]
+const filter = (name: string, usual: MaybeRefOrGetter<string> = '') =>
+  useAddress(name, usual, () => (page.value = 1))
+const [sought, crop, view] = [filter('q'), filter('crop'), filter('as', 'list')]
 const typed = ref(sought.value)
 watchDebounced(typed, q => (sought.value = q), { debounce: 200 })
 const isDrawn = computed(() => view.value === 'drawing')
+// An empty packet lies in no drawer.
+const holds = filter('holds', () => (isDrawn.value ? 'seed' : 'all'))
 const sortBy = useAddressSort(() => ({ key: 'harvestedOn', order: 'desc' }), LOT_ORDERS)
 /** Rows of a page; of envelopes more can be taken in at a glance. */
 const size = computed(() => (isDrawn.value ? 120 : 25))

@@ -1,11 +1,13 @@
 <!-- When seed has to be begun for plants or flowers to be there on a day. -->
 <script setup lang="ts">
+import { germinationOn } from '@virgulta/core/seed/drawer'
 import type { Wanted } from '@virgulta/core/seed/workedBack'
 import { WANTED, backWords, workedBack } from '@virgulta/core/seed/workedBack'
 import { addDays, dayInWords, daysBetween } from '@virgulta/core/time/days'
 import type { LotStory } from '#shared/seed'
 
-const { crop, frost } = defineProps<{ crop: string; frost: LotStory['lastFrost'] }>()
+const { story } = defineProps<{ story: LotStory }>()
+const { crop, lastFrost: frost } = story
 const garden = useGardenStore()
 const OPTIONS = Object.entries(WANTED) as [Wanted, string][]
 /** Nearer than that nothing can be aimed at. */
@@ -22,6 +24,15 @@ function usualDay(): string {
 }
 const on = ref(usualDay())
 const way = computed(() => (on.value ? wayTo(on.value) : []))
+/** What of the packet comes up if it is begun on the first of these days: the older, the less. */
+const comesUp = computed(() => {
+  const begin = way.value?.[0]?.from
+  const { knowledge, guide } = of.value
+  const belief = { germination: knowledge.shares.germination, keepsYears: guide.seedHandling.keepsYears }
+  const celsiusOf = (id: string) => story.stores.find(store => store.id === id)?.celsius ?? null
+  return begin && begin > garden.today ? germinationOn(story.lot, belief, celsiusOf, begin) : null
+})
+const percent = (share: number) => Math.round(share * 100)
 const isTooLate = computed(() => Boolean(way.value?.[0] && way.value[0].until < garden.today))
 /** Seedlings that come up before the last frost need a roof. */
 const isBeforeFrost = computed(() =>
@@ -47,6 +58,11 @@ const isBeforeFrost = computed(() =>
       </ol>
       <p v-else-if="way === null" class="quiet">
         It flowers only after years: no day can be aimed at. Ask for plants to set out instead.
+      </p>
+      <p v-if="comesUp">
+        Begun on the first of these days, about {{ percent(comesUp.median) }} % of it should come up
+        <span class="quiet small figures">{{ percent(comesUp.low) }}–{{ percent(comesUp.high) }}</span
+        >.
       </p>
       <p v-if="isTooLate" class="doubt hatch">The last day to begin is over: it will be later than that.</p>
       <p v-if="isBeforeFrost" class="quiet">

@@ -193,7 +193,7 @@ const guide = computed(() => story.value && garden.cropOf(story.value.crop)?.gui
             come up.
           </p>
         </PaperSheet>
-        <WorkedBack v-if="story.lot.left" :crop="story.crop" :frost="story.lastFrost" />
+        <WorkedBack v-if="story.lot.left" :story="story" />
         <PaperSheet heading="Noted"><LogLines :lines="story.log" :with-code="false" /></PaperSheet>
       </div>
     </div>
