@@ -281,8 +281,8 @@ useShortcuts([
           />
         </details>
         <p v-if="stop.ripening" class="advice">{{ cutInWords(stop.ripening, garden.today) }}</p>
-        <NuxtLink v-if="stop.sowing?.row && stop.step === 'countUp'" :to="rowsOf(stop.sowing)"
-          >Count all rows of {{ stop.sowing.row.of }} at once</NuxtLink
+        <v-btn v-if="stop.sowing?.row && stop.step === 'countUp'" class="quietly" :to="rowsOf(stop.sowing)"
+          >Count all rows of {{ stop.sowing.row.of }}</v-btn
         >
         <CountStepper
           v-if="counts && stop.sowing"

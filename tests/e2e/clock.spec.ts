@@ -104,10 +104,8 @@ test('packets are tested, split and sown in rows, each row with a code and a lab
   await rows.getByLabel('Name of the tray').fill('North tray')
   for (const n of [1, 2]) {
     await rows.getByRole('combobox', { name: `Packet of row ${n}` }).click()
-    await page
-      .getByRole('option')
-      .nth(n - 1)
-      .click()
+    const options = page.getByRole('option')
+    await (n === 1 ? options.first() : options.last()).click()
     await expect(rows.getByLabel(`Seeds in row ${n}`, { exact: true })).toBeVisible()
   }
   await rows.getByRole('button', { name: 'Sow 2 rows' }).click()
@@ -213,9 +211,9 @@ test('seed of several plants is saved together, and the drawer is filtered, draw
 
   await follow(page, '/seed')
   await expect(page.getByText('Seed saved of a bulk')).toBeVisible()
-  await page.getByLabel('Filter by code, parent, place or aim').fill('nothing like it')
+  await page.getByRole('textbox', { name: 'Filter by code, parent, place or aim' }).fill('nothing like it')
   await expect(page.getByText('No packet fits this filter.')).toBeVisible()
-  await page.getByLabel('Filter by code, parent, place or aim').fill('late red')
+  await page.getByRole('textbox', { name: 'Filter by code, parent, place or aim' }).fill('late red')
   await page.getByRole('button', { name: 'As a drawing' }).click()
   await expect(
     page.getByRole('link', { name: /Bulk of Early Red, Late Red × open, 20 seeds, \d+ % come up/ }),

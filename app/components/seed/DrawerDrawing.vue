@@ -30,9 +30,9 @@ const words = (row: LotRow) =>
 <template>
   <div class="stack">
     <section v-for="store in stores" :key="store.name" :aria-label="`Kept in: ${store.name}`">
-      <h3>
+      <h2>
         {{ store.name }} <span class="quiet small">{{ counted(store.packets.length, 'packet') }}</span>
-      </h3>
+      </h2>
       <ul class="drawer">
         <li v-for="row in store.packets" :key="row.lot.id">
           <NuxtLink
@@ -61,7 +61,7 @@ const words = (row: LotRow) =>
 </template>
 
 <style scoped>
-h3 {
+h2 {
   font-size: 16px;
   margin: 0 0 6px;
 }

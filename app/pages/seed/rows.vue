@@ -121,7 +121,7 @@ const codes = computed(() => rows.value.map(({ sowing }) => sowing.code))
 }
 .rows li {
   display: grid;
-  grid-template-columns: minmax(200px, 1fr) minmax(0, 2fr) auto;
+  grid-template-columns: 260px minmax(0, 1fr) 184px;
   gap: 6px 16px;
   align-items: center;
   padding: 8px 0;

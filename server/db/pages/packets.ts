@@ -53,7 +53,8 @@ const packetsOf = (day: GardenDay): Packet[] => {
         return [{ lot, cross: of, parents, store: kept, text }]
       })
       .sort((a, b) => ascending(a.lot.code, b.lot.code))
-  return once(seedLot, 'packets', work, [cross, plant, store])
+  const names = [...day.garden.crops.values()].map(({ guide }) => guide.name).join()
+  return once(seedLot, 'packets', work, [cross, plant, store, names])
 }
 
 /** What each column is sorted by. */
@@ -70,29 +71,44 @@ const orders: Record<LotQuery['sort'], (packet: Packet, day: GardenDay) => strin
     germinationOf(day, lot, day.garden.crops.get(cross.crop)!, day.today).median,
 }
 
+/** All packets in an order, the smallest first; those that are equal stand by their codes. */
+const inOrder = (day: GardenDay, sort: LotQuery['sort']): Packet[] => {
+  const all = packetsOf(day)
+  const work = () =>
+    all
+      .map(packet => ({ packet, key: orders[sort](packet, day) }))
+      .sort((a, b) => ascending(a.key, b.key))
+      .map(({ packet }) => packet)
+  // What comes up changes with the day and with all that is learnt of a crop; the rest with the packets alone.
+  return once(all, `by ${sort}`, work, sort === 'today' ? [day.garden.crops, day.today] : [])
+}
+
 /** A page of the packets that fit a query. */
 export async function packetPage(db: Database, garden: Garden, query: LotQuery): Promise<PacketPage> {
   const { q, crop, holds, sort, order, page, size } = query
   const day = await gardenDay(db, garden)
   const words = q.toLowerCase().split(/\s+/).filter(Boolean)
-  const all = packetsOf(day)
-  const fitting = all.filter(
+  const fitting = inOrder(day, sort).filter(
     ({ lot, cross, text }) =>
       (holds === 'all' || (holds === 'seed') === lot.left > 0) &&
       (!crop || cross.crop === crop) &&
       words.every(word => text.includes(word)),
   )
-  const way = order === 'desc' ? -1 : 1
-  const keyed = fitting.map(packet => ({ packet, key: orders[sort](packet, day) }))
-  // Packets stand in the order of their codes already, which those that are equal keep.
-  keyed.sort((a, b) => way * ascending(a.key, b.key))
-  const shown = keyed
-    .slice((page - 1) * size, page * size)
-    .map(({ packet: { lot, cross } }) => ({ lot, cross }))
+  const at = (page - 1) * size
+  const shown =
+    order === 'desc'
+      ? fitting.slice(Math.max(0, fitting.length - at - size), Math.max(0, fitting.length - at)).reverse()
+      : fitting.slice(at, at + size)
   return {
     total: fitting.length,
     seeds: sum(fitting, ({ lot }) => lot.left),
-    packets: (await withParents(db, garden, shown)).map(({ cross, ...row }) => ({
+    packets: (
+      await withParents(
+        db,
+        garden,
+        shown.map(({ lot, cross }) => ({ lot, cross })),
+      )
+    ).map(({ cross, ...row }) => ({
       ...row,
       crossCode: cross.code,
       crop: cross.crop,
