@@ -351,6 +351,16 @@ export const fieldGroups: FieldGroup[] = [
       moistWeeks('warmWeeks', 'Moist and warm first', { low: 8, high: 12 }),
       moistWeeks('coldWeeks', 'Moist and cold', { low: 6, high: 12 }),
       span(
+        'ripening.fills',
+        'Grain that fills, then dries',
+        'Its grain is filled, from pollination',
+        'days',
+        {
+          low: 20,
+          high: 35,
+        },
+      ),
+      span(
         'growingOn.prickOutDays',
         'Pricking out',
         'Its seedlings are pricked out, from the first ones up',

@@ -81,6 +81,39 @@ const gone = (id: string): Draft => ({
   payload: { reason: 'never stood here' },
 })
 
+/** A cross of which no flower is wanted, and the packet of its seed. */
+const packetDrafts = (
+  lotCode: string,
+  crossCode: string,
+  of: { seedParentId: string; pollenParentId: string | null; crop: string; aim: string; from: string },
+): Draft[] => [
+  {
+    kind: 'crossPlanned',
+    subjectId: ids.id(2),
+    payload: {
+      code: crossCode,
+      crop: of.crop,
+      seedParentId: of.seedParentId,
+      pollenParentId: of.pollenParentId,
+      selfMeant: of.seedParentId === of.pollenParentId,
+      aim: of.aim,
+      flowersPlanned: 0,
+      keepersWanted: 1,
+    },
+  },
+  {
+    kind: 'seedReceived',
+    subjectId: ids.id(3),
+    payload: {
+      code: lotCode,
+      crossId: ids.id(2),
+      seeds: seeds.value,
+      from: of.from,
+      ...(isAbout.value ? { isAbout: true as const } : {}),
+    },
+  },
+]
+
 /** Seed of several plants poured together is of none of them: it is of a population of its own, which names them. */
 async function saveBulk() {
   const names = bulk.value.map(({ name }) => name)
@@ -103,31 +136,13 @@ async function saveBulk() {
           pollenParentId: null,
         },
       },
-      {
-        kind: 'crossPlanned',
-        subjectId: ids.id(2),
-        payload: {
-          code: cross!,
-          crop: bulk.value[0]!.crop,
-          seedParentId: ids.id(0),
-          pollenParentId: null,
-          selfMeant: false,
-          aim: 'Seed saved of a bulk',
-          flowersPlanned: 0,
-          keepersWanted: 1,
-        },
-      },
-      {
-        kind: 'seedReceived',
-        subjectId: ids.id(3),
-        payload: {
-          code: lot!,
-          crossId: ids.id(2),
-          seeds: seeds.value,
-          from: 'one’s own plants',
-          ...(isAbout.value ? { isAbout: true as const } : {}),
-        },
-      },
+      ...packetDrafts(lot!, cross!, {
+        seedParentId: ids.id(0),
+        pollenParentId: null,
+        crop: bulk.value[0]!.crop,
+        aim: 'Seed saved of a bulk',
+        from: 'one’s own plants',
+      }),
     ],
     day.value,
   )
@@ -148,31 +163,13 @@ async function receive() {
     2 + unknown.length,
     ([lot, cross, ...others]) => [
       ...unknown.flatMap(({ id, name }, i) => parentDrafts(id, name, others[i]!)),
-      {
-        kind: 'crossPlanned',
-        subjectId: ids.id(2),
-        payload: {
-          code: cross!,
-          crop: crop.value!,
-          seedParentId: seedParentId!,
-          pollenParentId,
-          selfMeant: isSelf,
-          aim: `Seed from ${from.value.trim()}`,
-          flowersPlanned: 0,
-          keepersWanted: 1,
-        },
-      },
-      {
-        kind: 'seedReceived',
-        subjectId: ids.id(3),
-        payload: {
-          code: lot!,
-          crossId: ids.id(2),
-          seeds: seeds.value,
-          from: from.value.trim(),
-          ...(isAbout.value ? { isAbout: true as const } : {}),
-        },
-      },
+      ...packetDrafts(lot!, cross!, {
+        seedParentId: seedParentId!,
+        pollenParentId,
+        crop: crop.value!,
+        aim: `Seed from ${from.value.trim()}`,
+        from: from.value.trim(),
+      }),
       ...unknown.map(({ id }) => gone(id)),
     ],
     day.value,

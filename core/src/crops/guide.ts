@@ -320,6 +320,8 @@ export const CropGuide = v.object({
   ripening: v.object({
     daysAfterPollination: days,
     cue: text,
+    /** from pollination until a grain is whole and only has to dry; null where fruits have no such day */
+    fills: v.optional(v.nullable(days), null),
     /** fruit that opens and drops its seed is netted before */ splits: v.boolean(),
     seedsPerFruit: count,
     sound: share,

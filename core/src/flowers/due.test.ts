@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { addDays } from '../time/days'
 import { cropKnowledge } from '../crops/knowledge'
 import { NO_RECORDS, digestOf } from '../crops/digest'
 import type { CropGuide } from '../crops/guide'
@@ -299,6 +300,20 @@ describe('the steps of other forms', () => {
     expect(at('tomato', [...start, pollinated('2026-06-03')], '2026-06-04')).toMatchObject({
       step: 'takeLook',
     })
+  })
+
+  it('look whether grain is filled, and for dry grain from then on', () => {
+    const fruit = [...start, pollinated('2026-06-01'), taken('2026-06-06')]
+    const { fills } = builtInGuide('wheat')!.ripening
+    const first = addDays('2026-06-01', fills!.low)
+    expect(at('wheat', fruit)).toMatchObject({ step: 'fill', from: first })
+    const milk = deed(first, 'fruitLeft', ids.flower, {})
+    expect(at('wheat', [...fruit, milk])).toMatchObject({ step: 'fill', from: addDays(first, 4) })
+    const filled = deed(addDays(first, 4), 'grainFilled', ids.flower, {})
+    const dry = at('wheat', [...fruit, milk, filled])!
+    expect(dry).toMatchObject({ step: 'harvest', because: expect.stringMatching(/^Filled on/) })
+    expect(dry.from > addDays(first, 4)).toBe(true)
+    expect(builtInGuide('pea')!.ripening.fills).toBe(null)
   })
 
   it('net what splits before it is ripe', () => {

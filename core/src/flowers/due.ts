@@ -364,7 +364,20 @@ function fruitDue(flower: Flower, guide: CropGuide, knowledge: CropKnowledge): F
       because: `Ripe from about ${dayInWords(ripe.from)}; it splits and drops its seed.`,
     }
   }
-  const left = flower.fruitLooks.at(-1)
+  const left = flower.fruitLooks.filter(on => on > (flower.filledOn ?? '')).at(-1)
+  const { fills } = guide.ripening
+  if (fills && !flower.filledOn && steps.includes('fill')) {
+    const first = addDays(start, Math.round(fills.low))
+    const again = left && addDays(left, LOOK_FOR_FILLED)
+    const from = again && again > first ? again : first
+    return {
+      step: 'fill',
+      from,
+      until: addDays(from, Math.round(fills.high - fills.low)),
+      estimate: null,
+      because: `Pollinated on ${dayInWords(start)}; usually filled after ${Math.round(fills.low)} to ${Math.round(fills.high)} days.`,
+    }
+  }
   if (left) {
     const from = addDays(left, daysBetweenLooks(knowledge.days.toRipe))
     return {
@@ -388,9 +401,12 @@ function fruitDue(flower: Flower, guide: CropGuide, knowledge: CropKnowledge): F
         step: 'harvest',
         ...ripe,
         estimate: knowledge.days.toRipe,
-        because: `Pollinated on ${dayInWords(start)}; look for ${habitAt(guide, 'harvest') === 'split' ? 'the first split' : 'the ripeness cue'}.`,
+        because: `${flower.filledOn ? `Filled on ${dayInWords(flower.filledOn)}` : `Pollinated on ${dayInWords(start)}`}; look for ${habitAt(guide, 'harvest') === 'split' ? 'the first split' : 'the ripeness cue'}.`,
       }
 }
+
+/** Days between two looks at grain that is still milk. */
+const LOOK_FOR_FILLED = 4
 
 /** Days between two looks at a fruit, by how far fruits of the crop lie apart in ripening. */
 const daysBetweenLooks = ({ low, high }: Estimate) => Math.max(2, Math.round((high - low) / 6))

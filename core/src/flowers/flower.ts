@@ -101,6 +101,8 @@ export interface Flower {
   /** how many of a cluster took, where it was counted */
   fruits: number | null
   nettedOn: ISODate | null
+  /** of a grain: the day on which it was whole, and began to dry */
+  filledOn: ISODate | null
   /** days on which its fruit was looked at and was not ripe */
   fruitLooks: ISODate[]
   failed: { on: ISODate; reason: string } | null
@@ -210,6 +212,7 @@ export function flowerAfter(flower: Flower | null, deed: LoggedDeed, id: string)
       failedSoFar: 0,
       fruits: null,
       nettedOn: null,
+      filledOn: null,
       fruitLooks: [],
       failed: null,
       lost: null,
@@ -380,6 +383,9 @@ function stepOn(flower: Flower, deed: LoggedDeed): Flower {
     case 'fruitNetted':
       checkPollinated(flower, 'netted')
       return { ...flower, nettedOn: deed.day }
+    case 'grainFilled':
+      checkPollinated(flower, 'filled')
+      return { ...flower, filledOn: deed.day }
     case 'fruitLeft':
       checkPollinated(flower, 'looked at for ripeness')
       return { ...flower, fruitLooks: [...flower.fruitLooks, deed.day] }

@@ -168,6 +168,8 @@ export const flowerKinds = {
     }),
     p => `not ripe yet, left on the plant${p.advised === 'cut' ? ', though cutting was advised' : ''}`,
   ),
+  /** whole, and only to dry: the first of the two dates of a grain */
+  grainFilled: kind('flower', v.strictObject({}), () => 'the grain is filled, and dries'),
   fruitNetted: kind('flower', v.strictObject({}), () => 'fruit netted before it splits'),
   flowerLost: kind('flower', v.strictObject({ reason: words(200) }), p => `lost: ${p.reason}`),
   /** two notes that do not go together were looked at, and stay as they are */

@@ -14,6 +14,7 @@ export const FLOWER_STEPS = [
   'takeLook',
   'uncover',
   'net',
+  'fill',
   'harvest',
 ] as const
 export type FlowerStep = (typeof FLOWER_STEPS)[number]

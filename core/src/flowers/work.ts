@@ -353,6 +353,21 @@ export const FLOWER_WORK: Record<FlowerStep, FlowerWork> = {
       say('Netted', 'main', { kind: 'fruitNetted', subjectId: flower.id, payload: {} }),
     ],
   },
+  fill: {
+    words: 'look whether grain is filled',
+    question: 'Is the grain filled?',
+    cue: () =>
+      cue(
+        'Pressed with the nail it is dough, no milk comes: it is whole, and only has to dry.',
+        'milk runs out at a press',
+      ),
+    picture: guide => fruiting(guide, 0.8),
+    isLeftOut: guide => guide.ripening.fills === null,
+    answers: ({ flower }) => [
+      say('Filled', 'main', { kind: 'grainFilled', subjectId: flower.id, payload: {} }),
+      say('Not yet', 'plain', { kind: 'fruitLeft', subjectId: flower.id, payload: {} }),
+    ],
+  },
   harvest: {
     words: 'harvest',
     question: 'Is the fruit ripe?',

@@ -87,7 +87,9 @@ export function ripeningOf(day: GardenDay, flower: Flower, crop: LearntCrop): Ri
     ripe: { low: at(0.1), median: at(0.5), high: at(0.9) },
     now: chanceRipe(possible, age),
     inAWeek: chanceRipe(possible, age + 7),
-    notBefore: addDays(pollinatedOn, Math.round(FIT_FROM * slices[Math.floor(slices.length / 10)]!)),
+    notBefore:
+      flower.filledOn ??
+      addDays(pollinatedOn, Math.round(FIT_FROM * slices[Math.floor(slices.length / 10)]!)),
     nextLook: addDays(day.today, until),
     seeds,
     threats: [
@@ -101,6 +103,7 @@ export function ripeningOf(day: GardenDay, flower: Flower, crop: LearntCrop): Ri
       {
         splits: guide.ripening.splits,
         losses: guide.ripening.losses,
+        isFilled: flower.filledOn !== null,
         isHeld: isBaggedUntilHarvest(flower, guide) || flower.nettedOn !== null,
       },
       seeds,

@@ -11,6 +11,7 @@ const ONCE = new Set<Deed['kind']>([
   'flowerThinned',
   'uncovered',
   'fruitNetted',
+  'grainFilled',
   'potted',
   'pollenTubed',
 ])

@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest'
 import { durationQuantiles } from '../chance/duration'
 import { USUAL_LOSSES } from '../crops/guide'
-import type { DayAhead } from './ripeness'
+import type { DayAhead, Hanging } from './ripeness'
 import { chanceRipe, cutOrWait, possibleDays, slicesOf } from './ripeness'
 
 const slices = slicesOf(durationQuantiles({ low: 50, high: 70 }))
 const fair: DayAhead = { isWet: false, isFrosty: false }
 const days = (count: number, day = fair) => Array.from({ length: count }, () => day)
-const open = { splits: true, isHeld: false, losses: USUAL_LOSSES }
+const open: Hanging = { splits: true, isHeld: false, losses: USUAL_LOSSES }
 
 describe('the chance that a fruit is ripe', () => {
   it('is that of the waits, and of what a look left of them', () => {
@@ -45,6 +45,11 @@ describe('cutting now or waiting', () => {
   it('goes by what a guide says of its losses', () => {
     const safe = { ...open, losses: { ...USUAL_LOSSES, dropped: 0, eaten: 0 } }
     expect(at(75, days(4), safe).byWaiting).toBeLessThan(at(75).byWaiting / 5)
+  })
+
+  it('loses nothing of a grain that is filled by cutting it now', () => {
+    expect(at(50, days(4), { ...open, isFilled: true }).byCutting).toBe(0)
+    expect(at(50).byCutting).toBeGreaterThan(1)
   })
 
   it('cuts what is surely ripe, where nothing threatens it', () => {

@@ -30,6 +30,7 @@ export interface Hanging {
   /** it opens and drops its seed */ splits: boolean
   /** a net or a bag holds what drops, and keeps birds off */ isHeld: boolean
   /** shares of its seed that are lost on one day */ losses: FruitLosses
+  /** a grain that was seen to be filled: cut now, it only has to dry */ isFilled?: boolean
 }
 export type FruitLosses = CropGuide['ripening']['losses']
 
@@ -86,13 +87,14 @@ export function cutOrWait(
 ): CutOrWait {
   const mean = (of: (ripe: number) => number) => sum(possible, of) / possible.length
   const then = day + ahead.length
-  const byCutting = seeds * mean(ripe => unfit(day, ripe))
+  const unfitOn = (on: number, ripe: number) => (hanging.isFilled ? 0 : unfit(on, ripe))
+  const byCutting = seeds * mean(ripe => unfitOn(day, ripe))
   // Whoever waits may still have to cut it early then: only what hangs on is compared with what is cut.
   const byWaiting =
     seeds *
     mean(ripe => {
       const lost = lostHanging(day, ripe, ahead, hanging)
-      return lost + (1 - lost) * unfit(then, ripe)
+      return lost + (1 - lost) * unfitOn(then, ripe)
     })
   // Nothing to choose between them: ripe seed is cut, unripe is left.
   const isEven = Math.abs(byCutting - byWaiting) < 0.005 * seeds

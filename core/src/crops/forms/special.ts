@@ -267,6 +267,7 @@ export const specialForms = [
       'coverAgain',
       'takeLook',
       'net',
+      'fill',
       'harvest',
     ],
     stage: {
@@ -349,6 +350,7 @@ export const specialForms = [
       'coverAgain',
       'takeLook',
       'uncover',
+      'fill',
       'harvest',
     ],
     stage: {

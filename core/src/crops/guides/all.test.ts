@@ -70,6 +70,7 @@ describe('the guides that come with Virgulta', () => {
       'coverAgain',
       'takeLook',
       'uncover',
+      'fill',
       'harvest',
     ])
     expect(stepsOf(builtInGuide('lettuce')!)).toContain('wash')

@@ -156,6 +156,7 @@ export const chilli: CropGuide = {
     splits: false,
     seedsPerFruit: { low: 14, high: 48 },
     sound: { low: 0.8, high: 0.96 },
+    fills: null,
     losses: USUAL_LOSSES,
   },
   seedHandling: seedHandlingOf('dry', {

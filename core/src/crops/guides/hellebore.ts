@@ -144,6 +144,7 @@ export const hellebore: CropGuide = {
     splits: true,
     seedsPerFruit: { low: 12, high: 42 },
     sound: { low: 0.75, high: 0.95 },
+    fills: null,
     losses: USUAL_LOSSES,
   },
   seedHandling: seedHandlingOf('sowAtOnce', {

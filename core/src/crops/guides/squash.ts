@@ -114,6 +114,7 @@ export const squash: CropGuide = {
     splits: false,
     seedsPerFruit: { low: 90, high: 260 },
     sound: { low: 0.8, high: 0.96 },
+    fills: null,
     losses: USUAL_LOSSES,
   },
   seedHandling: seedHandlingOf('dry', { how: 'Wash, float off empty seed, dry two weeks on a screen.' }),

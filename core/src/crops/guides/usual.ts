@@ -439,6 +439,11 @@ export function guideFrom(notes: CropNotes): CropGuide {
     ripening: {
       daysAfterPollination: range(notes.ripe.days),
       cue: notes.ripe.cue,
+      // A grain is whole long before it is dry.
+      fills:
+        notes.group === 'cereal'
+          ? range([notes.ripe.days[0] * 0.5, notes.ripe.days[1] * 0.7].map(Math.round) as Range)
+          : null,
       splits: notes.ripe.splits ?? false,
       seedsPerFruit: range(notes.ripe.seeds),
       sound: range(notes.ripe.sound),
