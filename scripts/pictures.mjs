@@ -99,11 +99,8 @@ try {
   await take('walk', '/walk', { size: telephone })
   await take('cross', `/crosses/${told}`)
   await take('crosses', '/crosses')
-  const { rows: tubes } = await ask('/api/pollen')
   await take('pollen', '/pollen', { before: settled(/Worth a flower until/) })
-  await take('tube', `/pollen/${tubes.find(r => r.donors[0].name === 'Slate Hour').tube.id}`, {
-    before: settled('Alive over time'),
-  })
+  await take('drawer', '/seed?as=drawing', { before: settled(/not put away yet/i) })
   await take('tray', `/seed/trays/${tray}`)
   await take('family', `/offspring/${told}?trait=fruit-stance`)
   await take('plants', '/plants')

@@ -1,6 +1,6 @@
 import type { Cross } from '@virgulta/core/crosses/cross'
 import type { Plant } from '@virgulta/core/plants/plant'
-import type { GrowingSummary } from './growing'
+import type { GrowingSummary } from '@virgulta/core/garden/growing'
 import type { Parent } from './parent'
 import type { SeedDoubt } from '@virgulta/core/garden/doubts'
 

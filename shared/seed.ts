@@ -1,5 +1,5 @@
 import * as v from 'valibot'
-import type { Estimate } from '@virgulta/core/chance/estimate'
+import type { DrawerFacts } from '@virgulta/core/garden/drawer'
 import type { LastFrost } from '@virgulta/core/garden/frost'
 import type { Ripening } from '@virgulta/core/garden/fruits'
 import type { SeedDoubt } from '@virgulta/core/garden/doubts'
@@ -21,13 +21,6 @@ interface OfCross {
   crop: string
   seedParent: Parent
   pollenParent: Parent | null
-}
-
-/** Where a packet is kept, and which share of it is expected to come up. */
-export interface DrawerFacts {
-  /** null: nobody put it away yet */ store: string | null
-  today: Estimate
-  inAYear: Estimate
 }
 
 export interface LotRow extends OfCross, DrawerFacts {

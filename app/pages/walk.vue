@@ -20,6 +20,8 @@ const garden = useGardenStore()
 const log = useLogStore()
 /** Stops that are fetched ahead of the walk. */
 const ENOUGH = 100
+/** Several things may be due at one: each is put off by itself. */
+const keyOf = ({ subject, step }: RoundStop) => `${subject.id} ${step}`
 const skipped = ref<string[]>([])
 const { data: round } = useRound(
   () => `/api/round?on=${garden.today}&most=${ENOUGH * (1 + Math.ceil(skipped.value.length / (ENOUGH / 2)))}`,
@@ -31,7 +33,7 @@ const here = ref<string | null>(null)
 const standsAt = ref<string | null>()
 /** what waits for its hour is done all the same */
 const isEarly = ref(false)
-const stops = computed(() => (round.value?.stops ?? []).filter(s => !skipped.value.includes(s.subject.id)))
+const stops = computed(() => (round.value?.stops ?? []).filter(s => !skipped.value.includes(keyOf(s))))
 const hour = computed(() => hourOf(garden.now, garden.garden!.zone))
 const moment = useTicking()
 const ways = computed(() =>
@@ -64,7 +66,7 @@ const left = computed(() => (round.value?.total ?? 0) - (round.value?.stops.leng
 const atPlace = computed(
   () =>
     (round.value?.atPlaces[stop.value?.placeId ?? ''] ?? 0) -
-    (round.value?.stops.filter(s => s.placeId === stop.value?.placeId && skipped.value.includes(s.subject.id))
+    (round.value?.stops.filter(s => s.placeId === stop.value?.placeId && skipped.value.includes(keyOf(s)))
       .length ?? 0),
 )
 /** Seed and trays are not beside the plant that bore them. */
@@ -133,7 +135,7 @@ function markOfStop({ marks, pollenParent }: RoundStop) {
   return own ? { mark: own.mark, of: marks!.of } : null
 }
 function skip() {
-  skipped.value.push(stop.value!.subject.id)
+  skipped.value.push(keyOf(stop.value!))
   here.value = null
 }
 
@@ -155,7 +157,7 @@ async function jump(text: string) {
   const due = (round.value?.stops ?? []).find(s => s.code === check.code)
   if (due) {
     standsAt.value = due.placeId
-    skipped.value = skipped.value.filter(id => id !== due.subject.id)
+    skipped.value = skipped.value.filter(key => key !== keyOf(due))
     return (here.value = due.subject.id)
   }
   const [found] = await $fetch<Found[]>(`/api/find?q=${check.code}`)

@@ -11,6 +11,8 @@ import { schoolsUsed } from '@virgulta/core/flowers/schoolsUsed'
 import type { FlowerStep } from '@virgulta/core/flowers/steps'
 import { clusterInWords } from '@virgulta/core/flowers/units'
 import { statusWords } from '@virgulta/core/flowers/words'
+import type { Ripening } from '@virgulta/core/garden/fruits'
+import { cutInWords } from '@virgulta/core/garden/fruits'
 import type { TubeForCross } from '@virgulta/core/garden/pollen'
 import type { Plant } from '@virgulta/core/plants/plant'
 import { WORK, answersAt, questionAt } from '@virgulta/core/round/work'
@@ -29,6 +31,7 @@ const {
   pollen,
   tubes = [],
   lines = [],
+  ripening = null,
 } = defineProps<{
   flower: Flower
   due: FlowerDue | null
@@ -41,6 +44,8 @@ const {
   pollen?: CrossPage['pollen'][string]
   /** tubes of the pollen parent that could be used now */
   tubes?: TubeForCross[]
+  /** when its fruit is ripe, while it hangs */
+  ripening?: Ripening | null
   /** what was noted on it */
   lines?: LogLine[]
 }>()
@@ -59,7 +64,9 @@ watch(
   () => [flower.id, flower.status],
   () => (chosenStep.value = null),
 )
-const answers = computed(() => (step.value ? answersAt(step.value, flower, guide.value, pass.value) : []))
+const answers = computed(() =>
+  step.value ? answersAt(step.value, flower, guide.value, pass.value, ripening?.advice) : [],
+)
 const counted = computed(() => clusterInWords(flower))
 const isEarly = computed(() => due && due.from > garden.today && !chosenStep.value)
 
@@ -118,6 +125,7 @@ const { run: pollinateFrom } = useOnce(async (selfMeant: boolean) => {
           />
           <template v-if="isEarly"> Due from {{ dayInWords(due.from) }}.</template>
         </p>
+        <p v-if="ripening && step === 'harvest'">{{ cutInWords(ripening, garden.today) }}</p>
         <StopCue :step="step" :guide="guide" class="drawing" />
         <CautionLines :step="step" :guide="guide" />
         <PassChips

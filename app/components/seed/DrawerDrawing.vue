@@ -53,7 +53,8 @@ const words = (row: LotRow) =>
         </li>
       </ul>
     </section>
-    <p class="quiet small">
+    <p v-if="!rows.length" class="quiet">No packet fits this filter.</p>
+    <p v-else class="quiet small">
       The bar at the left is as high as the share of its seed that is expected to come up today; the large
       figure is how many seeds an envelope holds. Dashed: a reserve. Thick: seed that must be sown at once.
     </p>

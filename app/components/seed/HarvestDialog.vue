@@ -138,7 +138,7 @@ async function harvest() {
   >
     <p class="quiet">{{ cue?.ripening.cue }}</p>
     <p v-if="mark">
-      Its flowers carry <MarkDrawing :mark="mark.mark" :of="mark.of" />
+      Its flowers carry <MarkDrawing :mark="mark.mark" :of="mark.of" />{{ ' ' }}
       <strong>{{ markInWords(mark.mark, mark.of) }}</strong>: take no fruit with another mark.
     </p>
     <p v-if="ripening" class="small">{{ cutInWords(ripening, garden.today) }}</p>

@@ -64,6 +64,7 @@ watch(
       label="Depth, mm"
       inputmode="decimal"
       :error-messages="depthProblem ? [depthProblem] : []"
+      :aria-invalid="Boolean(depthProblem)"
     />
     <v-select
       :model-value="how.cover ?? null"

@@ -360,6 +360,7 @@ const logOfFlower = computed(() =>
           :pollen-parent="page.pollenParent"
           :pollen="page.pollen[chosen.flower.id]"
           :tubes="page.tubes"
+          :ripening="chosen.ripening"
           :lines="logOfFlower"
           @harvest="isHarvesting = true"
           @print="print(chosen.flower.code)"

@@ -32,6 +32,7 @@ export interface AtFlower {
   guide: CropGuide
   /** what is told of the pass of pollen */
   pass: PassDetails
+  /** what was advised of its fruit; absent: nothing */ advised?: 'cut' | 'wait' | undefined
 }
 
 /** An answer that is given by a press. */

@@ -376,8 +376,12 @@ export const FLOWER_WORK: Record<FlowerStep, FlowerWork> = {
     tools: () => ['packets', 'pencil'],
     picture: guide => fruiting(guide, 1),
     schools: ['harvest'],
-    answers: ({ flower }) => [
-      say('Not ripe yet', 'plain', { kind: 'fruitLeft', subjectId: flower.id, payload: {} }),
+    answers: ({ flower, advised }) => [
+      say('Not ripe yet', 'plain', {
+        kind: 'fruitLeft',
+        subjectId: flower.id,
+        payload: advised ? { advised } : {},
+      }),
     ],
   },
 }

@@ -5,6 +5,7 @@ import { germinationOn } from '../seed/drawer'
 import type { SeedLot } from '../seed/lot'
 import type { Sowing } from '../seed/sowing'
 import type { ISODate } from '../time/days'
+import { addDays } from '../time/days'
 import type { GardenDay } from './day'
 import type { LearntCrop } from './learnt'
 
@@ -43,4 +44,27 @@ export function germinationOf(
   return lot.tests.length || lot.stored.some(({ storeId }) => storeId)
     ? work()
     : once(knowledge, `germination ${lot.harvestedOn} ${on}`, work, [guide])
+}
+
+/** Where a packet is kept, and which share of it is expected to come up. */
+export interface DrawerFacts {
+  /** null: nobody put it away yet */ store: string | null
+  today: Estimate
+  inAYear: Estimate
+}
+
+/** Where a packet is kept, and how much of it is expected to come up today and in a year. */
+export function drawerOf(day: GardenDay, { lot, crop }: { lot: SeedLot; crop: string }): DrawerFacts {
+  const learnt = day.garden.crops.get(crop)!
+  return {
+    store: storeOf(day, lot),
+    today: germinationOf(day, lot, learnt, day.today),
+    inAYear: germinationOf(day, lot, learnt, addDays(day.today, 365)),
+  }
+}
+
+/** The name of the store in which a packet is; null: nobody put it away yet. */
+export function storeOf({ garden }: GardenDay, { stored }: SeedLot): string | null {
+  const last = stored.at(-1)
+  return last ? (garden.states.store.get(last.storeId ?? '')?.name ?? 'a drawer') : null
 }

@@ -15,6 +15,7 @@ import type { Subject } from '../log/kind'
 import type { Stay } from '../seed/course'
 import { containerWords, nextStay, stayInWords } from '../seed/course'
 import type { GrowingDeed } from '../seed/growing'
+import type { CutOrWait } from '../seed/ripeness'
 import type { Sowing } from '../seed/sowing'
 import type { ISODate } from '../time/days'
 
@@ -494,18 +495,23 @@ export function questionAt(step: RoundStep, guide: CropGuide, sowing?: Sowing | 
 /** What to look for at a step of a crop. */
 export const cueOf = (step: RoundStep, guide: CropGuide): Cue => WORK[step].cue(guide)
 
+/** What is advised of a fruit on its plant. */
+type Advised = CutOrWait['advice']
+
 /**
  * The answers that a person can give at a flower: those of the step, none where it needs more than an answer; and that it is lost,
  * which is open at every step.
  *
  * @param pass what is told of the pass of pollen; absent: the crop's usual way
+ * @param advised of its fruit; absent: nothing
  */
 export const answersAt = (
   step: FlowerStep,
   flower: Flower,
   guide: CropGuide,
   pass: PassDetails = usualPass(guide, flower),
-): Answer[] => [...FLOWER_WORK[step].answers({ flower, guide, pass }), lostAnswer(flower, guide)]
+  advised?: Advised,
+): Answer[] => [...FLOWER_WORK[step].answers({ flower, guide, pass, advised }), lostAnswer(flower, guide)]
 
 /**
  * The answers that a person can give at a stop of the round.
@@ -514,12 +520,12 @@ export const answersAt = (
  * @param pass what is told of the pass of pollen; absent: the crop's usual way
  */
 export function answersTo(
-  stop: AtSubject & { step: RoundStep; flower: Flower | null },
+  stop: AtSubject & { step: RoundStep; flower: Flower | null; ripening?: { advice: Advised } | null },
   guide: CropGuide,
   today: ISODate,
   pass?: PassDetails,
 ): Answer[] {
   const { step, flower } = stop
   if (!isFlowerStep(step)) return OTHER_WORK[step].answers(stop, today, guide)
-  return flower ? answersAt(step, flower, guide, pass) : []
+  return flower ? answersAt(step, flower, guide, pass, stop.ripening?.advice) : []
 }

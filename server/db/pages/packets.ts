@@ -1,11 +1,10 @@
 import type { Cross } from '@virgulta/core/crosses/cross'
-import { germinationOf } from '@virgulta/core/garden/drawer'
+import { drawerOf, germinationOf, storeOf } from '@virgulta/core/garden/drawer'
 import type { GardenDay } from '@virgulta/core/garden/day'
 import { once } from '@virgulta/core/once'
 import type { SeedLot } from '@virgulta/core/seed/lot'
-import { addDays } from '@virgulta/core/time/days'
 import { ascending, sum } from 'd3-array'
-import type { DrawerFacts, LotQuery, PacketPage } from '../../../shared/seed'
+import type { LotQuery, PacketPage } from '../../../shared/seed'
 import type { Database } from '../connection'
 import type { Garden } from '../garden'
 import { gardenDay } from '../held/gardenDay'
@@ -19,22 +18,6 @@ interface Packet {
   store: string | null
   /** all that is looked for, in small letters */
   text: string
-}
-
-/** Where a packet is kept, and how much of it is expected to come up today and in a year. */
-export function drawerOf(day: GardenDay, { lot, crop }: { lot: SeedLot; crop: string }): DrawerFacts {
-  const learnt = day.garden.crops.get(crop)!
-  return {
-    store: storeOf(day, lot),
-    today: germinationOf(day, lot, learnt, day.today),
-    inAYear: germinationOf(day, lot, learnt, addDays(day.today, 365)),
-  }
-}
-
-/** The name of the store in which a packet is; null: nobody put it away yet. */
-function storeOf({ garden }: GardenDay, { stored }: SeedLot): string | null {
-  const last = stored.at(-1)
-  return last ? (garden.states.store.get(last.storeId ?? '')?.name ?? 'a drawer') : null
 }
 
 /** All packets of a garden, the oldest code first. */

@@ -5,7 +5,7 @@ import { hangingFruits } from '@virgulta/core/garden/fruits'
 import { doubtsBehind } from '@virgulta/core/garden/doubts'
 import { chillOutdoors } from '@virgulta/core/garden/chilling'
 import { lastFrost } from '@virgulta/core/garden/frost'
-import { worthOfPlace } from '@virgulta/core/garden/drawer'
+import { drawerOf, worthOfPlace } from '@virgulta/core/garden/drawer'
 import type { Treatment } from '@virgulta/core/garden/treatments'
 import { compareTreatments } from '@virgulta/core/garden/treatments'
 import type { GerminationFit } from '@virgulta/core/seed/germination'
@@ -23,7 +23,6 @@ import { linesOn } from '../held/lines'
 import { withParents } from '../held/names'
 import { statesOf } from '../readModels'
 import { crosses, seedLots, sowings } from '../schema'
-import { drawerOf } from './packets'
 
 /** What is of a cross, with its code and crop and the names of its parents. */
 const ofCrosses = async <T extends { cross: Cross }>(db: Database, garden: Garden, rows: T[]) =>
