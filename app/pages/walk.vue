@@ -69,8 +69,12 @@ const atPlace = computed(
     (round.value?.stops.filter(s => s.placeId === stop.value?.placeId && skipped.value.includes(keyOf(s)))
       .length ?? 0),
 )
-/** Seed and trays are not beside the plant that bore them. */
-const isAtSeed = computed(() => ['sowing', 'seedLot'].includes(stop.value?.subject.type ?? ''))
+/** Seed, trays and seedlings are not beside the plant that bore them. */
+const isAtSeed = computed(
+  () =>
+    ['sowing', 'seedLot'].includes(stop.value?.subject.type ?? '') ||
+    ['judge', 'lift', 'firstFlowers'].includes(stop.value?.step ?? ''),
+)
 /** what was counted at the stop just now */
 const up = ref(0)
 watch(

@@ -227,7 +227,7 @@ const otherWork = {
     words: 'judge seedlings',
     question: 'Judge what can be seen now',
     cue: ({ judging: { traits } }) => ({
-      yes: traits[0]!.hint,
+      yes: `${traits[0]!.name}: ${traits[0]!.hint}`,
       no: ['the first flower of a young plant alone: look again in its next bloom'],
     }),
     tools: () => ['labels for keepers'],

@@ -47,8 +47,11 @@ describe('cutting now or waiting', () => {
     expect(at(75, days(4), safe).byWaiting).toBeLessThan(at(75).byWaiting / 5)
   })
 
-  it('loses nothing of a grain that is filled by cutting it now', () => {
-    expect(at(50, days(4), { ...open, isFilled: true }).byCutting).toBe(0)
+  it('lets filled grain dry on its plant in fair weather, and cuts it before the wet', () => {
+    const filled = { ...open, splits: false, isFilled: true }
+    expect(at(45, days(4), filled)).toMatchObject({ advice: 'wait' })
+    expect(at(50, days(4, { isWet: true, isFrosty: false }), filled)).toMatchObject({ advice: 'cut' })
+    expect(at(45, days(4), filled).byCutting).toBeLessThanOrEqual(0.05 * 40)
     expect(at(50).byCutting).toBeGreaterThan(1)
   })
 

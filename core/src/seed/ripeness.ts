@@ -30,12 +30,15 @@ export interface Hanging {
   /** it opens and drops its seed */ splits: boolean
   /** a net or a bag holds what drops, and keeps birds off */ isHeld: boolean
   /** shares of its seed that are lost on one day */ losses: FruitLosses
-  /** a grain that was seen to be filled: cut now, it only has to dry */ isFilled?: boolean
+  /** a grain that was seen to be filled: it is fit, and only has to dry */ isFilled?: boolean
 }
 export type FruitLosses = CropGuide['ripening']['losses']
 
 /** Seed of a fruit that is cut before this share of its way to ripeness is not fit to come up; from there on ever more of it is. */
 export const FIT_FROM = 0.75
+
+/** Of grain that is filled and cut moist so much spoils while it dries under a roof: a rule of thumb, as the others. */
+const SPOILS_DRYING = 0.05
 
 /** The share of its seed that is not fit yet when a fruit is cut on a day, if it would have been ripe on another. */
 const unfit = (day: number, ripe: number): number =>
@@ -87,7 +90,8 @@ export function cutOrWait(
 ): CutOrWait {
   const mean = (of: (ripe: number) => number) => sum(possible, of) / possible.length
   const then = day + ahead.length
-  const unfitOn = (on: number, ripe: number) => (hanging.isFilled ? 0 : unfit(on, ripe))
+  const unfitOn = (on: number, ripe: number) =>
+    hanging.isFilled ? Math.min(unfit(on, ripe), SPOILS_DRYING) : unfit(on, ripe)
   const byCutting = seeds * mean(ripe => unfitOn(day, ripe))
   // Whoever waits may still have to cut it early then: only what hangs on is compared with what is cut.
   const byWaiting =
