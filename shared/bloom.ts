@@ -55,6 +55,9 @@ export const MeetQuery = v.object({
   ),
 })
 
+/** A plant whose blooms to come are asked for. */
+export const ComingQuery = v.object({ plant: Id })
+
 /** Where the garden lies. */
 export const SiteWish = v.object({ latitude: Latitude, longitude: Longitude })
 

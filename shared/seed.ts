@@ -8,6 +8,7 @@ import type { SeedDue } from '@virgulta/core/seed/due'
 import type { PlaceWorth } from '@virgulta/core/seed/comingWords'
 import type { ComingUp } from '@virgulta/core/seed/comingUp'
 import type { Treatment, TreatmentsCompared } from '@virgulta/core/garden/treatments'
+import type { Days } from '@virgulta/core/season/band'
 import { TREATMENTS } from '@virgulta/core/garden/treatments'
 import { keysOf, words } from '@virgulta/core/log/kind'
 import type { SeedLot } from '@virgulta/core/seed/lot'
@@ -108,6 +109,7 @@ export interface SowingStory extends SowingRow {
 }
 export interface LotStory extends LotRow {
   /** null: it never freezes, or nothing is known of it */ lastFrost: LastFrost | null
+  /** days too short for seedlings without lamps; null: there are none, or nothing is known of them */ shortDays: Days | null
   splitFrom: { id: string; code: string } | null
   /** other packets of its cross that hold seed */
   others: Pick<SeedLot, 'id' | 'code' | 'left' | 'flowerIds' | 'harvestedOn'>[]

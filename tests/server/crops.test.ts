@@ -258,6 +258,7 @@ async function walk(guide: CropGuide) {
     `/api/bloom?from=${day.slice(0, 4)}-01-01&to=${day.slice(0, 4)}-12-31`,
     `/api/bloom/meet?seed=${mother}&pollen=${father}`,
     '/api/bloom/hours',
+    `/api/bloom/coming?plant=${mother}`,
     '/api/weather',
     '/api/pollen',
     `/api/pollen/${tube}`,

@@ -86,6 +86,7 @@ const takes: Record<string, 'nothing' | 'person' | 'account' | Role> = {
   'GET /api/bloom': 'guest',
   'GET /api/bloom/meet': 'guest',
   'GET /api/bloom/hours': 'guest',
+  'GET /api/bloom/coming': 'guest',
   'GET /api/weather': 'guest',
   'POST /api/bloom/read': 'hand',
   'PUT /api/garden/site': 'keeper',

@@ -1,8 +1,10 @@
 <!-- When seed has to be begun for plants or flowers to be there on a day. -->
 <script setup lang="ts">
 import { germinationOn } from '@virgulta/core/seed/drawer'
-import type { Wanted } from '@virgulta/core/seed/workedBack'
-import { WANTED, backWords, workedBack } from '@virgulta/core/seed/workedBack'
+import type { Plant } from '@virgulta/core/plants/plant'
+import type { Days } from '@virgulta/core/season/band'
+import type { Raised, Wanted } from '@virgulta/core/seed/workedBack'
+import { RAISED, WANTED, againstPlace, backWords, workedBack } from '@virgulta/core/seed/workedBack'
 import { addDays, dayInWords, daysBetween } from '@virgulta/core/time/days'
 import type { LotStory } from '#shared/seed'
 
@@ -34,10 +36,26 @@ const comesUp = computed(() => {
 })
 const percent = (share: number) => Math.round(share * 100)
 const isTooLate = computed(() => Boolean(way.value?.[0] && way.value[0].until < garden.today))
-/** Seedlings that come up before the last frost need a roof. */
-const isBeforeFrost = computed(() =>
-  Boolean(frost && way.value?.some(({ what, from }) => what === 'up' && from < frost.late)),
+const where = ref<Raised | null>('lamps')
+const PLACES = Object.entries(RAISED) as [Raised, string][]
+const against = computed(() =>
+  againstPlace(way.value ?? [], where.value ?? 'lamps', {
+    frostUntil: frost?.late ?? null,
+    dark: story.shortDays,
+  }),
 )
+/** A plant that its first flowers are to meet; the day is then a third into its bloom. */
+const partner = ref<Pick<Plant, 'id' | 'name' | 'code' | 'crop'> | null>(null)
+const { data: coming } = useLive<Days[]>(() =>
+  partner.value ? `/api/bloom/coming?plant=${partner.value.id}` : null,
+)
+const into = ({ from, to }: Days) => addDays(from, Math.round(daysBetween(from, to) / 3))
+/** The first of its blooms that can still be met. */
+const met = computed(() => {
+  const blooms = partner.value ? (coming.value ?? []) : []
+  return blooms.find(bloom => (wayTo(into(bloom))?.[0]?.until ?? '') >= garden.today) ?? blooms.at(-1) ?? null
+})
+watch(met, bloom => bloom && (on.value = into(bloom)))
 </script>
 
 <template>
@@ -47,6 +65,17 @@ const isBeforeFrost = computed(() =>
         <ChipChoice v-model="wanted" label="What is wanted" :options="OPTIONS" is-fixed />
         <DayField v-model="on" label="On" />
       </div>
+      <PlantPicker v-if="wanted === 'flower'" v-model="partner" label="Together with, if with a plant" />
+      <p v-if="partner && wanted === 'flower'" class="quiet">
+        <template v-if="met"
+          >{{ partner.name }} flowers about {{ dayInWords(met.from, true) }} to
+          {{ dayInWords(met.to, true) }}: aimed at {{ dayInWords(into(met), true) }}.</template
+        >
+        <template v-else-if="coming">Nothing is foretold of when {{ partner.name }} flowers.</template>
+      </p>
+      <ChipChoice v-model="where" label="Where they are raised" :options="PLACES" is-fixed
+        ><span class="quiet small">Raised</span></ChipChoice
+      >
       <ol v-if="way?.length" class="way">
         <li v-for="step in way" :key="step.what">
           <span>{{ backWords[step.what] }}</span>
@@ -65,10 +94,7 @@ const isBeforeFrost = computed(() =>
         >.
       </p>
       <p v-if="isTooLate" class="doubt hatch">The last day to begin is over: it will be later than that.</p>
-      <p v-if="isBeforeFrost" class="quiet">
-        The first come up before the last frost is over ({{ dayInWords(frost!.late) }} in nine years of ten):
-        raise them under lamps or in a glasshouse; in open ground sow from {{ dayInWords(frost!.late) }} on.
-      </p>
+      <p v-for="sentence in against" :key="sentence" class="doubt">{{ sentence }}</p>
       <p class="quiet small">
         Begun on the first day it is most likely in time, on the last as likely as not too late. Days of this
         garden’s trays and its guide{{ frost ? `; frost of ${frost.years} years` : '' }}.

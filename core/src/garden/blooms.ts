@@ -311,6 +311,17 @@ export function bloomOf(day: GardenDay, plantId: string, season: number): Parent
   return blooms.length ? once(blooms, 'parent bloom', () => spanOf(blooms)) : null
 }
 
+/** The blooms of a plant that are on or come next, as they are foretold, of this season and the one after it. */
+export function comingBlooms(day: GardenDay, plantId: string): Days[] {
+  const { plants, crops } = bloomGround(day)
+  const plant = plants.get(plantId)
+  if (!plant) return []
+  const season = seasonOf(day.today, crops.get(plant.crop)!.crop.guide.bloom)
+  return [season, season + 1]
+    .map(one => bloomOf(day, plantId, one))
+    .flatMap(bloom => (bloom && bloom.over >= day.today ? [{ from: bloom.from, to: bloom.to }] : []))
+}
+
 function spanOf(blooms: BloomForecast[]): ParentBloom {
   const end = (q: number) =>
     dayOfNumber(max(blooms, w => quantileIn(w.start, q) + quantileIn(w.length, q) - 1)!)

@@ -3,7 +3,7 @@ import { NO_RECORDS } from '../crops/digest'
 import { builtInGuide } from '../crops/guides/all'
 import { chilli } from '../crops/guides/chilli'
 import { cropKnowledge } from '../crops/knowledge'
-import { workedBack } from './workedBack'
+import { againstPlace, workedBack } from './workedBack'
 
 const rose = builtInGuide('rose')!
 const toUp = (guide: typeof rose) => cropKnowledge(guide, NO_RECORDS).days.toUp
@@ -30,4 +30,18 @@ it('no day of first flowers is aimed at where a crop takes years to them', () =>
   expect(slow.bloom.fromSowing).toBeNull()
   expect(workedBack('flower', '2027-05-20', slow, toUp(slow))).toBeNull()
   expect(workedBack('plantOut', '2027-05-20', slow, toUp(slow))).not.toBeNull()
+})
+
+it('frost speaks against open ground, short days against glass too, and nothing against lamps', () => {
+  const way = workedBack('flower', '2027-06-01', chilli, toUp(chilli))!
+  const around = { frostUntil: '2027-05-10', dark: { from: '2026-11-01', to: '2027-02-10' } }
+  const against = (where: 'lamps' | 'glass' | 'open') => againstPlace(way, where, around).join(' ')
+  expect(against('lamps')).toBe('')
+  expect(against('glass')).toMatch(
+    /^Days are shorter than ten hours from 1 November 2026 to 10 February 2027/,
+  )
+  expect(against('open')).toMatch(/before the last frost is over \(10 May 2027 .* Days are shorter/)
+  expect(againstPlace(way, 'open', { frostUntil: null, dark: null })).toEqual([])
+  const late = workedBack('flower', '2027-10-15', chilli, toUp(chilli))!
+  expect(againstPlace(late, 'open', around)).toEqual([])
 })

@@ -1,7 +1,8 @@
 import type { Estimate, GuideRange } from '../chance/estimate'
 import type { CropGuide } from '../crops/guide'
+import type { Days } from '../season/band'
 import type { ISODate } from '../time/days'
-import { addDays } from '../time/days'
+import { addDays, dayInWords } from '../time/days'
 
 /** What is wanted on a day. */
 export const WANTED = { flower: 'first flowers', plantOut: 'plants to set out' } as const
@@ -66,5 +67,37 @@ export function workedBack(
       until: addDays(sow.until, Math.round(toUp.high)),
     },
     { what: wanted, from: on, until: on },
+  ]
+}
+
+/** Where seedlings may be raised. */
+export const RAISED = { lamps: 'under lamps', glass: 'in a glasshouse', open: 'in open ground' } as const
+export type Raised = keyof typeof RAISED
+
+/** What the place and the season make of a way. */
+export interface SeasonAround {
+  /** the last frost, in nine years of ten; null: it never freezes, or nothing is known of it */ frostUntil: ISODate | null
+  /** days too short for seedlings; null: there are none, or nothing is known of them */ dark: Days | null
+}
+
+/**
+ * What speaks against a way where its seedlings are raised there, in sentences: frost in open ground, too little light under glass.
+ * Under lamps nothing does.
+ */
+export function againstPlace(way: BackDate[], where: Raised, { frostUntil, dark }: SeasonAround): string[] {
+  const up = way.find(({ what }) => what === 'up')
+  if (!up || where === 'lamps') return []
+  const isDark = dark !== null && up.from <= dark.to && up.until >= dark.from
+  return [
+    ...(where === 'open' && frostUntil !== null && up.from < frostUntil
+      ? [
+          `The first may come up before the last frost is over (${dayInWords(frostUntil, true)} in nine years of ten): sow in open ground from then on, or raise them under a roof.`,
+        ]
+      : []),
+    ...(isDark
+      ? [
+          `Days are shorter than ten hours from ${dayInWords(dark.from, true)} to ${dayInWords(dark.to, true)}: without lamps what comes up then grows long and weak.`,
+        ]
+      : []),
   ]
 }

@@ -10,8 +10,9 @@ import { readBloomCsv } from '@virgulta/core/bloom/readCsv'
 import { seasonOf, seasonsIn } from '@virgulta/core/bloom/season'
 import { latestSowing } from '@virgulta/core/bloom/sowingDays'
 import type { BloomForecast } from '@virgulta/core/garden/blooms'
-import { bloomGround, bloomsIn, grownCrops, inPlay } from '@virgulta/core/garden/blooms'
+import { bloomGround, bloomsIn, comingBlooms, grownCrops, inPlay } from '@virgulta/core/garden/blooms'
 import type { HeldPlant } from '@virgulta/core/garden/states'
+import type { Days } from '@virgulta/core/season/band'
 import { isHeldBack } from '@virgulta/core/plants/plant'
 import type { ISODate } from '@virgulta/core/time/days'
 import { addDays } from '@virgulta/core/time/days'
@@ -156,6 +157,10 @@ function since({ first, sums }: WarmthCurve, day: number): WarmthCurve {
       .map(s => Math.round(s * 10) / 10),
   }
 }
+
+/** When a plant is in bloom next; nothing of one that is not known. */
+export const comingPage = async (db: Database, garden: Garden, plantId: string): Promise<Days[]> =>
+  comingBlooms(await gardenDay(db, garden), plantId)
 
 /** When the flowers of each crop do what they do, today and in the days ahead. */
 export async function hoursPage(db: Database, garden: Garden): Promise<HoursPage> {

@@ -4,6 +4,7 @@ import type { LearntCrop } from '@virgulta/core/garden/learnt'
 import { hangingFruits } from '@virgulta/core/garden/fruits'
 import { doubtsBehind } from '@virgulta/core/garden/doubts'
 import { chillOutdoors } from '@virgulta/core/garden/chilling'
+import { shortDays } from '@virgulta/core/garden/daylight'
 import { lastFrost } from '@virgulta/core/garden/frost'
 import { drawerOf, worthOfPlace } from '@virgulta/core/garden/drawer'
 import type { Treatment } from '@virgulta/core/garden/treatments'
@@ -91,6 +92,7 @@ export async function lotStory(db: Database, garden: Garden, id: string): Promis
     ...row!,
     ...drawerOf(day, row!),
     lastFrost: lastFrost(day),
+    shortDays: shortDays(day),
     splitFrom: split ? { id: split.id, code: split.code } : null,
     others: ofCross
       .map(({ state }) => state)
