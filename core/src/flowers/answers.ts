@@ -1,3 +1,4 @@
+import type { CutOrWait } from '../seed/ripeness'
 import type { CropGuide } from '../crops/guide'
 import { usualSchool } from '../crops/guide'
 import type { Draft } from '../log/entry'
@@ -32,7 +33,7 @@ export interface AtFlower {
   guide: CropGuide
   /** what is told of the pass of pollen */
   pass: PassDetails
-  /** what was advised of its fruit; absent: nothing */ advised?: 'cut' | 'wait' | undefined
+  /** what was advised of its fruit; absent: nothing */ advised?: CutOrWait['advice'] | undefined
 }
 
 /** An answer that is given by a press. */

@@ -22,7 +22,7 @@ export function worthOfPlace(
     const crop = day.garden.crops.get(cross.get(lot.crossId)?.crop ?? '')
     if (!crop || lot.id === lotId || lot.left === 0 || lot.reserveSince) return []
     const share = germinationOf(day, lot, crop, day.today).median
-    return [{ lotId: lot.id, code: lot.code, seedlings: Math.min(lot.left, seeds) * share }]
+    return [{ code: lot.code, seedlings: Math.min(lot.left, seeds) * share }]
   })
   return waiting.reduce<PlaceWorth | null>(
     (best, one) => (best && best.seedlings >= one.seedlings ? best : one),

@@ -9,6 +9,7 @@ import {
   floweredBySeason,
   isThereYet,
   placeOfFamily,
+  traysOf,
 } from '../offspring/growingOn'
 import { WORK } from '../round/work'
 import type { Days } from '../season/band'
@@ -37,7 +38,7 @@ function growingSummary({ today }: GardenDay, family: Family, crop: LearntCrop):
   const { guide, knowledge } = crop
   const grown = [family.cross.grown, ...family.sowings.map(s => s.grown)]
   return {
-    standing: sum(family.sowings, s => s.standing),
+    standing: sum(traysOf(family), s => s.standing),
     plants: family.seedlings.length,
     stage: stageOf(grown.flat().sort((a, b) => a.on.localeCompare(b.on))),
     expected: firstFlowerExpected(family, guide, knowledge),

@@ -109,6 +109,7 @@ describe('seedlings in a tray', () => {
       '9 seedlings stand in 26-7HNA, so 10 cannot be thinned out.',
     )
     expect(() => tray(sow('2026-03-01', 20), tended('2026-03-02', 'prickedOut'))).toThrow(/Nothing is up/)
+    expect(due('2026-04-05', up('2026-03-17', 11), tended('2026-03-20', 'leftThere'))).toBe(null)
   })
 
   it('are not noted before the day on which they were sown', () => {
@@ -150,6 +151,8 @@ describe('a family of bulbs', () => {
       { step: 'lift', because: 'It dies back from about 15 June on; last lifted on 1 July 2025.' },
     ])
     expect(dues(family(sown), tulip, '2025-10-20'), 'long past').toEqual([])
+    const inTray = deed('2025-07-01', 'trayGrown', ids.sowing, { did: 'lifted' })
+    expect(dues(family([...sown, inTray]), tulip, '2025-07-02')).toEqual([])
   })
 
   it('dies back half a year away in the south, and at no season near the equator', () => {
@@ -167,6 +170,17 @@ describe('the first flower of a family', () => {
     expect(expected.to > expected.from).toBe(true)
     const annual = firstFlowerExpected(family(sown), zinnia, knowledgeOf(zinnia))!
     expect(annual.from >= '2025-04-01' && annual.to <= '2025-06-01').toBe(true)
+  })
+
+  it('is counted from the sowing, whether its tray was given up since or not', () => {
+    const over = [
+      ...sown,
+      raised('2025-05-01'),
+      deed('2025-06-01', 'sowingEnded', ids.sowing, { reason: 'all up' }),
+    ]
+    const of = (deeds: LoggedDeed[]) =>
+      firstFlowerExpected(family(deeds, [seedling(0, '2025-05-01')]), zinnia, knowledgeOf(zinnia))
+    expect(of(over)).toEqual(of([...sown, raised('2025-05-01')]))
   })
 
   it('is looked for every week from then on, until it was seen', () => {

@@ -21,6 +21,7 @@ import { addDays, dayInWords, yearOf } from '../time/days'
 /** The offspring of a cross: what stands in trays, and the plants that have tags. */
 export interface Family {
   cross: Cross
+  /** all that were sown of it, given up or not */
   sowings: Sowing[]
   /** those that are there yet and were not discarded */
   seedlings: Judged[]
@@ -48,14 +49,18 @@ function gather({ crosses, sowings, offspring }: Omit<CropHistory, 'flowers' | '
   return crosses
     .map(cross => ({
       cross,
-      sowings: (sown.get(cross.id) ?? []).filter(s => !s.ended),
+      sowings: sown.get(cross.id) ?? [],
       seedlings: (raised.get(cross.id) ?? []).filter(
         plant => !plant.lost && plant.verdict?.verdict !== 'discard',
       ),
       offspring: raised.get(cross.id) ?? [],
     }))
-    .filter(({ sowings: trays, seedlings }) => seedlings.length || trays.some(s => s.standing))
+    .filter(family => family.seedlings.length || traysOf(family).length)
 }
+
+/** The trays of a family in which seedlings stand. */
+export const traysOf = ({ sowings }: Pick<Family, 'sowings'>): Sowing[] =>
+  sowings.filter(s => !s.ended && s.standing > 0)
 
 const lastOf = ({ cross }: Family, ...dids: GrowingDeed[]): ISODate | null =>
   cross.grown.findLast(({ did }) => dids.includes(did))?.on ?? null
@@ -84,7 +89,7 @@ export const firstFlowerSeen = (family: Family): ISODate | null =>
   ) ?? null
 
 const sownOnOf = ({ sowings, seedlings }: Family): ISODate | null =>
-  min([...sowings.map(s => s.sownOn), ...seedlings.map(plant => plant.since)]) ?? null
+  min([...sowings.filter(s => s.up > 0).map(s => s.sownOn), ...seedlings.map(plant => plant.since)]) ?? null
 
 /**
  * Days brought into the blooms of a crop: the first is put off to the bloom that follows, the last is brought forward into the one before.
@@ -164,8 +169,15 @@ export const familyDues = (
   )
 
 /** Where a family stands: where the first of its plants does, else its tray. */
-export const placeOfFamily = ({ seedlings, sowings }: Family): string | null =>
-  (seedlings[0] ?? sowings.find(s => s.standing))?.placeId ?? null
+export const placeOfFamily = (family: Family): string | null =>
+  (family.seedlings[0] ?? traysOf(family)[0])?.placeId ?? null
+
+/** When the last tray was lifted of a family that has nothing but trays, each noted by itself; null while one was not. */
+function liftedInTrays(family: Family): ISODate | null {
+  const days = traysOf(family).map(({ grown }) => grown.findLast(({ did }) => did === 'lifted')?.on ?? null)
+  const isAll = days.length > 0 && family.seedlings.length === 0 && !days.includes(null)
+  return isAll ? min(days.filter(on => on !== null))! : null
+}
 
 /** Lifting and replanting what dies back; once in its season. */
 function liftDue(family: Family, { growingOn: { diesBack } }: CropGuide, today: ISODate): FamilyDue | null {
@@ -173,7 +185,7 @@ function liftDue(family: Family, { growingOn: { diesBack } }: CropGuide, today: 
   if (!diesBack || !sownOn) return null
   const year = yearOf(today)
   const from = [`${year}-${diesBack}`, `${year - 1}-${diesBack}`].find(day => day <= addDays(today, 30))!
-  const lifted = lastOf(family, 'lifted')
+  const lifted = max([lastOf(family, 'lifted'), liftedInTrays(family)].filter(on => on !== null))
   if (sownOn > addDays(from, -60) || addDays(from, LIFT_DAYS) < today) return null
   if (lifted && lifted > addDays(from, -90)) return null
   const green = lastOf(family, 'green')

@@ -188,7 +188,7 @@ const otherWork = {
         ask: { question: 'What do they show?', reasons: stages },
         drafts: stage => [{ kind: 'trayGrown', subjectId: at.subject.id, payload: { did: 'seen', stage } }],
       },
-      say('They stay in this tray', 'plain', grewOn(at, 'pottedOn')),
+      say('They stay in this tray', 'plain', grewOn(at, 'leftThere')),
     ],
   },
   lift: {

@@ -22,7 +22,7 @@ it('gives a tray up only where hardly one seedling is to be hoped for, and weigh
   const little = coming({ expected: 0.1, any: 0.1 }, 12)
   expect(giveUpInWords(little, true)).toMatch(/10 %; as much fresh seed .* about 12 .* may be given up/)
   expect(giveUpInWords(little, false)).not.toMatch(/fresh/)
-  const waiting = { lotId: 'x', code: '26-7HNA', seedlings: 8.2 }
+  const waiting = { code: '26-7HNA', seedlings: 8.2 }
   expect(giveUpInWords(little, false, waiting)).toMatch(
     /In its place packet 26-7HNA, which waits, could give about 8 seedlings; here \d\.\d more are expected\.$/,
   )

@@ -15,7 +15,6 @@ export function stillInWords({ still }: ComingUp): string | null {
 
 /** What the place of a tray could hold instead: a packet that waits, and the seedlings to be expected of as much of its seed. */
 export interface PlaceWorth {
-  lotId: string
   code: string
   seedlings: number
 }

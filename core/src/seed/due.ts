@@ -8,6 +8,7 @@ import type { Chill } from './chill'
 import type { Stay } from './course'
 import { clockOf, countsAfterWeeks, isReadied, stayInWords } from './course'
 import { dampingDue } from './damping'
+import type { GrowingDeed } from './growing'
 import type { SeedLot } from './lot'
 import type { Sowing } from './sowing'
 
@@ -48,6 +49,8 @@ export function sowingDue(sowing: Sowing, ground: SeedGround): SeedDue | null {
   return all.sort((a, b) => a.from.localeCompare(b.from))[0] ?? null
 }
 
+/** After these nobody is asked to prick out. */
+const SETTLED: GrowingDeed[] = ['prickedOut', 'leftThere', 'pottedOn', 'plantedOut']
 /** Days from a look that found them too small to the next one. */
 const PRICK_OUT_AGAIN = 7
 
@@ -58,7 +61,7 @@ function prickOutDue(
 ): SeedDue | null {
   const days = guide.growingOn.prickOutDays
   const up = looks.find(look => look.up > 0)
-  const isDone = grown.some(({ did }) => did === 'prickedOut' || did === 'pottedOn' || did === 'plantedOut')
+  const isDone = grown.some(({ did }) => SETTLED.includes(did))
   if (!days || !up || !standing || isDone || stays.at(-1)!.container === 'bed') return null
   if (addDays(up.on, Math.round(days.high * 3)) < today) return null
   const seen = grown.findLast(({ did }) => did === 'seen')

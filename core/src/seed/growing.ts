@@ -7,6 +7,7 @@ import type { ISODate } from '../time/days'
 export const GROWING = {
   seen: 'looked at',
   prickedOut: 'pricked out',
+  leftThere: 'left where they were sown',
   pottedOn: 'potted on',
   hardenedOff: 'hardened off',
   plantedOut: 'planted out',
