@@ -344,6 +344,7 @@ const logOfFlower = computed(() =>
       disable-route-watcher
       :width="lgAndUp ? 440 : 390"
       aria-label="Flower"
+      :aria-hidden="chosen === null"
       @update:model-value="open => !open && choose()"
     >
       <div v-if="chosen" ref="drawer" class="drawer" tabindex="-1">
