@@ -68,3 +68,18 @@ export function readInput<S extends v.GenericSchema>(
   const path = v.getDotPath(issue)
   throw new OutOfRange(`${path ? `"${path}" in ` : ''}${file}: ${issue.message}`)
 }
+
+/** What some probabilities come to; as people write them they come to 1 but for rounding. @throws {OutOfRange} if not */
+export function totalOf(list: { probability: number }[], whose: string): number {
+  const wrong = list.find(({ probability }) => !(probability > 0 && probability <= 1))
+  if (wrong)
+    throw new OutOfRange(
+      `The probabilities of ${whose} lie above 0 and up to 1, not at ${wrong.probability}.`,
+    )
+  const sum = list.reduce((total, { probability }) => total + probability, 0)
+  if (Math.abs(sum - 1) > 0.01)
+    throw new OutOfRange(
+      `The probabilities of ${whose} come to ${Number(sum.toPrecision(6))}; they come to 1.`,
+    )
+  return sum
+}

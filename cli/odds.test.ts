@@ -49,6 +49,81 @@ it('gives the classes of every step of a path', async () => {
   ).toBe(true)
 })
 
+const carrier = [
+  { probability: 0.667, genotype: { leaf: ['P', 'p'] } },
+  { probability: 0.333, genotype: { leaf: ['P', 'P'] } },
+]
+const leaf = { loci: [{ name: 'leaf', alleles: ['P', 'p'] }], pollenParent: { leaf: ['p', 'p'] } }
+const recessiveOf = (out: string) =>
+  JSON.parse(out).generations.map(
+    (g: { classes: { phenotype: { leaf: string } }[] }) =>
+      g.classes.find(c => c.phenotype.leaf === 'p') ?? null,
+  )
+
+it('draws the doubt about a plant that is selfed once', async () => {
+  const { out } = await virgulta('odds', { ...leaf, seedParent: carrier, path: [{ self: 'seedParent' }] })
+  expect(recessiveOf(out)).toEqual([{ phenotype: { leaf: 'p' }, probability: expect.closeTo(0.667 / 4, 12) }])
+})
+
+it.each([
+  [1, 0.4972],
+  [3, 0.7957],
+  [10, 0.8937],
+])('says what eighteen plants bring from %d back-crossed ones', async (plants, chance) => {
+  const { out } = await virgulta('odds', {
+    ...leaf,
+    seedParent: { leaf: ['P', 'P'] },
+    path: ['cross', { backcross: 'seedParent', plants }, { step: 'self', plants: 18 }],
+  })
+  expect(JSON.parse(out).exact).toBe(true)
+  const [, backcrossed, selfed] = recessiveOf(out)
+  expect(backcrossed).toBeNull()
+  expect(selfed.chance).toBeCloseTo(chance, 4)
+  expect(selfed.probability).toBeCloseTo(1 / 8, 12)
+})
+
+it('tells how sure a simulated chance is', async () => {
+  const { out } = await virgulta('odds', {
+    ...leaf,
+    seedParent: { leaf: ['P', 'P'] },
+    path: ['cross', { step: 'self', plants: 12 }, { step: 'sib', plants: 12 }],
+  })
+  const [, , { chance, chanceError }] = recessiveOf(out)
+  expect(JSON.parse(out).exact).toBe(false)
+  expect(chanceError).toBeGreaterThan(0)
+  expect(chance).toBeGreaterThan(0.8)
+})
+
+it.each([
+  [{ seedParent: carrier.slice(0, 1) }, /probabilities of the seed parent come to 0.667; they come to 1/],
+  [{ seedParent: [{ ...carrier[0], probability: 0 }, carrier[1]] }, /lie above 0 and up to 1, not at 0/],
+  [{ seedParent: [] }, /has no genotype for the locus "leaf"/],
+  [
+    { path: [{ step: 'cross', plants: 0 }] },
+    /Step 1 of the path raises 0 plants; give a whole number from 1/,
+  ],
+  [{ path: ['cross', { select: { leaf: 'P' }, plants: 3 }] }, /a step is/],
+  [{ path: ['cross', { self: 'seedParent' }] }, /Step 2 of the path is the self of a parent/],
+])('says what is wrong with %j', async (wrong, words) => {
+  const { code, error } = await virgulta('odds', { ...leaf, seedParent: carrier, path: ['cross'], ...wrong })
+  expect(code).toBe(1)
+  expect(error).toMatch(words)
+})
+
+it('budgets with a share that is one of several', async () => {
+  const sure = { take: 1, seedsPerFruit: 50, germination: 1, survival: 1, keepers: 2, confidence: 0.6 }
+  const shares = carrier.map(({ probability }, i) => ({ probability, share: i ? 0 : 0.25 }))
+  const { out } = await virgulta('budget', { ...sure, share: shares })
+  expect(JSON.parse(out)).toMatchObject({ flowers: 1, probability: expect.closeTo(0.667, 3) })
+  expect((await virgulta('budget', { ...sure, confidence: 0.9, share: shares })).error).toMatch(
+    /flowers give 2 keepers/,
+  )
+  const [one] = shares
+  expect((await virgulta('budget', { ...sure, share: [{ ...one, share: 1.2 }, shares[1]] })).error).toMatch(
+    /"share" may be 1.2, but a share lies between 0 and 1/,
+  )
+})
+
 it('takes four alleles and double reduction', async () => {
   const { out } = await virgulta('odds', {
     ploidy: 4,

@@ -1,15 +1,18 @@
 import { OutOfRange } from '@virgulta/core/chance/estimate'
+import type { KnownShare } from '@virgulta/core/chance/rate'
 import type { BudgetSteps } from '@virgulta/core/odds/budget'
 import { checkSteps, keepersFrom, nothingWaiting } from '@virgulta/core/odds/budget'
-import { known } from '@virgulta/core/odds/generations'
-import type { Genotype } from '@virgulta/core/odds/genome'
+import type { ParentInDoubt } from '@virgulta/core/odds/generations'
+import { oneOf, shownNames } from '@virgulta/core/odds/generations'
+import type { Genome } from '@virgulta/core/odds/genome'
 import { MAP_FUNCTIONS, PLOIDIES, checkGenotype, genomeOf } from '@virgulta/core/odds/genome'
 import { DOMINANCES } from '@virgulta/core/odds/locus'
 import { listClasses, oddsOf } from '@virgulta/core/odds/odds'
-import type { Step } from '@virgulta/core/odds/path'
+import type { Breeding, Step } from '@virgulta/core/odds/path'
+import { classesRaised } from '@virgulta/core/odds/raised'
 import { plantsNeeded } from '@virgulta/core/odds/plantsNeeded'
 import * as v from 'valibot'
-import { answer, argumentsOf, numberIn, readInput } from './input'
+import { answer, argumentsOf, numberIn, readInput, totalOf } from './input'
 
 /** A share as people write it: "1/16" or "0.0625". @throws {OutOfRange} for what is neither */
 function shareIn(typed: string): number {
@@ -52,10 +55,13 @@ const Looks = v.record(
   v.union([words, v.array(words)], 'name the look, or several in a list.'),
   'the looks go by the names of the loci.',
 )
-const Parent = v.picklist(
-  ['seedParent', 'pollenParent'],
-  'a backcross is to the "seedParent" or the "pollenParent".',
+const Parent = v.union(
+  [Genotypes, v.array(v.strictObject({ probability: number, genotype: Genotypes }))],
+  'a parent is its genotype by locus, or a list of {"probability": …, "genotype": {…}}.',
 )
+const Which = v.picklist(['seedParent', 'pollenParent'], 'this is the "seedParent" or the "pollenParent".')
+const plants = v.optional(number)
+const NAMED = ['cross', 'self', 'sib'] as const
 
 const OddsFile = v.strictObject({
   ploidy: v.optional(v.picklist(PLOIDIES, `the ploidy is ${PLOIDIES.join(', ')}.`), 2),
@@ -84,20 +90,43 @@ const OddsFile = v.strictObject({
     ),
     [],
   ),
-  seedParent: Genotypes,
-  pollenParent: Genotypes,
+  seedParent: Parent,
+  pollenParent: Parent,
   path: v.array(
     v.union(
       [
-        v.picklist(['cross', 'self', 'sib']),
-        v.strictObject({ backcross: Parent }),
+        v.picklist(NAMED),
+        v.strictObject({ step: v.picklist(NAMED), plants }),
+        v.strictObject({ self: Which, plants }),
+        v.strictObject({ backcross: Which, plants }),
         v.strictObject({ select: Looks }),
       ],
-      'a step is "cross", "self", "sib", {"backcross": "seedParent" | "pollenParent"} or {"select": {locus: look}}.',
+      'a step is "cross", "self", "sib", {"step": one of these, "plants": …}, {"self" or "backcross": "seedParent" or "pollenParent", "plants": …} or {"select": {locus: look}}.',
     ),
     'the path is a list of steps.',
   ),
 })
+type TypedStep = v.InferOutput<typeof OddsFile>['path'][number]
+
+/** A parent as the core takes it. @throws {OutOfRange} for a genotype that does not fit, or chances that do not come to 1 */
+function parentOf(typed: v.InferOutput<typeof Parent>, genome: Genome, whose: string): ParentInDoubt {
+  const list = Array.isArray(typed) ? typed : [{ probability: 1, genotype: typed }]
+  for (const { genotype } of list) checkGenotype(genotype, genome, whose)
+  const sum = totalOf(list, `the ${whose}`)
+  return oneOf(list.map(one => ({ ...one, probability: one.probability / sum })))
+}
+
+/** A step as the core takes it, and how many plants are raised of it. */
+function stepOf(typed: TypedStep): { step: Step; plants: number | null } {
+  if (typeof typed === 'string') return { step: typed, plants: null }
+  if ('select' in typed) {
+    const looks = Object.entries(typed.select).map(([name, own]) => [name, [own].flat()])
+    return { step: { select: Object.fromEntries(looks) }, plants: null }
+  }
+  const { plants: many = null, ...own } = typed
+  const step: Breeding = 'step' in own ? own.step : own
+  return { step, plants: many }
+}
 
 /** `odds FILE` */
 export function odds(typed: string[]): number {
@@ -106,31 +135,50 @@ export function odds(typed: string[]): number {
   } = argumentsOf(typed, {})
   const { seedParent, pollenParent, path, ...genetics } = readInput(file, OddsFile, 'odds FILE')
   const genome = genomeOf(genetics)
-  const parents: [Genotype, string][] = [
-    [seedParent, 'seed parent'],
-    [pollenParent, 'pollen parent'],
-  ]
-  for (const [genotype, whose] of parents) checkGenotype(genotype, genome, whose)
-  const steps = path.map((step): Step =>
-    typeof step === 'object' && 'select' in step
-      ? {
-          select: Object.fromEntries(
-            Object.entries(step.select).map(([name, looks]) => [name, [looks].flat()]),
-          ),
-        }
-      : step,
+  const parents = [
+    parentOf(seedParent, genome, 'seed parent'),
+    parentOf(pollenParent, genome, 'pollen parent'),
+  ] as const
+  const steps = path.map(stepOf)
+  const course = steps.map(({ step }) => step)
+  const { exact, simulation, generations } = oddsOf(genome, ...parents, course)
+  const shown = shownNames(genome)
+  const raised = classesRaised(
+    genome,
+    ...parents,
+    course,
+    steps.map(s => s.plants),
+    shown,
   )
-  const { exact, simulation, generations } = oddsOf(genome, known(seedParent), known(pollenParent), steps)
+  const keyOf = (phenotype: Record<string, string>) => shown.map(name => phenotype[name]).join('\n')
+  const chances = raised.steps.map(classes => new Map(classes.map(c => [keyOf(c.phenotype), c])))
   return answer({
-    exact,
+    exact: exact && raised.exact,
     ...(simulation ? { simulation } : {}),
-    generations: generations.map((generation, i) => ({ step: path[i], classes: listClasses(generation) })),
+    generations: generations.map((generation, i) => ({
+      step: path[i],
+      classes: listClasses(generation).map(one => {
+        if (steps[i]!.plants === null) return one
+        const { chance = 0, standardError } = chances[i]!.get(keyOf(one.phenotype)) ?? {}
+        return { ...one, chance, ...(standardError === undefined ? {} : { chanceError: standardError }) }
+      }),
+    })),
   })
 }
 
 const Share = v.union(
   [number, v.strictObject({ mean: number, strength: number })],
   'a share is a number, or {"mean": …, "strength": …}.',
+)
+const ShareInDoubt = v.union(
+  [
+    Share,
+    v.pipe(
+      v.array(v.strictObject({ probability: number, share: number })),
+      v.nonEmpty('list at least one share.'),
+    ),
+  ],
+  'a share is a number, {"mean": …, "strength": …}, or a list of {"probability": …, "share": …}.',
 )
 const BudgetFile = v.strictObject({
   take: Share,
@@ -141,7 +189,7 @@ const BudgetFile = v.strictObject({
   sound: v.optional(Share, 1),
   germination: Share,
   survival: Share,
-  share: Share,
+  share: ShareInDoubt,
   keepers: v.optional(
     v.pipe(
       number,
@@ -165,6 +213,12 @@ const PASSES = ['sound', 'germination', 'survival', 'share'] as const
 
 const beliefOf = (share: v.InferOutput<typeof Share>) =>
   typeof share === 'number' ? share : { a: share.mean * share.strength, b: (1 - share.mean) * share.strength }
+
+function knownOf(share: v.InferOutput<typeof ShareInDoubt>): KnownShare {
+  if (!Array.isArray(share)) return beliefOf(share)
+  const sum = totalOf(share, '"share"')
+  return share.map(one => ({ weight: one.probability / sum, share: one.share }))
+}
 
 /** What is believed of the seeds in a fruit, and by how much fruits differ; without a shape the mean is exactly known. */
 function fruitsOf(
@@ -192,7 +246,7 @@ export function budget(typed: string[]): number {
   const steps: BudgetSteps = {
     take: beliefOf(take),
     ...fruitsOf(seedsPerFruit),
-    passes: PASSES.map(name => beliefOf(shares[name])),
+    passes: PASSES.map(name => knownOf(shares[name])),
   }
   checkSteps(steps, { take: 'take', seedsPerFruit: 'seedsPerFruit', passes: [...PASSES] })
   const hopes = keepersFrom(steps, 1, REPEATS)

@@ -1,4 +1,5 @@
 import type { Spread, Station } from '@virgulta/core/crosses/course'
+import { WantedShare } from '@virgulta/core/crosses/kinds'
 import type { CrossLine, CrossView } from '@virgulta/core/garden/crosses'
 import { Id, amount } from '@virgulta/core/log/kind'
 import * as v from 'valibot'
@@ -20,7 +21,7 @@ export const PlanQuery = v.object({
   seedParentId: Id,
   pollenParentId: v.nullable(Id),
   flowers: amount(1, 2000),
-  wantedShare: v.optional(v.nullable(v.pipe(v.number(), v.gtValue(0), v.maxValue(1))), null),
+  wantedShare: v.optional(v.nullable(WantedShare), null),
 })
 export interface PlanAnswer {
   course: Record<Station, Spread>

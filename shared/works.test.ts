@@ -27,6 +27,8 @@ const wish = {
   pollenParent: line('a', 'B'),
   wished: { a: ['a'], b: ['b'] },
   shown: ['a', 'b'],
+  keepers: 2,
+  confidence: 0.9,
 }
 
 describe('the odds as a screen asks for them', () => {
@@ -36,6 +38,21 @@ describe('the odds as a screen asks for them', () => {
     expect(steps.map(s => s.wished)).toEqual([[{ weight: 1, share: 0 }], [{ weight: 1, share: 1 / 16 }]])
     expect(steps[1]!.classes).toHaveLength(4)
     expect(steps[1]).toMatchObject({ more: 0, standardError: 0, selected: null })
+  })
+
+  it('tell how many plants of each generation it takes, for other numbers too', () => {
+    const told: number[] = []
+    const { plan, totals } = works.odds({ ...wish, path: ['cross', 'self'] }, done => told.push(done))
+    // 61 is the smallest number of F2 plants with two of 1/16 at 90 %; of the cross one is as good as many.
+    expect(plan).toMatchObject({ exact: true, plants: [null, 61], total: 61 })
+    expect(plan!.chance).toBeGreaterThanOrEqual(0.9)
+    expect(totals).toEqual([
+      { wanted: 1, plants: 36 },
+      { wanted: 2, plants: 61 },
+      { wanted: 3, plants: expect.any(Number) },
+      { wanted: 5, plants: expect.any(Number) },
+    ])
+    expect(told.every(done => done >= 0 && done <= 1)).toBe(true)
   })
 
   it('tell at a choice which share is chosen, also by a locus that is not shown', () => {
@@ -48,7 +65,8 @@ describe('the odds as a screen asks for them', () => {
   })
 
   it('wish for nothing where nothing is chosen', () => {
-    expect(works.odds({ ...wish, wished: {}, path: ['cross'] }, () => {}).steps[0]!.wished).toBeNull()
+    const { steps, plan, totals } = works.odds({ ...wish, wished: {}, path: ['cross'] }, () => {})
+    expect({ wished: steps[0]!.wished, plan, totals }).toEqual({ wished: null, plan: null, totals: [] })
   })
 
   it('list the commonest classes only, and say how many are left out', () => {
@@ -60,6 +78,7 @@ describe('the odds as a screen asks for them', () => {
       known(Object.fromEntries(many.loci.map(l => [l.name, [allele, allele]])))
     const { steps } = works.odds(
       {
+        ...wish,
         genetics: many,
         seedParent: parent('A'),
         pollenParent: parent('a'),
@@ -76,6 +95,7 @@ describe('the odds as a screen asks for them', () => {
 
 it('takes from an address only what can be a path', () => {
   expect(v.is(Paths, [['cross', 'self', { select: { a: ['A'] } }, { backcross: 'seedParent' }]])).toBe(true)
+  expect(v.is(Paths, [[{ self: 'seedParent' }, 'self']])).toBe(true)
   for (const wrong of [[], [[]], [['clone']], [[{ backcross: 'nobody' }]], 'cross', [[5]], null])
     expect(v.is(Paths, wrong), JSON.stringify(wrong)).toBe(false)
 })

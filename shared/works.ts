@@ -7,6 +7,7 @@ import type { MeetingCase, Remedy } from '@virgulta/core/bloom/remedies'
 import { remediesFor } from '@virgulta/core/bloom/remedies'
 import { readStoreCsv } from '@virgulta/core/stores/readStore'
 import { readWeatherCsv } from '@virgulta/core/weather/readCsv'
+import type { SharesInDoubt } from '@virgulta/core/chance/rate'
 import { pairsOf } from '@virgulta/core/aims/pairs'
 import type { PairTable, RankedPair } from '@virgulta/core/aims/pairs'
 import type { BudgetStation, BudgetSteps, Waiting } from '@virgulta/core/odds/budget'
@@ -15,8 +16,9 @@ import type { ParentInDoubt, ClassShare } from '@virgulta/core/odds/generations'
 import type { Genetics } from '@virgulta/core/odds/genome'
 import { genomeOf } from '@virgulta/core/odds/genome'
 import { errorOfShare, listClasses, oddsOf, shareOf } from '@virgulta/core/odds/odds'
+import type { RoomPlan } from '@virgulta/core/odds/room'
+import { leastRoom } from '@virgulta/core/odds/room'
 import type { Step, Wanted } from '@virgulta/core/odds/path'
-import type { SharesInDoubt } from '@virgulta/core/odds/plantsNeeded'
 import type { Simulation } from '@virgulta/core/odds/simulate'
 import * as v from 'valibot'
 
@@ -44,6 +46,7 @@ export const Paths = v.pipe(
       v.array(
         v.union([
           v.picklist(['cross', 'self', 'sib']),
+          v.strictObject({ self: v.picklist(['seedParent', 'pollenParent']) }),
           v.strictObject({ backcross: v.picklist(['seedParent', 'pollenParent']) }),
           v.strictObject({ select: v.record(v.string(), v.array(v.string())) }),
         ]),
@@ -66,19 +69,30 @@ interface OddsWish {
   path: Step[]
   wished: Wanted
   shown: string[]
+  keepers: number
+  confidence: number
 }
 export interface OddsAnswer {
   exact: boolean
   simulation: Simulation | null
   steps: StepOdds[]
+  /** plants to raise of each generation; null while nothing is wished, and where no number is enough */
+  plan: RoomPlan | null
+  /** plants in all for other numbers of wished ones; null: never */
+  totals: { wanted: number; plants: number | null }[]
 }
 
 /** Classes of a step that a screen lists. */
 const LISTED = 60
 
+/** Part of the work of the odds along a path that comes before the plan. */
+const BEFORE_PLAN = 0.4
+/** Numbers of wished plants that a plan is told of beside the one that is asked for. */
+const OTHER_WANTED = [1, 2, 3, 5]
+
 /** The odds along a path. */
 function odds(
-  { genetics, seedParent, pollenParent, path, wished, shown: usual }: OddsWish,
+  { genetics, seedParent, pollenParent, path, wished, shown: usual, keepers, confidence }: OddsWish,
   onProgress: ToldShare,
 ): OddsAnswer {
   const shown = [
@@ -87,14 +101,24 @@ function odds(
       ...path.flatMap(step => (typeof step === 'object' && 'select' in step ? Object.keys(step.select) : [])),
     ]),
   ]
-  const { exact, simulation, generations } = oddsOf(genomeOf(genetics), seedParent, pollenParent, path, {
+  const genome = genomeOf(genetics)
+  const { exact, simulation, generations } = oddsOf(genome, seedParent, pollenParent, path, {
     shown,
-    onProgress: (done, of) => onProgress(done / of),
+    onProgress: (done, of) => onProgress((BEFORE_PLAN * done) / of),
   })
   const isWished = Object.keys(wished).length > 0
+  const planFor = (plants: number, told: ToldShare = () => {}) =>
+    leastRoom(genome, seedParent, pollenParent, path, { looks: wished, plants }, confidence, told)
+  const plan = isWished ? planFor(keepers, done => onProgress(BEFORE_PLAN + (1 - BEFORE_PLAN) * done)) : null
+  const others = plan?.exact ? [...new Set([...OTHER_WANTED, keepers])].sort((a, b) => a - b) : []
   return {
     exact,
     simulation,
+    plan,
+    totals: others.map(wanted => ({
+      wanted,
+      plants: wanted === keepers ? plan!.total : (planFor(wanted)?.total ?? null),
+    })),
     steps: generations.map((generation, i) => {
       const all = listClasses(generation)
       return {

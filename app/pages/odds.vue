@@ -1,13 +1,15 @@
 <!-- A pair: what each wish gets from it, the odds along several paths, and how many flowers it takes. -->
 <script setup lang="ts">
 import { nameOf, oneIn, percentWords } from '@virgulta/core/odds/oddsWords'
-import { canShow, meanOf } from '@virgulta/core/odds/plantsNeeded'
+import { canShow } from '@virgulta/core/odds/plantsNeeded'
 import { errorWords, shortNumber, summaryWords, wholeSummary } from '@virgulta/core/offspring/summaryWords'
+import type { WantedShare } from '@virgulta/core/crops/knowledge'
 import { pairsOf } from '@virgulta/core/aims/pairs'
 import { wishedClasses } from '@virgulta/core/aims/nearness'
 import { possibleLooks } from '@virgulta/core/crops/definition'
 import { shownNames } from '@virgulta/core/odds/generations'
 import { genomeOf } from '@virgulta/core/odds/genome'
+import { ofOnePlant } from '@virgulta/core/odds/path'
 import type { Step, Wanted } from '@virgulta/core/odds/path'
 import { classNames } from '@virgulta/core/offspring/trait'
 import type { AimPage, OddsPage } from '#shared/aims'
@@ -92,21 +94,23 @@ const usual = computed<Step[][]>(() => {
 })
 const chosenPaths = useAddress('paths')
 const paths = computed<Step[][]>({
-  get: () => parsed(Paths, chosenPaths.value) ?? usual.value,
+  get: () => {
+    const list = parsed(Paths, chosenPaths.value) ?? usual.value
+    return page.value?.isSelf ? list.map(ofOnePlant) : list
+  },
   set: list => (chosenPaths.value = JSON.stringify(list)),
 })
 const setPath = (i: number, path: Step[]) => (paths.value = paths.value.map((p, k) => (k === i ? path : p)))
-const [keepers, confidence, carried] = [
+const [keepers, confidence] = [
   useAddressNumber('keepers', 2, { least: 1, most: 100 }),
   useAddressNumber('sure', 0.9, { least: 0.5, most: 0.999, isWhole: false }),
-  useAddressNumber('carried', 3),
 ]
 const answers = ref<(OddsAnswer | null)[]>([])
 const chosen = useAddressNumber('path', 0)
 const answer = computed(() => answers.value[Math.min(chosen.value, paths.value.length - 1)] ?? null)
 
 /** What the flowers of this cross must bring: the wished plants themselves where they can show, else plants to go on with. */
-const inCross = computed(() => (answer.value?.steps[0]?.wished ? meanOf(answer.value.steps[0].wished) : null))
+const inCross = computed(() => answer.value?.steps[0]?.wished ?? null)
 const showsNow = computed(() =>
   Boolean(answer.value?.steps[0]?.wished && canShow(answer.value.steps[0].wished)),
 )
@@ -122,9 +126,12 @@ const goOnWith = useAddressNumber('goon', 2)
 const byScores = computed(() =>
   page.value && !page.value.genetics.loci.length ? (pair.value?.musts ?? null) : null,
 )
-const budgetShare = computed(
-  () => byScores.value ?? (!hasWish.value || showsNow.value ? (inCross.value ?? 1) : 1),
-)
+/** One share, or where the parents are in doubt the ones it may be. */
+const budgetShare = computed<WantedShare>(() => {
+  if (byScores.value !== null) return byScores.value
+  const shares = !hasWish.value || showsNow.value ? inCross.value : null
+  return !shares ? 1 : shares.length === 1 ? shares[0]!.share : shares
+})
 const budgetKeepers = computed(() =>
   showsNow.value || byScores.value !== null ? keepers.value : goOnWith.value,
 )
@@ -268,13 +275,6 @@ function plan(flowers: number) {
             :items="[0.8, 0.9, 0.95, 0.99].map(value => ({ value, title: `${Math.round(value * 100)} %` }))"
             class="sure"
           />
-          <CountStepper
-            v-if="paths.some(p => p.some(s => typeof s === 'object' && 'select' in s))"
-            v-model="carried"
-            label="Go on with, at a choice"
-            :least="1"
-            :most="50"
-          />
         </div>
         <div class="paths">
           <PathCard
@@ -287,7 +287,6 @@ function plan(flowers: number) {
             :shown="shown"
             :keepers="keepers"
             :confidence="confidence"
-            :carried="carried"
             :name="`Path ${i + 1}`"
             :is-only="paths.length === 1"
             :is-chosen="i === Math.min(chosen, paths.length - 1)"

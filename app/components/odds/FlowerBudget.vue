@@ -1,7 +1,8 @@
 <!-- From keepers wanted back to flowers: each step with its origin, where most is lost, what one more would do. -->
 <script setup lang="ts">
+import { meanShare } from '@virgulta/core/chance/rate'
 import { oneIn, percentWords } from '@virgulta/core/odds/oddsWords'
-import type { CropYields } from '@virgulta/core/crops/knowledge'
+import type { CropYields, WantedShare } from '@virgulta/core/crops/knowledge'
 import type { CountedQuantity } from '@virgulta/core/crops/quantities'
 import { quantities } from '@virgulta/core/crops/quantities'
 import { counted, plural } from '@virgulta/core/formats/counted'
@@ -9,7 +10,7 @@ import { counted, plural } from '@virgulta/core/formats/counted'
 const { yields, share, crop, keepers, confidence } = defineProps<{
   yields: CropYields
   /** share of the seedlings that is wanted */
-  share: number
+  share: WantedShare
   crop: string
   keepers: number
   confidence: number
@@ -21,7 +22,7 @@ watch(
   () => (flowers.value = null),
 )
 const { answer, refused, progress, isStopped, stop, again } = useWork('budget', () =>
-  share > 0
+  meanShare(share) > 0
     ? {
         steps: {
           take: yields.shares.take,
@@ -106,7 +107,7 @@ const points = (gain: number) => (gain < 0.0005 ? 'under 0.1' : `${(gain * 100).
                     v-bind="markOf(stations[i]!.of!, crop)"
                   />
                   <span v-else-if="i === answer.stations.length - 1" class="figures"
-                    >{{ oneIn(share) }} <span class="quiet small">odds</span></span
+                    >{{ oneIn(meanShare(share)) }} <span class="quiet small">odds</span></span
                   >
                 </td>
                 <td class="figures end" :title="stations[i]!.one">+{{ points(station.oneMore) }}</td>

@@ -1,7 +1,9 @@
 <!-- One path from a cross to what is wished: its steps, and what they cost in plants and seasons. -->
 <script setup lang="ts">
+import { counted } from '@virgulta/core/formats/counted'
 import { nameOf, oneIn, percentWords, stepName } from '@virgulta/core/odds/oddsWords'
-import { canShow, meanOf, chanceAmong, plantsNeededInDoubt } from '@virgulta/core/odds/plantsNeeded'
+import { meanOf } from '@virgulta/core/chance/rate'
+import { canShow } from '@virgulta/core/odds/plantsNeeded'
 import type { CropDefinition } from '@virgulta/core/crops/definition'
 import { possibleLooks } from '@virgulta/core/crops/definition'
 import { mdiClose } from '@mdi/js'
@@ -11,21 +13,18 @@ import type { OddsPage } from '#shared/aims'
 import type { OddsAnswer } from '#shared/works'
 
 const path = defineModel<Step[]>('path', { required: true })
-const { page, definition, wished, shown, keepers, confidence, carried, name, isOnly, isChosen } =
-  defineProps<{
-    page: OddsPage
-    definition: CropDefinition
-    wished: Wanted
-    shown: string[]
-    keepers: number
-    confidence: number
-    /** plants that go on at a choice */
-    carried: number
-    name: string
-    isOnly: boolean
-    /** its classes are those that are listed */
-    isChosen: boolean
-  }>()
+const { page, definition, wished, shown, keepers, confidence, name, isOnly, isChosen } = defineProps<{
+  page: OddsPage
+  definition: CropDefinition
+  wished: Wanted
+  shown: string[]
+  keepers: number
+  confidence: number
+  name: string
+  isOnly: boolean
+  /** its classes are those that are listed */
+  isChosen: boolean
+}>()
 const emit = defineEmits<{ remove: []; choose: []; answer: [answer: OddsAnswer | null] }>()
 const { answer, refused, progress, isStopped, stop, again } = useWork('odds', () => ({
   genetics: page.genetics,
@@ -33,6 +32,8 @@ const { answer, refused, progress, isStopped, stop, again } = useWork('odds', ()
   path: path.value,
   wished,
   shown,
+  keepers,
+  confidence,
 }))
 watch(answer, a => emit('answer', a), { immediate: true })
 
@@ -41,23 +42,16 @@ const last = computed(() => answer.value?.steps.at(-1) ?? null)
 const first = computed(
   () => answer.value?.steps.findIndex(s => s.wished && canShow(s.wished) && isGeneration(s.step)) ?? -1,
 )
-const choices = computed(() => answer.value?.steps.filter(s => s.selected) ?? [])
-/** Each choice on the way, and the end, is given its part of the confidence, so that the whole path reaches it. */
-const each = computed(() => confidence ** (1 / (choices.value.length + 1)))
-const end = (wanted: number) =>
-  last.value?.wished ? plantsNeededInDoubt(last.value.wished, wanted, each.value) : null
-const toChoose = computed(() =>
-  choices.value.map(step => plantsNeededInDoubt(step.selected!, carried, each.value)),
-)
-const total = computed(() =>
-  [end(keepers), ...toChoose.value].reduce<number | null>(
-    (sum, n) => (sum === null || n === null ? null : sum + n),
-    0,
-  ),
-)
-const rows = computed(() =>
-  [...new Set([1, 2, 3, 5, keepers])].sort((a, b) => a - b).map(wanted => ({ wanted, plants: end(wanted) })),
-)
+/** What is raised of a generation, and at a choice how many are likely to go on. */
+function raised(i: number): string | null {
+  const { plan, steps } = answer.value ?? {}
+  if (!plan) return null
+  const own = plan.plants[i]
+  if (own) return counted(own, 'plant')
+  const before = plan.plants[i - 1]
+  const selected = steps![i]!.selected
+  return selected && before ? `about ${Math.round(meanOf(selected) * before)} go on` : null
+}
 /** Chance that a family can bring it at all: 1 while the parents are known. */
 const can = computed(
   () => last.value?.wished?.filter(s => s.share > 0).reduce((sum, s) => sum + s.weight, 0) ?? 0,
@@ -66,11 +60,6 @@ const firstWords = computed(() => {
   if (first.value < 0) return 'It is not to be expected on this path.'
   return first.value ? `It first shows after step ${first.value + 1}.` : 'It can show in the first cross.'
 })
-const certainty = computed(() =>
-  total.value === null || !last.value?.wished
-    ? null
-    : chanceAmong(last.value.wished, end(keepers)!, keepers) * each.value ** choices.value.length,
-)
 
 const isChoosing = ref(false)
 const choice = ref<Wanted>({})
@@ -112,9 +101,12 @@ const adds: { title: string; step: Step }[] = [
     <ol class="steps">
       <li v-for="(step, i) in path" :key="i" :class="{ choice: !isGeneration(step) }">
         <span>{{ stepName(step, definition) }}</span>
-        <span v-if="answer?.steps[i]?.wished && isGeneration(step)" class="quiet small figures">{{
-          canShow(answer.steps[i].wished) ? oneIn(meanOf(answer.steps[i].wished)) : 'none'
-        }}</span>
+        <span class="quiet small figures"
+          ><strong v-if="raised(i)" class="raise">{{ raised(i) }}</strong
+          ><template v-if="answer?.steps[i]?.wished && isGeneration(step)">{{
+            canShow(answer.steps[i].wished) ? oneIn(meanOf(answer.steps[i].wished)) : 'none'
+          }}</template></span
+        >
       </li>
     </ol>
     <div class="row">
@@ -195,36 +187,37 @@ const adds: { title: string; step: Step }[] = [
           >
         </p>
         <dl v-if="meanOf(last.wished) > 0" class="cost">
-          <dt>plants for {{ keepers }}, at {{ Math.round(confidence * 100) }} %</dt>
+          <dt>plants in all for {{ keepers }}, at {{ Math.round(confidence * 100) }} %</dt>
           <dd class="figures">
-            <strong>{{ total === null ? 'never' : total.toLocaleString('en') }}</strong>
+            <strong>{{ answer.plan ? answer.plan.total.toLocaleString('en') : 'never' }}</strong>
           </dd>
-          <template v-if="choices.length && total !== null"
-            ><template v-for="(n, i) in toChoose" :key="i"
-              ><dt class="part">
-                until {{ carried }} are chosen{{ toChoose.length > 1 ? ` (choice ${i + 1})` : '' }}
-              </dt>
-              <dd class="figures">{{ n?.toLocaleString('en') }}</dd></template
-            >
-            <dt class="part">at the end</dt>
-            <dd class="figures">{{ end(keepers)?.toLocaleString('en') }}</dd></template
-          >
           <dt>seasons</dt>
           <dd class="figures">{{ seasons }}</dd>
           <dt>certainty</dt>
-          <dd class="figures">{{ certainty === null ? '–' : percentWords(certainty) }}</dd>
+          <dd class="figures">
+            {{ answer.plan ? percentWords(answer.plan.chance) : '–'
+            }}<template v-if="answer.plan?.standardError">
+              ± {{ percentWords(answer.plan.standardError) }}</template
+            >
+          </dd>
         </dl>
-        <table v-if="meanOf(last.wished) > 0" class="needed">
+        <p v-if="answer.plan && answer.plan.plants.filter(Boolean).length > 1" class="quiet small">
+          The numbers stand beside the steps: as few as will do in all, the offspring spread evenly over the
+          plants before.
+        </p>
+        <table v-if="answer.totals.length" class="needed">
           <thead>
             <tr>
               <th scope="col">wanted</th>
-              <th v-for="row in rows" :key="row.wanted" scope="col" class="figures">{{ row.wanted }}</th>
+              <th v-for="row in answer.totals" :key="row.wanted" scope="col" class="figures">
+                {{ row.wanted }}
+              </th>
             </tr>
           </thead>
           <tbody>
             <tr>
-              <th scope="row">plants at the end</th>
-              <td v-for="row in rows" :key="row.wanted" class="figures">
+              <th scope="row">plants in all</th>
+              <td v-for="row in answer.totals" :key="row.wanted" class="figures">
                 {{ row.plants === null ? '–' : row.plants.toLocaleString('en') }}
               </td>
             </tr>
@@ -279,6 +272,10 @@ const adds: { title: string; step: Step }[] = [
 .steps .choice::before {
   background: var(--sheet);
   border: 2px solid var(--sap);
+}
+.raise {
+  color: var(--ink);
+  margin-right: 8px;
 }
 .share {
   margin: 0;

@@ -1,5 +1,7 @@
 <!-- Plans a cross: parents, aim, how many flowers; and what so many flowers should lead to. -->
 <script setup lang="ts">
+import { meanShare } from '@virgulta/core/chance/rate'
+import type { WantedShare } from '@virgulta/core/crops/knowledge'
 import { oneIn } from '@virgulta/core/odds/oddsWords'
 import { counted } from '@virgulta/core/formats/counted'
 import type { Plant } from '@virgulta/core/plants/plant'
@@ -16,7 +18,7 @@ const empty = () => ({
   keepers: 2,
   seedParent: null as Chosen | null,
   pollenParent: null as Chosen | null,
-  wantedShare: null as number | null,
+  wantedShare: null as WantedShare | null,
   confidence: 0.9,
   aimId: null as string | null,
 })
@@ -164,8 +166,10 @@ const { run: plan, isBusy } = useOnce(async (meant: { selfMeant?: boolean; wideM
             >Every plant of this cross will do to go on with; the plan is to be
             {{ Math.round(draft.confidence * 100) }} % sure.</span
           ><span v-else
-            >By the odds <strong>{{ oneIn(draft.wantedShare) }}</strong> of the offspring is as wished; the
-            plan is to be {{ Math.round(draft.confidence * 100) }} % sure.</span
+            >By the odds <strong>{{ oneIn(meanShare(draft.wantedShare)) }}</strong> of the offspring is as
+            wished<template v-if="Array.isArray(draft.wantedShare)"
+              >, on average over what the parents may be</template
+            >; the plan is to be {{ Math.round(draft.confidence * 100) }} % sure.</span
           ><button type="button" class="link" @click="draft.wantedShare = null">Plan without the odds</button>
         </p>
         <p

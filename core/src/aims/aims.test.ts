@@ -322,6 +322,53 @@ describe('pairs', () => {
     )
   })
 
+  it('draw the doubt about a plant that is selfed once', () => {
+    const unsure = plant(
+      'unsure',
+      'PP',
+      { leaf: 2 },
+      {
+        possible: [
+          [
+            { genotype: { p: ['P', 'p'] }, probability: 2 / 3 },
+            { genotype: { p: ['P', 'P'] }, probability: 1 / 3 },
+          ],
+        ],
+      },
+    )
+    const {
+      wishes: [purple],
+    } = pairsOf(table([unsure], { mating: 'outcrossing' })).pairOf('unsure', 'unsure')
+    expect(purple!.chance).toBeCloseTo(1 / 3 + 2 / 3 / 4, 12)
+    expect(purple!.classes!.find(c => c.name === 'green')!.share).toBeCloseTo(1 / 6, 12)
+  })
+
+  it('take what must be of one locus together', () => {
+    const stem = trait('stem', { scale: 'yesNo' })
+    const twice = table([purpleTall, greenLow], {
+      traits: [...traits, stem],
+      makes: [
+        { rule: 'leafRule', trait: 'leaf' },
+        { rule: 'stemRule', trait: 'stem' },
+      ],
+    })
+    const {
+      genetics: { rules },
+    } = twice
+    const dark = { name: 'stemRule', cases: [{ when: { p: 'PP' }, is: 'yes' }], otherwise: 'no' }
+    const must = (trait_: string, classes: number[]) => wish(trait_, { classes }, { must: true })
+    const musts = (...wished: Wish[]) =>
+      pairsOf({
+        ...twice,
+        wishes: wished,
+        genetics: { ...twice.genetics, rules: [...rules, dark] },
+      }).pairOf('purpleTall', 'greenLow').musts
+    // The F2 plants with a dark stem are the purple ones: a quarter has both, and none a dark stem with a green leaf.
+    expect(musts(must('leaf', [2]), must('stem', [1]))).toBeCloseTo(1 / 4, 12)
+    expect(musts(must('leaf', [0]), must('stem', [1]))).toBeCloseTo(0, 12)
+    expect(musts(must('leaf', [2]))).toBeCloseTo(1 / 4, 12)
+  })
+
   it('let the sounder plant carry the fruit, and say why', () => {
     const { ranked, pairOf } = pairsOf(table([flushed, greenLow]))
     const [pair] = ranked().pairs

@@ -122,29 +122,42 @@ const keyOf = (genotype: Genotype) =>
     .map(alleles => alleles.join(' '))
     .join(' | ')
 
-/** Shares of the classes of a trait in families of every two genotypes that candidates may have. */
-function byGenes(wish: Wish, trait: CropTrait, table: PairTable): TraitFamily | null {
+/** A wish whose trait is made by a rule, as far as genes tell of it. */
+interface MadeWish {
+  rule: string
+  /** names of the classes that are wished */
+  wished: string[]
+  /** which of the sets of loci that were worked out together it hangs on */
+  block: number
+}
+
+/** The loci that a rule asks for, over other rules too. */
+function lociOf(name: string, table: PairTable): string[] {
+  const own = table.genetics.rules.find(r => r.name === name)
+  return own ? own.cases.flatMap(c => Object.keys(c.when)).flatMap(asked => lociOf(asked, table)) : [name]
+}
+
+/** How genes make what is wished; null where they do not tell. */
+function madeBy(wish: Wish, trait: CropTrait, table: PairTable): MadeWish | null {
   const rule = table.makes.find(m => m.trait === trait.id)?.rule
   if (!rule) return null
-  const lociOf = (name: string): string[] => {
-    const own = table.genetics.rules.find(r => r.name === name)
-    return own ? own.cases.flatMap(c => Object.keys(c.when)).flatMap(lociOf) : [name]
-  }
   // Of a class that no rule makes the genes say nothing: the scores do.
   const own = table.genetics.rules.find(r => r.name === rule)
   const made = own && [...own.cases.map(c => c.is), own.otherwise]
-  const wishedNames = wishedClasses(trait, wish)?.map(c => classNames(trait)![c]!) ?? []
-  if (made && wishedNames.some(name => !made.includes(name))) return null
-  const needed = new Set(lociOf(rule))
-  const block = table.blocks.findIndex(loci => [...needed].every(name => loci.includes(name)))
-  if (block < 0) return null
-  const rules = table.genetics.rules.filter(r =>
-    lociOf(r.name).every(name => table.blocks[block]!.includes(name)),
-  )
+  const wished = wishedClasses(trait, wish)?.map(c => classNames(trait)![c]!) ?? []
+  if (made && wished.some(name => !made.includes(name))) return null
+  const needed = lociOf(rule, table)
+  const block = table.blocks.findIndex(loci => needed.every(name => loci.includes(name)))
+  return block < 0 ? null : { rule, wished, block }
+}
+
+/** What candidates may be at the loci of a block, by the numbers of genotypes, and what families of two genotypes look like. */
+function familiesAt(block: number, table: PairTable) {
+  const loci = table.blocks[block]!
   const genome = genomeOf({
     ...table.genetics,
-    loci: table.genetics.loci.filter(l => table.blocks[block]!.includes(l.name)),
-    rules,
+    loci: table.genetics.loci.filter(l => loci.includes(l.name)),
+    rules: table.genetics.rules.filter(r => lociOf(r.name, table).every(name => loci.includes(name))),
   })
   const genotypes = [
     ...new Map(
@@ -152,36 +165,65 @@ function byGenes(wish: Wish, trait: CropTrait, table: PairTable): TraitFamily | 
     ).values(),
   ]
   const numbers = new Map(genotypes.map((g, i) => [keyOf(g), i]))
-  const names = classNames(trait)!
-  const shares = genotypes.map(() => [] as Float64Array[])
-  const path = familyPath(table.mating)
-  genotypes.forEach((one, a) =>
-    genotypes.slice(a).forEach((other, k) => {
-      const last = exactGenerations(genome, known(one), known(other), path, [rule]).at(-1)!
-      const found = new Float64Array(names.length)
-      for (const { phenotype, probability } of listClasses(last))
-        found[names.indexOf(phenotype[rule]!)]! += probability
-      shares[a]![a + k] = shares[a + k]![a] = found
-    }),
-  )
-  const wished = wishedClasses(trait, wish)!
   const weights = table.candidates.map(c =>
     c.possible[block]!.map(({ genotype, probability }) => ({
       at: numbers.get(keyOf(genotype))!,
       probability,
     })),
   )
+  const path = familyPath(table.mating)
+  return {
+    genotypes,
+    weights,
+    /** classes of a family by the looks of some rules */
+    classes: (one: number, other: number, rules: string[]) =>
+      listClasses(
+        exactGenerations(genome, known(genotypes[one]!), known(genotypes[other]!), path, rules).at(-1)!,
+      ),
+    /** both parents with the weight of what they may be; a plant with itself is one plant, not two that are alike */
+    couples: (i: number, j: number) =>
+      i === j
+        ? weights[i]!.map(({ at, probability }) => ({ one: at, other: at, probability }))
+        : weights[i]!.flatMap(one =>
+            weights[j]!.map(other => ({
+              one: one.at,
+              other: other.at,
+              probability: one.probability * other.probability,
+            })),
+          ),
+  }
+}
+
+/** Shares of the classes of a trait in families of every two genotypes that candidates may have. */
+function byGenes(wish: Wish, trait: CropTrait, table: PairTable): TraitFamily | null {
+  const made = madeBy(wish, trait, table)
+  if (!made) return null
+  const { genotypes, weights, classes, couples } = familiesAt(made.block, table)
+  const names = classNames(trait)!
+  const shares = genotypes.map(() => [] as Float64Array[])
+  genotypes.forEach((_, one) => {
+    for (let other = one; other < genotypes.length; other++) {
+      const found = new Float64Array(names.length)
+      for (const { phenotype, probability } of classes(one, other, [made.rule]))
+        found[names.indexOf(phenotype[made.rule]!)]! += probability
+      shares[one]![other] = shares[other]![one] = found
+    }
+  })
+  const wished = wishedClasses(trait, wish)!
   // For each candidate, what it makes with each genotype: a pair then costs one sum.
   const chances = weights.map(own =>
     Float64Array.from(genotypes, (_, other) =>
       sum(own, w => w.probability * sum(wished, c => shares[w.at]![other]![c]!)),
     ),
   )
+  const shareOf = (i: number, j: number, c: number) =>
+    sum(couples(i, j), ({ one, other, probability }) => probability * shares[one]![other]![c]!)
   const chance = (i: number, j: number) => {
+    if (i === j) return sum(wished, c => shareOf(i, j, c))
     const [own, other] = [weights[i]!, chances[j]!]
-    let sum = 0
-    for (let k = 0; k < own.length; k++) sum += own[k]!.probability * other[own[k]!.at]!
-    return sum
+    let total = 0
+    for (let k = 0; k < own.length; k++) total += own[k]!.probability * other[own[k]!.at]!
+    return total
   }
   return {
     from: 'genes',
@@ -190,16 +232,27 @@ function byGenes(wish: Wish, trait: CropTrait, table: PairTable): TraitFamily | 
       for (let j = i + 1; j < found.length; j++) found[j] = chance(i, j)
     },
     classes: (i, j) =>
-      names
-        .map((name, c) => ({
-          name,
-          share: sum(weights[i]!, a =>
-            sum(weights[j]!, b => a.probability * b.probability * shares[a.at]![b.at]![c]!),
-          ),
-        }))
-        .filter(c => c.share > 1e-6),
+      names.map((name, c) => ({ name, share: shareOf(i, j, c) })).filter(c => c.share > 1e-6),
     range: () => null,
   }
+}
+
+/** The share of a family that fulfils several wishes of one block together: what one locus makes goes together. */
+function jointly(wishes: MadeWish[], table: PairTable): (i: number, j: number) => number {
+  const { classes, couples } = familiesAt(wishes[0]!.block, table)
+  const rules = [...new Set(wishes.map(w => w.rule))]
+  const found = new Map<string, number>()
+  const share = (one: number, other: number) => {
+    const key = `${Math.min(one, other)} ${Math.max(one, other)}`
+    const kept =
+      found.get(key) ??
+      sum(classes(one, other, rules), ({ phenotype, probability }) =>
+        wishes.every(w => w.wished.includes(phenotype[w.rule]!)) ? probability : 0,
+      )
+    found.set(key, kept)
+    return kept
+  }
+  return (i, j) => sum(couples(i, j), ({ one, other, probability }) => probability * share(one, other))
 }
 
 /** Around the mean of the parents, as wide as families of this crop are, and as the parents are uncertain. */
@@ -314,6 +367,23 @@ export function pairsOf(table: PairTable) {
   const families = wishes.map(
     wish => byGenes(wish, traitOf.get(wish.trait)!, table) ?? byScores(wish, traitOf.get(wish.trait)!, table),
   )
+  const made = wishes.map(wish => madeBy(wish, traitOf.get(wish.trait)!, table))
+  /** Those that must be, together where they hang on one block: the rest is as good as independent. */
+  const mustsOf = [...group(wishes.keys(), w => made[w]?.block ?? `alone ${w}`).values()].flatMap(
+    together => {
+      const must = together.filter(w => wishes[w]!.must)
+      return must.length
+        ? [
+            must.length > 1
+              ? jointly(
+                  must.map(w => made[w]!),
+                  table,
+                )
+              : families[must[0]!]!.chance,
+          ]
+        : []
+    },
+  )
   const kinship = kinshipOf(table.relations)
   const triedOf = group(table.tried, t => [t.seedParentId, t.pollenParentId].sort().join(' '))
   const whole = wholeTraits(traits)
@@ -400,7 +470,7 @@ export function pairsOf(table: PairTable) {
         range: isKnown ? families[w]!.range(i, j) : null,
       }
     })
-    const must = expected.filter((e, w) => wishes[w]!.must && e.chance !== null)
+    const must = mustsOf.map(chance => chance(i, j)).filter(chance => !Number.isNaN(chance))
     const scored = wishes.flatMap(({ weight }, w) =>
       expected[w]!.chance === null ? [] : [{ weight, chance: expected[w]!.chance }],
     )
@@ -444,7 +514,7 @@ export function pairsOf(table: PairTable) {
       kinship: kin,
       wishes: expected,
       warnings,
-      musts: must.length ? must.reduce((product, e) => product * e.chance!, 1) : null,
+      musts: must.length ? must.reduce((product, chance) => product * chance, 1) : null,
       direction: why ?? (advised.seed === i ? advised.why : `Better the other way round. ${advised.why}`),
     }
   }

@@ -15,6 +15,42 @@ export interface ShareBelief {
   b: number
 }
 
+/** A share that is one of several, each with its weight, such as what a parent in doubt makes of it. */
+export type SharesInDoubt = { weight: number; share: number }[]
+
+/** What is known of a share: itself, what is believed of it, or the ones it may be. */
+export type KnownShare = number | ShareBelief | SharesInDoubt
+
+/** The mean of what is known of a share. */
+export const meanShare = (share: KnownShare): number =>
+  typeof share === 'number' ? share : Array.isArray(share) ? meanOf(share) : share.a / (share.a + share.b)
+
+/** The mean of a share that is one of several. */
+export const meanOf = (shares: SharesInDoubt): number =>
+  shares.reduce((sum, { weight, share }) => sum + weight * share, 0)
+
+/** How often a plant that is counted as one of a class is none, or the other way round. */
+const MISTAKEN = 0.01
+
+/** A share that is one of several, after so many successes of so many tries: those that do not go with them weigh less. */
+export function afterTries(shares: SharesInDoubt, { successes, tries }: Tally): SharesInDoubt {
+  if (!tries) return shares
+  const logs = shares.map(({ weight, share }) => {
+    const seen = MISTAKEN + (1 - 2 * MISTAKEN) * share
+    return Math.log(weight) + successes * Math.log(seen) + (tries - successes) * Math.log(1 - seen)
+  })
+  const highest = Math.max(...logs)
+  const total = logs.reduce((sum, log) => sum + Math.exp(log - highest), 0)
+  return shares.map(({ share }, i) => ({ share, weight: Math.exp(logs[i]! - highest) / total }))
+}
+
+/** The smallest of several shares with at least `p` of the weight at or below it. */
+export function quantileAmong(shares: SharesInDoubt, p: number): number {
+  const rising = [...shares].sort((one, other) => one.share - other.share)
+  let below = 0
+  return (rising.find(({ weight }) => (below += weight) >= p - 1e-9) ?? rising.at(-1)!).share
+}
+
 /**
  * How much a level above is trusted, in records, when the one below starts from it: a seed parent may differ from its
  * crop, so a thousand flowers of the crop must not drown twenty of its own.

@@ -1,6 +1,7 @@
 import { once } from '../once'
 import type { MeanBelief } from './count'
-import type { ShareBelief } from './rate'
+import type { KnownShare } from './rate'
+import { quantileAmong } from './rate'
 import type { Stream } from './stream'
 
 /** A number that is known only so far is drawn from this many equally likely slices of what is believed of it. */
@@ -34,10 +35,12 @@ function slices(logDensity: (x: number) => number, from: number, to: number): Fl
 const known = (value: number) => new Float64Array(STRATA).fill(value)
 
 /** The slices of a share, summed over the angle whose squared sine it is: there its density is smooth; of a known one, itself. */
-export const shareStrata = (share: ShareBelief | number): Float64Array =>
+export const shareStrata = (share: KnownShare): Float64Array =>
   typeof share === 'number'
     ? known(share)
     : once(share, 'strata', () => {
+        if (Array.isArray(share))
+          return Float64Array.from({ length: STRATA }, (_, i) => quantileAmong(share, (i + 0.5) / STRATA))
         const { a, b } = share
         const mean = a / (a + b)
         const spread = Math.sqrt((mean * (1 - mean)) / (a + b + 1))

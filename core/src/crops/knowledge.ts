@@ -5,8 +5,8 @@ import { betaQuantile } from '../chance/distributions'
 import { estimateDuration } from '../chance/duration'
 import type { Estimate, GuideRange } from '../chance/estimate'
 import { originOf } from '../chance/estimate'
-import type { ShareBelief } from '../chance/rate'
-import { learnShare } from '../chance/rate'
+import type { ShareBelief, SharesInDoubt } from '../chance/rate'
+import { afterTries, learnShare, quantileAmong } from '../chance/rate'
 import { once } from '../once'
 import type { Digest, PairCounts } from './digest'
 import { summed } from './digest'
@@ -16,10 +16,13 @@ import { daysToFlower } from './guide'
 /** Belief about a share, with the number of tries recorded. */
 export type Share = ShareBelief & { records: number }
 
+/** Share of the offspring that is wanted, from the odds of the cross; one of several where the parents are in doubt. */
+export type WantedShare = number | SharesInDoubt
+
 /** What a cross of a crop should lead to, step by step. */
 export interface CropYields {
   shares: Record<'take' | 'sound' | 'germination' | 'survival', Share> & {
-    /** a number where the odds of the cross say it exactly */ keep: Share | number
+    /** a number, or the ones it may be, where the odds of the cross say it */ keep: Share | WantedShare
   }
   seedsPerFruit: MeanBelief & { records: number; estimate: Estimate }
   /** shape of the gamma by which fruits differ in their seeds; the smaller, the more */
@@ -32,8 +35,12 @@ export interface CropKnowledge extends CropYields {
 }
 
 /** A share as an estimate: median and 80 % interval. */
-export function shareEstimate(share: Share | number): Estimate {
+export function shareEstimate(share: Share | WantedShare): Estimate {
   if (typeof share === 'number') return { median: share, low: share, high: share, origin: 'odds', records: 0 }
+  if (Array.isArray(share)) {
+    const at = (p: number) => quantileAmong(share, p)
+    return { median: at(0.5), low: at(0.1), high: at(0.9), origin: 'odds', records: 0 }
+  }
   const { a, b, records } = share
   return {
     median: betaQuantile(0.5, a, b),
@@ -59,8 +66,8 @@ function poolsOf<T>(digest: Digest, pair: Pair | undefined, sumOf: (pairs: PairC
 interface Pair {
   seedParentId: string
   pollenParentId: string | null
-  /** share of the offspring that is wanted, from the odds; absent or null: the crop's usual share of keepers */ wantedShare?:
-    number | null
+  /** absent or null: the crop's usual share of keepers */
+  wantedShare?: WantedShare | null
 }
 
 /**
@@ -73,7 +80,12 @@ interface Pair {
 export function cropYields(guide: CropGuide, digest: Digest, pair?: Pair): CropYields {
   if (!pair) return once(digest, 'yields', () => yieldsOf(guide, digest), [guide])
   const yields = yieldsOf(guide, digest, pair)
-  return { ...yields, shares: { ...yields.shares, keep: pair.wantedShare ?? yields.shares.keep } }
+  const wanted = pair.wantedShare
+  if (!Array.isArray(wanted))
+    return { ...yields, shares: { ...yields.shares, keep: wanted ?? yields.shares.keep } }
+  // What was judged of the pair tells which kind of family it is.
+  const judged = poolsOf(digest, pair, pairs => summed(pairs.map(({ counts }) => counts.keep))).at(-1)!
+  return { ...yields, shares: { ...yields.shares, keep: afterTries(wanted, judged) } }
 }
 
 function yieldsOf(guide: CropGuide, digest: Digest, pair?: Pair): CropYields {

@@ -1,3 +1,4 @@
+import type { WantedShare } from '../crops/knowledge'
 import type { LoggedDeed } from '../log/entry'
 import { Refusal } from '../log/refusal'
 import type { Plant } from '../plants/plant'
@@ -17,7 +18,7 @@ export interface Cross {
   flowersPlanned: number
   keepersWanted: number
   /** share of the offspring that is wanted, by the odds; null: the crop's usual share of keepers */
-  wantedShare: number | null
+  wantedShare: WantedShare | null
   /** how sure the plan is to be of its keepers */
   confidence: number
   /** the aim it was planned for */

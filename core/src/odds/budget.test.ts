@@ -1,6 +1,7 @@
 import { randomBeta, randomGamma } from 'd3-random'
 import { describe, expect, it } from 'vitest'
 import { OutOfRange } from '../chance/estimate'
+import type { KnownShare } from '../chance/rate'
 import { randomStream } from '../chance/stream'
 import type { BudgetSteps } from './budget'
 import { budgetStations, checkSteps, keepersFrom, nothingWaiting } from './budget'
@@ -21,8 +22,14 @@ function simulated(
   runs: number,
 ): number[] {
   const random = randomStream(99)
-  const share = (s: typeof take) =>
-    typeof s === 'number' ? () => s : randomBeta.source(random.uniform)(s.a, s.b)
+  const share = (s: KnownShare): (() => number) => {
+    if (typeof s === 'number') return () => s
+    if (!Array.isArray(s)) return randomBeta.source(random.uniform)(s.a, s.b)
+    return () => {
+      let left = random.uniform()
+      return (s.find(({ weight }) => (left -= weight) < 0) ?? s[0]!).share
+    }
+  }
   const mean =
     typeof seedsPerFruit === 'number'
       ? () => seedsPerFruit
@@ -73,6 +80,38 @@ describe('the flower budget', () => {
       6,
     )
     expect(keepersFrom(differing).chance({ ...none, flowers: 12 }, 1).chance).toBeLessThan(same)
+  })
+
+  const selfOfACarrier = [
+    { weight: 2 / 3, share: 1 / 4 },
+    { weight: 1 / 3, share: 0 },
+  ]
+  const inDoubt: BudgetSteps = { ...steps, passes: [belief(0.7, 30), 0.9, selfOfACarrier] }
+
+  it.each([
+    [4, 2],
+    [10, 1],
+    [200, 70],
+  ])('keeps a share in doubt one share, with %d flowers for %d keepers', (flowers, wanted) => {
+    const runs = 60_000
+    const counts = simulated(inDoubt, flowers, runs)
+    const hopes = keepersFrom(inDoubt, 1, 16)
+    const { chance, standardError } = hopes.chance({ ...nothingWaiting(inDoubt), flowers }, wanted)
+    const expected = shareWith(counts, wanted)
+    expect(Math.abs(chance - expected)).toBeLessThan(
+      4 * Math.sqrt((expected * (1 - expected)) / runs + standardError ** 2),
+    )
+    const distribution = hopes.distribution({ ...nothingWaiting(inDoubt), flowers })
+    expect(distribution.slice(wanted).reduce((sum, p) => sum + p, 0)).toBeCloseTo(chance, 1)
+    expect(distribution.reduce((sum, p) => sum + p, 0)).toBeCloseTo(1, 3)
+  })
+
+  it('promises no more than the parents may bring', () => {
+    const sure: BudgetSteps = { take: 1, seedsPerFruit: 50, passes: [selfOfACarrier] }
+    const nothing = nothingWaiting(sure)
+    expect(keepersFrom(sure).chance({ ...nothing, flowers: 400 }, 2).chance).toBeCloseTo(2 / 3, 9)
+    expect(keepersFrom(sure).moreFlowers(nothing, 2, 0.9)).toBeNull()
+    expect(keepersFrom(sure).moreFlowers(nothing, 2, 0.6)).toBe(1)
   })
 
   it('draws fruits that differ where more than sixty are wanted', () => {

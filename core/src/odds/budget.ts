@@ -1,6 +1,7 @@
 import type { MeanBelief } from '../chance/count'
 import { OutOfRange } from '../chance/estimate'
-import type { ShareBelief } from '../chance/rate'
+import type { KnownShare, ShareBelief, SharesInDoubt } from '../chance/rate'
+import { meanShare } from '../chance/rate'
 import type { Stream } from '../chance/stream'
 import { randomStream } from '../chance/stream'
 import { STRATA, meanStrata, shareStrata, shuffled } from '../chance/strata'
@@ -12,8 +13,8 @@ export interface BudgetSteps {
   seedsPerFruit: MeanBelief | number
   /** shape of the gamma by which the fruits themselves differ in their seeds; absent or infinite: by chance alone */
   perFruit?: number
-  /** the shares a seed must pass on its way, in order: sound, germination … */
-  passes: (ShareBelief | number)[]
+  /** the shares a seed must pass on its way, in order: sound, germination …; one may be one of several, as a parent in doubt makes it */
+  passes: KnownShare[]
 }
 
 /** What there is on the way already. */
@@ -27,6 +28,8 @@ export interface Waiting {
 
 /** The steps as they might be: our not knowing them. */
 interface Drawn {
+  /** of the kind that the shares are of, which may be one of several */
+  weight: number
   take: number
   /** keepers that a fruit is good for, on average, and the shape of the gamma by which fruits differ */
   fruit: number
@@ -41,19 +44,41 @@ const REPEATS = 4
 /** Up to so many keepers wanted, the luck of the draw is summed exactly; beyond, it is drawn. */
 const SUMMED = 60
 
-/** Draws of the steps, {@link REPEATS} × {@link STRATA}. */
+/** True for a share that is one of several. */
+const isInDoubt = (share: KnownShare): share is SharesInDoubt => Array.isArray(share)
+
+/** The kinds of families there may be: for each pass that is one of several shares, which one it is. */
+const kindsOf = (passes: KnownShare[]): { weight: number; passes: (ShareBelief | number)[] }[] =>
+  passes.reduce<{ weight: number; passes: (ShareBelief | number)[] }[]>(
+    (kinds, pass) =>
+      kinds.flatMap(kind =>
+        (isInDoubt(pass) ? pass : [{ weight: 1, share: pass }]).map(({ weight, share }) => ({
+          weight: kind.weight * weight,
+          passes: [...kind.passes, share],
+        })),
+      ),
+    [{ weight: 1, passes: [] }],
+  )
+
+/** Draws of the steps, {@link REPEATS} × {@link STRATA}, each for every kind of family: the kinds are weighed exactly. */
 function draws(steps: BudgetSteps, repeats: number, stream: Stream): Drawn[] {
   const { take, seedsPerFruit, perFruit = Infinity, passes } = steps
-  const shares = [take, ...passes].map(shareStrata)
+  const kinds = kindsOf(passes)
+  const shares = [take, ...passes.map(pass => (isInDoubt(pass) ? 1 : pass))].map(shareStrata)
   const means = meanStrata(seedsPerFruit)
   return Array.from({ length: repeats }, () => {
     const [takes, ...passed] = shares.map(strata => shuffled(strata, stream))
     const seeds = shuffled(means, stream)
-    return Array.from({ length: STRATA }, (_, i): Drawn => {
-      const from = passed.map(p => p[i]!)
-      for (let pass = from.length - 2; pass >= 0; pass--) from[pass]! *= from[pass + 1]!
-      return { take: takes![i]!, fruit: seeds[i]! * (from[0] ?? 1), perFruit, from }
-    })
+    return Array.from({ length: STRATA }, (_, i) =>
+      kinds.map((kind): Drawn => {
+        const from = passed.map((p, pass) =>
+          isInDoubt(passes[pass]!) ? (kind.passes[pass] as number) : p[i]!,
+        )
+        for (let pass = from.length - 2; pass >= 0; pass--) from[pass]! *= from[pass + 1]!
+        const { weight } = kind
+        return { weight, take: takes![i]!, fruit: seeds[i]! * (from[0] ?? 1), perFruit, from }
+      }),
+    ).flat()
   }).flat()
 }
 
@@ -144,11 +169,13 @@ export interface Chance {
   standardError: number
 }
 
-function averaged(chances: number[], repeats: number): Chance {
-  const means = Array.from(
-    { length: repeats },
-    (_, r) => chances.slice(r * STRATA, (r + 1) * STRATA).reduce((sum, c) => sum + c, 0) / STRATA,
-  )
+function averaged(drawn: Drawn[], chances: number[], repeats: number): Chance {
+  const each = drawn.length / repeats
+  const means = Array.from({ length: repeats }, (_, r) => {
+    let sum = 0
+    for (let i = r * each; i < (r + 1) * each; i++) sum += drawn[i]!.weight * chances[i]!
+    return sum / STRATA
+  })
   const chance = means.reduce((sum, m) => sum + m, 0) / repeats
   return {
     chance,
@@ -183,6 +210,7 @@ export function keepersFrom(steps: BudgetSteps, seed = 1, repeats = REPEATS) {
     })
     return flowers =>
       averaged(
+        drawn,
         drawn.map((draw, i) => {
           const own = fromFlowers(needed, flowers, draw)
           let tooFew = 0
@@ -203,6 +231,7 @@ export function keepersFrom(steps: BudgetSteps, seed = 1, repeats = REPEATS) {
     return flowers => {
       const luck = randomStream(seed + 2)
       return averaged(
+        drawn,
         drawn.map(({ take, fruit, perFruit }, i) => {
           const taken = luck.binomial(flowers, take)
           return inHand[i]! + luck.counts(taken * fruit, taken * perFruit) >= needed ? 1 : 0
@@ -243,14 +272,16 @@ export function keepersFrom(steps: BudgetSteps, seed = 1, repeats = REPEATS) {
   /** How likely each number of keepers is, from 0 on, until all but a ten-thousandth is told. */
   function distribution(waiting: Waiting): number[] {
     const luck = randomStream(seed + 3)
+    const total = repeats * STRATA
     const expected =
       drawn.reduce(
-        (sum, { take, fruit, from }) =>
+        (sum, { weight, take, fruit, from }) =>
           sum +
-          (waiting.flowers * take + waiting.fruits) * fruit +
-          waiting.before.reduce((s, n, pass) => s + n * from[pass]!, 0),
+          weight *
+            ((waiting.flowers * take + waiting.fruits) * fruit +
+              waiting.before.reduce((s, n, pass) => s + n * from[pass]!, 0)),
         0,
-      ) / drawn.length
+      ) / total
     const found: number[] = []
     if (expected <= SUMMED / 2) {
       let rest = 1
@@ -258,21 +289,21 @@ export function keepersFrom(steps: BudgetSteps, seed = 1, repeats = REPEATS) {
         const sums = new Float64Array(most)
         for (const draw of drawn)
           plus(fromWaiting(most, waiting, draw), fromFlowers(most, waiting.flowers, draw)).forEach(
-            (p, k) => (sums[k]! += p / drawn.length),
+            (p, k) => (sums[k]! += (p * draw.weight) / total),
           )
         found.splice(0, found.length, ...sums)
         rest = 1 - sums.reduce((sum, p) => sum + p, 0)
       }
     } else {
       const RUNS = 20
-      for (const { take, fruit, perFruit, from } of drawn) {
+      for (const { weight, take, fruit, perFruit, from } of drawn) {
         for (let run = 0; run < RUNS; run++) {
           const fruits = waiting.fruits + luck.binomial(waiting.flowers, take)
           const kept =
             luck.counts(fruits * fruit, fruits * perFruit) +
             waiting.before.reduce((sum, n, pass) => sum + luck.binomial(n, from[pass]!), 0)
           while (found.length <= kept) found.push(0)
-          found[kept]! += 1 / drawn.length / RUNS
+          found[kept]! += weight / total / RUNS
         }
       }
     }
@@ -293,9 +324,6 @@ export const nothingWaiting = ({ passes }: BudgetSteps): Waiting => ({
   kept: 0,
 })
 
-/** The mean of what is believed of a share. */
-export const meanShare = (share: ShareBelief | number): number =>
-  typeof share === 'number' ? share : share.a / (share.a + share.b)
 const meanCount = (count: MeanBelief | number): number =>
   typeof count === 'number' ? count : count.shape / count.rate
 
@@ -357,15 +385,18 @@ export function checkSteps(
   { take, seedsPerFruit, perFruit = Infinity, passes }: BudgetSteps,
   names: { take: string; seedsPerFruit: string; passes: string[] },
 ): void {
-  const shares: [string, ShareBelief | number][] = [
+  const shares: [string, KnownShare][] = [
     [names.take, take],
-    ...passes.map((pass, i): [string, ShareBelief | number] => [names.passes[i]!, pass]),
+    ...passes.map((pass, i): [string, KnownShare] => [names.passes[i]!, pass]),
   ]
   for (const [name, share] of shares) {
     const mean = meanShare(share)
+    const impossible = isInDoubt(share) && share.find(one => !(one.share >= 0 && one.share <= 1))
+    if (impossible)
+      throw new OutOfRange(`"${name}" may be ${impossible.share}, but a share lies between 0 and 1.`)
     if (!(mean > 0 && mean <= 1))
       throw new OutOfRange(`"${name}" is a share above 0 and up to 1, not ${mean}.`)
-    if (typeof share !== 'number' && !(share.a > 0 && share.b > 0))
+    if (typeof share !== 'number' && !isInDoubt(share) && !(share.a > 0 && share.b > 0))
       throw new OutOfRange(
         `"${name}" is in doubt, so its mean lies between 0 and 1 and its strength above 0; give a plain number for what is exactly known.`,
       )

@@ -1,11 +1,12 @@
 import { OutOfRange } from '../chance/estimate'
 import type { Genome, Genotype } from './genome'
+import { genomeOf } from './genome'
 import type { Phenotype } from './locus'
 import { withRules } from './locus'
 import type { ChancesById, Passage } from './meiosis'
 import { Effort, add, linkageGroup, together } from './meiosis'
-import type { Step, Wanted } from './path'
-import { isAmong } from './path'
+import type { Breeding, Step, Wanted } from './path'
+import { isAmong, isGeneration } from './path'
 
 /**
  * What is known of a parent: parts of its genome, each with the genotypes it may have there. A plant whose genotype is
@@ -25,11 +26,13 @@ export interface ClassShare {
 }
 
 /** Loci whose looks hang together. What the parents may be is a mixture: one family of each kind, with its weight. */
-interface Block {
+export interface Block {
   families: {
     weight: number
     /** empty: the path came to its end in a family of this kind */ classes: ClassShare[]
   }[]
+  /** the kinds were drawn, because there are too many: how far they differ tells how wrong their mean may be */
+  isDrawn?: true
 }
 
 /** The plants after one step of a path; what different blocks look like is independent. */
@@ -38,12 +41,25 @@ export interface Generation {
   blocks: Block[]
 }
 
-/** A family of one block while the path is followed; null: nothing was left to choose. */
-interface Family {
+/** Parents of one kind, by the numbers of their genotypes, with the weight of their kind. */
+export interface Couple {
   weight: number
   seedParent: number
   pollenParent: number
+}
+
+/** A family of one block while the path is followed; null: nothing was left to choose. */
+interface Family extends Couple {
   plants: ChancesById | null
+}
+
+/** Loci that are followed together: how they are handed on, what they look like, and what the parents may be there. */
+export interface Followed {
+  /** loci, and the rules over them */
+  names: string[]
+  inheritance: Passage
+  couples: Couple[]
+  phenotypeOf: (plant: number) => Phenotype
 }
 
 /** Steps of work after which a path is simulated instead; about half a second. */
@@ -74,6 +90,24 @@ export function shownNames({ loci, rules }: Genome): string[] {
   return [...loci, ...rules].map(thing => thing.name).filter(name => !asked.has(name))
 }
 
+/** A parent of whose whole genotype several are possible; loci at which they agree are known. */
+export function oneOf(possible: { genotype: Genotype; probability: number }[]): ParentInDoubt {
+  const [first] = possible as [(typeof possible)[number]]
+  const names = Object.keys(first.genotype)
+  const differs = (name: string) =>
+    possible.some(({ genotype }) => genotype[name]!.join('\n') !== first.genotype[name]!.join('\n'))
+  const only = (genotype: Genotype, own: string[]) =>
+    Object.fromEntries(own.map(name => [name, genotype[name]!]))
+  const doubtful = names.filter(differs)
+  const agreed = names.filter(name => !differs(name))
+  return [
+    ...(agreed.length ? known(only(first.genotype, agreed)) : []),
+    ...(doubtful.length
+      ? [{ possible: possible.map(p => ({ ...p, genotype: only(p.genotype, doubtful) })) }]
+      : []),
+  ]
+}
+
 /** The genotypes that a parent may have at some loci, with their probabilities. */
 function possibilities(
   parent: ParentInDoubt,
@@ -91,6 +125,92 @@ function possibilities(
         ),
       [{ genotype: {}, probability: 1 }],
     )
+}
+
+/**
+ * Some loci, made ready to be followed from what the parents may be.
+ *
+ * @param names of loci: whole linkage groups, and whole rules
+ * @throws {TooMuch} when that is not affordable
+ */
+export function followed(
+  names: string[],
+  genome: Genome,
+  seedParent: ParentInDoubt,
+  pollenParent: ParentInDoubt,
+  effort: Effort,
+): Followed {
+  const loci = new Set(names)
+  const inheritance = genome.groups
+    .filter(g => loci.has(g.loci[0]!.name))
+    .map(g => linkageGroup(g, genome, effort))
+    .reduce((a, b) => together(a, b, effort))
+  const couples = new Map<string, Couple>()
+  const pollen = possibilities(pollenParent, loci)
+  for (const ofSeed of possibilities(seedParent, loci)) {
+    effort.spend(pollen.length)
+    for (const ofPollen of pollen) {
+      const [one, other] = [inheritance.plant(ofSeed.genotype), inheritance.plant(ofPollen.genotype)]
+      const weight = ofSeed.probability * ofPollen.probability
+      const same = couples.get(`${one} ${other}`)
+      if (same) same.weight += weight
+      else couples.set(`${one} ${other}`, { weight, seedParent: one, pollenParent: other })
+    }
+  }
+  const rules = genome.ordered.filter(r => lociOf(r.name, genome).every(name => loci.has(name)))
+  const phenotypes = new Map<number, Phenotype>()
+  const phenotypeOf = (plant: number) => {
+    const found = phenotypes.get(plant) ?? withRules(inheritance.looksOf(plant), rules)
+    phenotypes.set(plant, found)
+    return found
+  }
+  return {
+    names: [...names, ...rules.map(r => r.name)],
+    inheritance,
+    couples: [...couples.values()],
+    phenotypeOf,
+  }
+}
+
+/** A parent as far as some loci go. */
+const at = (parent: ParentInDoubt, loci: Set<string>): ParentInDoubt =>
+  parent.flatMap(({ possible }) => {
+    const names = Object.keys(possible[0]!.genotype).filter(name => loci.has(name))
+    const found = new Map<string, (typeof possible)[number]>()
+    for (const { genotype, probability } of possible) {
+      const own = Object.fromEntries(names.map(name => [name, genotype[name]!]))
+      const key = JSON.stringify(own)
+      const same = found.get(key)
+      if (same) same.probability += probability
+      else found.set(key, { genotype: own, probability })
+    }
+    return names.length ? [{ possible: [...found.values()] }] : []
+  })
+
+/** A pair with how it inherits. */
+export interface Pair {
+  genome: Genome
+  seedParent: ParentInDoubt
+  pollenParent: ParentInDoubt
+}
+
+/** The part of a pair that some looks hang on: whole linkage groups, and whole rules. */
+export function partOf({ genome, seedParent, pollenParent }: Pair, names: string[]): Pair {
+  let needed = new Set(names.flatMap(name => lociOf(name, genome)))
+  const groups = genome.groups.filter(g => g.loci.some(l => needed.has(l.name)))
+  needed = new Set(groups.flatMap(g => g.loci.map(l => l.name)))
+  const { ploidy, map, doubleReduction } = genome
+  return {
+    genome: genomeOf({
+      ploidy,
+      map,
+      doubleReduction,
+      loci: genome.loci.filter(l => needed.has(l.name)),
+      rules: genome.rules.filter(r => lociOf(r.name, genome).every(name => needed.has(name))),
+    }),
+    seedParent: at(seedParent, needed),
+    pollenParent: at(pollenParent, needed),
+  }
 }
 
 const lookWords = (wanted: Wanted) =>
@@ -124,32 +244,16 @@ export function exactGenerations(
       .map(part => Object.keys(part.possible[0]!.genotype)),
   ])
   const blocks = sets.map(names => {
-    const loci = new Set(names)
-    const inheritance = genome.groups
-      .filter(g => loci.has(g.loci[0]!.name))
-      .map(g => linkageGroup(g, genome, effort))
-      .reduce((a, b) => together(a, b, effort))
-    const families = possibilities(seedParent, loci).flatMap(ofSeed =>
-      possibilities(pollenParent, loci).map((ofPollen): Family => ({
-        weight: ofSeed.probability * ofPollen.probability,
-        seedParent: inheritance.plant(ofSeed.genotype),
-        pollenParent: inheritance.plant(ofPollen.genotype),
-        plants: new Map(),
-      })),
-    )
-    const rules = genome.ordered.filter(r => lociOf(r.name, genome).every(name => loci.has(name)))
-    const phenotypes = new Map<number, Phenotype>()
-    const phenotypeOf = (plant: number) => {
-      const found = phenotypes.get(plant) ?? withRules(inheritance.looksOf(plant), rules)
-      phenotypes.set(plant, found)
-      return found
-    }
-    return { names: [...names, ...rules.map(r => r.name)], inheritance, families, phenotypeOf }
+    const own = followed(names, genome, seedParent, pollenParent, effort)
+    return { own, families: own.couples.map((couple): Family => ({ ...couple, plants: new Map() })) }
   })
   return path.map((step, i) => {
-    for (const { names, inheritance, families, phenotypeOf } of blocks) {
+    for (const { own, families } of blocks) {
       for (const family of families) {
-        if (family.plants) family.plants = after(step, family, inheritance, effort, { names, phenotypeOf })
+        if (family.plants)
+          family.plants = isGeneration(step)
+            ? bred(step, family, family.plants, own.inheritance, effort)
+            : chosen(step.select, family.plants, own)
       }
       if (families.every(f => !f.plants)) {
         throw new OutOfRange(
@@ -159,10 +263,10 @@ export function exactGenerations(
     }
     return {
       step,
-      blocks: blocks.map(({ families, phenotypeOf }) => ({
+      blocks: blocks.map(({ own, families }) => ({
         families: families.map(({ weight, plants }) => ({
           weight,
-          classes: classesOf(plants ?? new Map(), phenotypeOf, shown),
+          classes: classesOf(plants ?? new Map(), own.phenotypeOf, shown),
         })),
       })),
     }
@@ -193,42 +297,47 @@ function mate(
   for (const [a, p] of one) for (const [b, q] of other) add(found, joined(a, b), share * p * q)
 }
 
-function after(
-  step: Step,
-  { seedParent, pollenParent, plants }: Family,
+/** The plants that a step makes of those of the generation before. */
+export function bred(
+  step: Breeding,
+  { seedParent, pollenParent }: Couple,
+  plants: ChancesById,
   inheritance: Passage,
   effort: Effort,
-  { names, phenotypeOf }: { names: string[]; phenotypeOf: (plant: number) => Phenotype },
-): ChancesById | null {
+): ChancesById {
   const found: ChancesById = new Map()
-  if (step === 'cross')
-    mate(
-      found,
-      inheritance.gametesOf(seedParent),
-      inheritance.gametesOf(pollenParent),
-      1,
-      inheritance,
-      effort,
-    )
-  else if (step === 'self') {
-    for (const [plant, p] of plants!) {
-      const gametes = inheritance.gametesOf(plant)
-      mate(found, gametes, gametes, p, inheritance, effort)
-    }
+  const parents = { seedParent, pollenParent }
+  const selfed = (plant: number, share: number) => {
+    const gametes = inheritance.gametesOf(plant)
+    mate(found, gametes, gametes, share, inheritance, effort)
+  }
+  if (step === 'cross') {
+    const [own, other] = [inheritance.gametesOf(seedParent), inheritance.gametesOf(pollenParent)]
+    mate(found, own, other, 1, inheritance, effort)
+  } else if (step === 'self') {
+    for (const [plant, p] of plants) selfed(plant, p)
   } else if (step === 'sib') {
-    const pool = poolOf(plants!, inheritance, effort)
+    const pool = poolOf(plants, inheritance, effort)
     mate(found, pool, pool, 1, inheritance, effort)
-  } else if ('backcross' in step) {
-    const parent = step.backcross === 'seedParent' ? seedParent : pollenParent
-    mate(found, poolOf(plants!, inheritance, effort), inheritance.gametesOf(parent), 1, inheritance, effort)
+  } else if ('self' in step) {
+    selfed(parents[step.self], 1)
   } else {
-    const own = Object.fromEntries(Object.entries(step.select).filter(([name]) => names.includes(name)))
-    const chosen = [...plants!].filter(([plant]) => isAmong(phenotypeOf(plant), own))
-    const share = chosen.reduce((sum, [, p]) => sum + p, 0)
-    if (!(share > 0)) return null
-    for (const [plant, p] of chosen) found.set(plant, p / share)
+    const back = inheritance.gametesOf(parents[step.backcross])
+    mate(found, poolOf(plants, inheritance, effort), back, 1, inheritance, effort)
   }
   return found
+}
+
+/** Those that look as wanted, as far as these loci tell, with their share among themselves; null: none does. */
+export function chosen(
+  wanted: Wanted,
+  plants: ChancesById,
+  { names, phenotypeOf }: Pick<Followed, 'names' | 'phenotypeOf'>,
+): ChancesById | null {
+  const own = Object.fromEntries(Object.entries(wanted).filter(([name]) => names.includes(name)))
+  const among = [...plants].filter(([plant]) => isAmong(phenotypeOf(plant), own))
+  const share = among.reduce((sum, [, p]) => sum + p, 0)
+  return share > 0 ? new Map(among.map(([plant, p]) => [plant, p / share])) : null
 }
 
 function classesOf(

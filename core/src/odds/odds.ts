@@ -1,10 +1,11 @@
-import type { ClassShare, Generation, ParentInDoubt } from './generations'
+import type { SharesInDoubt } from '../chance/rate'
+import type { Block, ClassShare, Generation, ParentInDoubt } from './generations'
 import { exactGenerations, shownNames } from './generations'
 import type { Genome } from './genome'
+import type { Phenotype } from './locus'
 import { TooMuch } from './meiosis'
 import type { Step, Wanted } from './path'
 import { checkPath, isAmong } from './path'
-import type { SharesInDoubt } from './plantsNeeded'
 import type { Progress, Simulation } from './simulate'
 import { USUAL_SIMULATION, simulatedGenerations } from './simulate'
 
@@ -31,7 +32,7 @@ const classCount = ({ blocks }: Generation) =>
 /**
  * Odds of a cross and what follows it: exact where that is affordable, otherwise a seeded simulation.
  *
- * @param path begins with "cross"
+ * @param path begins with "cross", or the self of a parent
  * @param shown names of the loci and rules whose looks make a class; absent: those that no rule asks for
  * @param onProgress is told how much of a simulation is done
  * @throws {OutOfRange} for a path that cannot be, or that leaves no plant
@@ -70,20 +71,49 @@ export function oddsOf(
   }
 }
 
-/** The classes of each block: of families of every kind together, as far as the path did not end in them. */
-function mixed(block: Generation['blocks'][number]): ClassShare[] {
-  const going = block.families.filter(f => f.classes.length)
+/** The families of every kind in which the path did not come to its end, their weights made to come to 1. */
+function goingOn({ families }: Block): Block['families'] {
+  const going = families.filter(f => f.classes.length)
   const weight = going.reduce((sum, f) => sum + f.weight, 0)
-  const found = new Map<string, ClassShare>()
-  for (const { weight: own, classes } of going) {
-    for (const { phenotype, probability, ...error } of classes) {
-      const key = Object.values(phenotype).join('\n')
-      const same = found.get(key)
-      if (same) same.probability += (probability * own) / weight
-      else found.set(key, { phenotype, probability: (probability * own) / weight, ...error })
+  return going.map(f => ({ ...f, weight: f.weight / weight }))
+}
+
+/** The standard error of a mean over kinds: each by its weight; of kinds that were drawn also by how far they differ. */
+export function errorOver(
+  kinds: { weight: number; value: number; variance: number }[],
+  isDrawn = false,
+): number {
+  const own = kinds.reduce((sum, k) => sum + k.weight ** 2 * k.variance, 0)
+  const mean = kinds.reduce((sum, k) => sum + k.weight * k.value, 0)
+  const between = kinds.reduce((sum, k) => sum + k.weight * (k.value - mean) ** 2, 0)
+  return Math.sqrt(own + (isDrawn && kinds.length > 1 ? between / (kinds.length - 1) : 0))
+}
+
+/** The classes of a block: of families of every kind together, as far as the path did not end in them. */
+function mixed(block: Block): ClassShare[] {
+  const families = goingOn(block)
+  const found = new Map<string, { phenotype: Phenotype; by: Map<number, ClassShare> }>()
+  families.forEach(({ classes }, kind) => {
+    for (const one of classes) {
+      const key = Object.values(one.phenotype).join('\n')
+      const same = found.get(key) ?? { phenotype: one.phenotype, by: new Map() }
+      found.set(key, same)
+      same.by.set(kind, one)
     }
-  }
-  return [...found.values()]
+  })
+  const isSimulated = families.some(f => f.classes.some(c => c.standardError !== undefined))
+  return [...found.values()].map(({ phenotype, by }) => {
+    const kinds = families.map(({ weight }, kind) => ({
+      weight,
+      value: by.get(kind)?.probability ?? 0,
+      variance: (by.get(kind)?.standardError ?? 0) ** 2,
+    }))
+    return {
+      phenotype,
+      probability: kinds.reduce((sum, k) => sum + k.weight * k.value, 0),
+      ...(isSimulated ? { standardError: errorOver(kinds, block.isDrawn) } : {}),
+    }
+  })
 }
 
 /**
@@ -146,8 +176,18 @@ function merged(shares: SharesInDoubt): SharesInDoubt {
 
 /** The standard error of a simulated share of plants that look as wanted; 0 for an exact one. */
 export function errorOfShare(generation: Generation, wanted: Wanted): number {
-  const fitting = generation.blocks
-    .flatMap(b => b.families.flatMap(f => f.classes))
-    .filter(c => isAmong(c.phenotype, wanted))
-  return Math.sqrt(fitting.reduce((sum, c) => sum + (c.standardError ?? 0) ** 2, 0))
+  const errors = generation.blocks.map(({ families, isDrawn }) =>
+    errorOver(
+      families.map(({ weight, classes }) => {
+        const fitting = classes.filter(c => isAmong(c.phenotype, wanted))
+        return {
+          weight,
+          value: fitting.reduce((sum, c) => sum + c.probability, 0),
+          variance: fitting.reduce((sum, c) => sum + (c.standardError ?? 0) ** 2, 0),
+        }
+      }),
+      isDrawn,
+    ),
+  )
+  return Math.hypot(...errors)
 }

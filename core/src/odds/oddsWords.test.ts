@@ -2,7 +2,8 @@ import { chilli } from '../crops/guides/chilli'
 import { definitionOf } from '../crops/definition'
 import { describe, expect, it } from 'vitest'
 import { oneIn, percentWords, phenotypeWords, stepName, wantedWords } from './oddsWords'
-import { canShow, meanOf } from './plantsNeeded'
+import { meanOf } from '../chance/rate'
+import { canShow } from './plantsNeeded'
 
 const definition = definitionOf(chilli, { traits: [], loci: [], rules: [], inheritances: [] })
 

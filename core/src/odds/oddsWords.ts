@@ -65,6 +65,7 @@ export function stepName(step: Step, definition: Pick<CropDefinition, 'loci' | '
   if (step === 'sib') return 'cross among sibs'
   if ('backcross' in step)
     return step.backcross === 'seedParent' ? 'back to the seed parent' : 'back to the pollen parent'
+  if ('self' in step) return step.self === 'seedParent' ? 'self the plant' : 'self the pollen parent'
   return `choose ${wantedWords(step.select, definition)}`
 }
 

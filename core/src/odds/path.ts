@@ -12,19 +12,38 @@ export type Wanted = Record<string, string[]>
 export const isAmong = (phenotype: Phenotype, wanted: Wanted): boolean =>
   Object.entries(wanted).every(([name, looks]) => looks.includes(phenotype[name]!))
 
-/** One step of a path: a generation, or a choice among the plants of the last one. */
-export type Step =
+/** A step that makes seed. */
+export type Breeding =
   | 'cross'
   /** every plant of the generation selfed, with equal shares */
   | 'self'
   /** random mating within the generation */
   | 'sib'
   | { backcross: ParentRole }
+  /** the first step where both parents are one plant */
+  | { self: ParentRole }
+
+/** One step of a path: a generation, or a choice among the plants of the last one. */
+export type Step =
+  | Breeding
   /** only plants that look so go on */
   | { select: Wanted }
 
 /** True for steps that take a season and make seed; a choice among plants does not. */
-export const isGeneration = (step: Step): boolean => typeof step === 'string' || 'backcross' in step
+export const isGeneration = (step: Step): step is Breeding => typeof step === 'string' || !('select' in step)
+
+/** True for a step that a path begins with. */
+const isFirst = (step: Step | undefined) => step === 'cross' || (typeof step === 'object' && 'self' in step)
+
+/** A path of two parents that are one plant: its doubt is drawn once, so it is selfed, not crossed. */
+export const ofOnePlant = (path: Step[]): Step[] =>
+  path.map(step =>
+    step === 'cross'
+      ? { self: 'seedParent' }
+      : typeof step === 'object' && 'backcross' in step
+        ? { backcross: 'seedParent' }
+        : step,
+  )
 
 const lookList = (looks: string[]) => looks.map(l => `"${l}"`).join(', ')
 
@@ -58,13 +77,16 @@ function checkWanted(wanted: Wanted, genome: Genome, what: string): void {
   }
 }
 
-/** @throws {OutOfRange} for a path that does not begin with its cross, or whose steps name something unknown */
+/** @throws {OutOfRange} for a path that does not begin with its cross or self, or whose steps name something unknown */
 export function checkPath(path: Step[], genome: Genome): void {
-  if (path[0] !== 'cross') throw new OutOfRange('A path begins with "cross".')
-  const again = path.lastIndexOf('cross')
+  if (!isFirst(path[0]))
+    throw new OutOfRange(
+      'A path begins with "cross", or with the parent that is selfed: {"self": "seedParent"}.',
+    )
+  const again = path.findLastIndex(isFirst)
   if (again > 0)
     throw new OutOfRange(
-      `Step ${again + 1} of the path is "cross" again; after the first step come "self", "sib", a backcross or a choice.`,
+      `Step ${again + 1} of the path is ${path[again] === 'cross' ? '"cross" again' : 'the self of a parent'}; after the first step come "self", "sib", a backcross or a choice.`,
     )
   path.forEach((step, i) => {
     if (typeof step === 'object' && 'select' in step)

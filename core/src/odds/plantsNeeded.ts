@@ -1,12 +1,6 @@
 import { binomialUpperTail } from '../chance/distributions'
 import { OutOfRange } from '../chance/estimate'
-
-/** A share that is one of several, each with its weight: what an uncertain parent makes of it. */
-export type SharesInDoubt = { weight: number; share: number }[]
-
-/** The mean of a share that is in doubt. */
-export const meanOf = (shares: SharesInDoubt): number =>
-  shares.reduce((sum, { weight, share }) => sum + weight * share, 0)
+import type { SharesInDoubt } from '../chance/rate'
 
 /** True where more likely than not the family is of a kind that can bring the class at all: a parent in doubt brings next to nothing, but not nothing. */
 export const canShow = (shares: SharesInDoubt): boolean =>

@@ -1,16 +1,13 @@
-import type { Stream } from '../chance/stream'
-import { randomStream } from '../chance/stream'
 import { OutOfRange } from '../chance/estimate'
+import { randomStream } from '../chance/stream'
 import type { ClassShare, Generation, ParentInDoubt } from './generations'
-import type { Genome, Genotype } from './genome'
-import { handing } from './handing'
+import type { Genome } from './genome'
 import type { Phenotype } from './locus'
 import type { LooksTable } from './looks'
-import { looksTable } from './looks'
 import type { Plants } from './packed'
-import { layoutOf, packed } from './packed'
 import type { Step } from './path'
-import { isAmong } from './path'
+import { isGeneration } from './path'
+import { couplesOf, populations } from './population'
 
 /** How a path is simulated: so many runs of so many plants in every generation. */
 export interface Simulation {
@@ -27,29 +24,6 @@ export type Progress = (done: number, of: number) => void
 
 /** Up to so many looks are counted in an array, more in a map. */
 const COUNTED_IN_ARRAY = 4_194_304
-
-/** A founder whose genotype is drawn anew each time where it is in doubt. */
-function founder(parent: ParentInDoubt, genome: Genome, { uniform }: Stream): () => Plants {
-  const layout = layoutOf(genome)
-  const loci = layout.places.map(place => place.locus)
-  const written = (genotype: Genotype) =>
-    packed(layout, [
-      genotype[loci[0]!.name]!.flatMap((_, set) =>
-        loci.map(locus => locus.alleles.indexOf(genotype[locus.name]![set]!)),
-      ),
-    ])
-  const whole = (pick: (part: ParentInDoubt[number]) => Genotype) =>
-    written(Object.assign({}, ...parent.map(pick)))
-  if (parent.every(part => part.possible.length === 1)) {
-    const one = whole(part => part.possible[0]!.genotype)
-    return () => one
-  }
-  return () =>
-    whole(({ possible }) => {
-      let left = uniform()
-      return (possible.find(p => (left -= p.probability) < 0) ?? possible[0]!).genotype
-    })
-}
 
 /** Counts the classes of one generation, run after run. */
 class Tally {
@@ -129,10 +103,14 @@ class Tally {
   }
 }
 
+/** Runs for each kind of couple at least, so that their spread tells the error, and plants in a run at least. */
+const [LEAST_RUNS, LEAST_PLANTS] = [4, 500]
+
 /**
- * A path, simulated: in every generation each plant descends from plants drawn at random from the one before.
+ * A path, simulated: in every generation each plant descends from plants drawn at random from the one before. Where the parents are
+ * in doubt every kind of couple is simulated by itself, or, where there are too many kinds, some that are drawn.
  *
- * @param sim how many plants and runs; the same seed gives the same answer
+ * @param sim how many plants and runs in all; the same seed gives the same answer
  * @param shown names of the loci and rules whose looks make a class
  * @returns generations of one block, whose classes carry standard errors (from the spread between the runs)
  * @throws {OutOfRange} when a step leaves no plant in any run
@@ -146,61 +124,31 @@ export function simulatedGenerations(
   sim: Simulation = USUAL_SIMULATION,
   onProgress: Progress = () => {},
 ): Generation[] {
-  const { plants: size, runs, seed } = sim
-  const stream = randomStream(seed)
-  const stride = layoutOf(genome).words * genome.ploidy
-  const half = stride / 2
-  const looks = looksTable(genome)
-  const hand = handing(genome, stream)
-  const parents = {
-    seedParent: founder(seedParent, genome, stream),
-    pollenParent: founder(pollenParent, genome, stream),
-  }
-
-  function bred(plants: Plants, step: Exclude<Step, { select: unknown }>): Plants {
-    const next = new Int32Array(size * stride)
-    const count = plants.length / stride
-    const any = () => Math.floor(stream.uniform() * count) * stride
-    for (let to = 0; to < next.length; to += stride) {
-      if (step === 'cross') {
-        hand(parents.seedParent(), 0, next, to)
-        hand(parents.pollenParent(), 0, next, to + half)
-        continue
+  const stream = randomStream(sim.seed)
+  const { couples, isDrawn } = couplesOf(seedParent, pollenParent, stream)
+  const populationOf = populations(genome, stream)
+  const runs = couples.length === 1 ? sim.runs : Math.max(LEAST_RUNS, Math.round(sim.runs / couples.length))
+  const size = Math.max(LEAST_PLANTS, Math.round((sim.plants * sim.runs) / couples.length / runs))
+  const tallies = couples.map((couple, kind) => {
+    const { bred, chosen, looks, stride } = populationOf(couple)
+    const own = path.map(() => new Tally(looks, shown))
+    for (let run = 0; run < runs; run++) {
+      let plants: Plants = new Int32Array(0)
+      for (const [i, step] of path.entries()) {
+        if (!isGeneration(step)) plants = chosen(plants, step.select)
+        else if (i === 0 || plants.length) plants = bred(step, plants, size, 'any')
+        if (plants.length) own[i]!.count(plants, stride)
       }
-      const mother = any()
-      hand(plants, mother, next, to)
-      if (step === 'self') hand(plants, mother, next, to + half)
-      else if (step === 'sib') hand(plants, any(), next, to + half)
-      else hand(parents[step.backcross](), 0, next, to + half)
+      onProgress(kind * runs + run + 1, couples.length * runs)
     }
-    return next
-  }
-
-  function chosen(plants: Plants, wanted: Record<string, string[]>): Plants {
-    const starts: number[] = []
-    for (let at = 0; at < plants.length; at += stride)
-      if (isAmong(looks.phenotypeOf(looks.numberOf(plants, at)), wanted)) starts.push(at)
-    const kept = new Int32Array(starts.length * stride)
-    starts.forEach((from, i) => kept.set(plants.subarray(from, from + stride), i * stride))
-    return kept
-  }
-
-  const tallies = path.map(() => new Tally(looks, shown))
-  for (let run = 0; run < runs; run++) {
-    let plants: Plants = new Int32Array(0)
-    for (const [i, step] of path.entries()) {
-      if (typeof step === 'object' && 'select' in step) plants = chosen(plants, step.select)
-      else if (step === 'cross' || plants.length) plants = bred(plants, step)
-      if (plants.length) tallies[i]!.count(plants, stride)
-    }
-    onProgress(run + 1, runs)
-  }
+    return { weight: couple.weight, own }
+  })
   return path.map((step, i) => {
-    const classes = tallies[i]!.shares(size)
-    if (!classes.length)
+    const families = tallies.map(({ weight, own }) => ({ weight, classes: own[i]!.shares(size) }))
+    if (families.every(f => !f.classes.length))
       throw new OutOfRange(
-        `In ${runs * size} simulated plants none was left after step ${i + 1} of the path: nothing goes on from there.`,
+        `In ${runs * size * couples.length} simulated plants none was left after step ${i + 1} of the path: nothing goes on from there.`,
       )
-    return { step, blocks: [{ families: [{ weight: 1, classes }] }] }
+    return { step, blocks: [{ families, ...(isDrawn ? { isDrawn } : {}) }] }
   })
 }

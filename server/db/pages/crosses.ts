@@ -1,3 +1,4 @@
+import type { WantedShare } from '@virgulta/core/crops/knowledge'
 import { cropYields } from '@virgulta/core/crops/knowledge'
 import { RUNS, expectedCourse } from '@virgulta/core/crosses/course'
 import { crossLines, crossView } from '@virgulta/core/garden/crosses'
@@ -36,7 +37,7 @@ export async function planAnswer(
     seedParentId: string
     pollenParentId: string | null
     flowers: number
-    wantedShare: number | null
+    wantedShare: WantedShare | null
   },
 ): Promise<PlanAnswer | null> {
   const crop = (await learntCrops(db, garden)).get(plan.crop)
