@@ -48,6 +48,20 @@ describe('overlap', () => {
       expectedDays: 3,
     })
   })
+
+  it('reckons within each season, which both feel, and averages then', async () => {
+    const season = (probability: number, by: number) => ({
+      probability,
+      seedParent: { startDays: { [10 + by]: 1 }, lengthDays: { 5: 1 } },
+      pollenParent: { startDays: { [12 + by]: 1 }, lengthDays: { 2: 1 } },
+    })
+    const { out } = await virgulta('overlap', {
+      seasons: [season(0.5, -10), season(0.5, 10)],
+      atLeastDays: 2,
+    })
+    // Early or late, they are together; as if each had a spring of its own they would miss each other half of the time.
+    expect(JSON.parse(out)).toEqual({ probability: 1, expectedDays: 2 })
+  })
 })
 
 it.each<[string, (string | object)[], RegExp]>([
@@ -73,6 +87,16 @@ it.each<[string, (string | object)[], RegExp]>([
     /pollenParent\.lengthDays: a bloom lasts at least one day/,
   ],
   ['half a day of holding', ['overlap', { ...windows, holdDays: 0.5 }], /whole numbers from 0 to 3660/],
+  [
+    'seasons that do not come to one',
+    ['overlap', { seasons: [{ probability: 0.4, ...windows }] }],
+    /probabilities of the seasons come to 0\.4; they come to 1/,
+  ],
+  [
+    'seasons beside a pair',
+    ['overlap', { ...windows, seasons: [{ probability: 1, ...windows }] }],
+    /either one pair of windows/,
+  ],
   ['a file without a pollen parent', ['overlap', { seedParent: windows.seedParent }], /"pollenParent" in/],
 ])(
   'refuses %s in a sentence, with exit code 1 and nothing on standard output',

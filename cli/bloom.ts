@@ -1,12 +1,12 @@
 import { chancesFrom } from '@virgulta/core/bloom/chances'
-import { meeting, usualTerms } from '@virgulta/core/bloom/overlap'
+import { meetingOver, usualTerms } from '@virgulta/core/bloom/overlap'
 import { OutOfRange } from '@virgulta/core/chance/estimate'
 import { warmthSums } from '@virgulta/core/time/thermal'
 import { daysRead } from '@virgulta/core/weather/readings'
 import { readWeatherCsv } from '@virgulta/core/weather/readCsv'
 import * as v from 'valibot'
 import { complain } from './complain'
-import { answer, argumentsOf, numberIn, readInput, readText } from './input'
+import { answer, argumentsOf, numberIn, readInput, readText, totalOf } from './input'
 
 /** `degree-days FILE --base 10`; hours are put together to days of UTC. Lines that were left out are named on standard error. */
 export function degreeDaysOf(words: string[]): number {
@@ -43,9 +43,17 @@ const Side = v.strictObject(
   'this holds startDays and lengthDays.',
 )
 const count = v.optional(v.number('this is a number of days.'))
-const OverlapFile = v.strictObject({
+const Season = v.strictObject({
+  probability: v.number('a probability is a number.'),
   seedParent: Side,
   pollenParent: Side,
+})
+const OverlapFile = v.strictObject({
+  seedParent: v.optional(Side),
+  pollenParent: v.optional(Side),
+  seasons: v.optional(
+    v.pipe(v.array(Season, 'the seasons are a list.'), v.nonEmpty('list at least one season.')),
+  ),
   pollenKeepsDays: count,
   holdDays: count,
   atLeastDays: count,
@@ -56,18 +64,36 @@ export function overlap(words: string[]): number {
   const {
     positionals: [file],
   } = argumentsOf(words, {})
-  const { seedParent, pollenParent, ...terms } = readInput(file, OverlapFile, 'overlap FILE')
-  const windowOf = ({ startDays, lengthDays }: typeof seedParent, whose: string) => {
+  const { seasons, ...given } = seasonsIn(readInput(file, OverlapFile, 'overlap FILE'))
+  const windowOf = ({ startDays, lengthDays }: v.InferOutput<typeof Side>, whose: string) => {
     const length = named(`${whose}.lengthDays`, () => chancesFrom(lengthDays))
     if (length.first < 1) throw new OutOfRange(`${whose}.lengthDays: a bloom lasts at least one day.`)
     return { start: named(`${whose}.startDays`, () => chancesFrom(startDays)), length }
   }
+  const sum = totalOf(seasons, 'the seasons')
   return answer(
-    meeting(windowOf(seedParent, 'seedParent'), windowOf(pollenParent, 'pollenParent'), {
-      ...usualTerms,
-      ...terms,
-    }),
+    meetingOver(
+      seasons.map(({ probability, seedParent, pollenParent }, i) => {
+        const at = seasons.length > 1 ? `seasons[${i}].` : ''
+        return {
+          probability: probability / sum,
+          seed: windowOf(seedParent, `${at}seedParent`),
+          pollen: windowOf(pollenParent, `${at}pollenParent`),
+        }
+      }),
+      { ...usualTerms, ...given },
+    ),
   )
+}
+
+/** The seasons of a file; one pair of windows is the one season there is. @throws {OutOfRange} where both or neither is given */
+function seasonsIn({ seedParent, pollenParent, seasons, ...given }: v.InferOutput<typeof OverlapFile>) {
+  if (seasons && !seedParent && !pollenParent) return { seasons, ...given }
+  if (seasons || !seedParent || !pollenParent)
+    throw new OutOfRange(
+      'There is either one pair of windows, a "seedParent" and a "pollenParent" in the file, or a list of "seasons", each with its own.',
+    )
+  return { seasons: [{ probability: 1, seedParent, pollenParent }], ...given }
 }
 
 function named<T>(what: string, make: () => T): T {

@@ -141,6 +141,31 @@ export function meeting(seed: Window, pollen: Window, terms: MeetingTerms): Meet
   return { probability: chanceOf(terms.atLeastDays), expectedDays }
 }
 
+/** Two windows as a season of one kind makes them. */
+export interface Season {
+  probability: number
+  seed: Window
+  pollen: Window
+}
+
+/**
+ * Whether two plants meet where both feel the same spring: given the season their windows are independent, so it is reckoned within
+ * each season and then averaged.
+ *
+ * @param seasons their probabilities come to 1
+ * @throws {OutOfRange} for terms that make no sense
+ */
+export function meetingOver(seasons: Season[], terms: MeetingTerms): Meeting {
+  const each = seasons.map(({ probability, seed, pollen }) => ({
+    probability,
+    of: meeting(seed, pollen, terms),
+  }))
+  return {
+    probability: each.reduce((sum, { probability, of }) => sum + probability * of.probability, 0),
+    expectedDays: each.reduce((sum, { probability, of }) => sum + probability * of.expectedDays, 0),
+  }
+}
+
 /** P(a window covers a day), for the days on which it may. */
 export function covering({ start, length }: Window): Chances {
   const {
