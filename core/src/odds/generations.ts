@@ -108,13 +108,13 @@ export function oneOf(possible: { genotype: Genotype; probability: number }[]): 
   ]
 }
 
-/** The genotypes that a parent may have at some loci, with their probabilities. */
-function possibilities(
+/** The genotypes that a parent may have, with their probabilities; given loci, of the parts that hold any of them. */
+export function possibilities(
   parent: ParentInDoubt,
-  loci: Set<string>,
+  loci?: Set<string>,
 ): { genotype: Genotype; probability: number }[] {
   return parent
-    .filter(part => Object.keys(part.possible[0]!.genotype).some(name => loci.has(name)))
+    .filter(part => !loci || Object.keys(part.possible[0]!.genotype).some(name => loci.has(name)))
     .reduce<{ genotype: Genotype; probability: number }[]>(
       (found, part) =>
         found.flatMap(one =>

@@ -1,5 +1,6 @@
 import type { Stream } from '../chance/stream'
 import type { ParentInDoubt } from './generations'
+import { possibilities } from './generations'
 import type { Genome, Genotype } from './genome'
 import { handing } from './handing'
 import type { LooksTable } from './looks'
@@ -31,21 +32,10 @@ export function couplesOf(
 ): { couples: KnownCouple[]; isDrawn: boolean } {
   const count = [...seedParent, ...pollenParent].reduce((product, part) => product * part.possible.length, 1)
   if (count <= MOST_KINDS) {
-    const kinds = (parent: ParentInDoubt) =>
-      parent.reduce<ParentInDoubt[number]['possible']>(
-        (found, part) =>
-          found.flatMap(one =>
-            part.possible.map(other => ({
-              genotype: { ...one.genotype, ...other.genotype },
-              probability: one.probability * other.probability,
-            })),
-          ),
-        [{ genotype: {}, probability: 1 }],
-      )
-    const others = kinds(pollenParent)
+    const others = possibilities(pollenParent)
     return {
       isDrawn: false,
-      couples: kinds(seedParent).flatMap(one =>
+      couples: possibilities(seedParent).flatMap(one =>
         others.map(other => ({
           weight: one.probability * other.probability,
           seedParent: one.genotype,

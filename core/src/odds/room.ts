@@ -24,10 +24,18 @@ interface Search {
   rounds: number
   /** how finely the last number is found, as a share of it */
   grain: number
+  /** the largest number of a generation */
+  most: number
 }
-const THOROUGH: Search = { growth: 1.4, changes: [-0.3, 0.3, -2, 2, -1, 1], rounds: 12, grain: 0 }
+const THOROUGH: Search = {
+  growth: 1.4,
+  changes: [-0.3, 0.3, -2, 2, -1, 1],
+  rounds: 12,
+  grain: 0,
+  most: MOST_RAISED,
+}
 /** Each try of a simulation takes a hundred times as long. */
-const QUICK: Search = { growth: 1.7, changes: [-0.3, 0.3], rounds: 3, grain: 0.04 }
+const QUICK: Search = { growth: 1.7, changes: [-0.3, 0.3], rounds: 3, grain: 0.04, most: 5000 }
 
 /** Plants that a simulation breeds for each try of a plan, and for the one that is told. */
 const [TRIED, TOLD] = [20_000, 400_000]
@@ -112,23 +120,36 @@ export function leastRoom(
     )
     return seen[last]!.get('enough') ?? { chance: 0, standardError: 0 }
   }
-  let courses: ReturnType<typeof coursesOf> | null = null
+  const found = (search: Search, chanceOf: (sizes: number[], plants: number) => RaisedChance) => {
+    const sizes = sought(counted.length, confidence, search, chanceOf, onProgress)
+    return sizes && { plants: raisedOf(sizes), total: sumOf(sizes), ...chanceOf(sizes, TOLD) }
+  }
   try {
-    courses = coursesOf(...parts, path, raisedOf(counted.map(() => 1)))
-    courses.chance(
-      counted.map(() => 64),
-      isOfKind,
-      wanted.plants,
-    )
+    const courses = coursesOf(...parts, path, raisedOf(counted.map(() => 1)))
+    const exact = found(THOROUGH, sizes => ({ chance: courses.chance(sizes, isOfKind, wanted.plants) }))
+    return exact && { exact: true, ...exact }
   } catch (error) {
     if (!(error instanceof TooMuch)) throw error
-    courses = null
   }
-  const exact = courses !== null
-  const { growth, changes, rounds, grain } = exact ? THOROUGH : QUICK
-  const most = exact ? MOST_RAISED : 5000
-  const chanceOf = (sizes: number[], plants: number): RaisedChance =>
-    courses ? { chance: courses.chance(sizes, isOfKind, wanted.plants) } : bySimulation(sizes, plants)
+  const simulation = found(QUICK, bySimulation)
+  return simulation && { exact: false, ...simulation }
+}
+
+const sumOf = (sizes: number[]) => sizes.reduce((sum, n) => sum + n, 0)
+
+/**
+ * The sizes of some generations that are enough and the least in all: one after another from small to large, all but the last alike at
+ * first and then each by itself.
+ *
+ * @param chanceOf sizes, by a simulation of so many plants where it is one
+ */
+function sought(
+  generations: number,
+  confidence: number,
+  { growth, changes, rounds, grain, most }: Search,
+  chanceOf: (sizes: number[], plants: number) => RaisedChance,
+  onProgress: (done: number) => void,
+): number[] | null {
   const known = new Map<string, boolean>()
   const isEnough = (sizes: number[]) => {
     const key = sizes.join()
@@ -136,23 +157,17 @@ export function leastRoom(
     known.set(key, found)
     return found
   }
-  const sumOf = (sizes: number[]) => sizes.reduce((sum, n) => sum + n, 0)
-  /** The numbers before the last one, with the last one that they need. */
-  const completed = (before: number[], atMost: number): number[] => [
-    ...before,
-    leastEnough(n => isEnough([...before, n]), Math.max(1, Math.min(most, atMost)), grain),
-  ]
-
   let best: number[] | null = null as number[] | null
+  /** Takes these numbers before the last generation, with the last one that they need, if that is less in all. */
   const offer = (before: number[]) => {
     const room = best ? sumOf(best) - sumOf(before) - 1 : most
     if (room < 1) return false
-    const sizes = completed(before, room)
-    if (!Number.isFinite(sumOf(sizes))) return false
-    best = sizes
+    const last = leastEnough(n => isEnough([...before, n]), Math.min(most, room), grain)
+    if (last === Infinity) return false
+    best = [...before, last]
     return true
   }
-  const before = counted.length - 1
+  const before = generations - 1
   if (!before) offer([])
   else
     for (
@@ -176,11 +191,8 @@ export function leastRoom(
     onProgress(0.6 + (0.4 * (round + 1)) / rounds)
   }
   if (!best) return null
-  let told = chanceOf(best, TOLD)
   // The few plants of a try may have been lucky.
-  while (told.chance < confidence && best.at(-1)! < most) {
+  while (chanceOf(best, TOLD).chance < confidence && best.at(-1)! < most)
     best = [...best.slice(0, -1), Math.ceil(best.at(-1)! * 1.05)]
-    told = chanceOf(best, TOLD)
-  }
-  return { exact, plants: raisedOf(best), total: sumOf(best), ...told }
+  return best
 }
