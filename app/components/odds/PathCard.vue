@@ -42,12 +42,18 @@ const last = computed(() => answer.value?.steps.at(-1) ?? null)
 const first = computed(
   () => answer.value?.steps.findIndex(s => s.wished && canShow(s.wished) && isGeneration(s.step)) ?? -1,
 )
+/** Loci and rules go by ids in what the core says. */
+const inNames = (sentence: string) =>
+  [...definition.rules, ...definition.loci].reduce(
+    (words, { id, name: own }) => words.replaceAll(id, own),
+    sentence,
+  )
 /** What is raised of a generation, and at a choice how many are likely to go on. */
 function raised(i: number): string | null {
   const { plan, steps } = answer.value ?? {}
   if (!plan) return null
   const own = plan.plants[i]
-  if (own) return counted(own, 'plant')
+  if (own) return `raise ${counted(own, 'plant')}`
   const before = plan.plants[i - 1]
   const selected = steps![i]!.selected
   return selected && before ? `about ${Math.round(meanOf(selected) * before)} go on` : null
@@ -100,13 +106,12 @@ const adds: { title: string; step: Step }[] = [
     </div>
     <ol class="steps">
       <li v-for="(step, i) in path" :key="i" :class="{ choice: !isGeneration(step) }">
-        <span>{{ stepName(step, definition) }}</span>
-        <span class="quiet small figures"
-          ><strong v-if="raised(i)" class="raise">{{ raised(i) }}</strong
-          ><template v-if="answer?.steps[i]?.wished && isGeneration(step)">{{
-            canShow(answer.steps[i].wished) ? oneIn(meanOf(answer.steps[i].wished)) : 'none'
-          }}</template></span
-        >
+        <span
+          >{{ stepName(step, definition)
+          }}<span v-if="raised(i)" class="raise small">{{ raised(i) }}</span></span
+        ><span v-if="answer?.steps[i]?.wished && isGeneration(step)" class="quiet small figures nowrap">{{
+          canShow(answer.steps[i].wished) ? oneIn(meanOf(answer.steps[i].wished)) : 'none'
+        }}</span>
       </li>
     </ol>
     <div class="row">
@@ -159,7 +164,7 @@ const adds: { title: string; step: Step }[] = [
     </div>
     <WorkLine
       :progress="progress"
-      :refused="refused"
+      :refused="refused && inNames(refused)"
       :is-stopped="isStopped"
       what="the odds"
       @stop="stop"
@@ -274,8 +279,8 @@ const adds: { title: string; step: Step }[] = [
   border: 2px solid var(--sap);
 }
 .raise {
-  color: var(--ink);
-  margin-right: 8px;
+  display: block;
+  font-weight: 650;
 }
 .share {
   margin: 0;

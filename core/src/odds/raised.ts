@@ -23,6 +23,8 @@ export const MOST_RAISED = 100_000
 const MOST_EFFORT = 4_000_000
 /** Plants that a simulation breeds, and the runs it makes of it at least and at most. */
 const [SIMULATED_PLANTS, LEAST_RUNS, MOST_RUNS] = [2_000_000, 200, 20_000]
+/** Runs with a kind of couple that is unlikely. */
+const LEAST_RUNS_OF_KIND = 4
 /** Plants that stand for a generation of as many as one likes: bred in every run, and before the first counted one once for all. */
 const [MANY, MANY_ONCE] = [2000, 20_000]
 
@@ -264,12 +266,17 @@ export function coursesOf(
      * Chance of at least `wanted` plants of a kind in the last of the counted generations.
      *
      * @param sizes plants that are raised of each of them
+     * @throws {TooMuch} when the effort is spent
      */
-    chance(sizes: number[], isOfKind: (phenotype: Phenotype) => boolean, wanted: number): number {
+    chance(
+      sizes: number[],
+      isOfKind: (phenotype: Phenotype) => boolean,
+      wanted: number,
+      left = new Effort(MOST_EFFORT),
+    ): number {
       const isOf = (plant: number) => isOfKind(own.phenotypeOf(plant))
-      const each = new Effort(MOST_EFFORT)
       return courses.reduce(
-        (sum, course) => sum + course.weight * chanceIn(course, sizes, isOf, wanted, each),
+        (sum, course) => sum + course.weight * chanceIn(course, sizes, isOf, wanted, left),
         0,
       )
     },
@@ -337,7 +344,8 @@ export function simulated(
     (sum, step, i) => (i < firstCounted || !isGeneration(step) ? sum : sum + (raised[i] ?? MANY)),
     0,
   )
-  const runs = Math.min(MOST_RUNS, Math.max(LEAST_RUNS, Math.round(inAll / inARun / couples.length)))
+  const inEach = Math.min(MOST_RUNS, Math.max(LEAST_RUNS, inAll / inARun))
+  const runsOf = couples.map(({ weight }) => Math.max(LEAST_RUNS_OF_KIND, Math.round(inEach * weight)))
   const tallies = path.map(() => new Map<string, number[]>())
   couples.forEach((couple, kind) => {
     const population = populationOf(couple)
@@ -351,7 +359,7 @@ export function simulated(
     let before: Plants = new Int32Array(0)
     for (let i = 0; i < firstCounted; i++) before = next(before, i, MANY_ONCE)
     const spare = Math.max(0, before.length / stride - raised[firstCounted]!)
-    for (let run = 0; run < runs; run++) {
+    for (let run = 0; run < runsOf[kind]!; run++) {
       // Each run takes other plants of those that there are as many of as one likes.
       let plants = before.subarray(Math.floor(stream.uniform() * (spare + 1)) * stride)
       for (let i = firstCounted; i <= last; i++) {
@@ -370,8 +378,8 @@ export function simulated(
       new Map(
         [...things].map(([thing, counts]) => {
           const kinds = couples.map(({ weight }, kind) => {
-            const value = counts[kind]! / runs
-            return { weight, value, variance: (value * (1 - value)) / runs }
+            const value = counts[kind]! / runsOf[kind]!
+            return { weight, value, variance: (value * (1 - value)) / runsOf[kind]! }
           })
           return [
             thing,

@@ -1,7 +1,7 @@
 import type { ParentInDoubt } from './generations'
 import { partOf } from './generations'
 import type { Genome } from './genome'
-import { TooMuch } from './meiosis'
+import { Effort, TooMuch } from './meiosis'
 import type { Step, Wanted } from './path'
 import { checkPath, isAmong, isGeneration } from './path'
 import type { Raised, RaisedChance } from './raised'
@@ -14,6 +14,9 @@ export interface RoomPlan extends RaisedChance {
   plants: Raised
   total: number
 }
+
+/** Steps of work after which a plan is sought by simulation instead; some seconds. */
+const MOST_EFFORT = 20_000_000
 
 /** How thoroughly numbers are sought. */
 interface Search {
@@ -126,7 +129,10 @@ export function leastRoom(
   }
   try {
     const courses = coursesOf(...parts, path, raisedOf(counted.map(() => 1)))
-    const exact = found(THOROUGH, sizes => ({ chance: courses.chance(sizes, isOfKind, wanted.plants) }))
+    const effort = new Effort(MOST_EFFORT)
+    const exact = found(THOROUGH, sizes => ({
+      chance: courses.chance(sizes, isOfKind, wanted.plants, effort),
+    }))
     return exact && { exact: true, ...exact }
   } catch (error) {
     if (!(error instanceof TooMuch)) throw error
