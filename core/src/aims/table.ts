@@ -1,5 +1,5 @@
 import { group, rollup, sum } from 'd3-array'
-import { summed } from '../crops/digest'
+import { addedUp } from '../chance/spread'
 import type { CropHistory } from '../crops/records'
 import { reachedUnder, takenUnder } from '../flowers/units'
 import type { LearntCrop } from '../garden/learnt'
@@ -81,7 +81,7 @@ export function pairTable(
   const carried = carriedBy(history, today)
   const takes = rollup(
     digest.pairs,
-    of => summed(of.map(({ counts }) => counts.take)),
+    of => addedUp(of.map(({ counts }) => counts.take)),
     pair => pair.seedParentId,
   )
   return {

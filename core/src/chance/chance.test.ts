@@ -1,13 +1,16 @@
 import { sum } from 'd3-array'
+import { randomBeta, randomNormal } from 'd3-random'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Counted } from './count'
-import { estimateCount, shapeOf } from './count'
-import { betaQuantile, normalCdf, tQuantile, tabulatedCdf } from './distributions'
+import { learnMean, meanEstimate, meanFromGuide, shapeOf } from './count'
+import { betaQuantile, gammaQuantile, normalCdf, tQuantile, tabulatedCdf } from './distributions'
+import type { DurationRecord } from './duration'
 import { estimateDuration, weightsOf } from './duration'
-import type { Estimate } from './estimate'
 import { OutOfRange } from './estimate'
-import { estimateRate, learnShare, shareFromGuide } from './rate'
+import type { ShareBelief } from './rate'
+import { afterTries, learnShare, loosened, meanShare, partsOf, quantileAmong, shareFromGuide } from './rate'
+import { groupOf, addedUp, spreadOfGroups, varianceBetween } from './spread'
 import { randomStream } from './stream'
 import { wilsonInterval } from './wilson'
 
@@ -106,40 +109,79 @@ describe('a rate', () => {
     )
   })
 
+  const widthOf = ({ a, b }: ShareBelief) => betaQuantile(0.9, a, b) - betaQuantile(0.1, a, b)
+
   it('counts successes and tries', () => {
     const before = shareFromGuide({ low: 0.35, high: 0.75 })
-    const after = learnShare({ low: 0.35, high: 0.75 }, [{ successes: 17, tries: 24 }])
+    const after = learnShare(shareFromGuide({ low: 0.35, high: 0.75 }), [
+      { successes: 17, tries: 24, between: 0 },
+    ])
     expect(after.a).toBeCloseTo(before.a + 17, 9)
     expect(after.b).toBeCloseTo(before.b + 7, 9)
   })
 
   it('of a pair with many records is the pair’s own; with none it is the pool’s', () => {
-    const crop = { successes: 300, tries: 400 }
-    const own = estimateRate({ low: 0.35, high: 0.75 }, [
+    const crop = { successes: 300, tries: 400, between: 0 }
+    const nothing = { successes: 0, tries: 0, between: 1 / 13 }
+    const own = learnShare(shareFromGuide({ low: 0.35, high: 0.75 }), [
       crop,
-      { successes: 0, tries: 0 },
-      { successes: 20, tries: 200 },
+      nothing,
+      { successes: 20, tries: 200, between: 1 / 13 },
     ])
-    const none = estimateRate({ low: 0.35, high: 0.75 }, [
-      crop,
-      { successes: 0, tries: 0 },
-      { successes: 0, tries: 0 },
-    ])
-    expect(own.median).toBeLessThan(0.2)
-    expect(none.median).toBeCloseTo(0.75, 1)
-    // What the crop does is not what this pair must do: the interval stays wide.
-    expect(none.high - none.low).toBeGreaterThan(0.2)
+    const none = learnShare(shareFromGuide({ low: 0.35, high: 0.75 }), [crop, nothing, nothing])
+    expect(meanShare(own)).toBeLessThan(0.2)
+    expect(meanShare(none)).toBeCloseTo(0.75, 1)
+    // What the crop does is not what this pair must do: the interval stays wide, the wider the more pairs differ.
+    expect(widthOf(none)).toBeGreaterThan(0.2)
+    expect(
+      widthOf(
+        learnShare(shareFromGuide({ low: 0.35, high: 0.75 }), [crop, nothing, { ...nothing, between: 0.3 }]),
+      ),
+    ).toBeGreaterThan(1.3 * widthOf(none))
+  })
+
+  it('of another one of a kind has the same mean and the variance that lies between them', () => {
+    const belief = { a: 30, b: 10 }
+    const other = loosened(belief, 0.1)
+    const variance = ({ a, b }: ShareBelief) => (a * b) / (a + b) ** 2 / (a + b + 1)
+    expect(meanShare(other)).toBeCloseTo(0.75, 12)
+    expect(variance(other)).toBeCloseTo(variance(belief) + 0.1 * (0.75 * 0.25 - variance(belief)), 12)
+  })
+
+  it('of a guide is made of parts that come to it together', () => {
+    fc.assert(
+      fc.property(shareRange, guide => {
+        const { crop, seedParents, pairs, units } = partsOf(guide)
+        const whole = [seedParents, pairs, units].reduce(loosened, crop)
+        expect(whole.a).toBeCloseTo(shareFromGuide(guide).a, 6)
+        expect(whole.b).toBeCloseTo(shareFromGuide(guide).b, 6)
+      }),
+      { numRuns: 25 },
+    )
   })
 
   it('rises with every success', () => {
     fc.assert(
       fc.property(fc.integer({ min: 0, max: 29 }), k => {
         const at = (successes: number) =>
-          estimateRate({ low: 0.3, high: 0.7 }, [{ successes, tries: 30 }]).median
+          meanShare(
+            learnShare(shareFromGuide({ low: 0.3, high: 0.7 }), [{ successes, tries: 30, between: 0 }]),
+          )
         expect(at(k + 1)).toBeGreaterThan(at(k))
       }),
       { numRuns: 20 },
     )
+  })
+
+  it('that is one of several weighs those less that do not go with what was counted', () => {
+    const shares = [
+      { weight: 2 / 3, share: 1 / 4 },
+      { weight: 1 / 3, share: 0 },
+    ]
+    expect(afterTries(shares, { successes: 0, tries: 0 })).toBe(shares)
+    expect(afterTries(shares, { successes: 2, tries: 8 })[0]!.weight).toBeGreaterThan(0.99)
+    expect(afterTries(shares, { successes: 0, tries: 20 })[1]!.weight).toBeGreaterThan(0.98)
+    expect([0.1, 0.3, 0.4, 0.9].map(p => quantileAmong(shares, p))).toEqual([0, 0, 0.25, 0.25])
   })
 
   it.each([
@@ -147,33 +189,50 @@ describe('a rate', () => {
     [0.5, 1],
     [0.6, 0.4],
   ])('refuses the range %d to %d', (low, high) => {
-    expect(() => estimateRate({ low, high })).toThrow(OutOfRange)
+    expect(() => partsOf({ low, high })).toThrow(OutOfRange)
   })
 })
 
 describe('a mean count', () => {
-  it('without records has the guide’s range nearly, with many the counted mean', () => {
-    const guide = estimateCount({ low: 14, high: 48 })
-    expect(guide.median).toBeGreaterThan(25)
-    expect(guide.median).toBeLessThan(32)
-    expect(guide.low).toBeGreaterThan(13)
-    expect(guide.high).toBeLessThan(50)
-    const counted = estimateCount({ low: 14, high: 48 }, [{ cases: 100, total: 1200 }])
-    expect(counted.median).toBeCloseTo(12, 0)
-    expect(counted).toMatchObject({ origin: 'records', records: 100 })
+  const estimate = (...args: Parameters<typeof learnMean>) => meanEstimate(learnMean(...args), 0)
+  const width = (...args: Parameters<typeof learnMean>) => estimate(...args).high - estimate(...args).low
+
+  it('without records has the guide’s range at both ends, also a wide one', () => {
+    for (const guide of [
+      { low: 14, high: 48 },
+      { low: 3, high: 400 },
+      { low: 90, high: 100 },
+    ]) {
+      const { shape, rate } = meanFromGuide(guide)
+      expect(gammaQuantile(0.1, shape, rate) / guide.low).toBeCloseTo(1, 3)
+      expect(gammaQuantile(0.9, shape, rate) / guide.high).toBeCloseTo(1, 3)
+    }
+  })
+
+  it('with many records is the counted mean', () => {
+    const counted = learnMean(meanFromGuide({ low: 14, high: 48 }), [{ cases: 100, total: 1200, between: 0 }])
+    expect(meanEstimate(counted, 100)).toMatchObject({
+      median: expect.closeTo(12, 0),
+      origin: 'records',
+      records: 100,
+    })
   })
 
   it('is less sure where cases differ, and leans on the pool above where its own is small', () => {
-    const range = { low: 14, high: 48 }
-    const width = ({ low, high }: Estimate) => high - low
-    const pool = [{ cases: 20, total: 400 }]
-    expect(width(estimateCount(range, pool, 2))).toBeGreaterThan(1.5 * width(estimateCount(range, pool)))
+    const guide = meanFromGuide({ low: 14, high: 48 })
+    const pool = { cases: 20, total: 400, between: 0 }
+    expect(width(guide, [pool], 2)).toBeGreaterThan(1.5 * width(guide, [pool]))
     const own = { cases: 2, total: 120 }
-    const median = (weight: number) =>
-      estimateCount(range, [{ cases: weight, total: 20 * weight }, own], 4).median
-    expect(median(4)).toBeGreaterThan(20)
-    expect(median(400)).toBeGreaterThan(22)
-    expect(median(400)).toBeLessThan(40)
+    const median = (between: number) => estimate(guide, [pool, { ...own, between }], 4).median
+    expect(median(0.001)).toBeGreaterThan(20)
+    expect(median(0.2)).toBeGreaterThan(median(0.001) + 3)
+    expect(median(0.2)).toBeLessThan(60)
+  })
+
+  it('is not sure of none after a few fruits without a seed', () => {
+    const few = estimate(meanFromGuide({ low: 14, high: 48 }), [{ cases: 2, total: 0, between: 0 }], 4)
+    expect(few.high).toBeGreaterThan(4)
+    expect(few.median).toBeLessThan(10)
   })
 
   it('finds by how much fruits differ, from packets of one or several', () => {
@@ -197,6 +256,109 @@ describe('a mean count', () => {
       expect(found / truth).toBeLessThan(1.33)
     }
     expect(shapeOf([])).toBe(4)
+  })
+})
+
+describe('a wait that was not over yet', () => {
+  const guide = { low: 4, high: 9 }
+  it('lengthens what is expected, the more the later it was looked at', () => {
+    const after = (from: number) => estimateDuration(guide, [{ from, to: null, times: 3 }]).median
+    expect(after(1)).toBeCloseTo(estimateDuration(guide).median, 1)
+    expect(after(7)).toBeGreaterThan(after(4))
+    expect(after(9)).toBeGreaterThan(7)
+  })
+
+  it('keeps those that were seen in time from being all there is', () => {
+    const random = randomStream(3)
+    // Looked at for the last time on day 60: what takes longer is never seen.
+    const errors = Array.from({ length: 40 }, () => {
+      const waits = Array.from({ length: 30 }, () =>
+        Math.exp(randomNormal.source(random.uniform)(Math.log(60), 0.3)()),
+      )
+      const seen = waits.filter(w => w <= 60).map(exactly)
+      const open = waits.filter(w => w > 60).map(() => ({ from: 60, to: null }))
+      const of = (records: DurationRecord[]) =>
+        Math.log(estimateDuration({ low: 30, high: 90 }, records).median / 60)
+      return [of([...seen, ...open]), of(seen)] as const
+    })
+    const mean = (k: 0 | 1) => sum(errors, e => e[k]) / errors.length
+    expect(Math.abs(mean(0))).toBeLessThan(0.05)
+    expect(mean(1)).toBeLessThan(-0.1)
+  })
+})
+
+it('waits of which nothing was seen but that they were over leave the guide as it is', () => {
+  // Forty fruits that nobody looked at before day 16 say next to nothing of a wait of four to nine days.
+  const { median } = estimateDuration({ low: 4, high: 9 }, [{ from: 0, to: 16, times: 40 }])
+  expect(median).toBeGreaterThan(5.7)
+  expect(median).toBeLessThan(6.1)
+})
+
+it('a garden far from its guide is found between two looks as it is on the day', () => {
+  const guide = { low: 4, high: 9 }
+  const days = Array.from({ length: 30 }, (_, i) => 56 + (i % 5))
+  const exact = estimateDuration(guide, days.map(exactly))
+  const between = estimateDuration(
+    guide,
+    days.map(day => ({ from: day - 1, to: day + 1 })),
+  )
+  for (const end of ['low', 'median', 'high'] as const)
+    expect(between[end] / exact[end], end).toBeCloseTo(1, 1)
+})
+
+describe('how far things of a kind differ', () => {
+  const random = randomStream(8)
+  const beta = (mean: number, between: number) => {
+    const strength = 1 / between - 1
+    return randomBeta.source(random.uniform)(mean * strength, (1 - mean) * strength)()
+  }
+
+  it.each([0.02, 0.1, 0.3])('finds the spread between trays of %d', truth => {
+    const kinds = Array.from({ length: 60 }, (_, i) =>
+      addedUp(
+        Array.from({ length: 6 }, () => {
+          const tries = 20 + 10 * (i % 3)
+          return groupOf({ tries, successes: random.binomial(tries, beta(0.7, truth)) })
+        }),
+      ),
+    )
+    const found = spreadOfGroups(kinds, 0.7, 1 / 13)
+    expect(found / truth).toBeGreaterThan(0.7)
+    expect(found / truth).toBeLessThan(1.4)
+  })
+
+  it('finds the variance between things of which some were measured better than others', () => {
+    const kinds = Array.from({ length: 40 }, () =>
+      Array.from({ length: 8 }, (_, i) => {
+        const variance = 0.02 * (1 + (i % 4))
+        const normal = () => randomNormal.source(random.uniform)(0, 1)()
+        return { variance, value: 3 + Math.sqrt(0.05) * normal() + Math.sqrt(variance) * normal() }
+      }),
+    )
+    expect(varianceBetween(kinds, 0.08) / 0.05).toBeGreaterThan(0.75)
+    expect(varianceBetween(kinds, 0.08) / 0.05).toBeLessThan(1.3)
+  })
+
+  it('takes what is usual where nothing tells', () => {
+    expect(spreadOfGroups([], 0.5, 1 / 13)).toBeCloseTo(1 / 13, 12)
+    expect(spreadOfGroups([groupOf({ successes: 3, tries: 9 })], 0.5, 1 / 13)).toBeCloseTo(1 / 13, 12)
+    expect(varianceBetween([[{ value: 3, variance: 1 }]], 0.04)).toBeCloseTo(0.04, 12)
+  })
+
+  it('adds and takes away without a rest', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.integer({ min: 0, max: 40 }), fc.integer({ min: 1, max: 60 })), {
+          minLength: 2,
+        }),
+        pairs => {
+          const groups = pairs.map(([s, n]) => groupOf({ successes: Math.min(s, n), tries: n }))
+          const [first, ...rest] = groups
+          expect(addedUp([addedUp(groups), addedUp([first!], -1)])).toEqual(addedUp(rest))
+        },
+      ),
+      { numRuns: 30 },
+    )
   })
 })
 

@@ -1,5 +1,5 @@
-import { sum } from 'd3-array'
-import { gammaQuantile, normalQuantile } from './distributions'
+import { bisect } from './bisect'
+import { gammaQuantile } from './distributions'
 import type { Estimate, GuideRange } from './estimate'
 import { checkRange, originOf } from './estimate'
 
@@ -43,31 +43,79 @@ export function shapeOf(kinds: Counted[]): number {
   return excess > freedom / LARGEST_SHAPE ? freedom / excess : LARGEST_SHAPE
 }
 
-/** How much a pool above is trusted, in cases, when the one below starts from it. */
-const POOL_WEIGHT = 12
+/** Cases of one level of nested pools, each in the narrowest. */
+export interface CountLevel extends Pick<Counted, 'cases' | 'total'> {
+  /** squared coefficient of variation by which the means of this level's things differ around the one above; 0: they do not */
+  between: number
+}
 
-/**
- * Belief about a mean count from the guide's range, the prior's 80 %, and the records of nested pools, widest first: the crop in this
- * garden, the seed parent, this pair. A record belongs to one pool only, the narrowest.
- *
- * @param shape by which the cases differ, see {@link shapeOf}: the more they do, the less each of them tells of the mean
- */
-export function learnMean(
-  guide: GuideRange,
-  pools: Pick<Counted, 'cases' | 'total'>[],
-  shape = Infinity,
-): MeanBelief {
+const fitted = new Map<string, MeanBelief>()
+
+/** The gamma distribution whose 80 % interval is the guide's range, at both ends. */
+export function meanFromGuide(guide: GuideRange): MeanBelief {
   checkRange(guide)
-  const mean = (guide.low + guide.high) / 2
-  const variance = ((guide.high - guide.low) / (2 * normalQuantile(0.9))) ** 2
-  let belief = { shape: mean ** 2 / variance, rate: mean / variance }
-  pools.forEach(({ cases, total }, level) => {
-    const weight = 1 / (1 + (cases ? total / cases : mean) / shape)
-    const kept = level ? Math.min(1, (POOL_WEIGHT * weight) / belief.rate) : 1
-    belief = { shape: belief.shape * kept + total * weight, rate: belief.rate * kept + cases * weight }
-  })
+  const low = Math.max(guide.low, guide.high / 1000)
+  const key = `${low}–${guide.high}`
+  const known = fitted.get(key)
+  if (known) return known
+  // The larger the shape, the closer together the ends: bisect its logarithm.
+  const shape = Math.exp(
+    bisect(Math.log(0.05), Math.log(20_000), log => {
+      const own = Math.exp(log)
+      return gammaQuantile(0.9, own, 1) / gammaQuantile(0.1, own, 1) > guide.high / low
+    }),
+  )
+  const belief = { shape, rate: gammaQuantile(0.9, shape, 1) / guide.high }
+  fitted.set(key, belief)
   return belief
 }
+
+/** A belief about the mean of another thing of a kind that differ: the same mean, held less firmly. */
+const loosenedMean = ({ shape, rate }: MeanBelief, between: number): MeanBelief => {
+  const loose = 1 / (1 / shape + between * (1 + 1 / shape))
+  return { shape: loose, rate: (rate * loose) / shape }
+}
+
+/** How much one case tells of the mean, beside one that differs by chance alone. */
+export const worthOfCase = (mean: number, shape: number): number => 1 / (1 + mean / shape)
+
+/** What a guide's range is taken to be made of, until records tell: how the variance of a pair's mean is shared out. */
+const PARTS = { crop: 0.4, seedParents: 0.3, pairs: 0.3 }
+
+/** A guide's range, taken apart: with all of them put together again it is the range of a pair's mean. */
+export interface MeanParts {
+  crop: MeanBelief
+  /** squared coefficients of variation by which seed parents, and pairs of one, differ */
+  seedParents: number
+  pairs: number
+}
+
+/** @param guide 80 % range of the mean @throws {OutOfRange} if it is none */
+export function meanPartsOf(guide: GuideRange): MeanParts {
+  const { shape, rate } = meanFromGuide(guide)
+  const part = (of: keyof typeof PARTS) => Math.expm1(PARTS[of] * Math.log1p(1 / shape))
+  const own = 1 / part('crop')
+  return {
+    crop: { shape: own, rate: (rate * own) / shape },
+    seedParents: part('seedParents'),
+    pairs: part('pairs'),
+  }
+}
+
+/**
+ * Belief about a mean count from what is believed of the widest pool, see {@link meanPartsOf}, and the records of nested pools, widest first. Each level starts
+ * from the one above as loosely as its things are known to differ.
+ *
+ * @param shape by which the cases differ, see {@link shapeOf}: the more they do, the less each of them tells of the mean
+ * @see Gelman et al. (2013), Bayesian Data Analysis, ch. 5 (hierarchical models)
+ */
+export const learnMean = (before: MeanBelief, levels: CountLevel[], shape = Infinity): MeanBelief =>
+  levels.reduce((above, { cases, total, between }) => {
+    const belief = between ? loosenedMean(above, between) : above
+    // By what is believed with them: a fruit without a seed is no witness for a mean of none.
+    const worth = worthOfCase((belief.shape + total) / (belief.rate + cases), shape)
+    return { shape: belief.shape + total * worth, rate: belief.rate + cases * worth }
+  }, before)
 
 /** A believed mean count as an estimate: median and 80 % interval. */
 export const meanEstimate = ({ shape, rate }: MeanBelief, records: number): Estimate => ({
@@ -77,21 +125,3 @@ export const meanEstimate = ({ shape, rate }: MeanBelief, records: number): Esti
   origin: originOf(records),
   records,
 })
-
-/**
- * Mean count per case, such as seeds per fruit (gamma–Poisson).
- *
- * @param guide 80 % range of the mean, 0 ≤ low < high
- * @param pools cases that were counted and what they summed to, widest pool first
- * @param shape see {@link learnMean}
- * @throws {OutOfRange} if the range is no range
- */
-export const estimateCount = (
-  guide: GuideRange,
-  pools: Pick<Counted, 'cases' | 'total'>[] = [],
-  shape = Infinity,
-): Estimate =>
-  meanEstimate(
-    learnMean(guide, pools, shape),
-    sum(pools, pool => pool.cases),
-  )

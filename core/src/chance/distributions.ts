@@ -23,6 +23,24 @@ export function binomialUpperTail(least: number, tries: number, share: number): 
   if (least > tries || share <= 0) return 0
   return share >= 1 ? 1 : betaCdf(share, least, tries - least + 1)
 }
+/** P(at most `most` of `tries`) where the share is drawn from Beta(a, b). */
+export function betaBinomialCdf(most: number, tries: number, a: number, b: number): number {
+  if (most >= tries) return 1
+  // From none up: each chance follows from the one before; in logs, as the first may be next to nothing.
+  let log = 0
+  for (let i = 0; i < tries; i++) log += Math.log((b + i) / (a + b + i))
+  let sum = 0
+  for (let k = 0; k <= most; k++) {
+    sum += Math.exp(log)
+    log += Math.log(((tries - k) * (a + k)) / ((k + 1) * (tries - k - 1 + b)))
+  }
+  return Math.min(1, sum)
+}
+
+/** P(Gamma(shape, rate) ≤ x). */
+export const gammaCdf = (x: number, shape: number, rate: number): number =>
+  chiSquareCdf(2 * rate * x, 2 * shape)
+
 /** x with P(Gamma(shape, rate) ≤ x) = p. */
 export const gammaQuantile = (p: number, shape: number, rate: number): number =>
   gammaQuantileBase(p, shape, rate)

@@ -7,11 +7,11 @@ import { beliefFrom, learnNormal, momentsOf, predictive, quantileOf } from './no
 
 /**
  * One observed duration in days. Seen on the day it happened: `from` = `to`. Seen only between two looks
- * ("not yet on day 2, ready on day 4"): it happened after `from` and at the latest at `to`.
+ * ("not yet on day 2, ready on day 4"): it happened after `from` and at the latest at `to`; not seen yet at the last look: `to` is null.
  */
 export interface DurationRecord {
   from: number
-  to: number
+  to: number | null
   /** how often it was seen; absent: once */ times?: number
 }
 
@@ -30,10 +30,10 @@ const ODD_FROM = 3.5
  */
 export function weightsOf(guide: GuideRange, records: DurationRecord[]): number[] {
   const [low, high] = [Math.log(guide.low), Math.log(guide.high)]
-  const logs = ({ from, to }: DurationRecord) => ({
-    from: Math.log(Math.max(from, SHORTEST_DAYS)),
-    to: Math.log(Math.max(to, SHORTEST_DAYS)),
-  })
+  const logs = (record: DurationRecord) => {
+    const { from, to } = endsOf(record)
+    return { from: Math.log(from), to: Math.log(to) }
+  }
   const prior = { at: (low + high) / 2, times: GUIDE_WEIGHT }
   const centre = weightedMedian([
     prior,
@@ -51,6 +51,12 @@ export function weightsOf(guide: GuideRange, records: DurationRecord[]): number[
   )
   return records.map(r => Math.min(1, ((ODD_FROM * spread) / Math.max(away(r), 1e-9)) ** 4))
 }
+
+/** Both ends of a record in days, with a logarithm; an open end lies nowhere. */
+const endsOf = ({ from, to }: DurationRecord) => ({
+  from: Math.max(from, SHORTEST_DAYS),
+  to: to === null ? Infinity : Math.max(to, SHORTEST_DAYS),
+})
 
 /** The place in an interval that lies nearest to a value. */
 const nearest = ({ from, to }: { from: number; to: number }, at: number) => Math.min(Math.max(at, from), to)
@@ -80,33 +86,67 @@ function predictExact(belief: NormalBelief): (p: number) => number {
   return p => Math.exp(quantileOf(next, p))
 }
 
+/** Cells of the grid to either side of its middle, for the mean and for the logarithm of the spread. */
+const [MEANS, SPREADS] = [20, 15]
+/** Times that a grid is moved and widened; a cell at its edge that weighs less than this beside the heaviest is as good as nothing. */
+const [MOVES, EDGE] = [8, -9]
+
+interface Cell {
+  mean: number
+  spread: number
+  logWeight: number
+}
+
 /**
  * Predictive quantiles when some records are intervals: the posterior over (mean, spread) of the log duration is
- * summed on a grid, so that an interval contributes its probability and not a made-up day inside it.
+ * summed on a grid, so that an interval contributes its probability and not a made-up day inside it. The grid is moved until the
+ * heaviest cell lies in its middle, and widened until nothing lies at its edges.
  */
 function predictOnGrid(prior: NormalBelief, records: DurationRecord[]): (p: number) => number {
-  // What was never looked at before its end may have come at any time: it lies where the guide has it, as far as it can.
+  // What was never looked at before its end, or not seen yet, may come at any time: it lies where the guide has it, as far as it can.
   const likely = (r: DurationRecord) =>
-    nearest(
-      { from: Math.max(r.from, SHORTEST_DAYS), to: Math.max(r.to, SHORTEST_DAYS) },
-      r.from > 0 ? (r.from + r.to) / 2 : Math.exp(prior.mean),
-    )
+    nearest(endsOf(r), r.from > 0 && r.to !== null ? (r.from + r.to) / 2 : Math.exp(prior.mean))
   const centre = learnExact(
     prior,
     records.map(r => ({ days: likely(r), times: timesOf(r) })),
   )
   const typical = Math.sqrt(centre.scale / centre.shape)
   const distinct = tally(records)
-  const cells: { mean: number; spread: number; logWeight: number }[] = []
-  for (let i = 0; i < 41; i++) {
-    const mean = centre.mean + (((i - 20) / 20) * 5 * typical) / Math.sqrt(centre.weight / 4)
-    for (let j = 0; j < 31; j++) {
-      const spread = typical * Math.exp(((j - 15) / 15) * 1.6)
-      const priorOfSpread = -(2 * prior.shape) * Math.log(spread) - prior.scale / spread ** 2
-      const priorOfMean = -Math.log(spread) - (prior.weight * (mean - prior.mean) ** 2) / (2 * spread ** 2)
-      let logWeight = priorOfSpread + priorOfMean
-      for (const { record, times } of distinct) logWeight += times * logLikelihood(record, mean, spread)
-      cells.push({ mean, spread, logWeight })
+  const cellAt = (mean: number, spread: number): Cell => {
+    const priorOfSpread = -(2 * prior.shape) * Math.log(spread) - prior.scale / spread ** 2
+    const priorOfMean = -Math.log(spread) - (prior.weight * (mean - prior.mean) ** 2) / (2 * spread ** 2)
+    let logWeight = priorOfSpread + priorOfMean
+    for (const { record, times } of distinct) logWeight += times * logLikelihood(record, mean, spread)
+    return { mean, spread, logWeight }
+  }
+  let middle = { mean: centre.mean, logSpread: Math.log(typical) }
+  let reach = { mean: (5 * typical) / Math.sqrt(centre.weight / 4), logSpread: 1.6 }
+  let cells: Cell[] = []
+  for (let move = 0; move < MOVES; move++) {
+    cells = []
+    let [highest, atMean, atSpread] = [-Infinity, 0, 0]
+    const edges = { mean: -Infinity, logSpread: -Infinity }
+    for (let i = -MEANS; i <= MEANS; i++) {
+      for (let j = -SPREADS; j <= SPREADS; j++) {
+        const cell = cellAt(
+          middle.mean + (i / MEANS) * reach.mean,
+          Math.exp(middle.logSpread + (j / SPREADS) * reach.logSpread),
+        )
+        cells.push(cell)
+        if (cell.logWeight > highest) [highest, atMean, atSpread] = [cell.logWeight, i, j]
+        if (Math.abs(i) === MEANS) edges.mean = Math.max(edges.mean, cell.logWeight)
+        if (Math.abs(j) === SPREADS) edges.logSpread = Math.max(edges.logSpread, cell.logWeight)
+      }
+    }
+    const isOpen = { mean: edges.mean - highest > EDGE, logSpread: edges.logSpread - highest > EDGE }
+    if (!isOpen.mean && !isOpen.logSpread) break
+    middle = {
+      mean: middle.mean + (atMean / MEANS) * reach.mean,
+      logSpread: middle.logSpread + (atSpread / SPREADS) * reach.logSpread,
+    }
+    reach = {
+      mean: reach.mean * (isOpen.mean ? 1.5 : 1),
+      logSpread: reach.logSpread * (isOpen.logSpread ? 1.3 : 1),
     }
   }
   const highest = Math.max(...cells.map(c => c.logWeight))
@@ -118,12 +158,12 @@ function predictOnGrid(prior: NormalBelief, records: DurationRecord[]): (p: numb
   const below = (logDays: number) =>
     heavy.reduce((sum, c) => sum + c.weight * normalCdf((logDays - c.mean) / c.spread), 0) / total
   return p => {
-    let lo = centre.mean - 12 * typical
-    let hi = centre.mean + 12 * typical
+    let lo = middle.mean - 12 * Math.exp(middle.logSpread)
+    let hi = middle.mean + 12 * Math.exp(middle.logSpread)
     while (hi - lo > 1e-5) {
-      const middle = (lo + hi) / 2
-      if (below(middle) < p) lo = middle
-      else hi = middle
+      const between = (lo + hi) / 2
+      if (below(between) < p) lo = between
+      else hi = between
     }
     return Math.exp((lo + hi) / 2)
   }
@@ -142,11 +182,11 @@ function tally(records: DurationRecord[]): { record: DurationRecord; times: numb
 }
 
 function logLikelihood({ from, to }: DurationRecord, mean: number, spread: number): number {
-  if (from === to) {
+  if (to !== null && from === to) {
     const z = (Math.log(Math.max(to, SHORTEST_DAYS)) - mean) / spread
     return (-z * z) / 2 - Math.log(spread)
   }
-  const upper = normalCdf((Math.log(to) - mean) / spread)
+  const upper = to === null ? 1 : normalCdf((Math.log(to) - mean) / spread)
   const lower = from <= 0 ? 0 : normalCdf((Math.log(from) - mean) / spread)
   return Math.log(Math.max(upper - lower, 1e-300))
 }
@@ -164,7 +204,7 @@ export function durationQuantiles(guide: GuideRange, noted: DurationRecord[] = [
     ? predictExact(
         learnExact(
           prior,
-          records.map(r => ({ days: Math.max(r.to, SHORTEST_DAYS), times: timesOf(r) })),
+          records.map(r => ({ days: endsOf(r).to, times: timesOf(r) })),
         ),
       )
     : predictOnGrid(prior, records)
@@ -178,7 +218,7 @@ export function durationQuantiles(guide: GuideRange, noted: DurationRecord[] = [
  * posterior is summed on a grid.
  *
  * @param guide 80 % range in days, 0 < low < high
- * @param noted observed durations in days; an interval must have from < to; what cannot be weighs little, see {@link weightsOf}
+ * @param noted observed durations in days; an interval must have from < to, an open one ends nowhere; what cannot be weighs little, see {@link weightsOf}
  * @returns days: median and 80 % interval of the next case
  * @throws {OutOfRange} if the guide's range is not a positive range
  * @see Gelman et al. (2013), Bayesian Data Analysis, section 3.3

@@ -1,7 +1,7 @@
 import { bisect } from './bisect'
-import { betaCdf, betaQuantile } from './distributions'
-import type { Estimate, GuideRange } from './estimate'
-import { checkRange, originOf } from './estimate'
+import { betaCdf } from './distributions'
+import type { GuideRange } from './estimate'
+import { checkRange } from './estimate'
 
 /** Successes out of tries, for example flowers taken out of flowers looked at. */
 export interface Tally {
@@ -51,12 +51,6 @@ export function quantileAmong(shares: SharesInDoubt, p: number): number {
   return (rising.find(({ weight }) => (below += weight) >= p - 1e-9) ?? rising.at(-1)!).share
 }
 
-/**
- * How much a level above is trusted, in records, when the one below starts from it: a seed parent may differ from its
- * crop, so a thousand flowers of the crop must not drown twenty of its own.
- */
-const POOL_WEIGHT = 12
-
 const fitted = new Map<string, ShareBelief>()
 
 /**
@@ -87,38 +81,56 @@ export function shareFromGuide(guide: GuideRange): ShareBelief {
   return belief
 }
 
-/**
- * Belief about a share after the records of nested pools, widest first: the crop in this garden, the seed parent,
- * this pair. A record belongs to one pool only, the narrowest. Each pool starts from the one above at a limited weight.
- */
-export function learnShare(guide: GuideRange, pools: Tally[]): ShareBelief {
-  let belief = shareFromGuide(guide)
-  pools.forEach((pool, level) => {
-    if (level > 0) {
-      const weight = belief.a + belief.b
-      const kept = Math.min(weight, POOL_WEIGHT)
-      belief = { a: (belief.a / weight) * kept, b: (belief.b / weight) * kept }
-    }
-    belief = { a: belief.a + pool.successes, b: belief.b + pool.tries - pool.successes }
-  })
-  return belief
+/** Records of one level of nested pools (the crop in this garden, the seed parent, this pair), each record in the narrowest. */
+export interface Level extends Tally {
+  /** part of p·(1 − p) by which things of this level differ around the one above, see `spread.ts`; 0: they do not */
+  between: number
+}
+
+/** A belief about the share of another thing of a kind that differ: the same mean, held less firmly. */
+export function loosened({ a, b }: ShareBelief, between: number): ShareBelief {
+  const weight = a + b
+  const variance = 1 / (weight + 1)
+  const loose = 1 / (variance + between * (1 - variance)) - 1
+  return { a: (a / weight) * loose, b: (b / weight) * loose }
+}
+
+/** What a guide's range is taken to be made of, until records tell: how the variance of the next tray is shared out. */
+const PARTS = { crop: 0.25, seedParents: 0.25, pairs: 0.2, units: 0.3 }
+
+/** A guide's range, taken apart: with all of them put together again it is the range of the next tray or cross. */
+export interface ShareParts {
+  /** of the crop in this garden */
+  crop: ShareBelief
+  /** by how much seed parents, pairs of one, and trays or crosses of a pair differ, as parts of p·(1 − p) */
+  seedParents: number
+  pairs: number
+  units: number
+}
+
+/** @param guide 80 % range of the share, inside (0, 1) @throws {OutOfRange} if it is not */
+export function partsOf(guide: GuideRange): ShareParts {
+  const { a, b } = shareFromGuide(guide)
+  const whole = Math.log1p(1 / (a + b))
+  const part = (of: keyof typeof PARTS) => -Math.expm1(-PARTS[of] * whole)
+  const weight = 1 / part('crop') - 1
+  return {
+    crop: { a: (a / (a + b)) * weight, b: (b / (a + b)) * weight },
+    seedParents: part('seedParents'),
+    pairs: part('pairs'),
+    units: part('units'),
+  }
 }
 
 /**
- * A rate such as take, germination or survival, from the guide's range and the records of nested pools.
+ * Belief about a share after the records of nested pools, widest first. Each level starts from the one above as loosely as its things
+ * are known to differ: by how much is estimated, not fixed.
  *
- * @param guide 80 % range of the share, inside (0, 1)
- * @param pools successes and tries, widest pool first; each record in one pool
- * @returns share: median, 80 % interval, number of tries recorded
+ * @param before what is believed of the widest, see {@link partsOf}
+ * @see Gelman et al. (2013), Bayesian Data Analysis, ch. 5 (hierarchical models)
  */
-export function estimateRate(guide: GuideRange, pools: Tally[] = []): Estimate {
-  const { a, b } = learnShare(guide, pools)
-  const records = pools.reduce((sum, pool) => sum + pool.tries, 0)
-  return {
-    median: betaQuantile(0.5, a, b),
-    low: betaQuantile(0.1, a, b),
-    high: betaQuantile(0.9, a, b),
-    origin: originOf(records),
-    records,
-  }
-}
+export const learnShare = (before: ShareBelief, levels: Level[]): ShareBelief =>
+  levels.reduce((above, { successes, tries, between }) => {
+    const { a, b } = between ? loosened(above, between) : above
+    return { a: a + successes, b: b + tries - successes }
+  }, before)

@@ -7,8 +7,13 @@ import { digestOf, joined, without } from './digest'
 import { cropKnowledge } from './knowledge'
 import type { CropHistory } from './records'
 
+const inCross = (one: ReturnType<typeof upToPollination>[number], crossId: string) =>
+  one.kind === 'flowerChosen' ? { ...one, payload: { ...one.payload, crossId } } : one
+
 /** A history of flowers that took or failed after so many days. */
 function history(flowers: { days: number; took: boolean }[]): CropHistory {
+  // Each history is a cross of its own: those of one cross stay together.
+  const crossId = newId()
   return {
     crosses: [],
     lots: [],
@@ -18,7 +23,7 @@ function history(flowers: { days: number; took: boolean }[]): CropHistory {
       const id = newId()
       const on = `2026-06-${String(5 + days).padStart(2, '0')}`
       return fold('flower', id, [
-        ...upToPollination('2026-06-03', '2026-06-04', id),
+        ...upToPollination('2026-06-03', '2026-06-04', id).map(one => inCross(one, crossId)),
         deed(
           on,
           'takeNoted',

@@ -1,6 +1,7 @@
-import { ascending, rollup, sum } from 'd3-array'
+import { ascending, group, rollup, sum } from 'd3-array'
 import type { DurationRecord } from '../chance/duration'
-import type { Tally } from '../chance/rate'
+import type { GroupedTally } from '../chance/spread'
+import { NO_TALLY, addedUp, groupOf } from '../chance/spread'
 import type { CropGuide } from './guide'
 import type { CropHistory } from './records'
 import { counts, waits } from './records'
@@ -12,9 +13,8 @@ type Count = keyof typeof counts
 export interface PairCounts {
   seedParentId: string
   pollenParentId: string | null
-  counts: Record<Count, Tally>
-  /** packets, and the sum of what each holds, squared by its fruits: how far fruits differ, see `core/chance/count` */
-  packets: { count: number; squares: number }
+  /** summed over what may differ: trays, packets, and the crosses of flowers and of judged plants */
+  counts: Record<Count, GroupedTally>
 }
 
 /**
@@ -32,12 +32,6 @@ const countNames = Object.keys(counts) as Count[]
 const record = <K extends string, V>(names: K[], of: (name: K) => V) =>
   Object.fromEntries(names.map(name => [name, of(name)])) as Record<K, V>
 
-/** Tallies of one thing, added up. */
-export const summed = (tallies: Tally[]): Tally => ({
-  successes: sum(tallies, t => t.successes),
-  tries: sum(tallies, t => t.tries),
-})
-
 /**
  * Records that are equal but for how often they were seen, added up; those that cancel out are dropped. In order, so that
  * what is learnt from them is the same to the last digit, however they came together.
@@ -50,7 +44,7 @@ function merged(records: DurationRecord[]): DurationRecord[] {
   )
   return [...times.values()]
     .filter(r => r.times > 0)
-    .sort((a, b) => ascending(a.from, b.from) || ascending(a.to, b.to))
+    .sort((a, b) => ascending(a.from, b.from) || ascending(a.to ?? Infinity, b.to ?? Infinity))
 }
 
 type Pair = Pick<PairCounts, 'seedParentId' | 'pollenParentId'>
@@ -64,17 +58,16 @@ function mergedPairs(pairs: PairCounts[]): PairCounts[] {
       others.length
         ? {
             ...first!,
-            counts: record(countNames, name => summed([first!, ...others].map(p => p.counts[name]))),
-            packets: {
-              count: sum([first!, ...others], p => p.packets.count),
-              squares: sum([first!, ...others], p => p.packets.squares),
-            },
+            counts: record(countNames, name => addedUp([first!, ...others].map(p => p.counts[name]))),
           }
         : first!,
     pairKey,
   )
   return [...byPair.values()].filter(({ counts }) => countNames.some(name => counts[name].tries > 0))
 }
+
+/** Counts of single flowers and plants, of which those of one cross go together. */
+const DIFFER_BY_CROSS: Count[] = ['take', 'keep']
 
 /** Nobody knows of which parents. */
 const NO_PAIR: Pair = { seedParentId: '', pollenParentId: null }
@@ -88,22 +81,24 @@ function pairsOf(history: CropHistory): PairCounts[] {
     const known = pairs.get(key) ?? {
       seedParentId,
       pollenParentId,
-      counts: record(countNames, () => ({ successes: 0, tries: 0 })),
-      packets: { count: 0, squares: 0 },
+      counts: record(countNames, () => NO_TALLY),
     }
     pairs.set(key, known)
     return known
   }
-  for (const name of countNames)
-    for (const { id, crossId, successes, tries } of counts[name](history)) {
-      const pair = pairAt(flowers.get(id) ?? crosses.get(crossId) ?? NO_PAIR)
-      pair.counts[name].successes += successes
-      pair.counts[name].tries += tries
-      if (name !== 'seedsPerFruit' || !tries) continue
-      pair.packets.count++
-      // A whole number, so that sums come out the same in whatever order they are made.
-      pair.packets.squares += Math.round(successes ** 2 / tries)
-    }
+  for (const name of countNames) {
+    const units = group(
+      counts[name](history).filter(({ tries }) => tries > 0),
+      ({ id, crossId }) => pairAt(flowers.get(id) ?? crosses.get(crossId) ?? NO_PAIR),
+      ({ id, crossId }) => (DIFFER_BY_CROSS.includes(name) ? crossId : id),
+    )
+    for (const [pair, records] of units)
+      pair.counts[name] = addedUp(
+        [...records.values()].map(own =>
+          groupOf({ successes: sum(own, r => r.successes), tries: sum(own, r => r.tries) }),
+        ),
+      )
+  }
   return [...pairs.values()]
 }
 
@@ -130,11 +125,7 @@ export const without = (whole: Digest, part: Digest): Digest =>
       waits: record(waitNames, name => part.waits[name].map(r => ({ ...r, times: -(r.times ?? 1) }))),
       pairs: part.pairs.map(pair => ({
         ...pair,
-        counts: record(countNames, name => ({
-          successes: -pair.counts[name].successes,
-          tries: -pair.counts[name].tries,
-        })),
-        packets: { count: -pair.packets.count, squares: -pair.packets.squares },
+        counts: record(countNames, name => addedUp([pair.counts[name]], -1)),
       })),
     },
   ])

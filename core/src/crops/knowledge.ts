@@ -1,17 +1,18 @@
-import { sum } from 'd3-array'
-import type { Counted, MeanBelief } from '../chance/count'
-import { learnMean, meanEstimate, shapeOf } from '../chance/count'
+import type { MeanBelief } from '../chance/count'
+import { learnMean, meanEstimate, meanPartsOf } from '../chance/count'
 import { betaQuantile } from '../chance/distributions'
 import { estimateDuration } from '../chance/duration'
 import type { Estimate, GuideRange } from '../chance/estimate'
 import { originOf } from '../chance/estimate'
 import type { ShareBelief, SharesInDoubt } from '../chance/rate'
-import { afterTries, learnShare, quantileAmong } from '../chance/rate'
+import { afterTries, learnShare, loosened, partsOf, quantileAmong } from '../chance/rate'
+import { NO_TALLY } from '../chance/spread'
 import { once } from '../once'
-import type { Digest, PairCounts } from './digest'
-import { summed } from './digest'
+import type { Digest } from './digest'
 import type { CropGuide } from './guide'
 import { daysToFlower } from './guide'
+import type { ShareName } from './pools'
+import { fruitPoolsOf, poolsOf } from './pools'
 
 /** Belief about a share, with the number of tries recorded. */
 export type Share = ShareBelief & { records: number }
@@ -51,18 +52,6 @@ export function shareEstimate(share: Share | WantedShare): Estimate {
   }
 }
 
-/** What was counted of the pools that a pair starts from, widest first: the rest of the crop, the rest of the seed parent, the pair. */
-function poolsOf<T>(digest: Digest, pair: Pair | undefined, sumOf: (pairs: PairCounts[]) => T): T[] {
-  if (!pair) return [sumOf(digest.pairs)]
-  const ofSeedParent = (one: PairCounts) => one.seedParentId === pair.seedParentId
-  const ofPair = (one: PairCounts) => ofSeedParent(one) && one.pollenParentId === pair.pollenParentId
-  return [
-    sumOf(digest.pairs.filter(one => !ofSeedParent(one))),
-    sumOf(digest.pairs.filter(one => ofSeedParent(one) && !ofPair(one))),
-    sumOf(digest.pairs.filter(ofPair)),
-  ]
-}
-
 interface Pair {
   seedParentId: string
   pollenParentId: string | null
@@ -71,35 +60,38 @@ interface Pair {
 }
 
 /**
- * What crosses of a crop, or of one pair of it, should lead to. Every rate is pooled from the crop over the seed parent to the pair.
+ * What crosses of a crop, or of one pair of it, should lead to. Every rate is pooled from the crop over the seed parent to the pair, and
+ * is that of the next cross, packet or tray, which differ among themselves.
  *
  * @param guide the crop's guide
  * @param digest of all that the garden recorded of the crop
  * @param pair seed parent and pollen parent whose own records weigh most; absent: the crop at large
  */
 export function cropYields(guide: CropGuide, digest: Digest, pair?: Pair): CropYields {
-  if (!pair) return once(digest, 'yields', () => yieldsOf(guide, digest), [guide])
+  if (!pair) return once(digest, 'yields', () => yieldsOf(guide, digest, NEW_PAIR), [guide])
   const yields = yieldsOf(guide, digest, pair)
   const wanted = pair.wantedShare
   if (!Array.isArray(wanted))
     return { ...yields, shares: { ...yields.shares, keep: wanted ?? yields.shares.keep } }
   // What was judged of the pair tells which kind of family it is.
-  const judged = poolsOf(digest, pair, pairs => summed(pairs.map(({ counts }) => counts.keep))).at(-1)!
+  const judged = digest.pairs.find(one => isPair(one, pair))?.counts.keep ?? NO_TALLY
   return { ...yields, shares: { ...yields.shares, keep: afterTries(wanted, judged) } }
 }
 
-function yieldsOf(guide: CropGuide, digest: Digest, pair?: Pair): CropYields {
-  const share = (range: GuideRange, name: keyof PairCounts['counts']): Share => {
-    const tallies = poolsOf(digest, pair, pairs => summed(pairs.map(({ counts }) => counts[name])))
-    return { ...learnShare(range, tallies), records: sum(tallies, t => t.tries) }
+/** Parents of which nothing was noted. */
+const NEW_PAIR: Pair = { seedParentId: '-', pollenParentId: '-' }
+const isPair = (one: Pair, other: Pair) =>
+  one.seedParentId === other.seedParentId && one.pollenParentId === other.pollenParentId
+
+function yieldsOf(guide: CropGuide, digest: Digest, pair: Pair): CropYields {
+  const share = (range: GuideRange, name: ShareName): Share => {
+    const parts = partsOf(range)
+    const { units, levels, records } = poolsOf(digest, name, pair, parts)
+    return { ...loosened(learnShare(parts.crop, levels), units), records }
   }
-  const perFruit = once(digest, 'fruits differ', () => shapeOf(digest.pairs.map(fruitsOf)))
-  const fruits = poolsOf(digest, pair, pairs => {
-    const { successes, tries } = summed(pairs.map(({ counts }) => counts.seedsPerFruit))
-    return { cases: tries, total: successes }
-  })
-  const seeds = learnMean(guide.ripening.seedsPerFruit, fruits, perFruit)
-  const records = sum(fruits, pool => pool.cases)
+  const parts = meanPartsOf(guide.ripening.seedsPerFruit)
+  const { levels, records, perFruit } = fruitPoolsOf(digest, pair, parts)
+  const seeds = learnMean(parts.crop, levels, perFruit)
   return {
     shares: {
       take: share(guide.take.rate, 'take'),
@@ -112,13 +104,6 @@ function yieldsOf(guide: CropGuide, digest: Digest, pair?: Pair): CropYields {
     perFruit,
   }
 }
-
-const fruitsOf = ({ counts: { seedsPerFruit }, packets }: PairCounts): Counted => ({
-  cases: seedsPerFruit.tries,
-  total: seedsPerFruit.successes,
-  groups: packets.count,
-  squares: packets.squares,
-})
 
 /** What is to be expected of a crop at large, its waits too. */
 export function cropKnowledge(guide: CropGuide, digest: Digest): CropKnowledge {

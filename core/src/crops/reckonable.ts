@@ -29,7 +29,7 @@ function reckon(history: CropHistory, guide: CropGuide, knowledge: CropKnowledge
   if (
     Object.values(digest.waits)
       .flat()
-      .some(({ from, to }) => !Number.isFinite(from) || Number.isNaN(to))
+      .some(({ from, to }) => !Number.isFinite(from) || Number.isNaN(to ?? 0))
   )
     throw new RangeError('A wait is no number.')
   for (const cross of history.crosses) progressOf(cross, history.flowers, guide, cross.plannedOn)

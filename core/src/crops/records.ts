@@ -101,14 +101,18 @@ export const waits = {
     }),
   /**
    * from the last pollination until the fruit was ripe: on the day of its harvest, or since the last look that found it unripe. What was
-   * cut by days, or early, tells of the gardener and not of the fruit.
+   * cut by days, or early, tells of the gardener; of the fruit it tells that it was not ripe yet at that cut, or at the last look.
    */
   toRipe: ({ flowers }: CropHistory): WaitRecord[] =>
     flowers.flatMap(flower => {
       const { harvest, fruitLooks } = flower
       const start = flower.pollinations.at(-1)?.on
-      if (!harvest || !start || harvest.isEarly || harvest.cue === 'days' || harvest.on <= start) return []
-      const looks = fruitLooks.filter(day => day > start && day < harvest.on)
+      if (!start || (harvest && harvest.on <= start)) return []
+      const looks = fruitLooks.filter(day => day > start && (!harvest || day < harvest.on))
+      if (!harvest || harvest.isEarly || harvest.cue === 'days') {
+        const unripe = harvest?.isEarly ? harvest.on : looks.at(-1)
+        return unripe ? [{ ...at('flower', flower, unripe), from: daysBetween(start, unripe), to: null }] : []
+      }
       const days = daysBetween(start, harvest.on)
       const wait = looks.length ? waited(start, looks, harvest.on) : { from: days, to: days }
       return [{ ...at('flower', flower, harvest.on), ...wait }]

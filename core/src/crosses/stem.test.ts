@@ -4,7 +4,11 @@ import type { CropHistory } from '../crops/records'
 import { cropKnowledge, shareEstimate } from '../crops/knowledge'
 import { digestOf } from '../crops/digest'
 import { fold } from '../log/fold'
+import { randomBeta, randomGamma } from 'd3-random'
 import { meanShare } from '../chance/rate'
+import { randomStream } from '../chance/stream'
+import type { SeedLot } from '../seed/lot'
+import type { Sowing } from '../seed/sowing'
 import { deed, harvest, ids, newId, sow, upToPollination } from '../testing/deeds'
 import { expectedCourse, keepersOf, nothing } from './course'
 import { flowersToPlan, stemOf } from './stem'
@@ -170,7 +174,62 @@ describe('the stem', () => {
     expect(at('taken').rate!.value).toMatchObject({ median: 0.5, origin: 'records', records: 2 })
     expect(at('up').rate!.value).toMatchObject({ median: 0.4, records: 20 })
     expect(at('seeds').rate).toMatchObject({ of: 'seedsPerFruit', value: { median: 26, records: 1 } })
-    expect(stem.worst).toBe('up')
+    // Eight of twenty is less than usual, and yet what a tray may do.
+    expect(stem.worst).toBeNull()
+  })
+
+  /** A cross with a packet of so many fruits, all of it sown in one tray, all seedlings potted or lost. */
+  const counted = (fruits: number, seeds: number, up: number, lost: number) =>
+    stemOf(
+      {
+        ...story,
+        flowers: [],
+        offspring: [],
+        lots: [{ fruits, seeds, empty: 0, left: 0 } as SeedLot],
+        sowings: [
+          { seeds, up, lost, losses: [], standing: 0, raised: up - lost, ended: null } as unknown as Sowing,
+        ],
+      },
+      knowledge,
+      knowledge,
+    ).worst
+
+  it('says where most was lost when that is seldom mere luck', () => {
+    expect(counted(4, 100, 12, 0)).toBe('up')
+    expect(counted(4, 6, 5, 0)).toBe('seeds')
+    expect(counted(4, 100, 80, 60)).toBe('judged')
+  })
+
+  it('seldom raises a false alarm', () => {
+    const random = randomStream(12)
+    const { shares, seedsPerFruit, perFruit } = knowledge
+    const share = ({ a, b }: { a: number; b: number }) => randomBeta.source(random.uniform)(a, b)()
+    const alarms = Array.from({ length: 600 }, () => {
+      const fruits = 1 + Math.floor(random.uniform() * 8)
+      const mean = randomGamma.source(random.uniform)(seedsPerFruit.shape, 1 / seedsPerFruit.rate)()
+      const seeds = random.binomial(random.counts(fruits * mean, fruits * perFruit), share(shares.sound))
+      const up = random.binomial(seeds, share(shares.germination))
+      return counted(fruits, seeds, up, up - random.binomial(up, share(shares.survival)))
+    })
+    expect(alarms.filter(Boolean).length / alarms.length).toBeLessThan(0.1)
+    expect(alarms.filter(Boolean).length).toBeGreaterThan(0)
+  })
+
+  it('is not sure of no seed in the next fruit after fruits without any', () => {
+    const { stages } = stemOf(
+      {
+        ...story,
+        flowers: [],
+        sowings: [],
+        offspring: [],
+        lots: [{ fruits: 2, seeds: 0, empty: 0, left: 0 } as SeedLot],
+      },
+      knowledge,
+      knowledge,
+    )
+    const { value } = stages.find(s => s.stage === 'seeds')!.rate!
+    expect(value).toMatchObject({ median: 0, low: 0 })
+    expect(value.high).toBeGreaterThan(0.3)
   })
 
   it('shows the guide’s rates and the plan while nothing is counted', () => {

@@ -1,5 +1,6 @@
 import { sum } from 'd3-array'
-import { normalQuantile } from '../chance/distributions'
+import { betaBinomialCdf, gammaCdf, gammaQuantile } from '../chance/distributions'
+import { meanShare } from '../chance/rate'
 import { wilsonInterval } from '../chance/wilson'
 import type { Estimate } from '../chance/estimate'
 import type { CropYields } from '../crops/knowledge'
@@ -181,20 +182,30 @@ export function stemOf(story: CrossStory, before: CropYields, now: CropYields): 
     judged: 'watched',
     kept: '',
   }
+  /** chance of so few as were counted, or fewer, by what was expected */
+  const unluck = new Map<CountedQuantity, number>()
   const rate = (of: CountedQuantity, counted: Estimate | null): StemRate => {
     const expected = of === 'seedsPerFruit' ? soundPerFruit(before) : quantities[of].now(before)
     return { of, expected, value: counted ?? expected, isCounted: counted !== null }
   }
+  const share = (of: keyof typeof before.shares, successes: number, tries: number) => {
+    const believed = before.shares[of]
+    if (tries && of !== 'keep' && typeof believed === 'object' && 'a' in believed)
+      unluck.set(of, betaBinomialCdf(successes, tries, believed.a, believed.b))
+    return rate(of, shareOf(successes, tries))
+  }
   const cameUp = sum(finished.map(s => s.up))
+  const seedsCounted = sum(lots.map(l => l.seeds - l.empty))
+  if (fruits) unluck.set('seedsPerFruit', chanceOfFewer(seedsCounted / fruits, fruits, before))
   const rates: Record<Station, StemRate | null> = {
     pollinated: null,
-    taken: rate('take', shareOf(counts.taken, counts.taken + sum(pollinated, failedUnder))),
-    seeds: rate('seedsPerFruit', fruits ? meanPerFruit(lots, fruits, now.perFruit) : null),
+    taken: share('take', counts.taken, counts.taken + sum(pollinated, failedUnder)),
+    seeds: rate('seedsPerFruit', fruits ? meanPerFruit(seedsCounted, fruits, now.perFruit) : null),
     // How much of the seed is sown is a choice, not a rate.
     sown: null,
-    up: rate('germination', shareOf(cameUp, sum(finished.map(s => s.seeds)))),
-    judged: rate('survival', shareOf(sum(finished.map(s => s.up - s.lost)), cameUp)),
-    kept: rate('keep', shareOf(counts.kept, counts.judged)),
+    up: share('germination', cameUp, sum(finished.map(s => s.seeds))),
+    judged: share('survival', sum(finished.map(s => s.up - s.lost)), cameUp),
+    kept: share('keep', counts.kept, counts.judged),
   }
   const keepers = keepersOf(now)
   const plan = expectedCourse(cross.flowersPlanned, before)
@@ -216,7 +227,7 @@ export function stemOf(story: CrossStory, before: CropYields, now: CropYields): 
       confidence: cross.confidence,
       moreFlowers: keepers.moreFlowers(inHand, cross.keepersWanted, cross.confidence),
     },
-    worst: worstStage(rates),
+    worst: worstStage(rates, unluck),
   }
 }
 
@@ -253,17 +264,32 @@ export function chancesWith({ stages, outlook: { wanted } }: Stem, yields: CropY
   }
 }
 
-/** Mean sound and unsorted seeds per fruit; its interval is that of a count of fruits that differ as the garden's do. */
-function meanPerFruit(lots: SeedLot[], fruits: number, perFruit: number): Estimate {
-  const seeds = sum(lots.map(l => l.seeds - l.empty))
-  const half = normalQuantile(0.9) * Math.sqrt(seeds * (1 + seeds / fruits / perFruit))
+/**
+ * Mean sound and unsorted seeds per fruit; its interval is that of a count of fruits that differ as the garden's do. A gamma with half
+ * a seed more than was counted: no seed in some fruits does not make it certain that there is none in the next.
+ */
+function meanPerFruit(seeds: number, fruits: number, perFruit: number): Estimate {
+  const half = (seeds + 0.5) / fruits
+  const shape = 1 / ((1 / half + 1 / perFruit) / fruits)
   return {
     median: seeds / fruits,
-    low: Math.max(0, seeds - half) / fruits,
-    high: (seeds + half) / fruits,
+    low: seeds ? gammaQuantile(0.1, shape, shape / half) : 0,
+    high: gammaQuantile(0.9, shape, shape / half),
     origin: 'records',
     records: fruits,
   }
+}
+
+/** Chance of so few sound seeds per fruit, or fewer, in so many fruits, by what was expected: its doubt, fruits that differ, luck. */
+function chanceOfFewer(perFruitCounted: number, fruits: number, expected: CropYields): number {
+  const { seedsPerFruit, perFruit, shares } = expected
+  const sound = meanShare(shares.sound)
+  const mean = (seedsPerFruit.shape / seedsPerFruit.rate) * sound
+  const variation =
+    1 / seedsPerFruit.shape +
+    (1 - sound) / sound / (shares.sound.a + shares.sound.b + 1) +
+    (1 / mean + 1 / perFruit) / fruits
+  return gammaCdf(perFruitCounted, 1 / variation, 1 / variation / mean)
 }
 
 /** Sound seeds expected in a fruit: the seeds in it, less the share that is usually empty. */
@@ -277,11 +303,17 @@ function soundPerFruit({ seedsPerFruit: { estimate }, shares }: CropYields): Est
   }
 }
 
-/** Where the counted rate falls furthest below the one expected, if its interval does not reach it; to keep few is no loss. */
-function worstStage(rates: Record<Station, StemRate | null>): Station | null {
+/** With five stations that may be unlucky, this raises a false alarm in about one cross of ten. */
+const ALARM = 0.02
+
+/** Where the counted rate falls furthest below the one expected, if that is seldom mere luck; to keep few is no loss. */
+function worstStage(
+  rates: Record<Station, StemRate | null>,
+  unluck: ReadonlyMap<CountedQuantity, number>,
+): Station | null {
   const short = STATIONS.flatMap(stage => {
     const rate = rates[stage]
-    if (stage === 'kept' || !rate?.isCounted || rate.value.high >= rate.expected.median) return []
+    if (!rate || (unluck.get(rate.of) ?? 1) >= ALARM) return []
     return [{ stage, ratio: rate.value.median / rate.expected.median }]
   })
   return short.sort((a, b) => a.ratio - b.ratio)[0]?.stage ?? null

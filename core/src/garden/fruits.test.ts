@@ -74,6 +74,9 @@ describe('a fruit on its plant', () => {
     expect(learnt(left, cut({}))).toEqual([{ from: age - 4, to: age, times: 1 }])
     expect(learnt(cut({}))).toEqual([{ from: age, to: age, times: 1 }])
     expect(learnt(cut({ cue: 'days' }))).toEqual([])
-    expect(learnt(cut({ early: true }))).toEqual([])
+    // Not ripe yet is a record, too: at a cut before its time, at a look, at the last look before a cut by days.
+    expect(learnt(cut({ early: true }))).toEqual([{ from: age, to: null, times: 1 }])
+    expect(learnt(left)).toEqual([{ from: age - 4, to: null, times: 1 }])
+    expect(learnt(left, cut({ cue: 'days' }))).toEqual([{ from: age - 4, to: null, times: 1 }])
   })
 })

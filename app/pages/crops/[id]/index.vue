@@ -22,8 +22,8 @@ const { data: page, problem } = useLive<CropPage>(
 )
 const all = Object.entries(quantities).map(([of, view]) => ({ of: of as Quantity, ...view }))
 
-const result = (row: Row) => ('tries' in row ? row.successes / row.tries : row.to)
-/** A record in words: "5 days", "between 3 and 5 days", "yes", "17 of 24". */
+const result = (row: Row) => ('tries' in row ? row.successes / row.tries : (row.to ?? Infinity))
+/** A record in words: "5 days", "more than 3, at most 5 days", "not yet after 9 days", "yes", "17 of 24". */
 function words(row: Row): string {
   if ('tries' in row)
     return row.tries === 1 && page.value?.of !== 'seedsPerFruit'
@@ -33,6 +33,7 @@ function words(row: Row): string {
       : page.value?.of === 'seedsPerFruit'
         ? `${row.successes} in ${counted(row.tries, 'fruit')}`
         : `${row.successes} of ${row.tries}`
+  if (row.to === null) return `not yet after ${counted(row.from, 'day')}`
   return row.from === row.to
     ? `${counted(row.to, 'day')}`
     : row.from === 0
