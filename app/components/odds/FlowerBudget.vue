@@ -26,9 +26,16 @@ const { answer, refused, progress, isStopped, stop, again } = useWork('budget', 
     ? {
         steps: {
           take: yields.shares.take,
+          held: yields.shares.held,
           seedsPerFruit: yields.seedsPerFruit,
           perFruit: yields.perFruit,
-          passes: [yields.shares.sound, yields.shares.germination, yields.shares.survival, share],
+          passes: [
+            yields.shares.sound,
+            yields.shares.germination,
+            yields.shares.survival,
+            yields.shares.reach,
+            share,
+          ],
         },
         keepers,
         confidence,
@@ -43,10 +50,12 @@ const chosen = computed({
 const stations: { name: string; of: CountedQuantity | null; one: string }[] = [
   { name: 'flowers pollinated', of: null, one: 'one more flower' },
   { name: 'fruits that take', of: 'take', one: 'one more fruit' },
+  { name: 'fruits that are harvested', of: 'held', one: 'one more harvested fruit' },
   { name: 'seeds', of: 'seedsPerFruit', one: 'one more seed' },
   { name: 'sound seeds', of: 'sound', one: 'one more sound seed' },
   { name: 'seedlings up', of: 'germination', one: 'one more seedling' },
-  { name: 'plants that live to be judged', of: 'survival', one: 'one more plant' },
+  { name: 'seedlings potted', of: 'survival', one: 'one more potted' },
+  { name: 'plants that live to be judged', of: 'reach', one: 'one more plant' },
   { name: 'as wished', of: null, one: 'one more keeper' },
 ]
 const count = (n: number) => (n >= 20 ? Math.round(n).toLocaleString('en') : Number(n.toFixed(1)))

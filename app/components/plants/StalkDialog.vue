@@ -1,5 +1,6 @@
 <!-- No seed is wanted of a plant: its flower stalk is cut, and may be rooted. Its flowers under a tag are lost with it. -->
 <script setup lang="ts">
+import { WITH_STALK } from '@virgulta/core/flowers/units'
 import type { Draft } from '@virgulta/core/log/entry'
 import type { Parent } from '#shared/parent'
 import { dayInWords } from '@virgulta/core/time/days'
@@ -32,7 +33,7 @@ const off = (): Draft[] => [
   ...tagged.value.map(({ id }) => ({
     kind: 'flowerLost' as const,
     subjectId: id,
-    payload: { reason: 'its stalk was cut' },
+    payload: { reason: WITH_STALK },
   })),
 ]
 /** The cutting is a plant of its own from today on, of the same kind and the same parents. */

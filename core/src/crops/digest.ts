@@ -67,7 +67,7 @@ function mergedPairs(pairs: PairCounts[]): PairCounts[] {
 }
 
 /** Counts of single flowers and plants, of which those of one cross go together. */
-const DIFFER_BY_CROSS: Count[] = ['take', 'keep']
+const DIFFER_BY_CROSS: Count[] = ['take', 'held', 'reach', 'keep']
 
 /** Nobody knows of which parents. */
 const NO_PAIR: Pair = { seedParentId: '', pollenParentId: null }

@@ -14,6 +14,9 @@ import { daysToFlower } from './guide'
 import type { ShareName } from './pools'
 import { fruitPoolsOf, poolsOf } from './pools'
 
+/** Shares that no guide tells: until records do, four in five lie here. */
+export const ASSUMED = { held: { low: 0.8, high: 0.98 }, reach: { low: 0.8, high: 0.98 } }
+
 /** Belief about a share, with the number of tries recorded. */
 export type Share = ShareBelief & { records: number }
 
@@ -22,7 +25,7 @@ export type WantedShare = number | SharesInDoubt
 
 /** What a cross of a crop should lead to, step by step. */
 export interface CropYields {
-  shares: Record<'take' | 'sound' | 'germination' | 'survival', Share> & {
+  shares: Record<'take' | 'held' | 'sound' | 'germination' | 'survival' | 'reach', Share> & {
     /** a number, or the ones it may be, where the odds of the cross say it */ keep: Share | WantedShare
   }
   seedsPerFruit: MeanBelief & { records: number; estimate: Estimate }
@@ -95,9 +98,11 @@ function yieldsOf(guide: CropGuide, digest: Digest, pair: Pair): CropYields {
   return {
     shares: {
       take: share(guide.take.rate, 'take'),
+      held: share(ASSUMED.held, 'held'),
       sound: share(guide.ripening.sound, 'sound'),
       germination: share(guide.sowing.germination, 'germination'),
       survival: share(guide.sowing.survival, 'survival'),
+      reach: share(ASSUMED.reach, 'reach'),
       keep: share(guide.judging.keepShare, 'keep'),
     },
     seedsPerFruit: { ...seeds, records, estimate: meanEstimate(seeds, records) },

@@ -12,6 +12,7 @@ import type { Digest, PairCounts } from './digest'
 import { NO_RECORDS } from './digest'
 import { chilli as guide } from './guides/chilli'
 import { cropYields } from './knowledge'
+import { counts } from './records'
 
 const GARDENS = 400
 /** Gardens that differ as the guide says, and some whose trays differ more than that. */
@@ -26,9 +27,7 @@ const about = (mean: number, variation: number, { uniform }: Stream) =>
   randomGamma.source(uniform)(1 / variation, mean * variation)()
 
 const emptyCounts = () =>
-  Object.fromEntries(
-    ['take', 'sound', 'germination', 'survival', 'keep', 'seedsPerFruit'].map(name => [name, NO_TALLY]),
-  ) as PairCounts['counts']
+  Object.fromEntries(Object.keys(counts).map(name => [name, NO_TALLY])) as PairCounts['counts']
 
 /** Pairs of a garden: four seed parents, each crossed to three pollen parents. */
 const parents = Array.from({ length: 12 }, (_, i) => ({

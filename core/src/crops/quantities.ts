@@ -2,7 +2,7 @@ import type { Estimate, GuideRange } from '../chance/estimate'
 import type { CropGuide } from './guide'
 import { daysToFlower } from './guide'
 import type { CropKnowledge, CropYields } from './knowledge'
-import { shareEstimate } from './knowledge'
+import { ASSUMED, shareEstimate } from './knowledge'
 import type { counts, waits } from './records'
 
 /** What is learnt of a crop, by the name its records go under. */
@@ -40,6 +40,12 @@ export const quantities: {
     guide: g => g.take.rate,
     now: k => shareEstimate(k.shares.take),
   },
+  held: {
+    words: 'fruits that hang until they are harvested',
+    unit: '%',
+    guide: () => ASSUMED.held,
+    now: k => shareEstimate(k.shares.held),
+  },
   toRipe: {
     words: 'days from pollination to harvest',
     unit: 'days',
@@ -75,6 +81,12 @@ export const quantities: {
     unit: '%',
     guide: g => g.sowing.survival,
     now: k => shareEstimate(k.shares.survival),
+  },
+  reach: {
+    words: 'potted plants that live to be judged',
+    unit: '%',
+    guide: () => ASSUMED.reach,
+    now: k => shareEstimate(k.shares.reach),
   },
   toFlower: {
     words: 'days from sowing to the first flower of a seedling',

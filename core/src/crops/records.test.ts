@@ -6,7 +6,7 @@ import { chilli } from './guides/chilli'
 import { cropKnowledge } from './knowledge'
 import { digestOf } from './digest'
 import { quantities } from './quantities'
-import type { CropHistory } from './records'
+import type { CropHistory, Judged } from './records'
 import { counts, waits } from './records'
 
 const none: CropHistory = { crosses: [], flowers: [], lots: [], sowings: [], offspring: [] }
@@ -117,6 +117,49 @@ describe('the counts', () => {
     })
     const offspring = [judged('keep'), judged('discard'), { ...judged('keep'), verdict: null }]
     expect(counts.keep({ ...none, offspring }).map(r => r.successes)).toEqual([1, 0])
+  })
+})
+
+describe('losses on the way', () => {
+  const lost = (day: string, reason: string, id?: string) =>
+    deed(day, 'flowerLost', id ?? ids.flower, { reason })
+
+  it('of a pollinated flower are flowers that did not take, unless it was given up with its stalk', () => {
+    const broken = flower(...upTo, lost('2026-06-06', 'broken off'))
+    const cut = flower(...upTo, lost('2026-06-06', 'its stalk was cut'))
+    expect(counts.take({ ...none, flowers: [broken, cut] })).toMatchObject([
+      { successes: 0, tries: 1, on: '2026-06-06' },
+    ])
+  })
+
+  it('of fruits are fruits that did not hang until their harvest', () => {
+    const hanging = flower(...upTo, take('2026-06-10', 'taken'))
+    const eaten = flower(...upTo, take('2026-06-10', 'taken'), lost('2026-07-01', 'eaten'))
+    const ripe = flower(...upTo, take('2026-06-10', 'taken'), harvest('2026-08-20', 20, 20, 0))
+    const failed = flower(...upTo, take('2026-06-10', 'failed'))
+    expect(
+      counts.held({ ...none, flowers: [hanging, eaten, ripe, failed] }).map(r => [r.successes, r.tries]),
+    ).toEqual([
+      [0, 1],
+      [1, 1],
+    ])
+  })
+
+  it('of potted plants are those lost before they were judged; one that is watched is not judged to its end', () => {
+    const plant = (more: object) =>
+      ({ id: newId(), code: '26-AAAA', crossId: ids.cross, lost: null, verdict: null, ...more }) as Judged
+    const verdict = (verdict: string) => ({ verdict: { verdict, reason: 'x', on: '2026-07-01' } })
+    const gone = { lost: { on: '2026-06-20', reason: 'slugs' } }
+    const offspring = [
+      plant(verdict('keep')),
+      plant(verdict('watch')),
+      plant(verdict('discard')),
+      plant({ ...verdict('discard'), ...gone }),
+      plant(gone),
+      plant({}),
+    ]
+    expect(counts.reach({ ...none, offspring }).map(r => r.successes)).toEqual([1, 1, 1, 1, 0])
+    expect(counts.keep({ ...none, offspring }).map(r => r.successes)).toEqual([1, 0, 0])
   })
 })
 

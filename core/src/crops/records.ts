@@ -5,7 +5,7 @@ import type { DurationRecord } from '../chance/duration'
 import type { Tally } from '../chance/rate'
 import type { Cross } from '../crosses/cross'
 import type { Flower } from '../flowers/flower'
-import { failedUnder, takenUnder } from '../flowers/units'
+import { failedUnder, isMishap, lostUnder, takenUnder } from '../flowers/units'
 import type { TaggedType } from '../log/kind'
 import type { Plant } from '../plants/plant'
 import type { SeedLot } from '../seed/lot'
@@ -147,13 +147,22 @@ export const firstFlowerOf = (those: { blooming: Blooming }[]): ISODate | null =
 
 /** What was counted of a crop, each with the thing it was counted at. */
 export const counts = {
-  /** single flowers that took, of those that got pollen, once it is known */
+  /** single flowers that took, of those that got pollen, once it is known; those that were lost before did not */
   take: ({ flowers }: CropHistory): CountRecord[] =>
     flowers.flatMap(flower => {
-      const on = flower.takenOn ?? flower.failed?.on
-      const [successes, failed] = [takenUnder(flower), failedUnder(flower)]
+      const on = flower.takenOn ?? flower.failed?.on ?? (isMishap(flower) ? flower.lost!.on : undefined)
+      const [successes, failed] = [takenUnder(flower), failedUnder(flower) + lostUnder(flower)]
       return on && successes + failed > 0
         ? [{ ...at('flower', flower, on), successes, tries: successes + failed }]
+        : []
+    }),
+  /** fruits that hung until their harvest, of those whose end is known */
+  held: ({ flowers }: CropHistory): CountRecord[] =>
+    flowers.flatMap(flower => {
+      const on = flower.harvest?.on ?? (isMishap(flower) ? flower.lost!.on : undefined)
+      const tries = takenUnder(flower)
+      return flower.takenOn && on && tries
+        ? [{ ...at('flower', flower, on), successes: flower.harvest ? tries : 0, tries }]
         : []
     }),
   /** sound seeds of those looked at */
@@ -175,10 +184,18 @@ export const counts = {
       successes: s.up - s.thinned - s.lost,
       tries: s.up - s.thinned,
     })),
-  /** judged plants that are kept */
+  /** potted plants that lived to be judged, of those that were judged or lost before */
+  reach: ({ offspring }: CropHistory): CountRecord[] =>
+    offspring.flatMap(({ id, code, crossId, verdict, lost }) => {
+      const end = verdict ?? lost
+      return end && crossId
+        ? [{ ...at('plant', { id, code, crossId }, end.on), successes: verdict ? 1 : 0, tries: 1 }]
+        : []
+    }),
+  /** judged plants that are kept; one that is watched is not judged to its end */
   keep: ({ offspring }: CropHistory): CountRecord[] =>
     offspring.flatMap(({ id, code, crossId, verdict }) =>
-      verdict && crossId
+      verdict && verdict.verdict !== 'watch' && crossId
         ? [
             {
               ...at('plant', { id, code, crossId }, verdict.on),

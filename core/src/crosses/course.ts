@@ -9,14 +9,24 @@ import { keepersFrom } from '../odds/budget'
 export const STATIONS = ['pollinated', 'taken', 'seeds', 'sown', 'up', 'judged', 'kept'] as const
 export type Station = (typeof STATIONS)[number]
 
-/** Counts that stand at each station and have not gone on yet. */
-export type Standing = Record<Station, number>
+/** Counts that stand at each station and have not gone on yet; of those that are up, `potted` have left the tray. */
+export type Standing = Record<Station | 'potted', number>
 
 /** Nothing anywhere. */
-export const nothing: Standing = { pollinated: 0, taken: 0, seeds: 0, sown: 0, up: 0, judged: 0, kept: 0 }
+export const nothing: Standing = {
+  pollinated: 0,
+  taken: 0,
+  seeds: 0,
+  sown: 0,
+  up: 0,
+  potted: 0,
+  judged: 0,
+  kept: 0,
+}
 
 /** The shares of one run, drawn from what is believed: our not knowing them. */
-type Drawn = Record<'take' | 'seedsEach' | 'perFruit' | 'sound' | 'germination' | 'survival' | 'keep', number>
+type Drawn = Record<ShareOf | 'seedsEach' | 'perFruit', number>
+type ShareOf = keyof CropYields['shares']
 
 /** Times that every slice of what is believed is drawn. */
 const REPEATS = 2
@@ -26,37 +36,28 @@ export const RUNS = REPEATS * STRATA
 /** One run of the cross from so many flowers, with the luck of the draw: how many get to each station. */
 function run(
   flowers: number,
-  { take, seedsEach, perFruit, sound, germination, survival, keep }: Drawn,
+  { take, held, seedsEach, perFruit, sound, germination, survival, reach, keep }: Drawn,
   random: Stream,
-): Standing {
+): Record<Station, number> {
   const taken = random.binomial(flowers, take)
-  const seeds = random.binomial(random.counts(taken * seedsEach, taken * perFruit), sound)
+  const fruits = random.binomial(taken, held)
+  const seeds = random.binomial(random.counts(fruits * seedsEach, fruits * perFruit), sound)
   const up = random.binomial(seeds, germination)
-  const judged = random.binomial(up, survival)
+  const judged = random.binomial(random.binomial(up, survival), reach)
   return { pollinated: flowers, taken, seeds, sown: seeds, up, judged, kept: random.binomial(judged, keep) }
 }
 
 /** {@link RUNS} draws of the shares: every slice of each equally often, and in an order of its own. */
 function draws({ shares, seedsPerFruit, perFruit }: CropYields, seed: number): Drawn[] {
   const random = randomStream(seed)
-  const { take, sound, germination, survival, keep } = shares
+  const names = Object.keys(shares) as ShareOf[]
   return Array.from({ length: REPEATS }, () => {
-    const of = {
-      take: shuffled(shareStrata(take), random),
-      seedsEach: shuffled(meanStrata(seedsPerFruit), random),
-      sound: shuffled(shareStrata(sound), random),
-      germination: shuffled(shareStrata(germination), random),
-      survival: shuffled(shareStrata(survival), random),
-      keep: shuffled(shareStrata(keep), random),
-    }
+    const of = names.map(name => ({ name, strata: shuffled(shareStrata(shares[name]), random) }))
+    const seedsEach = shuffled(meanStrata(seedsPerFruit), random)
     return Array.from({ length: STRATA }, (_, i): Drawn => ({
-      take: of.take[i]!,
-      seedsEach: of.seedsEach[i]!,
+      ...(Object.fromEntries(of.map(({ name, strata }) => [name, strata[i]!])) as Record<ShareOf, number>),
+      seedsEach: seedsEach[i]!,
       perFruit,
-      sound: of.sound[i]!,
-      germination: of.germination[i]!,
-      survival: of.survival[i]!,
-      keep: of.keep[i]!,
     }))
   }).flat()
 }
@@ -88,21 +89,22 @@ export function expectedCourse(flowers: number, yields: CropYields, seed = 1): R
 }
 
 const stepsOf = ({
-  shares: { take, sound, germination, survival, keep },
+  shares: { take, held, sound, germination, survival, reach, keep },
   seedsPerFruit,
   perFruit,
 }: CropYields): BudgetSteps => ({
   take,
+  held,
   seedsPerFruit,
   perFruit,
-  passes: [sound, germination, survival, keep],
+  passes: [sound, germination, survival, reach, keep],
 })
 
 /** What stands at the stations, as the budget takes it; the seeds of a packet are sound. */
-const waitingOf = ({ pollinated, taken, seeds, sown, up, judged, kept }: Standing): Waiting => ({
+const waitingOf = ({ pollinated, taken, seeds, sown, up, potted, judged, kept }: Standing): Waiting => ({
   flowers: pollinated,
   fruits: taken,
-  before: [0, seeds + sown, up, judged],
+  before: [0, seeds + sown, up - potted, potted, judged],
   kept,
 })
 

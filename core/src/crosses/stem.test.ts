@@ -31,14 +31,17 @@ describe('the expected course of a cross', () => {
   it('agrees with the product of the guide’s middle rates', () => {
     const course = expectedCourse(40, knowledge)
     const { shares, seedsPerFruit } = knowledge
-    const middle = (share: 'take' | 'sound' | 'germination' | 'survival' | 'keep') =>
-      shareEstimate(shares[share]).median
+    const middle = (share: keyof typeof shares) => shareEstimate(shares[share]).median
     // Medians of products are no products of medians: each station is held against the one before it.
     const passed: [number, number, number][] = [
       [course.pollinated.median, course.taken.median, middle('take')],
-      [course.taken.median, course.seeds.median, seedsPerFruit.estimate.median * middle('sound')],
+      [
+        course.taken.median,
+        course.seeds.median,
+        seedsPerFruit.estimate.median * middle('held') * middle('sound'),
+      ],
       [course.sown.median, course.up.median, middle('germination')],
-      [course.up.median, course.judged.median, middle('survival')],
+      [course.up.median, course.judged.median, middle('survival') * middle('reach')],
       [course.judged.median, course.kept.median, middle('keep')],
     ]
     expect(course.pollinated.median).toBe(40)
@@ -62,12 +65,15 @@ describe('the expected course of a cross', () => {
   })
 
   it('hopes for what each station still holds', () => {
-    const { keep, survival, germination } = knowledge.shares
+    const { keep, reach, survival, germination } = knowledge.shares
+    const potted = meanShare(keep) * meanShare(reach)
     // With one plant the chance of one keeper is the share itself.
     const chance = (from: object) => keepersOf(knowledge).chance({ ...nothing, ...from }, 1)
     expect(chance({ judged: 1 })).toBeCloseTo(meanShare(keep), 4)
-    expect(chance({ up: 1 })).toBeCloseTo(meanShare(keep) * meanShare(survival), 3)
-    expect(chance({ sown: 1 })).toBeCloseTo(meanShare(keep) * meanShare(survival) * meanShare(germination), 3)
+    // What is potted has lived through its tray already.
+    expect(chance({ up: 1, potted: 1 })).toBeCloseTo(potted, 3)
+    expect(chance({ up: 1 })).toBeCloseTo(potted * meanShare(survival), 3)
+    expect(chance({ sown: 1 })).toBeCloseTo(potted * meanShare(survival) * meanShare(germination), 3)
     expect(chance({ seeds: 1 })).toBe(chance({ sown: 1 }))
     expect(chance({ taken: 3 })).toBeGreaterThan(chance({ taken: 1 }))
   })

@@ -8,7 +8,7 @@ import { shareEstimate } from '../crops/knowledge'
 import type { CountedQuantity } from '../crops/quantities'
 import { quantities } from '../crops/quantities'
 import type { Flower } from '../flowers/flower'
-import { failedUnder, reachedUnder, takenUnder } from '../flowers/units'
+import { failedUnder, lostUnder, reachedUnder, takenUnder } from '../flowers/units'
 import type { Judged } from '../crops/records'
 import type { SeedLot } from '../seed/lot'
 import type { Sowing } from '../seed/sowing'
@@ -51,6 +51,8 @@ export interface StemStage {
 /** A cross from flowers to keepers, planned against real. */
 export interface Stem {
   stages: StemStage[]
+  /** what stands at the stations now */
+  standing: Standing
   outlook: {
     /** chance of the wanted keepers from what is there now */
     chance: number
@@ -124,6 +126,7 @@ export function stemOf(story: CrossStory, before: CropYields, now: CropYields): 
   const finished = sowings.filter(s => s.ended || s.raised)
   const notUp = sum(finished.map(s => s.seeds - s.up))
 
+  const potted = offspring.length - judged.length - unjudgedLost.length
   const fruits = sum(lots.map(l => l.fruits))
   const counts: Record<Station, number> = {
     pollinated: sum(pollinated, reachedUnder),
@@ -144,7 +147,8 @@ export function stemOf(story: CrossStory, before: CropYields, now: CropYields): 
     ),
     seeds: sum(lots.map(l => l.left)),
     sown: sum(sowings.map(s => s.seeds - s.up)) - notUp,
-    up: sum(sowings.map(s => s.standing)) + offspring.length - judged.length - unjudgedLost.length,
+    up: sum(sowings.map(s => s.standing)) + potted,
+    potted,
     judged: verdicts('watch').length,
   }
   const losses: Record<Station, { loss: Loss; words: string }> = {
@@ -199,13 +203,13 @@ export function stemOf(story: CrossStory, before: CropYields, now: CropYields): 
   if (fruits) unluck.set('seedsPerFruit', chanceOfFewer(seedsCounted / fruits, fruits, before))
   const rates: Record<Station, StemRate | null> = {
     pollinated: null,
-    taken: share('take', counts.taken, counts.taken + sum(pollinated, failedUnder)),
+    taken: share('take', counts.taken, counts.taken + sum(pollinated, f => failedUnder(f) + lostUnder(f))),
     seeds: rate('seedsPerFruit', fruits ? meanPerFruit(seedsCounted, fruits, now.perFruit) : null),
     // How much of the seed is sown is a choice, not a rate.
     sown: null,
     up: share('germination', cameUp, sum(finished.map(s => s.seeds))),
     judged: share('survival', sum(finished.map(s => s.up - s.lost)), cameUp),
-    kept: share('keep', counts.kept, counts.judged),
+    kept: share('keep', counts.kept, counts.kept + verdicts('discard').length),
   }
   const keepers = keepersOf(now)
   const plan = expectedCourse(cross.flowersPlanned, before)
@@ -221,6 +225,7 @@ export function stemOf(story: CrossStory, before: CropYields, now: CropYields): 
       waiting: waiting[stage],
       waitingWords: waitingWords[stage],
     })),
+    standing: inHand,
     outlook: {
       wanted: cross.keepersWanted,
       chance: keepers.chance(inHand, cross.keepersWanted),
@@ -235,13 +240,8 @@ export function stemOf(story: CrossStory, before: CropYields, now: CropYields): 
 const MOST_FLOWERS = 400
 
 /** Chances of the wanted keepers from what stands at a stem, with as many flowers more, if its pair brings something else than was thought. */
-export function chancesWith({ stages, outlook: { wanted } }: Stem, yields: CropYields) {
+export function chancesWith({ standing: inHand, outlook: { wanted } }: Stem, yields: CropYields) {
   const keepers = keepersOf(yields)
-  const inHand = {
-    ...nothing,
-    ...Object.fromEntries(stages.map(({ stage, waiting }) => [stage, waiting])),
-    kept: stages.at(-1)!.count,
-  } as Standing
   const after = (flowers: number) =>
     keepers.chance({ ...inHand, pollinated: inHand.pollinated + flowers }, wanted)
   return {

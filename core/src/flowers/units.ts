@@ -23,6 +23,17 @@ export function failedUnder(flower: Flower): number {
   return flower.failed ? reachedUnder(flower) : flower.failedSoFar
 }
 
+/** Reason of a flower that went with its stalk: it was given up, and tells nothing of the others. */
+export const WITH_STALK = 'its stalk was cut'
+
+/** True for a flower or a fruit that was lost against all wishes. */
+export const isMishap = ({ lost }: Pick<Flower, 'lost'>): boolean =>
+  lost !== null && lost.reason !== WITH_STALK
+
+/** Single flowers under a tag that got pollen and were lost before their take was known. */
+export const lostUnder = (flower: Flower): number =>
+  isMishap(flower) && !flower.takenOn && !flower.failed ? reachedUnder(flower) - flower.failedSoFar : 0
+
 /** Single flowers under a tag that still can get pollen; a lone flower gets all of its in one pass. */
 export const unreachedUnder = (flower: Flower): number => flower.blooms - reachedUnder(flower)
 

@@ -114,6 +114,34 @@ describe('the flower budget', () => {
     expect(keepersFrom(sure).moreFlowers(nothing, 2, 0.6)).toBe(1)
   })
 
+  it.each([
+    [12, 0, 1],
+    [0, 3, 1],
+    [8, 4, 3],
+    [300, 40, 90],
+  ])(
+    'loses fruits before their harvest: %d flowers and %d fruits, for %d keepers',
+    (flowers, fruits, wanted) => {
+      const losing: BudgetSteps = { take: 0.6, held: 0.7, seedsPerFruit: 4, perFruit: 3, passes: [0.5, 0.3] }
+      const random = randomStream(21)
+      const runs = 40_000
+      const counts = Array.from({ length: runs }, () => {
+        const harvested = random.binomial(fruits + random.binomial(flowers, 0.6), 0.7)
+        return random.binomial(random.counts(harvested * 4, harvested * 3), 0.15)
+      })
+      const waiting = { ...nothingWaiting(losing), flowers, fruits }
+      const expected = shareWith(counts, wanted)
+      const { chance, standardError } = keepersFrom(losing, 1, 16).chance(waiting, wanted)
+      expect(Math.abs(chance - expected)).toBeLessThan(
+        4 * Math.sqrt((expected * (1 - expected)) / runs + standardError ** 2),
+      )
+      const { stations } = budgetStations(losing, 100, 1)
+      expect(stations.map(s => s.expected)).toEqual(
+        [100, 60, 42, 168, 84, 25.2].map(n => expect.closeTo(n, 9)),
+      )
+    },
+  )
+
   it('draws fruits that differ where more than sixty are wanted', () => {
     const rich: BudgetSteps = { take: belief(0.5, 10), seedsPerFruit: 30, perFruit: 1.5, passes: [0.9] }
     const expected = shareWith(simulated(rich, 5, 40_000), 64)

@@ -10,6 +10,8 @@ import { STRATA, meanStrata, shareStrata, shuffled } from '../chance/strata'
 export interface BudgetSteps {
   /** pollinated flowers that take */
   take: ShareBelief | number
+  /** fruits that hang until their harvest; absent: all */
+  held?: ShareBelief | number
   seedsPerFruit: MeanBelief | number
   /** shape of the gamma by which the fruits themselves differ in their seeds; absent or infinite: by chance alone */
   perFruit?: number
@@ -31,6 +33,7 @@ interface Drawn {
   /** of the kind that the shares are of, which may be one of several */
   weight: number
   take: number
+  held: number
   /** keepers that a fruit is good for, on average, and the shape of the gamma by which fruits differ */
   fruit: number
   perFruit: number
@@ -62,12 +65,12 @@ const kindsOf = (passes: KnownShare[]): { weight: number; passes: (ShareBelief |
 
 /** Draws of the steps, {@link REPEATS} × {@link STRATA}, each for every kind of family: the kinds are weighed exactly. */
 function draws(steps: BudgetSteps, repeats: number, stream: Stream): Drawn[] {
-  const { take, seedsPerFruit, perFruit = Infinity, passes } = steps
+  const { take, held = 1, seedsPerFruit, perFruit = Infinity, passes } = steps
   const kinds = kindsOf(passes)
-  const shares = [take, ...passes.map(pass => (isInDoubt(pass) ? 1 : pass))].map(shareStrata)
+  const shares = [take, held, ...passes.map(pass => (isInDoubt(pass) ? 1 : pass))].map(shareStrata)
   const means = meanStrata(seedsPerFruit)
   return Array.from({ length: repeats }, () => {
-    const [takes, ...passed] = shares.map(strata => shuffled(strata, stream))
+    const [takes, holds, ...passed] = shares.map(strata => shuffled(strata, stream))
     const seeds = shuffled(means, stream)
     return Array.from({ length: STRATA }, (_, i) =>
       kinds.map((kind): Drawn => {
@@ -76,7 +79,14 @@ function draws(steps: BudgetSteps, repeats: number, stream: Stream): Drawn[] {
         )
         for (let pass = from.length - 2; pass >= 0; pass--) from[pass]! *= from[pass + 1]!
         const { weight } = kind
-        return { weight, take: takes![i]!, fruit: seeds[i]! * (from[0] ?? 1), perFruit, from }
+        return {
+          weight,
+          take: takes![i]!,
+          held: holds![i]!,
+          fruit: seeds[i]! * (from[0] ?? 1),
+          perFruit,
+          from,
+        }
       }),
     ).flat()
   }).flat()
@@ -125,7 +135,16 @@ function binomialTo(most: number, tries: number, share: number): Float64Array {
  *
  * @see Knuth (1997), The Art of Computer Programming, vol. 2, 4.7 (powers of a power series)
  */
-function fromFlowers(most: number, flowers: number, { take, fruit, perFruit }: Drawn): Float64Array {
+const fromFlowers = (most: number, flowers: number, draw: Drawn): Float64Array =>
+  fromThose(most, flowers, draw.take * draw.held, draw)
+
+/** Keepers from so many flowers or fruits, each of which is harvested with a chance. */
+function fromThose(
+  most: number,
+  flowers: number,
+  take: number,
+  { fruit, perFruit }: Pick<Drawn, 'fruit' | 'perFruit'>,
+): Float64Array {
   if (most > flowers + 2) {
     // The series would lose digits where more are wanted than there are flowers: sum over the takes instead.
     const takes = binomialTo(flowers + 1, flowers, take)
@@ -149,19 +168,20 @@ function fromFlowers(most: number, flowers: number, { take, fruit, perFruit }: D
 }
 
 /** Keepers from what is on the way already, flowers apart. */
-function fromWaiting(
-  most: number,
-  { fruits, before }: Waiting,
-  { fruit, perFruit, from }: Drawn,
-): Float64Array {
+function fromWaiting(most: number, { fruits, before }: Waiting, draw: Drawn): Float64Array {
+  const { from, held } = draw
   const none = new Float64Array(most)
   none[0] = 1
-  const withFruits = fruits ? plus(none, keepersTo(most, fruits * fruit, fruits * perFruit)) : none
+  const withFruits = fruits ? fromThose(most, fruits, held, draw) : none
   return before.reduce(
     (counts, waiting, pass) => (waiting ? plus(counts, binomialTo(most, waiting, from[pass]!)) : counts),
     withFruits,
   )
 }
+
+/** Keepers of so many harvested fruits, drawn. */
+const seedsOf = (fruits: number, { fruit, perFruit }: Pick<Drawn, 'fruit' | 'perFruit'>, luck: Stream) =>
+  luck.counts(fruits * fruit, fruits * perFruit)
 
 /** A chance, with the standard error of the draws it is averaged over. */
 export interface Chance {
@@ -224,17 +244,17 @@ export function keepersFrom(steps: BudgetSteps, seed = 1, repeats = REPEATS) {
   function drawnChances({ fruits, before }: Waiting, needed: number): (flowers: number) => Chance {
     const luck = randomStream(seed + 1)
     const inHand = drawn.map(
-      ({ fruit, perFruit, from }) =>
-        luck.counts(fruits * fruit, fruits * perFruit) +
+      ({ held, fruit, perFruit, from }) =>
+        seedsOf(luck.binomial(fruits, held), { fruit, perFruit }, luck) +
         before.reduce((sum, waiting, pass) => sum + luck.binomial(waiting, from[pass]!), 0),
     )
     return flowers => {
       const luck = randomStream(seed + 2)
       return averaged(
         drawn,
-        drawn.map(({ take, fruit, perFruit }, i) => {
-          const taken = luck.binomial(flowers, take)
-          return inHand[i]! + luck.counts(taken * fruit, taken * perFruit) >= needed ? 1 : 0
+        drawn.map(({ take, held, fruit, perFruit }, i) => {
+          const harvested = luck.binomial(flowers, take * held)
+          return inHand[i]! + seedsOf(harvested, { fruit, perFruit }, luck) >= needed ? 1 : 0
         }),
         repeats,
       )
@@ -275,10 +295,10 @@ export function keepersFrom(steps: BudgetSteps, seed = 1, repeats = REPEATS) {
     const total = repeats * STRATA
     const expected =
       drawn.reduce(
-        (sum, { weight, take, fruit, from }) =>
+        (sum, { weight, take, held, fruit, from }) =>
           sum +
           weight *
-            ((waiting.flowers * take + waiting.fruits) * fruit +
+            ((waiting.flowers * take + waiting.fruits) * held * fruit +
               waiting.before.reduce((s, n, pass) => s + n * from[pass]!, 0)),
         0,
       ) / total
@@ -296,11 +316,11 @@ export function keepersFrom(steps: BudgetSteps, seed = 1, repeats = REPEATS) {
       }
     } else {
       const RUNS = 20
-      for (const { weight, take, fruit, perFruit, from } of drawn) {
+      for (const { weight, take, held, fruit, perFruit, from } of drawn) {
         for (let run = 0; run < RUNS; run++) {
-          const fruits = waiting.fruits + luck.binomial(waiting.flowers, take)
+          const fruits = luck.binomial(waiting.fruits + luck.binomial(waiting.flowers, take), held)
           const kept =
-            luck.counts(fruits * fruit, fruits * perFruit) +
+            seedsOf(fruits, { fruit, perFruit }, luck) +
             waiting.before.reduce((sum, n, pass) => sum + luck.binomial(n, from[pass]!), 0)
           while (found.length <= kept) found.push(0)
           found[kept]! += weight / total / RUNS
@@ -338,7 +358,7 @@ export interface BudgetStation {
 }
 
 /**
- * A budget station by station: flowers, fruits, seeds, and those past each of the passes.
+ * A budget station by station: flowers, fruits, those that are harvested where some are not, seeds, and those past each of the passes.
  *
  * @param flowers how many are pollinated
  * @returns stations, and the index of the one before which the largest share is lost
@@ -350,6 +370,7 @@ export function budgetStations(
   seed = 1,
 ): { stations: BudgetStation[]; worst: number } {
   const keepers = keepersFrom(steps, seed)
+  const { held } = steps
   const waiting = { ...nothingWaiting(steps), flowers }
   const now = keepers.chance(waiting, wanted).chance
   const gain = (more: Partial<Waiting>) => keepers.chance({ ...waiting, ...more }, wanted).chance - now
@@ -360,8 +381,17 @@ export function budgetStations(
       lost: 1 - meanShare(steps.take),
       oneMore: gain({ fruits: 1 }),
     },
+    ...(held === undefined
+      ? []
+      : [
+          {
+            expected: flowers * meanShare(steps.take) * meanShare(held),
+            lost: 1 - meanShare(held),
+            oneMore: gain({ fruits: 1 }) / meanShare(held),
+          },
+        ]),
     {
-      expected: flowers * meanShare(steps.take) * meanCount(steps.seedsPerFruit),
+      expected: flowers * meanShare(steps.take) * meanShare(held ?? 1) * meanCount(steps.seedsPerFruit),
       lost: null,
       oneMore: gain({ before: steps.passes.map((_, i) => (i === 0 ? 1 : 0)) }),
     },
