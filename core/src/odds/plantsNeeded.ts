@@ -63,5 +63,5 @@ export function plantsNeededInDoubt(shares: SharesInDoubt, wanted = 1, confidenc
 }
 
 /** Chance that so many plants hold at least `wanted` of the class. */
-export const chanceAmong = (shares: SharesInDoubt, plants: number, wanted: number): number =>
+const chanceAmong = (shares: SharesInDoubt, plants: number, wanted: number): number =>
   shares.reduce((sum, { weight, share }) => sum + weight * binomialUpperTail(wanted, plants, share), 0)

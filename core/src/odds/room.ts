@@ -1,7 +1,8 @@
 import type { ParentInDoubt } from './generations'
-import { partOf } from './generations'
+import { exactGenerations, partOf } from './generations'
 import type { Genome } from './genome'
 import { Effort, TooMuch } from './meiosis'
+import { shareOf } from './odds'
 import type { Step, Wanted } from './path'
 import { checkPath, isAmong, isGeneration } from './path'
 import type { Raised, RaisedChance } from './raised'
@@ -27,18 +28,21 @@ interface Search {
   rounds: number
   /** how finely the last number is found, as a share of it */
   grain: number
-  /** the largest number of a generation */
+  /** the largest number of a generation, where there are several; of one alone more are sought */
   most: number
+  /** whether as many as that are enough is tried first */
+  isQuick: boolean
 }
 const THOROUGH: Search = {
   growth: 1.4,
   changes: [-0.3, 0.3, -2, 2, -1, 1],
   rounds: 12,
   grain: 0,
-  most: MOST_RAISED,
+  most: 5000,
+  isQuick: false,
 }
 /** Each try of a simulation takes a hundred times as long. */
-const QUICK: Search = { growth: 1.7, changes: [-0.3, 0.3], rounds: 3, grain: 0.04, most: 5000 }
+const QUICK: Search = { growth: 1.7, changes: [-0.3, 0.3], rounds: 3, grain: 0.04, most: 1000, isQuick: true }
 
 /** Plants that a simulation breeds for each try of a plan, and for the one that is told. */
 const [TRIED, TOLD] = [20_000, 400_000]
@@ -85,6 +89,8 @@ export function leastRoom(
   const pair = partOf({ genome, seedParent, pollenParent }, [...Object.keys(wanted.looks), ...looked])
   const parts = [pair.genome, pair.seedParent, pair.pollenParent] as const
   const isOfKind = (phenotype: Record<string, string>) => isAmong(phenotype, wanted.looks)
+
+  if (reachable(parts, path, wanted.looks) < confidence) return null
 
   const generations = path.flatMap((step, i) => (isGeneration(step) ? [i] : []))
   const last = generations.at(-1)!
@@ -141,6 +147,21 @@ export function leastRoom(
   return simulation && { exact: false, ...simulation }
 }
 
+/** Chance that the family is of a kind that can bring what is wanted at all: no number of plants is surer; 1 where that is too much work. */
+function reachable(
+  [genome, seedParent, pollenParent]: readonly [Genome, ParentInDoubt, ParentInDoubt],
+  path: Step[],
+  looks: Wanted,
+): number {
+  try {
+    const last = exactGenerations(genome, seedParent, pollenParent, path, Object.keys(looks)).at(-1)!
+    return shareOf(last, looks).reduce((sum, { weight, share }) => (share > 0 ? sum + weight : sum), 0)
+  } catch (error) {
+    if (!(error instanceof TooMuch)) throw error
+    return 1
+  }
+}
+
 const sumOf = (sizes: number[]) => sizes.reduce((sum, n) => sum + n, 0)
 
 /**
@@ -152,10 +173,11 @@ const sumOf = (sizes: number[]) => sizes.reduce((sum, n) => sum + n, 0)
 function sought(
   generations: number,
   confidence: number,
-  { growth, changes, rounds, grain, most }: Search,
+  { growth, changes, rounds, grain, most: mostOfSeveral, isQuick }: Search,
   chanceOf: (sizes: number[], plants: number) => RaisedChance,
   onProgress: (done: number) => void,
 ): number[] | null {
+  const most = generations > 1 ? mostOfSeveral : MOST_RAISED
   const known = new Map<string, boolean>()
   const isEnough = (sizes: number[]) => {
     const key = sizes.join()
@@ -173,6 +195,7 @@ function sought(
     best = [...before, last]
     return true
   }
+  if (isQuick && !isEnough(Array<number>(generations).fill(most))) return null
   const before = generations - 1
   if (!before) offer([])
   else
