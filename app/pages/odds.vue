@@ -1,5 +1,6 @@
 <!-- A pair: what each wish gets from it, the odds along several paths, and how many flowers it takes. -->
 <script setup lang="ts">
+import { counted } from '@virgulta/core/formats/counted'
 import { nameOf, oneIn, percentWords } from '@virgulta/core/odds/oddsWords'
 import { canShow } from '@virgulta/core/odds/plantsNeeded'
 import { errorWords, shortNumber, summaryWords, wholeSummary } from '@virgulta/core/offspring/summaryWords'
@@ -76,6 +77,17 @@ const shown = computed(() =>
   page.value
     ? [...new Set([...shownNames(genomeOf(page.value.genetics)), ...Object.keys(wished.value)])]
     : [],
+)
+
+/** How far traits are handed on that go by scores: "height 0.4 (assumed)". */
+const handedOn = computed(() =>
+  (pair.value?.wishes ?? []).flatMap(({ handedOn: own }, i) =>
+    own
+      ? [
+          `${wishes.value[i]!.trait.name} ${own.share.toFixed(2)} (${own.families ? `from ${counted(own.families, 'family', 'families')}` : 'assumed'})`,
+        ]
+      : [],
+  ),
 )
 
 const isSelfing = computed(() => page.value && definition.value?.inheritance.mating === 'selfing')
@@ -240,6 +252,10 @@ function plan(flowers: number) {
           </tbody>
         </table>
       </div>
+      <p v-if="handedOn.length" class="quiet small">
+        By scores a parent counts only as far as the trait is handed on, since the best by their scores are in
+        part the luckiest: {{ handedOn.join(', ') }}, of 1.
+      </p>
     </PaperSheet>
 
     <PaperSheet heading="The odds">

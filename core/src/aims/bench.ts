@@ -1,3 +1,4 @@
+import { mean } from 'd3-array'
 import type { CropTrait } from '../crops/definition'
 import type { Looks, TraitSummary, Within } from '../offspring/summary'
 import { summaryOf, withinPlants } from '../offspring/summary'
@@ -38,7 +39,7 @@ export interface BenchRow {
   cells: BenchCell[]
   /** traits of the whole plant, 1 at their good end and 0 at the other; null: not scored */
   whole: ({ good: number; summary: TraitSummary } | null)[]
-  /** how near it is to the aim by what was scored, wishes by their weight; null: none of them was scored */
+  /** how near it is to the aim, wishes by their weight, what was not scored as near as others are; null: nothing was scored */
   merit: number | null
   /** wishes that were not scored */
   missing: number
@@ -78,19 +79,27 @@ export function benchOf(wishes: Wish[], traits: CropTrait[], summaries: Map<stri
       lengthOf(byId.get(id)!, means(id)),
     ]),
   )
-  return [...summaries].map(([id, own]) => {
-    const cells = wishes.map((wish): BenchCell => {
+  const cellsOf = (own: Summaries) =>
+    wishes.map((wish): BenchCell => {
       const summary = own[wish.trait]
       return summary
         ? { ...nearnessOf(byId.get(wish.trait)!, wish, summary, lengths.get(wish.trait)!), summary }
         : null
+    })
+  const met = [...summaries].map(([id, own]) => ({ id, own, cells: cellsOf(own) }))
+  /** Of a wish that a plant was not scored for it is taken to be as near as the others are: nobody rises by not being looked at. */
+  const usual = wishes.map((_, i) => mean(met.flatMap(({ cells }) => cells[i]?.near ?? [])))
+  return met.map(({ id, own, cells }) => {
+    const merits = wishes.flatMap(({ weight }, i) => {
+      const near = cells[i]?.near ?? usual[i]
+      return near === undefined ? [] : [{ weight, near }]
     })
     const known = wishes.flatMap((wish, i) =>
       cells[i]
         ? [{ i, weight: wish.weight, near: cells[i].near, must: wish.must, meets: cells[i].meets }]
         : [],
     )
-    const weight = known.reduce((sum, k) => sum + k.weight, 0)
+    const weight = merits.reduce((sum, m) => sum + m.weight, 0)
     const short = known
       .map(k => ({ i: k.i, loss: k.weight * (1 - k.near) }))
       .filter(k => k.loss > 0.05)
@@ -102,7 +111,7 @@ export function benchOf(wishes: Wish[], traits: CropTrait[], summaries: Map<stri
         const summary = own[trait.id]
         return summary ? { good: goodness(trait, summary, lengths.get(trait.id)!), summary } : null
       }),
-      merit: weight ? known.reduce((sum, k) => sum + k.weight * k.near, 0) / weight : null,
+      merit: known.length ? merits.reduce((sum, m) => sum + m.weight * m.near, 0) / weight : null,
       missing: wishes.length - known.length,
       misses: known.filter(k => k.must && k.meets < 0.5).length,
       improve: short[0]?.i ?? null,

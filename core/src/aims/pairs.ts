@@ -13,8 +13,11 @@ import type { Step } from '../odds/path'
 import { classNames } from '../offspring/trait'
 import type { BenchRow, Summaries } from './bench'
 import { FAULT, benchOf, wholeTraits } from './bench'
+import type { TraitSummary } from '../offspring/summary'
 import type { Wish } from './kinds'
 import { chanceIn, stretchesOf, wishedClasses } from './nearness'
+import type { FamilySpread } from './spreads'
+import { ASSUMED_HERITABILITY } from './spreads'
 
 /** A plant that may become a parent. */
 export interface Candidate {
@@ -59,8 +62,8 @@ export interface PairTable {
   /** the candidates with all their ancestors */
   relations: Relation[]
   tried: Tried[]
-  /** how much plants of one family differ, by trait: standard deviation and how many families told it */
-  spreads: Record<string, { deviation: number; families: number }>
+  /** how much plants of one family differ, by trait, and how far it is handed on */
+  spreads: Record<string, FamilySpread>
 }
 
 /** Why a pair needs a second thought, or cannot be. */
@@ -78,9 +81,17 @@ export interface PairWish {
   chance: number | null
   /** what the chance rests on */
   from: 'genes' | 'scores' | null
+  /** how far the trait is handed on where the chance rests on scores, and how many families told it; null: by genes, or swatches */
+  handedOn: HandedOn | null
   /** the family's classes with their shares, or the middle and the range of four plants in five */
   classes: { name: string; share: number }[] | null
   range: { mean: number; low: number; high: number } | null
+}
+
+interface HandedOn {
+  share: number
+  /** 0: it is assumed */
+  families: number
 }
 
 export interface RankedPair {
@@ -109,9 +120,12 @@ export const familyPath = (mating: PairTable['mating']): Step[] =>
 /** What the offspring of two plants look like in one trait. */
 interface TraitFamily {
   from: 'genes' | 'scores'
+  handedOn?: HandedOn
   /** chance that a plant of the family fulfils the wish; NaN where a parent was not scored */
   chance: (i: number, j: number) => number
-  /** the same of one parent with every later one, written into a row: a hundred thousand pairs are ranked by rows */
+  /** the same, with a parent that was not scored taken as the crop's mean: nobody rises by not being looked at; NaN where nobody was */
+  expected: (i: number, j: number) => number
+  /** what is expected of one parent with every later one, written into a row: a hundred thousand pairs are ranked by rows */
   row: (i: number, chances: Float64Array) => void
   classes: (i: number, j: number) => { name: string; share: number }[] | null
   range: (i: number, j: number) => { mean: number; low: number; high: number } | null
@@ -228,6 +242,7 @@ function byGenes(wish: Wish, trait: CropTrait, table: PairTable): TraitFamily | 
   return {
     from: 'genes',
     chance,
+    expected: chance,
     row: (i, found) => {
       for (let j = i + 1; j < found.length; j++) found[j] = chance(i, j)
     },
@@ -255,6 +270,38 @@ function jointly(wishes: MadeWish[], table: PairTable): (i: number, j: number) =
   return (i, j) => sum(couples(i, j), ({ one, other, probability }) => probability * share(one, other))
 }
 
+/**
+ * What candidates are worth as parents in a trait: their scores drawn towards the crop's mean by how far the trait is handed on, and
+ * how often each was seen. The best of many by their scores are in part the luckiest.
+ *
+ * @returns for each candidate what its offspring are expected to be around, and the variance of our not knowing it: the crop's own where
+ *   it was not scored, NaN where nobody was; and the spread within a family
+ * @see Falconer & Mackay (1996), Introduction to Quantitative Genetics, ch. 10 (one individual's own performance, repeated)
+ */
+function breedingValues(own: (TraitSummary | undefined)[], spread: FamilySpread | undefined) {
+  const scored = own.flatMap(s => (typeof s?.mean === 'number' ? [s] : []))
+  const centre = scored.length ? sum(scored, s => s.mean!) / scored.length : NaN
+  const heritability = spread?.heritability ?? ASSUMED_HERITABILITY
+  const ofScores = deviation(scored, s => s.mean!) ?? 0
+  // Plants of families differ by what lies within them and half of what is handed on between them.
+  const variance = Math.max(ofScores ** 2, spread ? spread.deviation ** 2 / (1 - heritability / 2) : 0)
+  const reliabilities = own.map(s => {
+    if (typeof s?.mean !== 'number' || !variance) return 0
+    const ofLooks = s.standardError === null ? variance / 2 : s.standardError ** 2 * s.occasions
+    const repeatable = Math.min(0.95, Math.max(heritability, 1 - ofLooks / variance))
+    return (s.occasions * heritability) / (1 + (s.occasions - 1) * repeatable)
+  })
+  return {
+    means: Float64Array.from(own, (s, i) =>
+      typeof s?.mean === 'number' ? centre + reliabilities[i]! * (s.mean - centre) : centre,
+    ),
+    errors: Float64Array.from(reliabilities, reliability => heritability * variance * (1 - reliability)),
+    within: spread?.deviation ?? Math.sqrt(variance * (1 - heritability / 2)),
+    // One family alone tells nothing of what lies between families.
+    handedOn: { share: heritability, families: spread && spread.families > 1 ? spread.families : 0 },
+  }
+}
+
 /** Around the mean of the parents, as wide as families of this crop are, and as the parents are uncertain. */
 function byScores(wish: Wish, trait: CropTrait, { candidates, spreads }: PairTable): TraitFamily {
   const names = classNames(trait)
@@ -262,12 +309,16 @@ function byScores(wish: Wish, trait: CropTrait, { candidates, spreads }: PairTab
   const wished = wishedClasses(trait, wish)
   if (trait.scale === 'colour') {
     const share = own.map(s => (s ? sum(wished!, c => s.shares![c]!) : NaN))
+    const scored = share.filter(s => !Number.isNaN(s))
+    const taken = share.map(s => (Number.isNaN(s) ? sum(scored) / scored.length : s))
+    const expected = (i: number, j: number) => (taken[i]! + taken[j]!) / 2
     return {
       from: 'scores',
       chance: (i, j) => (share[i]! + share[j]!) / 2,
+      expected,
       range: () => null,
       row: (i, found) => {
-        for (let j = i + 1; j < found.length; j++) found[j] = (share[i]! + share[j]!) / 2
+        for (let j = i + 1; j < found.length; j++) found[j] = expected(i, j)
       },
       classes: (i, j) =>
         own[i] && own[j]
@@ -277,25 +328,31 @@ function byScores(wish: Wish, trait: CropTrait, { candidates, spreads }: PairTab
           : null,
     }
   }
-  const means = Float64Array.from(own, s => s?.mean ?? NaN)
-  // Half of what candidates differ by, where no family was scored.
-  const within = spreads[trait.id]?.deviation ?? (deviation(own.flatMap(s => s?.mean ?? [])) ?? 0) / 2
-  const errors = Float64Array.from(own, s => (s?.standardError ?? within) ** 2 / 4)
+  const { means, errors, within, handedOn } = breedingValues(own, spreads[trait.id])
+  const isScored = own.map(s => typeof s?.mean === 'number')
   const stretches = stretchesOf(trait, wish)
-  const spread = (i: number, j: number) => Math.sqrt(within ** 2 + errors[i]! + errors[j]!)
+  // One plant with itself hands on its own doubt whole, two hand on half of each.
+  const spread = (i: number, j: number) =>
+    Math.sqrt(within ** 2 + (i === j ? errors[i]! : (errors[i]! + errors[j]!) / 4))
+  const meanOf = (i: number, j: number) => (isScored[i] && isScored[j] ? (means[i]! + means[j]!) / 2 : NaN)
   const chance = (i: number, j: number) => {
-    const mean = (means[i]! + means[j]!) / 2
+    const mean = meanOf(i, j)
     return Number.isNaN(mean) ? NaN : chanceIn(stretches, mean, spread(i, j))
   }
   return {
     from: 'scores',
+    handedOn,
     chance,
+    expected: (i, j) => {
+      const mean = (means[i]! + means[j]!) / 2
+      return Number.isNaN(mean) ? NaN : chanceIn(stretches, mean, spread(i, j))
+    },
     row: (i, found) => {
       for (let j = i + 1; j < found.length; j++) {
         const mean = (means[i]! + means[j]!) / 2
         const of = spread(i, j)
         if (!(of > 0)) {
-          found[j] = chance(i, j)
+          found[j] = Number.isNaN(mean) ? NaN : chanceIn(stretches, mean, of)
           continue
         }
         let sum = 0
@@ -305,7 +362,7 @@ function byScores(wish: Wish, trait: CropTrait, { candidates, spreads }: PairTab
       }
     },
     classes: (i, j) => {
-      const mean = (means[i]! + means[j]!) / 2
+      const mean = meanOf(i, j)
       return !names || Number.isNaN(mean)
         ? null
         : names
@@ -320,7 +377,7 @@ function byScores(wish: Wish, trait: CropTrait, { candidates, spreads }: PairTab
             .filter(c => c.share > 0.005)
     },
     range: (i, j) => {
-      const mean = (means[i]! + means[j]!) / 2
+      const mean = meanOf(i, j)
       return names || Number.isNaN(mean)
         ? null
         : { mean, low: Math.max(0, mean - Z80 * spread(i, j)), high: mean + Z80 * spread(i, j) }
@@ -466,14 +523,16 @@ export function pairsOf(table: PairTable) {
                 : 'neither',
         chance: isKnown ? chance : null,
         from: isKnown ? families[w]!.from : null,
+        handedOn: (isKnown && families[w]!.handedOn) || null,
         classes: isKnown ? families[w]!.classes(i, j) : null,
         range: isKnown ? families[w]!.range(i, j) : null,
       }
     })
     const must = mustsOf.map(chance => chance(i, j)).filter(chance => !Number.isNaN(chance))
-    const scored = wishes.flatMap(({ weight }, w) =>
-      expected[w]!.chance === null ? [] : [{ weight, chance: expected[w]!.chance }],
-    )
+    const scored = wishes.flatMap(({ weight }, w) => {
+      const taken = families[w]!.expected(i, j)
+      return Number.isNaN(taken) ? [] : [{ weight, chance: taken }]
+    })
     const worth = scored.length ? sum(scored, s => s.weight * s.chance) / sum(scored, s => s.weight) : null
     const kin = kinship(seedParentId, pollenParentId)
     const bar = barOf(seedParent, pollenParent, mating)
