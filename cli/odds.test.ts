@@ -65,6 +65,19 @@ it('draws the doubt about a plant that is selfed once', async () => {
   expect(recessiveOf(out)).toEqual([{ phenotype: { leaf: 'p' }, probability: expect.closeTo(0.667 / 4, 12) }])
 })
 
+it('asks for no parent that the path does not ask for', async () => {
+  const alone = { loci: leaf.loci, seedParent: { leaf: ['P', 'p'] } }
+  const { out } = await virgulta('odds', { ...alone, path: [{ self: 'seedParent', plants: 4 }] })
+  expect(recessiveOf(out)).toMatchObject([{ probability: 0.25, chance: expect.closeTo(1 - 0.75 ** 4, 12) }])
+  for (const path of [['cross'], [{ self: 'seedParent' }, { backcross: 'pollenParent' }]]) {
+    const { code, error } = await virgulta('odds', { ...alone, path })
+    expect({ code, error }).toEqual({
+      code: 1,
+      error: expect.stringMatching(/no "pollenParent" in the file/),
+    })
+  }
+})
+
 it.each([
   [1, 0.4972],
   [3, 0.7957],

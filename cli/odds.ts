@@ -90,8 +90,8 @@ const OddsFile = v.strictObject({
     ),
     [],
   ),
-  seedParent: Parent,
-  pollenParent: Parent,
+  seedParent: v.optional(Parent),
+  pollenParent: v.optional(Parent),
   path: v.array(
     v.union(
       [
@@ -116,6 +116,10 @@ function parentOf(typed: v.InferOutput<typeof Parent>, genome: Genome, whose: st
   return oneOf(list.map(one => ({ ...one, probability: one.probability / sum })))
 }
 
+/** True for a step that takes pollen or an egg of a parent. */
+const asksFor = (step: Step, role: 'seedParent' | 'pollenParent'): boolean =>
+  step === 'cross' || (typeof step === 'object' && Object.values(step).includes(role))
+
 /** A step as the core takes it, and how many plants are raised of it. */
 function stepOf(typed: TypedStep): { step: Step; plants: number | null } {
   if (typeof typed === 'string') return { step: typed, plants: null }
@@ -135,12 +139,17 @@ export function odds(typed: string[]): number {
   } = argumentsOf(typed, {})
   const { seedParent, pollenParent, path, ...genetics } = readInput(file, OddsFile, 'odds FILE')
   const genome = genomeOf(genetics)
-  const parents = [
-    parentOf(seedParent, genome, 'seed parent'),
-    parentOf(pollenParent, genome, 'pollen parent'),
-  ] as const
   const steps = path.map(stepOf)
   const course = steps.map(({ step }) => step)
+  const given = { seedParent, pollenParent }
+  // A parent that no step of the path asks for may be left out: the other one stands in for it.
+  const missing = (['seedParent', 'pollenParent'] as const).find(
+    role => !given[role] && course.some(step => asksFor(step, role)),
+  )
+  const [own, other] = [seedParent ?? pollenParent, pollenParent ?? seedParent]
+  if (missing || !own || !other)
+    throw new OutOfRange(`There is no "${missing ?? 'seedParent'}" in the file, and the path asks for it.`)
+  const parents = [parentOf(own, genome, 'seed parent'), parentOf(other, genome, 'pollen parent')] as const
   const { exact, simulation, generations } = oddsOf(genome, ...parents, course)
   const shown = shownNames(genome)
   const raised = classesRaised(
