@@ -25,6 +25,8 @@ const MOST_EFFORT = 4_000_000
 const [SIMULATED_PLANTS, LEAST_RUNS, MOST_RUNS] = [2_000_000, 200, 20_000]
 /** Runs with a kind of couple that is unlikely. */
 const LEAST_RUNS_OF_KIND = 4
+/** Two plants of a generation of which this share is of one kind are not worth more than one: two lines, each as good as known. */
+const ALIKE = 0.98
 /** Plants that stand for a generation of as many as one likes: bred in every run, and before the first counted one once for all. */
 const [MANY, MANY_ONCE] = [2000, 20_000]
 
@@ -247,9 +249,13 @@ export function coursesOf(
   const own = followed(names, genome, seedParent, pollenParent, effort)
   const courses = own.couples.map(couple => courseOf(couple, path, raised, own, effort))
   return {
-    /** true where the first counted generation is all alike: one plant of it is as good as many */
+    /** true where the first counted generation is as good as all alike: one plant of it does for many */
     get isUniform(): boolean {
-      return courses.every(({ first }) => first?.size === 1)
+      const alike = courses.reduce(
+        (sum, { weight, first }) => sum + weight * Math.max(0, ...(first?.values() ?? [])),
+        0,
+      )
+      return alike > ALIKE
     },
     /** looks of all plants that the counted generation `level` may hold */
     reached(level: number): Phenotype[] {
