@@ -224,6 +224,7 @@ test('seed of several plants is saved together, and the drawer is filtered, draw
   await page.getByRole('textbox', { name: 'Filter by code, parent, place or aim' }).fill('nothing like it')
   await expect(page.getByText('No packet fits this filter.')).toBeVisible()
   await page.getByRole('textbox', { name: 'Filter by code, parent, place or aim' }).fill('late red')
+  await expect(page).toHaveURL(/q=late/)
   await page.getByRole('button', { name: 'As a drawing' }).click()
   await expect(
     page.getByRole('link', { name: /Bulk of Early Red, Late Red × open, 20 seeds, \d+ % come up/ }),
