@@ -83,6 +83,8 @@ try {
   await take('odds', `/odds?aim=${aim.id}&seed=${named('Small Lantern')}&pollen=${named('Ember Row')}`, {
     before: async () => {
       await settled(/flowers for/)()
+      // Every path is worked out.
+      await page.waitForFunction(() => !document.body.innerText.includes('Working out the odds'))
       await page
         .getByRole('heading', { name: 'The odds' })
         .evaluate(e => window.scrollTo(0, e.getBoundingClientRect().top + scrollY - 92))
