@@ -4,6 +4,7 @@ import { counted } from '@virgulta/core/formats/counted'
 import { nameOf, oneIn, percentWords } from '@virgulta/core/odds/oddsWords'
 import { canShow } from '@virgulta/core/odds/plantsNeeded'
 import { errorWords, shortNumber, summaryWords, wholeSummary } from '@virgulta/core/offspring/summaryWords'
+import { condensed } from '@virgulta/core/chance/rate'
 import type { WantedShare } from '@virgulta/core/crops/knowledge'
 import { pairsOf } from '@virgulta/core/aims/pairs'
 import { wishedClasses } from '@virgulta/core/aims/nearness'
@@ -138,11 +139,15 @@ const goOnWith = useAddressNumber('goon', 2)
 const byScores = computed(() =>
   page.value && !page.value.genetics.loci.length ? (pair.value?.musts ?? null) : null,
 )
+/** Shares that a cross is planned with at most, where its parents may be of very many kinds. */
+const MOST_SHARES = 24
 /** One share, or where the parents are in doubt the ones it may be. */
 const budgetShare = computed<WantedShare>(() => {
   if (byScores.value !== null) return byScores.value
   const shares = !hasWish.value || showsNow.value ? inCross.value : null
-  return !shares ? 1 : shares.length === 1 ? shares[0]!.share : shares
+  if (!shares) return 1
+  const few = condensed(shares, MOST_SHARES)
+  return few.length === 1 ? few[0]!.share : few
 })
 const budgetKeepers = computed(() =>
   showsNow.value || byScores.value !== null ? keepers.value : goOnWith.value,

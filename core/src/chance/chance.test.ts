@@ -9,7 +9,16 @@ import type { DurationRecord } from './duration'
 import { estimateDuration, weightsOf } from './duration'
 import { OutOfRange } from './estimate'
 import type { ShareBelief } from './rate'
-import { afterTries, learnShare, loosened, meanShare, partsOf, quantileAmong, shareFromGuide } from './rate'
+import {
+  afterTries,
+  condensed,
+  learnShare,
+  loosened,
+  meanShare,
+  partsOf,
+  quantileAmong,
+  shareFromGuide,
+} from './rate'
 import { groupOf, addedUp, spreadOfGroups, varianceBetween } from './spread'
 import { randomStream } from './stream'
 import { wilsonInterval } from './wilson'
@@ -170,6 +179,18 @@ describe('a rate', () => {
         expect(at(k + 1)).toBeGreaterThan(at(k))
       }),
       { numRuns: 20 },
+    )
+  })
+
+  it('that is one of very many is one of some, with the same mean', () => {
+    const many = Array.from({ length: 500 }, (_, i) => ({ weight: 1 / 500, share: (i + 1) / 499 }))
+    const few = condensed(many, 24)
+    expect(few.length).toBeLessThanOrEqual(24)
+    expect(meanShare(few)).toBeCloseTo(meanShare(many), 2)
+    expect(few.every(({ share }) => share <= 1)).toBe(true)
+    expect(few.reduce((sum_, { weight }) => sum_ + weight, 0)).toBeCloseTo(1, 12)
+    expect(condensed(many.slice(0, 3), 24)).toEqual(
+      many.slice(0, 3).map(s => ({ ...s, share: expect.closeTo(s.share, 12) })),
     )
   })
 

@@ -44,6 +44,20 @@ export function afterTries(shares: SharesInDoubt, { successes, tries }: Tally): 
   return shares.map(({ share }, i) => ({ share, weight: Math.exp(logs[i]! - highest) / total }))
 }
 
+/** The same with at most so many shares: neighbours are put together, by their weight. None is above 1. */
+export function condensed(shares: SharesInDoubt, most: number): SharesInDoubt {
+  const bins = new Map<number, { weight: number; share: number }>()
+  let below = 0
+  for (const { weight, share } of [...shares].sort((one, other) => one.share - other.share)) {
+    const bin = shares.length > most ? Math.min(most - 1, Math.floor((below + weight / 2) * most)) : bins.size
+    const known = bins.get(bin) ?? { weight: 0, share: 0 }
+    const whole = known.weight + weight
+    bins.set(bin, { weight: whole, share: (known.weight * known.share + weight * share) / whole })
+    below += weight
+  }
+  return [...bins.values()].map(bin => ({ ...bin, share: Math.min(1, bin.share) }))
+}
+
 /** The smallest of several shares with at least `p` of the weight at or below it. */
 export function quantileAmong(shares: SharesInDoubt, p: number): number {
   const rising = [...shares].sort((one, other) => one.share - other.share)

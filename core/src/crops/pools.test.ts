@@ -107,6 +107,17 @@ it('learns that trays differ more than the guide says', () => {
   expect(coverageOfTrays(wilder, 10)).toBeGreaterThan(0.7)
 })
 
+it('is not lost for a number where no fruit held a seed', () => {
+  const none = { ...emptyCounts(), seedsPerFruit: groupOf({ tries: 3, successes: 0 }) }
+  const { estimate } = cropYields(
+    guide,
+    digestOf([{ ...parents[0]!, counts: none }]),
+    parents[0],
+  ).seedsPerFruit
+  expect(estimate.low).toBeGreaterThanOrEqual(0)
+  expect(estimate.high).toBeGreaterThan(estimate.median)
+})
+
 it('learns of a pair from the pair, of a new one from its seed parent, of a stranger from the crop', () => {
   const tally = (successes: number, tries: number, trays: number) =>
     addedUp(

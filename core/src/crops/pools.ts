@@ -153,7 +153,8 @@ export function fruitPoolsOf(
     () => {
       const counted = countedOf(digest, 'seedsPerFruit')
       const fruits = together(counted.map(c => c.tally))
-      const mean = fruits.tries ? fruits.successes / fruits.tries : 1
+      // Half a seed more: where no fruit held any, they still have a mean to differ from.
+      const mean = fruits.tries ? (fruits.successes + 0.5) / fruits.tries : 1
       const shape = shapeOf(
         counted.map(({ tally: { tries, successes, groups, squares } }) => ({
           cases: tries,
