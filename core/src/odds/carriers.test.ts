@@ -2,6 +2,8 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Relative } from './carriers'
 import { genotypesOf, possibleOf } from './carriers'
+import { oddsOf, shareOf } from './odds'
+import { parentFrom } from './phases'
 import { genome, locus } from './testing'
 
 const SURE = { look: 0, genotype: 0 }
@@ -128,7 +130,13 @@ it('says whether paths of descent meet again', () => {
   const tree = [relative('m'), relative('f'), relative('c', ['m', 'f'])]
   const loop = [...tree, relative('d', ['m', 'f']), relative('e', ['c', 'd'])]
   expect(genotypesOf(tree, on)[0]!.isExact).toBe(true)
-  expect(genotypesOf(loop, on)[0]!.isExact).toBe(false)
+  expect(genotypesOf(loop, on)[0]!.isExact).toBe(true)
+  // So many lines that cross each other are too much to be told exactly.
+  const web = Array.from({ length: 12 }, (_, i) => relative(`w${i}`))
+  const crossed = web.flatMap((one, i) =>
+    web.slice(i + 1).map((other, j) => relative(`x${i}-${j}`, [one.id, other.id], looks('A'))),
+  )
+  expect(genotypesOf([...web, ...crossed], on)[0]!.isExact).toBe(false)
   expect(
     genotypesOf(
       loop.map(p => (p.id === 'c' || p.id === 'd' ? { ...p, noted: { a: ['A', 'a'] } } : p)),
@@ -173,7 +181,7 @@ function enumerated(plants: Relative[], id: string): number {
   return carrying / all
 }
 
-it('agrees with the sum over all ways the genes may lie, on any tree', () => {
+describe('agrees with the sum over all ways the genes may lie', () => {
   const look = fc.constantFrom(looks('A'), looks('a'), {})
   const tree = fc
     .tuple(fc.array(look, { minLength: 8, maxLength: 8 }), fc.boolean(), fc.boolean())
@@ -186,10 +194,92 @@ it('agrees with the sum over all ways the genes may lie, on any tree', () => {
       relative('g1', isSelf ? ['c1', 'c1'] : ['c1', 'x'], seen[5]),
       relative('g2', isHalf ? ['c2', null] : ['c1', 'c1'], seen[6]),
     ])
-  fc.assert(
-    fc.property(tree, fc.constantFrom('m', 'f', 'c1', 'c2', 'g1', 'g2', 'x'), (plants, id) => {
-      expect(carries(plants, id, { look: 0.01, genotype: 0 })).toBeCloseTo(enumerated(plants, id), 3)
-    }),
-    { numRuns: 60 },
+  const loop = fc
+    .array(look, { minLength: 8, maxLength: 8 })
+    .map(seen => [
+      relative('m', [null, null], seen[0]),
+      relative('f', [null, null], seen[1]),
+      relative('c1', ['m', 'f'], seen[2]),
+      relative('c2', ['m', 'f'], seen[3]),
+      relative('x', ['c1', 'm'], seen[4]),
+      relative('g1', ['c1', 'c2'], seen[5]),
+      relative('g2', ['c1', 'c2'], seen[6]),
+    ])
+  const ids = fc.constantFrom('m', 'f', 'c1', 'c2', 'g1', 'g2', 'x')
+  it.each([
+    ['on any tree', tree],
+    ['where paths of descent meet again', loop],
+  ])('%s', (_, pedigrees) =>
+    fc.assert(
+      fc.property(pedigrees, ids, (plants, id) => {
+        expect(carries(plants, id, { look: 0.01, genotype: 0 })).toBeCloseTo(enumerated(plants, id), 3)
+      }),
+      { numRuns: 60 },
+    ),
   )
+})
+
+describe('linked loci', () => {
+  const linked = genome([locus('a', { group: '1', cM: 0 }), locus('b', { group: '1', cM: 5 })])
+  const white = { looks: { a: 'A', b: 'B' } }
+
+  it.each([
+    ['coupling', ['A A', 'B B'], ['a a', 'b b'], 0.1415],
+    ['repulsion', ['A A', 'b b'], ['a a', 'B B'], 0.001],
+  ])('an F2 plant of both dominant looks, out of %s, selfed: double recessives', (_, one, other, share) => {
+    const noted = ([a, b]: string[]) => ({ noted: { a: a!.split(' '), b: b!.split(' ') } })
+    const plants = [
+      relative('m', [null, null], noted(one)),
+      relative('f', [null, null], noted(other)),
+      relative('f1', ['m', 'f']),
+      relative('f2', ['f1', 'f1'], white),
+    ]
+    const worked = genotypesOf(plants, linked, SURE)
+    expect(worked.map(w => w.loci)).toEqual([['a', 'b']])
+    const parent = parentFrom('f2', ['f1', 'f1'], worked, linked)
+    const { generations } = oddsOf(linked, parent, parent, [{ self: 'seedParent' }], { shown: ['a', 'b'] })
+    expect(
+      shareOf(generations[0]!, { a: ['a'], b: ['b'] }).reduce((sum, s) => sum + s.weight * s.share, 0),
+    ).toBeCloseTo(share, 4)
+  })
+
+  it('tell of each other, in diploids and in tetraploids', () => {
+    for (const ploidy of [2, 4] as const) {
+      const on = genome([locus('a', { group: '1', cM: 0 }), locus('b', { group: '1', cM: 2 })], { ploidy })
+      const all = (letter: string) => Array<string>(ploidy).fill(letter)
+      const plants = [
+        relative('m', [null, null], { noted: { a: all('A'), b: all('B') } }),
+        relative('f', [null, null], { noted: { a: all('a'), b: all('b') } }),
+        relative('f1', ['m', 'f']),
+        relative('c', ['f1', 'f'], { looks: { a: 'a' } }),
+      ]
+      const withB = possibleOf(genotypesOf(plants, on, SURE)[0]!, 'c')
+        .filter(p => p.genotype.b!.includes('B'))
+        .reduce((sum, p) => sum + p.probability, 0)
+      expect(withB).toBeLessThan(0.05)
+    }
+  })
+})
+
+it('reckons with double reduction', () => {
+  const on4 = genome([locus('a')], { ploidy: 4, doubleReduction: 1 / 6 })
+  const plants = [
+    relative('m', [null, null], { noted: { a: ['A', 'a', 'a', 'a'] } }),
+    relative('f', [null, null], { noted: { a: ['a', 'a', 'a', 'a'] } }),
+    relative('c', ['m', 'f'], looks('A')),
+  ]
+  const duplex = possibleOf(genotypesOf(plants, on4, SURE)[0]!, 'c').find(
+    p => p.genotype.a!.filter(a => a === 'A').length === 2,
+  )!
+  expect(duplex.probability).toBeCloseTo(1 / 24 / (1 / 24 + 5 / 12), 9)
+})
+
+it('learns from many founders how common an allele is, and is told little by few', () => {
+  const founders = (recessive: number, all: number) =>
+    Array.from({ length: all }, (_, i) => relative(`f${i}`, [null, null], looks(i < recessive ? 'a' : 'A')))
+  const chance = (plants: Relative[]) => carries([...plants, relative('p', [null, null], looks('A'))], 'p')
+  // At a share q of the recessive allele 2q / (1 + q) of the dominant ones carry it.
+  expect(chance(founders(0, 3))).toBeCloseTo(2 / 3, 9)
+  expect(chance(founders(0, 40))).toBeLessThan(0.45)
+  expect(chance(founders(20, 40))).toBeGreaterThan(0.75)
 })

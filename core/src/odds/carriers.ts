@@ -1,7 +1,11 @@
 import type { Relation } from '../lineage/kinship'
+import type { Factor } from './elimination'
+import { marginals } from './elimination'
 import type { Genome, Genotype } from './genome'
+import { genomeOf, genotypesAt } from './genome'
 import type { Rule } from './locus'
 import { lookOf, multisets, withRules } from './locus'
+import { Effort, linkageGroup, together } from './meiosis'
 
 /** A plant in its family, with what is known of its genes. */
 export interface Relative extends Relation {
@@ -14,7 +18,10 @@ export interface Relative extends Relation {
 /** What a plant may be at some loci. */
 export type Possible = { genotype: Genotype; probability: number }[]
 
-/** What was worked out of all plants, at loci that are looked at together. Data only: it is worked out in a thread of its own. */
+/**
+ * What was worked out of all plants, at loci that are looked at together. Data only: it is worked out in a
+ * thread of its own.
+ */
 export interface Worked {
   loci: string[]
   /** false: the family tree has loops that nothing known cuts, so the probabilities are approximate */
@@ -49,88 +56,160 @@ interface Errors {
 }
 const USUAL_ERRORS: Errors = { look: 0.01, genotype: 0.001 }
 
-/** Loci whose genotypes together come to more than this are looked at one by one. */
-const MOST_STATES = 81
+/**
+ * Loci whose genotypes, with every way they may lie on the chromosomes, together come to more than this are
+ * looked at apart.
+ */
+const MOST_STATES = 100
+/** Linked loci are looked at together while the work, plants times the cube of their states, is not more than this. */
+const MOST_WORK = 2e7
 
 /** How much of a line is homozygous. */
 const LINE_HOMOZYGOSITY = 0.97
 const SWEEPS = 40
 
 type Vector = Float64Array
+/** Gametes by number, with their probabilities. */
+type Gametes = [gamete: number, p: number][]
 
-/** Genotypes at some loci, and how they are handed on. */
+/** Shares of the alleles of each locus among founders. */
+type Frequencies = number[][]
+
+/**
+ * Founders that it takes to learn from them how common alleles are, alleles that a guess is worth, and times
+ * it is made anew.
+ */
+const [ENOUGH_FOUNDERS, GUESS_WORTH, ROUNDS] = [8, 2, 2]
+
+/**
+ * Genotypes at some loci as they lie on the chromosomes, and how they are handed on: linked loci recombine,
+ * and autopolyploids have
+ * double reduction, as in the odds.
+ *
+ * @see Elston & Stewart (1971), Human Heredity 21:523 (phased states)
+ */
 class Genotypes {
-  readonly all: number[][][]
-  /** probability of each genotype of a child, by those of its parents; one index more stands for an unknown parent */
-  private readonly passing: Vector[][]
-  readonly priors: Record<'line' | 'other', Vector>
+  readonly all: Genotype[]
+  /** alleles by number, by state and locus */
+  private readonly alleles: number[][][]
+  private readonly gametesOf: Gametes[]
+  private readonly joined: (one: number, other: number) => number
+  /** alleles that a gamete carries, by locus, and in how many orders its chromosomes can be written */
+  private readonly carried: { alleles: number[][]; orders: number }[]
+  private readonly families = new Map<number, Vector>()
+  private frequencies: Frequencies
+  priors: Record<'line' | 'other', Vector>
 
   constructor(
     readonly genome: Genome,
     readonly loci: Genome['loci'],
     readonly rules: Rule[],
   ) {
-    const each = loci.map(locus => multisets(locus.alleles.length, genome.ploidy))
-    this.all = each.reduce<number[][][]>(
-      (found, ofLocus) => found.flatMap(one => ofLocus.map(other => [...one, other])),
-      [[]],
+    const own = genomeOf({ ...genome, loci, rules })
+    const effort = new Effort(Infinity)
+    const passage = own.groups
+      .map(linked => linkageGroup(linked, genome, effort))
+      .reduce((one, other) => together(one, other, effort))
+    this.all = own.groups.reduce<Genotype[]>(
+      (found, { loci: linked }) =>
+        found.flatMap(one => layings(linked, genome.ploidy).map(other => ({ ...one, ...other }))),
+      [{}],
     )
-    const gametes = loci.map(
-      (_, i) => new Map(each[i]!.map(alleles => [String(alleles), gametesOf(alleles, genome)])),
+    this.alleles = this.all.map(genotype =>
+      loci.map(({ name, alleles }) => genotype[name]!.map(allele => alleles.indexOf(allele))),
     )
-    const unknown = loci.map(locus => pool(locus.alleles.length, genome.ploidy / 2))
-    const sizeOf = this.all.length
-    const fromParent = (state: number, locus: number) =>
-      state === sizeOf ? unknown[locus]! : gametes[locus]!.get(String(this.all[state]![locus]))!
-    const places = each.map((_, i) => each.slice(i + 1).reduce((product, later) => product * later.length, 1))
-    const numbers = each.map(ofLocus => new Map(ofLocus.map((alleles, n) => [String(alleles), n])))
-    const joined = (one: number, other: number): Vector =>
-      loci.reduce<Vector>(
-        (found, _, locus) => {
-          const next = new Float64Array(sizeOf)
-          const child = new Map<number, number>()
-          for (const [a, p] of fromParent(one, locus)) {
-            for (const [b, q] of fromParent(other, locus)) {
-              const n = numbers[locus]!.get(String([...a, ...b].sort((x, y) => x - y)))!
-              child.set(n, (child.get(n) ?? 0) + p * q)
-            }
-          }
-          // States of the loci so far, with this one's digit added.
-          found.forEach((p, state) => {
-            if (p) for (const [n, q] of child) next[state + n * places[locus]!]! += p * q
-          })
-          return next
-        },
-        Float64Array.from({ length: sizeOf }, (_, i) => (i === 0 ? 1 : 0)),
-      )
-    this.passing = Array.from({ length: sizeOf + 1 }, (_, one) =>
-      Array.from({ length: sizeOf + 1 }, (_, other) => joined(one, other)),
+    const plants = this.all.map(passage.plant)
+    const states = new Map(plants.map((plant, state) => [plant, state]))
+    const told = plants.map(passage.gametesOf)
+    const numbers = [...new Set(told.flatMap(gametes => gametes.map(([gamete]) => gamete)))]
+    const at = new Map(numbers.map((gamete, i) => [gamete, i]))
+    this.gametesOf = told.map(gametes => gametes.map(([gamete, p]) => [at.get(gamete)!, p]))
+    const joined = numbers.map(one =>
+      Int32Array.from(numbers, other => states.get(passage.joined(one, other))!),
     )
-    const mixed = (homozygosity: number) =>
-      Float64Array.from(this.all, state =>
-        state.reduce((product, alleles, locus) => {
-          const kinds = loci[locus]!.alleles.length
-          const isUniform = alleles.every(a => a === alleles[0])
-          return (
-            product *
-            (((1 - homozygosity) * arrangements(alleles)) / kinds ** alleles.length +
-              (isUniform ? homozygosity / kinds : 0))
-          )
-        }, 1),
-      )
-    this.priors = { line: mixed(LINE_HOMOZYGOSITY), other: mixed(0) }
+    this.joined = (one, other) => joined[one]![other]!
+    this.carried = numbers.map((_, gamete) => {
+      // What two of the same gamete make has each of its chromosomes twice, side by side.
+      const alleles = this.alleles[this.joined(gamete, gamete)]!.map(own => own.filter((_, i) => i % 2 === 0))
+      const orders = own.groups.reduce((product, { loci: linked }) => {
+        const places = linked.map(one => loci.indexOf(one))
+        const chromosomes = alleles[0]!.map((_, i) => String(places.map(place => alleles[place]![i])))
+        return product * arrangements(chromosomes)
+      }, 1)
+      return { alleles, orders }
+    })
+    this.frequencies = loci.map(locus => locus.alleles.map(() => 1 / locus.alleles.length))
+    this.priors = this.priorsOf()
   }
 
   get size(): number {
     return this.all.length
   }
 
-  childOf = (one: number, other: number): Vector => this.passing[one]![other]!
+  /** Probability of each genotype of a child, by those of its parents; one index more stands for an unknown parent. */
+  childOf(one: number, other: number): Vector {
+    const key = one * (this.size + 1) + other
+    let found = this.families.get(key)
+    if (!found) {
+      found = new Float64Array(this.size)
+      for (const [a, p] of this.handedOn(one))
+        for (const [b, q] of this.handedOn(other)) found[this.joined(a, b)]! += p * q
+      this.families.set(key, found)
+    }
+    return found
+  }
 
-  genotype(state: number): Genotype {
-    return Object.fromEntries(
-      this.loci.map((locus, i) => [locus.name, this.all[state]![i]!.map(a => locus.alleles[a]!)]),
+  private handedOn = (state: number): Gametes => (state === this.size ? this.pool() : this.gametesOf[state]!)
+
+  /** Gametes of plants of which nothing is known: alleles as common as among founders, of each locus by themselves. */
+  private pool = (): Gametes =>
+    this.carried.map(({ alleles, orders }, gamete) => [
+      gamete,
+      alleles.reduce(
+        (product, own, locus) => product * own.reduce((p, a) => p * this.frequencies[locus]![a]!, 1),
+        orders,
+      ),
+    ])
+
+  private priorsOf(): Record<'line' | 'other', Vector> {
+    const pool = this.pool()
+    const other = new Float64Array(this.size)
+    for (const [a, p] of pool) for (const [b, q] of pool) other[this.joined(a, b)]! += p * q
+    const uniform = this.alleles.map(byLocus =>
+      byLocus.reduce(
+        (product, alleles, locus) =>
+          product *
+          (LINE_HOMOZYGOSITY *
+            Number(alleles.every(a => a === alleles[0])) *
+            this.frequencies[locus]![alleles[0]!]! +
+            (1 - LINE_HOMOZYGOSITY) *
+              arrangements(alleles) *
+              alleles.reduce((p, a) => p * this.frequencies[locus]![a]!, 1)),
+        1,
+      ),
     )
+    // States that differ by how they lie only are one genotype in several places.
+    const ways = new Map<string, number>()
+    const keyOf = (state: number) => String(this.alleles[state]!.map(alleles => [...alleles].sort()))
+    this.alleles.forEach((_, state) => ways.set(keyOf(state), (ways.get(keyOf(state)) ?? 0) + 1))
+    return { other, line: Float64Array.from(uniform, (p, state) => p / ways.get(keyOf(state))!) }
+  }
+
+  /** Takes founders' alleles to be as common as they seem among those that are known. */
+  learnFrequencies(founders: { belief: Vector; isLine: boolean }[]): void {
+    this.frequencies = this.loci.map(({ alleles }, locus) => {
+      const counts = alleles.map(() => GUESS_WORTH)
+      for (const { belief, isLine } of founders)
+        belief.forEach((p, state) => {
+          // A line is one chromosome many times over.
+          for (const a of this.alleles[state]![locus]!) counts[a]! += isLine ? p / this.genome.ploidy : p
+        })
+      const whole = counts.reduce((sum, n) => sum + n, 0)
+      return counts.map(n => n / whole)
+    })
+    for (const key of [...this.families.keys()])
+      if (key % (this.size + 1) === this.size || key >= this.size * (this.size + 1)) this.families.delete(key)
+    this.priors = this.priorsOf()
   }
 
   /** How well each genotype goes with what was seen and noted of a plant. */
@@ -138,16 +217,15 @@ class Genotypes {
     const seen = Object.entries(looks).filter(
       ([name]) => this.rules.some(r => r.name === name) || this.loci.some(l => l.name === name),
     )
-    return Float64Array.from(this.all, (state, i) => {
+    return Float64Array.from(this.all, (genotype, i) => {
       const phenotype = withRules(
-        Object.fromEntries(this.loci.map((locus, l) => [locus.name, lookOf(locus, state[l]!)])),
+        Object.fromEntries(this.loci.map((locus, l) => [locus.name, lookOf(locus, this.alleles[i]![l]!)])),
         this.rules,
       )
       const fitsLooks = seen.reduce(
         (p, [name, look]) => p * (phenotype[name] === look ? 1 - errors.look : errors.look),
         1,
       )
-      const genotype = this.genotype(i)
       return this.loci.reduce((p, { name }) => {
         const own = noted[name]
         return !own ? p : p * (sameAlleles(own, genotype[name]!) ? 1 - errors.genotype : errors.genotype)
@@ -155,8 +233,23 @@ class Genotypes {
     })
   }
 
-  /** True for a plant whose genotype was noted at all these loci: what its relatives say changes little. */
-  isNoted = ({ noted }: Relative): boolean => this.loci.every(l => noted[l.name])
+  /** True for a plant that can be but one thing at all these loci: what its relatives say changes little. */
+  isNoted = ({ noted }: Relative): boolean =>
+    this.loci.every(l => noted[l.name]) && this.all.filter(g => this.fits(g, noted)).length === 1
+
+  private fits = (genotype: Genotype, noted: Relative['noted']): boolean =>
+    this.loci.every(({ name }) => sameAlleles(noted[name]!, genotype[name]!))
+}
+
+/** Every way in which alleles of linked loci may lie on the chromosomes of a plant. */
+function layings(loci: Genome['loci'], ploidy: number): Genotype[] {
+  const haplotypes = loci.reduce<string[][]>(
+    (found, { alleles }) => found.flatMap(one => alleles.map(allele => [...one, allele])),
+    [[]],
+  )
+  return multisets(haplotypes.length, ploidy).map(own =>
+    Object.fromEntries(loci.map(({ name }, i) => [name, own.map(h => haplotypes[h]![i]!)])),
+  )
 }
 
 const sameAlleles = (one: string[], other: string[]) =>
@@ -166,32 +259,12 @@ function factorial(n: number): number {
   return n < 2 ? 1 : n * factorial(n - 1)
 }
 
-/** In how many orders these alleles can be written. */
-function arrangements(alleles: number[]): number {
-  const times = new Map<number, number>()
-  for (const a of alleles) times.set(a, (times.get(a) ?? 0) + 1)
-  return [...times.values()].reduce((product, n) => product / factorial(n), factorial(alleles.length))
+/** In how many orders these can be written. */
+function arrangements(things: (number | string)[]): number {
+  const times = new Map<number | string, number>()
+  for (const thing of things) times.set(thing, (times.get(thing) ?? 0) + 1)
+  return [...times.values()].reduce((product, n) => product / factorial(n), factorial(things.length))
 }
-
-/** Half of the alleles, every choice equally likely. */
-function gametesOf(alleles: number[], { ploidy }: Genome): [number[], number][] {
-  const found = new Map<string, [number[], number]>()
-  const choose = (from: number, chosen: number[]) => {
-    if (chosen.length === ploidy / 2) {
-      const key = String(chosen)
-      found.set(key, [chosen, (found.get(key)?.[1] ?? 0) + 1])
-      return
-    }
-    for (let i = from; i < alleles.length; i++) choose(i + 1, [...chosen, alleles[i]!])
-  }
-  choose(0, [])
-  const total = [...found.values()].reduce((sum, [, n]) => sum + n, 0)
-  return [...found.values()].map(([gamete, n]) => [gamete, n / total])
-}
-
-/** Gametes of plants of which nothing is known: every allele equally likely. */
-const pool = (kinds: number, count: number): [number[], number][] =>
-  multisets(kinds, count).map(alleles => [alleles, arrangements(alleles) / kinds ** count])
 
 function normalised(vector: Vector): Vector {
   const total = vector.reduce((sum, p) => sum + p, 0)
@@ -210,7 +283,9 @@ interface Family {
  * What plants may be at some loci, from what was seen and noted of them and of all their relatives.
  *
  * Messages are passed between parents and families until they no longer change; all children of two parents make one
- * message. That is exact while no two paths of descent meet; where lines cross again it is an approximation.
+ * message. That is exact while no two paths of descent meet. Where they do, plants are summed out one by one,
+ * which is exact too; where
+ * that grows too large the messages are an approximation.
  *
  * @see Elston & Stewart (1971), Human Heredity 21:523; Pearl (1988), Probabilistic Reasoning in Intelligent Systems
  */
@@ -218,7 +293,7 @@ function workOut(
   plants: Relative[],
   genotypes: Genotypes,
   errors: Errors,
-): { isExact: boolean; beliefs: Map<string, Vector> } {
+): { isExact: boolean; founders: Relative[]; beliefs: Map<string, Vector> } {
   const { size } = genotypes
   const index = new Map(plants.map((p, i) => [p.id, i]))
   const flat = () => new Float64Array(size).fill(1 / size)
@@ -254,14 +329,12 @@ function workOut(
     family.children.push(i)
     bornIn[i] = family
   })
-  const own = plants.map((plant, i) => {
-    const evidence = genotypes.evidence(plant, errors)
-    return bornIn[i]
-      ? evidence
-      : evidence.map(
-          (p, state) => p * genotypes.priors[plant.plantKind === 'line' ? 'line' : 'other'][state]!,
-        )
-  })
+  const founders = plants.filter((plant, i) => !bornIn[i] && plant.plantKind !== 'population')
+  const evidence = plants.map(plant => genotypes.evidence(plant, errors))
+  const kindOf = (plant: Relative) => (plant.plantKind === 'line' ? 'line' : 'other')
+  const own = plants.map((plant, i) =>
+    bornIn[i] ? evidence[i]! : evidence[i]!.map((p, state) => p * genotypes.priors[kindOf(plant)][state]!),
+  )
 
   /** Children that go on to no family and look alike say the same: they are told apart by what they say. */
   const sayings = plants.map((_, child) => (parentIn[child]!.length ? `${child}` : own[child]!.join()))
@@ -359,10 +432,13 @@ function workOut(
     return change
   }
 
+  const isTree = isForest(plants, [...families.values()], genotypes)
+  const exact = isTree ? null : eliminated(own, [...families.values()], sayingOf, genotypes)
+  if (exact) return { isExact: true, founders, beliefs: new Map(plants.map((p, i) => [p.id, exact[i]!])) }
   const downwards = inOrder([...families.values()], plants.length)
   for (let sweep = 0; sweep < SWEEPS; sweep++) {
     const changes = [...[...downwards].reverse(), ...downwards].map(renew)
-    if (Math.max(0, ...changes) < 1e-9) break
+    if (Math.max(0, ...changes) < (isTree ? 1e-9 : 1e-5)) break
   }
   const beliefs = new Map(
     plants.map((plant, i) => {
@@ -378,7 +454,58 @@ function workOut(
       ]
     }),
   )
-  return { isExact: isForest(plants, [...families.values()], genotypes), beliefs }
+  return { isExact: isTree, founders, beliefs }
+}
+
+/**
+ * What plants are likely to be where paths of descent meet again; null where that would be too much.
+ *
+ * Children of one family that go on to none of their own and look alike are one variable; the others of them
+ * speak through it.
+ */
+function eliminated(
+  own: Vector[],
+  families: Family[],
+  sayingOf: (child: number) => string,
+  genotypes: Genotypes,
+): Vector[] | null {
+  const { size } = genotypes
+  const factors: Factor[] = own.flatMap((values, plant): Factor[] =>
+    values.every(p => p === 1) ? [] : [{ scope: [plant], values }],
+  )
+  const spokenFor = new Map<number, number>()
+  for (const { parents, children } of families) {
+    const [one, other] = parents
+    const known = [...new Set(parents.filter(parent => parent !== null))]
+    const pairs: [number, number][] = Array.from({ length: size ** known.length }, (_, entry) => {
+      const [first, second] = known.length === 2 ? [Math.floor(entry / size), entry % size] : [entry, entry]
+      return [one === null ? size : first!, other === null ? size : one === null ? first! : second!]
+    })
+    const alike = new Map<string, number[]>()
+    for (const child of children) alike.set(sayingOf(child), [...(alike.get(sayingOf(child)) ?? []), child])
+    for (const [first, ...others] of alike.values()) {
+      others.forEach(child => spokenFor.set(child, first!))
+      const born = pairs.map(([a, b]) => genotypes.childOf(a, b))
+      factors.push({
+        scope: [...known, first!],
+        values: Float64Array.from(
+          { length: born.length * size },
+          (_, i) => born[Math.floor(i / size)]![i % size]!,
+        ),
+      })
+      if (!others.length) continue
+      const logs = born.map(child => child.reduce((sum, p, state) => sum + p * own[first!]![state]!, 0))
+      const most = Math.max(...logs)
+      factors.push({ scope: known, values: Float64Array.from(logs, p => (p / most) ** others.length) })
+    }
+  }
+  const lone = new Set(spokenFor.keys())
+  const found = marginals(
+    own.length,
+    size,
+    factors.filter(({ scope }) => !(scope.length === 1 && lone.has(scope[0]!))),
+  )
+  return found && own.map((_, plant) => normalised(found[spokenFor.get(plant) ?? plant]!))
 }
 
 /** Families with those of the parents before those of the children. */
@@ -413,24 +540,31 @@ function isForest(plants: Relative[], families: Family[], genotypes: Genotypes):
   )
 }
 
-/** Loci that are looked at together: those that a rule asks for, while they are few. */
-function blocksOf(genome: Genome): { loci: Genome['loci']; rules: Rule[] }[] {
+/** Loci that are looked at together: those that are linked, and those that a rule asks for, while they are few. */
+function blocksOf(genome: Genome, plants: number): { loci: Genome['loci']; rules: Rule[] }[] {
   const lociOf = (name: string): string[] => {
     const rule = genome.rules.find(r => r.name === name)
     return rule ? [...new Set(rule.cases.flatMap(c => Object.keys(c.when)).flatMap(lociOf))] : [name]
   }
+  /** Ways in which alleles of some loci may lie on the chromosomes: those of each linkage group by themselves. */
   const states = (names: string[]) =>
-    names.reduce(
-      (product, name) =>
-        product * multisets(genome.loci.find(l => l.name === name)!.alleles.length, genome.ploidy).length,
-      1,
-    )
-  let sets = genome.loci.map(l => [l.name])
-  for (const rule of genome.ordered) {
-    const touching = sets.filter(set => set.some(name => lociOf(rule.name).includes(name)))
+    genome.groups.reduce((product, { loci }) => {
+      const haplotypes = loci.reduce((all, l) => all * (names.includes(l.name) ? l.alleles.length : 1), 1)
+      return product * genotypesAt(haplotypes, genome.ploidy)
+    }, 1)
+  const most = Math.min(MOST_STATES, Math.cbrt(MOST_WORK / Math.max(1, plants)))
+  // Neighbours on a chromosome are looked at together as far as they are few.
+  const runs = genome.groups.flatMap(({ loci }) =>
+    loci.reduce<string[][]>((found, { name }) => {
+      const run = [...(found.at(-1) ?? []), name]
+      return found.length && states(run) <= most ? [...found.slice(0, -1), run] : [...found, [name]]
+    }, []),
+  )
+  const sets = genome.ordered.reduce((found, rule) => {
+    const touching = found.filter(set => set.some(name => lociOf(rule.name).includes(name)))
     const joined = touching.flat()
-    if (states(joined) <= MOST_STATES) sets = [...sets.filter(set => !touching.includes(set)), joined]
-  }
+    return states(joined) <= MOST_STATES ? [...found.filter(set => !touching.includes(set)), joined] : found
+  }, runs)
   return sets.map(names => ({
     loci: genome.loci.filter(l => names.includes(l.name)),
     rules: genome.ordered.filter(r => lociOf(r.name).every(name => names.includes(name))),
@@ -445,16 +579,16 @@ function blocksOf(genome: Genome): { loci: Genome['loci']; rules: Rule[] }[] {
  * @returns one answer for each set of loci that are looked at together
  */
 export function genotypesOf(plants: Relative[], genome: Genome, errors = USUAL_ERRORS): Worked[] {
-  return blocksOf(genome).map(({ loci, rules }) => {
+  return blocksOf(genome, plants.length).map(({ loci, rules }) => {
     const genotypes = new Genotypes(genome, loci, rules)
-    const { isExact, beliefs } = workOut(plants, genotypes, errors)
-    const unknown = normalised(genotypes.priors.other.slice())
-    return {
-      loci: loci.map(l => l.name),
-      isExact,
-      genotypes: Array.from(unknown, (_, state) => genotypes.genotype(state)),
-      beliefs,
-      unknown,
+    let { isExact, founders, beliefs } = workOut(plants, genotypes, errors)
+    for (let round = 0; round < ROUNDS && founders.length >= ENOUGH_FOUNDERS; round++) {
+      genotypes.learnFrequencies(
+        founders.map(({ id, plantKind }) => ({ belief: beliefs.get(id)!, isLine: plantKind === 'line' })),
+      )
+      ;({ isExact, founders, beliefs } = workOut(plants, genotypes, errors))
     }
+    const unknown = normalised(genotypes.priors.other.slice())
+    return { loci: loci.map(l => l.name), isExact, genotypes: genotypes.all, beliefs, unknown }
   })
 }

@@ -19,7 +19,8 @@ type Knowing = (plant: string, locus: string) => Possible | null
 /**
  * The ways in which the alleles of linked loci may lie on a plant's two chromosomes, with probabilities.
  *
- * An allele that only one of the parents can have handed on lies with the others from that parent; where nothing is known
+ * An allele that only one of the parents can have handed on lies with the others from that parent; where
+ * nothing is known
  * of the parents, coupling and repulsion are equally likely.
  *
  * @param genotype alleles in no particular order, of a diploid
@@ -100,8 +101,11 @@ export function parentFrom(
         [{ genotype: {}, probability: 1 }],
       )
     if (genome.ploidy !== 2) return { possible: together }
+    // What was worked out together lies in its phases already.
     const groups = genome.groups.filter(
-      g => g.loci.length > 1 && g.loci.some(l => part.some(w => w.loci.includes(l.name))),
+      g =>
+        g.loci.some(l => part.some(w => w.loci.includes(l.name))) &&
+        !part.some(w => g.loci.every(l => w.loci.includes(l.name))),
     )
     return {
       possible: groups.reduce(

@@ -25,9 +25,15 @@ const MOST_EFFORT = 4_000_000
 const [SIMULATED_PLANTS, LEAST_RUNS, MOST_RUNS] = [2_000_000, 200, 20_000]
 /** Runs with a kind of couple that is unlikely. */
 const LEAST_RUNS_OF_KIND = 4
-/** Two plants of a generation of which this share is of one kind are not worth more than one: two lines, each as good as known. */
+/**
+ * Two plants of a generation of which this share is of one kind are not worth more than one: two lines, each
+ * as good as known.
+ */
 const ALIKE = 0.98
-/** Plants that stand for a generation of as many as one likes: bred in every run, and before the first counted one once for all. */
+/**
+ * Plants that stand for a generation of as many as one likes: bred in every run, and before the first counted
+ * one once for all.
+ */
 const [MANY, MANY_ONCE] = [2000, 20_000]
 
 /** A chance; of a simulated one with its standard error. */
@@ -76,7 +82,8 @@ const countedSteps = (raised: Raised) => raised.flatMap((plants, i) => (plants =
 /**
  * Follows a couple up to the last generation of which plants are counted.
  *
- * @throws {TooMuch} where what one plant leads to depends on the others: a choice after the first counted generation, plants mated
+ * @throws {TooMuch} where what one plant leads to depends on the others: a choice after the first counted
+ *   generation, plants mated
  *   among themselves
  */
 function courseOf(couple: Couple, path: Step[], raised: Raised, own: Followed, effort: Effort): Course {
@@ -166,7 +173,10 @@ function shapesOf(sizes: number[], effort: Effort): Shapes {
   return { first, made }
 }
 
-/** Chances of the first few counts of a kind in the last of some generations that begin with plants of a distribution. */
+/**
+ * Chances of the first few counts of a kind in the last of some generations that begin with plants of a
+ * distribution.
+ */
 function countsFrom(
   first: ChancesById,
   sizes: number[],
@@ -403,11 +413,14 @@ export function simulated(
 type ClassChance = { phenotype: Phenotype } & RaisedChance
 
 /**
- * Chance of at least one plant of each class among those that are raised. The plants on the way are as finite as they are: of few
- * back-crossed plants perhaps none carries what is looked for. Children are spread evenly over the plants before; where plants are
+ * Chance of at least one plant of each class among those that are raised. The plants on the way are as finite
+ * as they are: of few
+ * back-crossed plants perhaps none carries what is looked for. Children are spread evenly over the plants
+ * before; where plants are
  * chosen, over those chosen. A generation of which no number is given is as large as one likes.
  *
- * Exact by the tree of descent, since what a plant leads to hangs on itself alone. Where it does not (a second choice, sibs mated
+ * Exact by the tree of descent, since what a plant leads to hangs on itself alone. Where it does not (a
+ * second choice, sibs mated
  * among themselves), or where that is too much work, simulated.
  *
  * @param raised plants of each step
