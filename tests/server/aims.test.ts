@@ -106,10 +106,10 @@ describe('what a garden adds to a crop', () => {
     expect(definition.loci.find(l => l.id === 'purple')).toMatchObject({ isOwn: false })
     const { genes, summaries } = await keeper.get<PlantGenes>(`/api/plants/${ids.f1}/genes`)
     // Striped, with a seed that got t from Low Pane.
-    expect(genes.find(g => g.loci.includes(ids.locus))!.possible[0]).toMatchObject({
-      genotype: { [ids.locus]: ['T', 't'] },
-      probability: expect.closeTo(1, 1),
-    })
+    const mixed = genes
+      .find(g => g.loci.includes(ids.locus))!
+      .possible.filter(({ genotype }) => new Set(genotype[ids.locus]).size === 2)
+    expect(mixed.reduce((sum, { probability }) => sum + probability, 0)).toBeCloseTo(1, 1)
     expect(summaries[ids.trait]).toMatchObject({ n: 1, mean: 1 })
   })
 

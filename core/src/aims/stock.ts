@@ -1,8 +1,9 @@
 import { maxIndex } from 'd3-array'
-import type { CropDefinition } from '../crops/definition'
+import type { CropDefinition, CropTrait } from '../crops/definition'
 import { once } from '../once'
 import type { Relative, Worked } from '../odds/carriers'
 import type { Genome } from '../odds/genome'
+import { occasionEffects, onUsualOccasion } from '../offspring/occasions'
 import type { Looks } from '../offspring/summary'
 import { looksByTrait } from '../offspring/summary'
 import { classNames } from '../offspring/trait'
@@ -88,17 +89,45 @@ export function stockAfter(
   return { definition, plants, relatives }
 }
 
-/** What the scores of a plant come to; how much looks differ is learnt from all plants of the crop. */
+/**
+ * What the scores of a plant come to on a usual occasion; how much looks and occasions differ is learnt from
+ * all plants of the crop.
+ */
 export const summariesOf = (stock: Stock, id: string): Summaries =>
-  summariesFrom(stock.plants.get(id)!.looks, stock.definition.traits, withinOf(stock))
+  summariesFrom(usualLooks(stock).get(id)!, stock.definition.traits, withinOf(stock))
 
 const withinOf = (stock: Stock) =>
-  once(stock, 'within', () =>
-    withinByTrait(
-      Array.from(stock.plants.values(), ({ looks }) => looks),
-      stock.definition.traits,
-    ),
-  )
+  once(stock, 'within', () => withinByTrait([...usualLooks(stock).values()], stock.definition.traits))
+
+/** Counts and measures move with the season; what was seen of steps and swatches stays as it was seen. */
+const isMeasured = (trait: CropTrait): boolean => classNames(trait) === null
+
+/** The looks at all plants, by plant and trait, without what seasons and places did to them. */
+export const usualLooks = (stock: Stock): ReadonlyMap<string, ReadonlyMap<string, Looks>> =>
+  once(stock, 'usual looks', () => {
+    const effects = new Map(
+      stock.definition.traits
+        .filter(isMeasured)
+        .map(({ id }) => [
+          id,
+          occasionEffects(
+            new Map(
+              [...stock.plants].flatMap(([plant, { looks }]) =>
+                looks.has(id) ? [[plant, looks.get(id)!]] : [],
+              ),
+            ),
+          ),
+        ]),
+    )
+    return new Map(
+      [...stock.plants].map(([plant, { looks }]) => [
+        plant,
+        new Map(
+          [...looks].map(([trait, own]) => [trait, onUsualOccasion(own, effects.get(trait) ?? new Map())]),
+        ),
+      ]),
+    )
+  })
 
 function knownOf(plant: StockPlant, definition: CropDefinition): Known {
   const { id, seedParentId, pollenParentId, plantKind, genotype } = plant
@@ -108,7 +137,10 @@ function knownOf(plant: StockPlant, definition: CropDefinition): Known {
   return { plant, looks, relative: { id, seedParentId, pollenParentId, plantKind, looks: seen, noted } }
 }
 
-/** What was mostly seen of a plant, by the rule that makes it: one look, however often it was noted, for the eye errs alike. */
+/**
+ * What was mostly seen of a plant, by the rule that makes it: one look, however often it was noted, for the
+ * eye errs alike.
+ */
 function seenOf(looks: Known['looks'], { rules, traits }: CropDefinition): Record<string, string> {
   return Object.fromEntries(
     rules.flatMap(({ id, trait: of }) => {

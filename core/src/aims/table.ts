@@ -9,7 +9,7 @@ import { addDays } from '../time/days'
 import type { Candidate, PairTable, Tried } from './pairs'
 import { familySpreads } from './spreads'
 import type { StockPlant, WorkedStock } from './stock'
-import { summariesOf } from './stock'
+import { summariesOf, usualLooks } from './stock'
 
 /** Flowers and fruits that a plant carries now count for half a year; then they are harvested, or forgotten. */
 const CARRIED_DAYS = 180
@@ -59,7 +59,10 @@ function withAncestors(ids: string[], plants: WorkedStock['plants']): StockPlant
 const spreadsOf = (stock: WorkedStock) =>
   once(stock, 'spreads', () =>
     familySpreads(
-      Array.from(stock.plants.values(), ({ plant, looks }) => ({ crossId: plant.crossId, looks })),
+      Array.from(usualLooks(stock), ([id, looks]) => ({
+        crossId: stock.plants.get(id)!.plant.crossId,
+        looks,
+      })),
       stock.definition.traits,
     ),
   )

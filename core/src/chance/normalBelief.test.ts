@@ -1,14 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import {
-  beliefFrom,
-  chanceBelow,
-  learnNormal,
-  lessMoments,
-  momentsOf,
-  predictive,
-  quantileOf,
-} from './normalBelief'
+import { beliefFrom, chanceBelow, learnNormal, momentsOf, predictive, quantileOf } from './normalBelief'
 
 const cases = (...values: number[]) => values.map(value => ({ value }))
 
@@ -30,26 +22,14 @@ describe('a belief about what scatters normally', () => {
     expect(learnNormal(before, momentsOf([]))).toBe(before)
   })
 
-  it('is the same learnt at once, case by case, or with more taken out again', () =>
+  it('is the same learnt at once or case by case', () =>
     fc.assert(
-      fc.property(
-        fc.array(fc.integer({ min: -50, max: 50 }), { minLength: 1, maxLength: 12 }),
-        fc.array(fc.integer({ min: -50, max: 50 }), { maxLength: 6 }),
-        (values, more) => {
-          const belief = beliefFrom({ low: -10, high: 10 }, 4)
-          const at = learnNormal(belief, momentsOf(cases(...values)))
-          const stepwise = values.reduce(
-            (known, value) => learnNormal(known, momentsOf(cases(value))),
-            belief,
-          )
-          const lessened = learnNormal(
-            belief,
-            lessMoments(momentsOf(cases(...values, ...more)), momentsOf(cases(...more))),
-          )
-          for (const same of [stepwise, lessened])
-            for (const key of ['mean', 'weight', 'shape', 'scale'] as const)
-              expect(same[key]).toBeCloseTo(at[key], 6)
-        },
-      ),
+      fc.property(fc.array(fc.integer({ min: -50, max: 50 }), { minLength: 1, maxLength: 12 }), values => {
+        const belief = beliefFrom({ low: -10, high: 10 }, 4)
+        const at = learnNormal(belief, momentsOf(cases(...values)))
+        const stepwise = values.reduce((known, value) => learnNormal(known, momentsOf(cases(value))), belief)
+        for (const key of ['mean', 'weight', 'shape', 'scale'] as const)
+          expect(stepwise[key]).toBeCloseTo(at[key], 6)
+      }),
     ))
 })

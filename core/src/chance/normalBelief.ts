@@ -27,13 +27,6 @@ export function momentsOf(cases: Iterable<{ value: number; times?: number }>): M
   return { n, sum, squares }
 }
 
-/** All but some. */
-export const lessMoments = (all: Moments, part: Moments): Moments => ({
-  n: all.n - part.n,
-  sum: all.sum - part.sum,
-  squares: all.squares - part.squares,
-})
-
 /** What the next case is expected to be: Student's t, moved and stretched. */
 export interface Predictive {
   location: number

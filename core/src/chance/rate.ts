@@ -32,7 +32,10 @@ export const meanOf = (shares: SharesInDoubt): number =>
 /** How often a plant that is counted as one of a class is none, or the other way round. */
 const MISTAKEN = 0.01
 
-/** A share that is one of several, after so many successes of so many tries: those that do not go with them weigh less. */
+/**
+ * A share that is one of several, after so many successes of so many tries: those that do not go with them
+ * weigh less.
+ */
 export function afterTries(shares: SharesInDoubt, { successes, tries }: Tally): SharesInDoubt {
   if (!tries) return shares
   const logs = shares.map(({ weight, share }) => {
@@ -95,7 +98,10 @@ export function shareFromGuide(guide: GuideRange): ShareBelief {
   return belief
 }
 
-/** Records of one level of nested pools (the crop in this garden, the seed parent, this pair), each record in the narrowest. */
+/**
+ * Records of one level of nested pools (the crop in this garden, the seed parent, this pair), each record in
+ * the narrowest.
+ */
 export interface Level extends Tally {
   /** part of p·(1 − p) by which things of this level differ around the one above, see `spread.ts`; 0: they do not */
   between: number
@@ -137,7 +143,8 @@ export function partsOf(guide: GuideRange): ShareParts {
 }
 
 /**
- * Belief about a share after the records of nested pools, widest first. Each level starts from the one above as loosely as its things
+ * Belief about a share after the records of nested pools, widest first. Each level starts from the one above
+ * as loosely as its things
  * are known to differ: by how much is estimated, not fixed.
  *
  * @param before what is believed of the widest, see {@link partsOf}

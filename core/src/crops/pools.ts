@@ -1,4 +1,7 @@
-/** Records of a crop in nested pools, and by how much the things of each pool differ: what a pair is expected to do rests on them. */
+/**
+ * Records of a crop in nested pools, and by how much the things of each pool differ: what a pair is expected
+ * to do rests on them.
+ */
 import { group, sum } from 'd3-array'
 import type { CountLevel, MeanParts } from '../chance/count'
 import { shapeOf, worthOfCase } from '../chance/count'

@@ -21,16 +21,17 @@ export interface TraitSummary {
 /** The looks at one trait of one plant. */
 export interface Looks {
   scores: Score[]
-  /** of the looks of each season and place: looks of one day under one sky are no two witnesses */
-  means: number[]
+  /** of the looks of each occasion, a season at a place: looks of one day under one sky are no two witnesses */
+  means: { occasion: string; value: number }[]
 }
 
 /** Scores of one trait of one plant, as they are summed up. */
 export const looksFrom = (scores: Score[]): Looks => ({
   scores,
-  means: [...group(scores, s => `${s.on.slice(0, 4)} ${s.placeId}`).values()].map(together =>
-    mean(together, s => s.value)!,
-  ),
+  means: [...group(scores, s => `${s.on.slice(0, 4)} ${s.placeId}`)].map(([occasion, together]) => ({
+    occasion,
+    value: mean(together, s => s.value)!,
+  })),
 })
 
 /** Scores of one plant, as they are summed up, by trait. */
@@ -39,7 +40,7 @@ export const looksByTrait = (scores: Score[]): Map<string, Looks> =>
 
 /** Their mean over the occasions; null for swatches, which have no order. */
 export const meanOfLooks = (trait: TraitDescription, { means }: Looks): number | null =>
-  isOrdered(trait) ? mean(means)! : null
+  isOrdered(trait) ? mean(means, m => m.value)! : null
 
 /** How much the looks at one plant differ from occasion to occasion, and how often that was seen. */
 export interface Within {
@@ -53,9 +54,9 @@ const STEP_VARIANCE = 1 / 12
 /** How many occasions what is known of all plants is worth, beside a plant's own. */
 const POOL_FREEDOM = 4
 
-const squares = (values: number[]) => {
-  const centre = mean(values)!
-  return sum(values, v => (v - centre) ** 2)
+const squares = (means: Looks['means']) => {
+  const centre = mean(means, m => m.value)!
+  return sum(means, m => (m.value - centre) ** 2)
 }
 
 /** How much looks at one plant differ, over all plants of a crop that were seen more than once; null when none was. */
@@ -68,7 +69,8 @@ export function withinPlants(plants: Looks[]): Within | null {
 /**
  * Mean, standard error and number of the looks at one trait of one plant.
  *
- * The variance between occasions is the plant's own, drawn towards that of all plants of the crop as if that had been seen
+ * The variance between occasions is the plant's own, drawn towards that of all plants of the crop as if that
+ * had been seen
  * on four occasions: two seasons of one plant say little about how much it varies.
  *
  * @param looks at this trait of this plant

@@ -60,7 +60,7 @@ describe('what scores come to', () => {
       'stance: upright (3 of 4) (sideways 1×, upright 3×); 4 looks on 3 occasions, last on 2026-02-24',
     )
     expect(wholeSummary(height, summary({ mean: 82, standardError: 3 }))).toBe(
-      'height: 82 cm, mean 82.00 ± 3.00; 4 looks on 3 occasions, last on 2026-02-24',
+      'height: 82 cm, mean 82.00 ± 3.00 on a usual occasion; 4 looks on 3 occasions, last on 2026-02-24',
     )
     expect(wholeSummary(petal, summary({ n: 1, occasions: 1, shares: [1, 0] }))).toBe(
       'petal: dusk; 1 look on 1 occasion, last on 2026-02-24',

@@ -41,5 +41,5 @@ function namedShares(trait: TraitDescription, { shares, n }: TraitSummary): stri
 /** The whole of it, for a title: "mean 1.7 ± 0.2 of 3 looks in 3 seasons, last on 12 June 2026". */
 export function wholeSummary(trait: TraitDescription, summary: TraitSummary): string {
   const { mean, n, occasions, lastOn } = summary
-  return `${trait.name}: ${summaryWords(trait, summary)}${mean !== null && !classNames(trait) ? `, mean ${mean.toFixed(2)}${summary.standardError === null ? '' : ` ± ${summary.standardError.toFixed(2)}`}` : ''}${namedShares(trait, summary)}; ${counted(n, 'look')} on ${counted(occasions, 'occasion')}, last on ${lastOn}`
+  return `${trait.name}: ${summaryWords(trait, summary)}${mean !== null && !classNames(trait) ? `, mean ${mean.toFixed(2)}${summary.standardError === null ? '' : ` ± ${summary.standardError.toFixed(2)}`} on a usual occasion` : ''}${namedShares(trait, summary)}; ${counted(n, 'look')} on ${counted(occasions, 'occasion')}, last on ${lastOn}`
 }
