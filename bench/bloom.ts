@@ -3,7 +3,9 @@ import type { Chances } from '@virgulta/core/bloom/chances'
 import { dayNumber } from '@virgulta/core/bloom/chances'
 import type { Window } from '@virgulta/core/bloom/overlap'
 import { chanceOfMeeting, covering, pollenSide, seedSide } from '@virgulta/core/bloom/overlap'
-import { SOWN, cropSeasons, lengthChances, predictorOf, startChances } from '@virgulta/core/bloom/predict'
+import { foretold } from '@virgulta/core/bloom/foretell'
+import { cropSeasons, predictorOf } from '@virgulta/core/bloom/predict'
+import { SOWN } from '@virgulta/core/bloom/scale'
 import type { BloomRecord } from '@virgulta/core/bloom/season'
 import { randomStream } from '@virgulta/core/chance/stream'
 import { chilli } from '@virgulta/core/crops/guides/chilli'
@@ -54,19 +56,13 @@ export async function bloomRows(): Promise<Row[]> {
     chilli.bloom.warmth!.base,
   )
   const records = recordsOf(300)
-  const seasons = cropSeasons(chilli.bloom, records, () => curves[0])
+  const seasons = cropSeasons(chilli.bloom, records, () => curves)
   const predictor = predictorOf(seasons, 'p7', { season: 2026, sownOn: '2026-03-01' }, SOWN)
-  const batchOn = (day: number): Window => ({
-    start: startChances(
-      predictor,
-      { season: 2026, sownOn: addDays('1970-01-01', day) },
-      chilli.bloom,
-      curves,
-    ),
-    length: lengthChances(predictor),
-  })
+  const batchOn = (day: number): Window =>
+    foretold(predictor, { season: 2026, sownOn: addDays('1970-01-01', day) }, chilli.bloom, curves)
   const candidates = Array.from({ length: 120 }, (_, i) => dayNumber('2026-02-01') + i)
-  const seed: Window = { start: bell(dayNumber('2026-06-10'), 50), length: bell(6, 30) }
+  const ground = { season: 2026, sownOn: '2026-03-01' }
+  const seed = foretold(predictorOf(seasons, 'p9', ground), ground, chilli.bloom, curves)
   const work = (what: string, times: number, aim: number | undefined, does: () => unknown) =>
     timed(
       `bloom: ${what}`,
@@ -93,14 +89,17 @@ export async function bloomRows(): Promise<Row[]> {
       covering(batch)
     }),
     await work('seasons of a crop with 1200 records, methods compared', 5, undefined, () =>
-      cropSeasons(chilli.bloom, records, () => curves[0]),
+      predictorOf(
+        cropSeasons(chilli.bloom, records, () => curves),
+        'p7',
+        { season: 2026, sownOn: '2026-03-01' },
+      ),
     ),
     await work('300 plants foretold', 5, undefined, () => {
       for (let i = 0; i < 300; i++) {
         const ground = { season: 2026, sownOn: '2026-03-01' }
         const one = predictorOf(seasons, `p${i}`, ground)
-        startChances(one, ground, chilli.bloom, curves)
-        lengthChances(one)
+        foretold(one, ground, chilli.bloom, curves)
       }
     }),
     await work('a year of simulated days', 5, undefined, () => weather.days('2025-01-01', '2025-12-31')),

@@ -8,7 +8,10 @@ import * as v from 'valibot'
 import { complain } from './complain'
 import { answer, argumentsOf, numberIn, readInput, readText, totalOf } from './input'
 
-/** `degree-days FILE --base 10`; hours are put together to days of UTC. Lines that were left out are named on standard error. */
+/**
+ * `degree-days FILE --base 10`; hours are put together to days of UTC. Lines that were left out are named on
+ * standard error.
+ */
 export function degreeDaysOf(words: string[]): number {
   const {
     values,
@@ -77,8 +80,7 @@ export function overlap(words: string[]): number {
         const at = seasons.length > 1 ? `seasons[${i}].` : ''
         return {
           probability: probability / sum,
-          seed: windowOf(seedParent, `${at}seedParent`),
-          pollen: windowOf(pollenParent, `${at}pollenParent`),
+          windows: [windowOf(seedParent, `${at}seedParent`), windowOf(pollenParent, `${at}pollenParent`)],
         }
       }),
       { ...usualTerms, ...given },
@@ -86,7 +88,10 @@ export function overlap(words: string[]): number {
   )
 }
 
-/** The seasons of a file; one pair of windows is the one season there is. @throws {OutOfRange} where both or neither is given */
+/**
+ * The seasons of a file; one pair of windows is the one season there is. @throws {OutOfRange} where both or
+ * neither is given
+ */
 function seasonsIn({ seedParent, pollenParent, seasons, ...given }: v.InferOutput<typeof OverlapFile>) {
   if (seasons && !seedParent && !pollenParent) return { seasons, ...given }
   if (seasons || !seedParent || !pollenParent)

@@ -1,5 +1,6 @@
 import type { FlowerHours } from '@virgulta/core/bloom/hours'
-import type { Predictor, WarmthCurve } from '@virgulta/core/bloom/predict'
+import type { Predictor } from '@virgulta/core/bloom/predict'
+import type { WarmthCurve } from '@virgulta/core/bloom/scale'
 import { Day, Id } from '@virgulta/core/log/kind'
 import type { SunDay } from '@virgulta/core/time/sun'
 import type { WeatherHour } from '@virgulta/core/weather/hour'
@@ -16,6 +17,14 @@ export const BloomQuery = v.pipe(
     from: Day,
     to: Day,
     who: v.optional(v.picklist(['play', 'all']), 'play'),
+    /** each season that may come by itself, for whether two plants meet */
+    seasons: v.optional(
+      v.pipe(
+        v.picklist(['yes', 'no']),
+        v.transform(wish => wish === 'yes'),
+      ),
+      'no',
+    ),
     crop: v.optional(v.pipe(v.string(), v.maxLength(40))),
     /** plants that are shown in any case */
     also: v.optional(
@@ -117,7 +126,7 @@ export interface MeetPage {
   pollen: MeetSide
   /** how they flowered beside each other */
   history: string | null
-  /** warmth of years that may come, where a bloom is foretold by it */
+  /** warmth of years that may come, which tell its seasons apart */
   curves: WarmthCurve[]
   tasks: { id: string; does: string; plantId: string; from: string; until: string }[]
 }

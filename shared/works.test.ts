@@ -1,5 +1,7 @@
 import { dayNumber } from '@virgulta/core/bloom/chances'
-import { lengthChances, predictorOf, cropSeasons, SOWN } from '@virgulta/core/bloom/predict'
+import { lengthChances } from '@virgulta/core/bloom/foretell'
+import { cropSeasons, predictorOf } from '@virgulta/core/bloom/predict'
+import { SOWN } from '@virgulta/core/bloom/scale'
 import { chilli } from '@virgulta/core/crops/guides/chilli'
 import { known } from '@virgulta/core/odds/generations'
 import { describe, expect, it } from 'vitest'
@@ -138,7 +140,7 @@ describe('the flower budget as a screen asks for it', () => {
 
 describe('what would make two plants meet', () => {
   const predictor = predictorOf(
-    cropSeasons(chilli.bloom, [], () => undefined),
+    cropSeasons(chilli.bloom, [], () => []),
     'p',
     { season: 2026, sownOn: '2026-03-01' },
     SOWN,
@@ -170,7 +172,7 @@ describe('what would make two plants meet', () => {
       windowOfBatch(sowing, chilli.bloom, dayNumber(day)),
     )
     expect(late!.start.first - early!.start.first).toBe(20)
-    expect(early!.length).toEqual(lengthChances(predictor))
+    expect(early!.length).toEqual(lengthChances(predictor.length))
   })
 })
 

@@ -1,8 +1,9 @@
 import { dayOfNumber } from '@virgulta/core/bloom/chances'
 import type { Window } from '@virgulta/core/bloom/overlap'
 import { sheddingWindow } from '@virgulta/core/bloom/overlap'
-import type { Predictor, WarmthCurve } from '@virgulta/core/bloom/predict'
-import { lengthChances, startChances } from '@virgulta/core/bloom/predict'
+import { foretold } from '@virgulta/core/bloom/foretell'
+import type { Predictor } from '@virgulta/core/bloom/predict'
+import type { WarmthCurve } from '@virgulta/core/bloom/scale'
 import type { MeetingCase, Remedy } from '@virgulta/core/bloom/remedies'
 import { remediesFor } from '@virgulta/core/bloom/remedies'
 import { readStoreCsv } from '@virgulta/core/stores/readStore'
@@ -191,13 +192,7 @@ export function windowOfBatch(
   bloom: MeetingWish['bloom'],
   day: number,
 ): Window {
-  return sheddingWindow(
-    {
-      start: startChances(predictor, { season, sownOn: dayOfNumber(day) }, bloom, curves),
-      length: lengthChances(predictor),
-    },
-    bloom,
-  )
+  return sheddingWindow(foretold(predictor, { season, sownOn: dayOfNumber(day) }, bloom, curves), bloom)
 }
 
 /** Ways to make two plants meet. */

@@ -1,7 +1,7 @@
 import { chanceOfBatches } from '@virgulta/core/bloom/batchChances'
 import { dayNumber } from '@virgulta/core/bloom/chances'
 import type { Window } from '@virgulta/core/bloom/overlap'
-import { meeting, pollenSide, receptiveWindow, sheddingWindow } from '@virgulta/core/bloom/overlap'
+import { bySeason, meeting, pollenSide, receptiveWindow, sheddingWindow } from '@virgulta/core/bloom/overlap'
 import { sowingDays } from '@virgulta/core/bloom/sowingDays'
 import type { BloomForecast } from '@virgulta/core/garden/blooms'
 import type { MeetPage } from '#shared/bloom'
@@ -59,22 +59,40 @@ export function useMeeting(page: () => MeetPage | null, plan: () => MeetingPlan)
   const chances = computed(() =>
     seeds.value.map(({ window }) => chanceOfBatches(window, pollen.value, terms.value)),
   )
-  /** Of several batches of the seed parent the one that meets best is worked on; it stays the same one while a date is dragged. */
+  /**
+   * Of several batches of the seed parent the one that meets best is worked on; it stays the same one while a
+   * date is dragged.
+   */
   const best = computed(() => seeds.value[chances.value.indexOf(Math.max(...chances.value))] ?? null)
-  /** Chance that both are there, day by day; holding back is left out. */
+  /** Chance that both are there, day by day, in each season and then over all; holding back is left out. */
   const together = computed(() => {
     if (!best.value) return { first: 0, p: [] as number[] }
-    const seed = pollenSide(best.value.window, { pollenKeepsDays: 0, holdDays: 0, atLeastDays: 1 }).begunBy
-    const sides = pollen.value.map(
-      w => pollenSide(w, { ...terms.value, holdDays: 0, atLeastDays: 1 }).begunBy,
-    )
+    const seasons = bySeason([best.value.window, ...pollen.value]).map(({ probability, windows }) => {
+      const [seed, ...sides] = windows.map(
+        (w, i) =>
+          pollenSide(w, {
+            pollenKeepsDays: i ? terms.value.pollenKeepsDays : 0,
+            holdDays: 0,
+            atLeastDays: 1,
+          }).begunBy,
+      )
+      return { probability, seed: seed!, sides }
+    })
+    const first = Math.min(...seasons.map(({ seed }) => seed.first))
+    const end = Math.max(...seasons.map(({ seed }) => seed.first + seed.values.length))
+    const at = ({ first: from, values }: (typeof seasons)[number]['seed'], day: number) =>
+      values[day - from] ?? 0
     return {
-      first: seed.first,
-      p: Array.from(
-        seed.values,
-        (chance, i) =>
-          chance *
-          (1 - sides.reduce((missed, s) => missed * (1 - (s.values[seed.first + i - s.first] ?? 0)), 1)),
+      first,
+      p: Array.from({ length: end - first }, (_, i) =>
+        seasons.reduce(
+          (sum, { probability, seed, sides }) =>
+            sum +
+            probability *
+              at(seed, first + i) *
+              (1 - sides.reduce((missed, side) => missed * (1 - at(side, first + i)), 1)),
+          0,
+        ),
       ),
     }
   })

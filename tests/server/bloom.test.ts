@@ -57,8 +57,8 @@ describe('blooms', () => {
     await note(...seen)
     const after = (await bloomOf(seedParent, `${next}-03-01`, `${next}-12-31`)).windows[0]!
     expect(before.chosenBy).toBe('guide')
-    expect(after).toMatchObject({ chosenBy: 'plant', records: 3, season: next, isBegun: false })
-    expect(after.why).toContain('of its own')
+    expect(after).toMatchObject({ chosenBy: 'records', records: 3, season: next, isBegun: false })
+    expect(after.why).toContain('3 seasons of the crop')
     const width = (w: typeof after) => quantileIn(w.start, 0.9) - quantileIn(w.start, 0.1)
     expect(width(after)).toBeLessThan(width(before))
     expect(Math.abs(quantileIn(after.start, 0.5) - dayNumber(`${next}-07-21`))).toBeLessThan(8)

@@ -14,7 +14,7 @@ const garden = useGardenStore()
 const { data: page, problem } = useLive<AimPage>(() => `/api/aims/${aim}`)
 const { data: bloom } = useLive<BloomPage>(() =>
   page.value
-    ? `/api/bloom?${new URLSearchParams({ from: garden.today, to: addDays(garden.today, 500), who: 'all', crop: page.value.aim.crop })}`
+    ? `/api/bloom?${new URLSearchParams({ from: garden.today, to: addDays(garden.today, 500), who: 'all', seasons: 'yes', crop: page.value.aim.crop })}`
     : null,
 )
 /** Pairs that are looked at, the best first. */

@@ -203,7 +203,8 @@ function letGo() {
           <p v-for="(w, i) in page.pollen.windows" :key="i">{{ page.pollen.plant.name }}: {{ w.why }}</p>
           <p v-if="thought.length && page.pollen.sown">Batches thought of: {{ page.pollen.sown.why }}</p>
           <p>
-            The chance is exact on the day grid; first day and length of each plant are taken as independent.
+            The chance is exact on the day grid within each of ten seasons that may come, an early one early
+            for both plants; it is their average. How long each blooms is taken as independent of the season.
             With several batches, one of them must be there on the days that are asked for.
           </p>
         </details>

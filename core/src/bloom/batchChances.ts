@@ -1,8 +1,8 @@
 import type { Chances } from './chances'
 import type { MeetingTerms, Window } from './overlap'
-import { pollenSide } from './overlap'
+import { bySeason, pollenSide } from './overlap'
 
-/** One window of the seed parent that may come true. */
+/** One window of the seed parent that may come true, in one of the seasons. */
 interface Cell {
   start: number
   length: number
@@ -32,13 +32,14 @@ function grouped({ first, p }: Chances, groups: number): { length: number; chanc
   return cells
 }
 
-function cellsOf({ start, length }: Window, groups: number): Cell[] {
+/** @param rarest starts that are rarer are left out */
+function cellsOf({ start, length }: Window, groups: number, rarest = 1e-6): Cell[] {
   const lengths =
     groups === Infinity
       ? Array.from(length.p, (chance, i) => ({ length: length.first + i, chance }))
       : grouped(length, groups)
   return Array.from(start.p, (chance, i) => ({ start: start.first + i, chance }))
-    .filter(s => s.chance > 1e-6)
+    .filter(s => s.chance > rarest)
     .flatMap(s => lengths.map(l => ({ start: s.start, length: l.length, chance: s.chance * l.chance })))
 }
 
@@ -66,16 +67,22 @@ function chanceOfAny(cells: Cell[], misses: Float64Array[]): number {
 }
 
 /**
- * P(at least one of several batches of the pollen parent meets the seed parent for the days that are asked for), exact on the
- * day grid. The batches flower independently of each other once their sowing dates are given.
+ * P(at least one of several batches of the pollen parent meets the seed parent for the days that are asked
+ * for), exact on the
+ * day grid. The batches flower independently of each other once their sowing dates and the season are given.
  */
-export function chanceOfBatches(seed: Window, batches: Window[], terms: MeetingTerms): number {
-  const cells = cellsOf(seed, Infinity)
-  return chanceOfAny(
-    cells,
-    batches.map(batch => missesOf(cells, batch, terms)),
-  )
-}
+export const chanceOfBatches = (seed: Window, batches: Window[], terms: MeetingTerms): number =>
+  bySeason([seed, ...batches]).reduce((sum, { probability, windows: [mother, ...fathers] }) => {
+    const cells = cellsOf(mother!, Infinity)
+    return (
+      sum +
+      probability *
+        chanceOfAny(
+          cells,
+          fathers.map(batch => missesOf(cells, batch, terms)),
+        )
+    )
+  }, 0)
 
 /** The best days for so many batches. */
 export interface BestBatches {
@@ -83,13 +90,17 @@ export interface BestBatches {
   probability: number
 }
 
-/** Lengths of the seed parent's bloom that the search tells apart; what it finds is reckoned exactly. */
-const GROUPS = 16
+/**
+ * Lengths of the seed parent's bloom that the search tells apart, over all seasons; what it finds is reckoned
+ * exactly.
+ */
+const [GROUPS, LEAST_GROUPS, RAREST] = [16, 4, 1e-3]
 
 /**
  * The sowing days of 1, 2 … `most` batches of the pollen parent that make a meeting likeliest.
  *
- * Each is sought by adding the best further day, then moving one day at a time until nothing gets better; for one and two
+ * Each is sought by adding the best further day, then moving one day at a time until nothing gets better; for
+ * one and two
  * batches it finds what trying all of them finds (tested). With each further batch the chance can only grow.
  *
  * @param windowOf window of a batch sown on a day
@@ -104,9 +115,17 @@ export function bestBatches(
   terms: MeetingTerms,
   given: Window[] = [],
 ): BestBatches[] {
-  const cells = cellsOf(seed, GROUPS)
-  const kept = given.map(batch => missesOf(cells, batch, terms))
-  const misses = candidates.map(day => missesOf(cells, windowOf(day), terms))
+  const seasons = bySeason([seed, ...given, ...candidates.map(windowOf)])
+  const groups = Math.max(LEAST_GROUPS, Math.round(GROUPS / seasons.length))
+  const parts = seasons.map(({ probability, windows: [mother, ...fathers] }) => ({
+    cells: cellsOf(mother!, groups, RAREST).map(cell => ({ ...cell, chance: probability * cell.chance })),
+    fathers,
+  }))
+  const cells = parts.flatMap(part => part.cells)
+  const missesAt = (father: number) =>
+    Float64Array.from(parts.flatMap(part => [...missesOf(part.cells, part.fathers[father]!, terms)]))
+  const kept = given.map((_, i) => missesAt(i))
+  const misses = candidates.map((_, i) => missesAt(given.length + i))
   // What each window still misses, with all batches but one: a swap is then one pass over the windows.
   const chanceWith = (others: number[]) => {
     const left = Float64Array.from(cells, (cell, i) =>

@@ -15,6 +15,18 @@ export interface Chances {
 /** What has the one value for sure. */
 export const certain = (value: number): Chances => ({ first: value, p: [1] })
 
+/** Chances of what is one of several, by their weights. */
+export function mixed(parts: { weight: number; chances: Chances }[]): Chances {
+  const whole = parts.reduce((sum, { weight }) => sum + weight, 0)
+  const first = Math.min(...parts.map(({ chances }) => chances.first))
+  const end = Math.max(...parts.map(({ chances }) => chances.first + chances.p.length))
+  const p = new Float64Array(end - first)
+  for (const { weight, chances } of parts)
+    for (let i = 0; i < chances.p.length; i++)
+      p[chances.first - first + i]! += (weight / whole) * chances.p[i]!
+  return { first, p }
+}
+
 /** The same chances so many numbers later. */
 export const moved = ({ first, p }: Chances, by: number): Chances => ({ first: first + by, p })
 

@@ -4,7 +4,7 @@ import type { Batch } from './batch'
 import { dayNumber, dayOfNumber, quantileIn } from './chances'
 import type { Blooming } from './note'
 import { openBloom } from './note'
-import type { BloomWindow } from './predict'
+import type { BloomWindow } from './foretell'
 import type { Task } from './task'
 
 /** Work that follows from wanting two plants to meet. */
@@ -21,7 +21,8 @@ const [WORTH_A_LOOK, DAYS_BETWEEN_LOOKS] = [0.25, 3]
 const SURELY = 0.9
 
 /**
- * When a plant should be looked at for its first or its last flower; null when this season's bloom is over, noted or not.
+ * When a plant should be looked at for its first or its last flower; null when this season's bloom is over,
+ * noted or not.
  *
  * @param window of this season
  */

@@ -4,19 +4,75 @@ import { moved } from './chances'
 
 /** When a plant can be used: the first day, and how many days from it on. Both are uncertain, and independent. */
 export interface Window {
+  /** over all seasons that may come */
   start: Chances
   length: Chances
+  /**
+   * in each of them, in one order for all plants of a garden, which feel the same one; absent: no season
+   * makes a difference
+   */
+  seasons?: InSeason[]
 }
 
+/** A season that may come: how likely what was seen of a plant is in it, and when the plant begins then. */
+interface InSeason {
+  likelihood: number
+  start: Chances
+}
+
+/** The same window so many days later. */
+export const windowMoved = ({ start, length, seasons }: Window, by: number): Window => ({
+  start: moved(start, by),
+  length,
+  ...(seasons && { seasons: seasons.map(s => ({ ...s, start: moved(s.start, by) })) }),
+})
+
 /** The days of a bloom on which stigmas are ready, and those on which anthers shed. */
-export const receptiveWindow = (
-  { start, length }: Window,
-  { receptiveAfter }: { receptiveAfter: number },
-): Window => ({ start: moved(start, Math.round(receptiveAfter)), length })
-export const sheddingWindow = (
-  { start, length }: Window,
-  { shedsAfter }: { shedsAfter: number },
-): Window => ({ start: moved(start, Math.round(shedsAfter)), length })
+export const receptiveWindow = (bloom: Window, { receptiveAfter }: { receptiveAfter: number }): Window =>
+  windowMoved(bloom, Math.round(receptiveAfter))
+export const sheddingWindow = (bloom: Window, { shedsAfter }: { shedsAfter: number }): Window =>
+  windowMoved(bloom, Math.round(shedsAfter))
+
+/** Windows as they are in one season, and its probability. */
+export interface OneSeason {
+  probability: number
+  windows: Window[]
+}
+
+/**
+ * Windows taken apart by the season that all of their plants feel; within it they are independent of each
+ * other. What was seen of
+ * each makes some seasons likelier.
+ *
+ * @throws {OutOfRange} where they tell different numbers of seasons apart
+ */
+export function bySeason(windows: Window[]): OneSeason[] {
+  const told = windows.flatMap(w => (w.seasons ? [w.seasons] : []))
+  if (!told.length) return [{ probability: 1, windows }]
+  const count = told[0]!.length
+  if (told.some(seasons => seasons.length !== count))
+    throw new OutOfRange('The two blooms are told by different seasons; look again.')
+  const weights = Array.from({ length: count }, (_, i) =>
+    told.reduce((product, seasons) => product * seasons[i]!.likelihood, 1),
+  )
+  const whole = weights.reduce((sum, weight) => sum + weight, 0)
+  // What was seen of one speaks against every season that what was seen of another leaves: then each goes by itself.
+  if (whole <= 0)
+    return [{ probability: 1, windows: windows.map(({ start, length }) => ({ start, length })) }]
+  return weights.flatMap((weight, i) =>
+    weight > 0
+      ? [
+          {
+            probability: weight / whole,
+            windows: windows.map(({ start, length, seasons }) => ({
+              start: seasons ? seasons[i]!.start : start,
+              length,
+            })),
+          },
+        ]
+      : [],
+  )
+}
 
 /** What counts as meeting. */
 export interface MeetingTerms {
@@ -102,7 +158,8 @@ export function pollenSide({ start, length }: Window, terms: MeetingTerms): Poll
 /**
  * P(at least so many days on which the seed parent is receptive and pollen is at hand), exact on the day grid.
  *
- * Either the pollen parent began first or on the same day, and must last from the seed parent's first day on; or the seed
+ * Either the pollen parent began first or on the same day, and must last from the seed parent's first day on;
+ * or the seed
  * parent began first, and must, held back as far as helps and is allowed, last from the pollen parent's first day on.
  */
 export function chanceOfMeeting(seed: SeedSide, pollen: PollenSide): number {
@@ -121,17 +178,24 @@ export interface Meeting {
 }
 
 /**
- * Whether two plants meet, and for how many days on average; exact.
+ * Whether two plants meet, and for how many days on average; exact within each season that both of them feel,
+ * then averaged.
  *
  * A window covers the days start … start + length − 1. Stored pollen lengthens the pollen parent's at its end; the seed
  * parent's may be moved later, by whatever is best.
  *
  * @throws {OutOfRange} for terms that make no sense
  */
-export function meeting(seed: Window, pollen: Window, terms: MeetingTerms): Meeting {
+export const meeting = (seed: Window, pollen: Window, terms: MeetingTerms): Meeting =>
+  meetingOver(bySeason([seed, pollen]), terms)
+
+function meetingIn([seed, pollen]: Window[], terms: MeetingTerms): Meeting {
   const chanceOf = (atLeastDays: number) =>
-    chanceOfMeeting(seedSide(seed, { ...terms, atLeastDays }), pollenSide(pollen, { ...terms, atLeastDays }))
-  const longest = Math.min(lastOf(seed.length), lastOf(pollen.length) + terms.pollenKeepsDays)
+    chanceOfMeeting(
+      seedSide(seed!, { ...terms, atLeastDays }),
+      pollenSide(pollen!, { ...terms, atLeastDays }),
+    )
+  const longest = Math.min(lastOf(seed!.length), lastOf(pollen!.length) + terms.pollenKeepsDays)
   let expectedDays = 0
   for (let days = 1; days <= longest; days++) {
     const chance = chanceOf(days)
@@ -141,25 +205,16 @@ export function meeting(seed: Window, pollen: Window, terms: MeetingTerms): Meet
   return { probability: chanceOf(terms.atLeastDays), expectedDays }
 }
 
-/** Two windows as a season of one kind makes them. */
-export interface Season {
-  probability: number
-  seed: Window
-  pollen: Window
-}
-
 /**
- * Whether two plants meet where both feel the same spring: given the season their windows are independent, so it is reckoned within
+ * Whether two plants meet where both feel the same spring: given the season their windows are independent, so
+ * it is reckoned within
  * each season and then averaged.
  *
- * @param seasons their probabilities come to 1
+ * @param seasons the seed parent's window and the pollen parent's in each; the probabilities come to 1
  * @throws {OutOfRange} for terms that make no sense
  */
-export function meetingOver(seasons: Season[], terms: MeetingTerms): Meeting {
-  const each = seasons.map(({ probability, seed, pollen }) => ({
-    probability,
-    of: meeting(seed, pollen, terms),
-  }))
+export function meetingOver(seasons: OneSeason[], terms: MeetingTerms): Meeting {
+  const each = seasons.map(({ probability, windows }) => ({ probability, of: meetingIn(windows, terms) }))
   return {
     probability: each.reduce((sum, { probability, of }) => sum + probability * of.probability, 0),
     expectedDays: each.reduce((sum, { probability, of }) => sum + probability * of.expectedDays, 0),

@@ -1,19 +1,15 @@
 import { group, max, min, sum } from 'd3-array'
 import type { Batch } from '../bloom/batch'
-import type { Chances } from '../bloom/chances'
-import { dayOfNumber, moved, quantileIn } from '../bloom/chances'
+import { dayOfNumber, quantileIn } from '../bloom/chances'
 import { batchDue, bloomLookDue, taskDue } from '../bloom/due'
 import type { Bloom, Blooming } from '../bloom/note'
-import type { CropSeasons, Predictor, WarmthCurve } from '../bloom/predict'
-import {
-  SOWN,
-  bloomWindow,
-  cropSeasons,
-  lengthChances,
-  predictorOf,
-  startChances,
-  whyPredicted,
-} from '../bloom/predict'
+import type { BloomWindow } from '../bloom/foretell'
+import { bloomWindow, foretold } from '../bloom/foretell'
+import { windowMoved } from '../bloom/overlap'
+import type { CropSeasons, Predictor } from '../bloom/predict'
+import { cropSeasons, predictorOf, whyPredicted } from '../bloom/predict'
+import type { WarmthCurve } from '../bloom/scale'
+import { SOWN } from '../bloom/scale'
 import type { BloomRecord } from '../bloom/season'
 import { bloomRecords, seasonOf, seasonStart, seasonsIn } from '../bloom/season'
 import type { Task } from '../bloom/task'
@@ -37,13 +33,9 @@ import type { HeldPlant, HeldStates } from './states'
 type BatchBrief = Pick<Batch, 'id' | 'code' | 'plannedFor' | 'sownOn' | 'why'>
 
 /** When a plant, or one batch of it, is in bloom in a season. */
-export interface BloomForecast {
+export interface BloomForecast extends BloomWindow {
   season: number
   batch: BatchBrief | null
-  start: Chances
-  length: Chances
-  isBegun: boolean
-  isOver: boolean
   seen: Bloom | null
   notYetOn: ISODate | null
   /** days it was held back so far */
@@ -135,7 +127,8 @@ function groundOf(day: GardenDay): BloomGround {
 }
 
 /**
- * Seasons and warmth of a crop: kept until they, its guide, the weather or the warmth of its places have changed, not for one entry
+ * Seasons and warmth of a crop: kept until they, its guide, the weather or the warmth of its places have
+ * changed, not for one entry
  * only. What stands where it is as warm as was told goes by that, not by the weather outside.
  */
 function seasonsOf(day: GardenDay, { id, bloom }: CropGuide, records: BloomRecord[], plants: HeldPlant[]) {
@@ -169,7 +162,7 @@ function seasonsOf(day: GardenDay, { id, bloom }: CropGuide, records: BloomRecor
     )
     const keyOf = new Map(own.map(({ plantId, key }) => [plantId, key]))
     const curvesOf = (plantId: string): WarmthCurve[] => inside.get(keyOf.get(plantId) ?? '') ?? outside
-    return { seasons: cropSeasons(bloom, records, plantId => curvesOf(plantId)[0]), curvesOf }
+    return { seasons: cropSeasons(bloom, records, curvesOf), curvesOf }
   }
   return once(weather, `seasons of ${id}`, work, [bloom, JSON.stringify(records), JSON.stringify(own)])
 }
@@ -242,10 +235,7 @@ function foretell(day: GardenDay, plant: HeldPlant, season: number): BloomForeca
       blooming.notYetOn && seasonOf(blooming.notYetOn, bloom) === season ? blooming.notYetOn : null
     const isUnknown = !seen && isYearRound(bloom) && predictor.method === 'date' && predictor.records === 0
     const heldDays = seen ? 0 : heldDaysIn(plant, season, bloom, day.today)
-    const foretold = {
-      start: moved(startChances(predictor, { season, sownOn }, bloom, curvesOf(plant.id)), heldDays),
-      length: lengthChances(predictor),
-    }
+    const whole = windowMoved(foretold(predictor, { season, sownOn }, bloom, curvesOf(plant.id)), heldDays)
     return {
       season,
       batch: batch && {
@@ -255,7 +245,7 @@ function foretell(day: GardenDay, plant: HeldPlant, season: number): BloomForeca
         sownOn: batch.sownOn,
         why: batch.why,
       },
-      ...bloomWindow(foretold, seen, notYetOn),
+      ...bloomWindow(whole, seen, notYetOn),
       seen,
       notYetOn,
       heldDays,
@@ -285,7 +275,10 @@ export function inPlay(day: GardenDay): Set<string> {
 /** With this chance a first flower is worth the way with tags; with that one a bloom is over. */
 const [LIKELY_BEGUN, SURELY_OVER] = [0.1, 0.9]
 
-/** When the parents of crosses that are planned for this season flower, by plant: what is foretold of their own bloom and of their batches'. */
+/**
+ * When the parents of crosses that are planned for this season flower, by plant: what is foretold of their
+ * own bloom and of their batches'.
+ */
 export const parentBlooms = (day: GardenDay): ReadonlyMap<string, ParentBloom> =>
   once(day, 'parent blooms', () => {
     const inSeason = [...bloomGround(day).crops.values()].flatMap(({ crop: { guide, history } }) => {
@@ -339,7 +332,10 @@ export interface BloomSubject {
   blooming: Blooming
 }
 
-/** Where a bloom of a plant is noted: at the batch of it that stands now, else at the plant itself; null for one that is not known. */
+/**
+ * Where a bloom of a plant is noted: at the batch of it that stands now, else at the plant itself; null for
+ * one that is not known.
+ */
 export function bloomSubject(day: GardenDay, plantId: string | undefined): BloomSubject | null {
   const { plants, batchesOf } = bloomGround(day)
   const plant = plants.get(plantId ?? '')
@@ -354,7 +350,10 @@ export function bloomSubject(day: GardenDay, plantId: string | undefined): Bloom
     : { type: 'plant', id: plant.id, blooming: plant.blooming }
 }
 
-/** Work that the blooms of each crop ask for: looks at the parents of crosses that lack flowers, batches to sow, plants to move. */
+/**
+ * Work that the blooms of each crop ask for: looks at the parents of crosses that lack flowers, batches to
+ * sow, plants to move.
+ */
 export const bloomWork = (day: GardenDay): ReadonlyMap<string, PlantWork[]> =>
   once(day, 'bloom work', () => {
     const { batch, task } = day.garden.states
@@ -431,7 +430,8 @@ export interface BloomSpan {
 }
 
 /**
- * The bloom of each crop's plants in play in a garden's year, from the middle of the first day of the earliest to that of the
+ * The bloom of each crop's plants in play in a garden's year, from the middle of the first day of the
+ * earliest to that of the
  * last day of the latest; one that the year cuts has two parts. A crop without plants in play is left out.
  */
 export function bloomSpans(day: GardenDay, year: Days): BloomSpan[] {

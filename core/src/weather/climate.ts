@@ -1,4 +1,4 @@
-import type { WarmthCurve } from '../bloom/predict'
+import type { WarmthCurve } from '../bloom/scale'
 import { dayNumber, dayOfNumber } from '../bloom/chances'
 import type { ISODate } from '../time/days'
 import { isDay, yearOf } from '../time/days'
@@ -18,7 +18,8 @@ export function inYear(day: ISODate, year: number): ISODate {
  * @param first the sums begin at the end of this day
  * @param knownUntil last day that has been or is foretold
  * @param until last day of the sums
- * @param years whose weather the days to come may have; behind New Year each goes on with the next of them, the last with the first
+ * @param years whose weather the days to come may have; behind New Year each goes on with the next of them,
+ *   the last with the first
  * @param base °C above which warmth counts
  * @returns one curve for each year, equal up to `knownUntil`; none where no year is known
  */
@@ -41,14 +42,14 @@ export function warmthCurves(
   const thisYear = yearOf(dayOfNumber(known + 1))
   const begin = Math.max(known + 1, from)
   const ahead = Array.from({ length: Math.max(0, to - begin + 1) }, (_, i) => dayOfNumber(begin + i))
-  return years.map((_, i) => {
+  return years.map((year, i) => {
     const own = Float64Array.from(sums)
     let running = sum
     for (const [n, day] of ahead.entries())
       own[begin + n - from] = running += gained(
         inYear(day, years[(i + yearOf(day) - thisYear) % years.length]!),
       )
-    return { first: from, sums: own }
+    return { first: from, sums: own, known, year }
   })
 }
 

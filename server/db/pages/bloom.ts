@@ -3,8 +3,9 @@ import { historyInWords } from '@virgulta/core/bloom/history'
 import { conditionsOf, hoursUnder } from '@virgulta/core/garden/places'
 import { conditionsInWords } from '@virgulta/core/places/kinds'
 import { OPEN_BED } from '@virgulta/core/places/place'
-import type { WarmthCurve } from '@virgulta/core/bloom/predict'
-import { SOWN, predictorOf, whyPredicted } from '@virgulta/core/bloom/predict'
+import type { WarmthCurve } from '@virgulta/core/bloom/scale'
+import { SOWN } from '@virgulta/core/bloom/scale'
+import { predictorOf, whyPredicted } from '@virgulta/core/bloom/predict'
 import type { BloomFile } from '@virgulta/core/bloom/readCsv'
 import { readBloomCsv } from '@virgulta/core/bloom/readCsv'
 import { seasonOf, seasonsIn } from '@virgulta/core/bloom/season'
@@ -46,7 +47,15 @@ const rounded = <T extends BloomForecast>(window: T): T => ({
   ...window,
   start: short(window.start),
   length: short(window.length),
+  ...(window.seasons && {
+    seasons: window.seasons.map(({ likelihood, start }) => ({
+      likelihood: Number(likelihood.toPrecision(4)),
+      start: short(start),
+    })),
+  }),
 })
+/** Without the seasons one by one, which only a meeting asks for. */
+const alone = <T extends BloomForecast>({ seasons: _, ...window }: T): Omit<T, 'seasons'> => window
 function short({ first, p }: BloomForecast['start']): BloomForecast['start'] {
   const told = Array.from(p, q => Math.round(q * 1e4) / 1e4)
   const [from, to] = [told.findIndex(q => q > 0), told.findLastIndex(q => q > 0)]
@@ -57,7 +66,7 @@ function short({ first, p }: BloomForecast['start']): BloomForecast['start'] {
 export async function bloomPage(
   db: Database,
   garden: Garden,
-  { from, to, who, crop, also }: BloomQuery,
+  { from, to, who, crop, also, seasons }: BloomQuery,
 ): Promise<BloomPage> {
   const day = await gardenDay(db, garden)
   const { plants, crops } = bloomGround(day)
@@ -68,7 +77,7 @@ export async function bloomPage(
     const windows = seasonsIn({ from, to }, crops.get(plant.crop)!.crop.guide.bloom)
       .flatMap(season => bloomsIn(day, plant, season))
       .filter(w => isWithin(w, from, to))
-      .map(rounded)
+      .map(window => rounded(seasons ? window : alone(window)))
     return { plant: planted(plant), isInPlay: playing.has(plant.id), windows }
   })
   const { weather } = day
@@ -148,9 +157,10 @@ export async function meetPage(
 }
 
 /** The part of a curve that days to come are reckoned from. */
-function since({ first, sums }: WarmthCurve, day: number): WarmthCurve {
+function since({ first, sums, ...known }: WarmthCurve, day: number): WarmthCurve {
   const from = Math.max(first, day)
   return {
+    ...known,
     first: from,
     sums: Array.from(sums)
       .slice(from - first)
