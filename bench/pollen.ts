@@ -1,6 +1,6 @@
-import { believe } from '@virgulta/core/pollen/belief'
+import { believe, surfaceOf } from '@virgulta/core/pollen/belief'
 import { climateOf } from '@virgulta/core/stores/storeClimate'
-import { POLLEN_AGES, POLLEN_PRIORS } from '@virgulta/core/pollen/prior'
+import { POLLEN_AGES, POLLEN_PRIORS, Q10_POINTS } from '@virgulta/core/pollen/prior'
 import { shelfOf } from '@virgulta/core/pollen/shelf'
 import type { Store } from '@virgulta/core/stores/store'
 import type { Tube } from '@virgulta/core/pollen/tube'
@@ -17,6 +17,7 @@ const readings = Array.from({ length: HOURS }, (_, i) => ({
   at: NOW - (HOURS - i) * HOUR_MS,
   celsius: -18 + Math.sin(i / 24) + (i % 2900 < 9 ? 20 : 0),
 }))
+const lifeAt = (days: number, thaws: number) => ({ aging: Q10_POINTS.map(() => days), thaws, ices: 0 })
 const at = (hoursAgo: number) => new Date(NOW - hoursAgo * HOUR_MS).toISOString()
 
 /** A tube that went into the freezer some time ago; every fifth was tested, every second has donors of its own. */
@@ -65,13 +66,19 @@ function tubeAt(i: number): Tube {
   }
 }
 
-/** A shelf of tubes in one place with a year of hourly readings: what is alive of each on a date, and until when each is worth a flower. */
+/**
+ * A shelf of tubes in one place with a year of hourly readings: what is alive of each on a date, and until
+ * when each is worth a flower.
+ */
 export async function pollenRows(): Promise<Row[]> {
   const tubes = new Map(Array.from({ length: TUBES }, (_, i) => [`tube ${i}`, tubeAt(i)] as const))
   const shelf = () =>
     shelfOf(
-      { tubes, climates: new Map([[store.id, climateOf(store, readings, POLLEN_AGES, NOW)]]) },
-      crop => (crop === 'hellebore' ? 'long' : 'medium'),
+      {
+        tubes,
+        climates: new Map([[store.id, climateOf(store, readings, POLLEN_AGES, NOW)]]),
+        classOf: crop => (crop === 'hellebore' ? 'long' : 'medium'),
+      },
       NOW,
     )
   const all = (tell: (of: ReturnType<typeof shelf>, tube: Tube) => unknown) => async () => {
@@ -97,10 +104,13 @@ export async function pollenRows(): Promise<Row[]> {
       1,
       100,
       async () =>
-        believe(POLLEN_PRIORS.long, [
-          { alive: 41, seen: 60, agingDays: 20, thaws: 0 },
-          { alive: 12, seen: 50, agingDays: 80, thaws: 1 },
-        ]).tests === 2,
+        believe(
+          POLLEN_PRIORS.long,
+          surfaceOf(POLLEN_PRIORS.long, [
+            { alive: 41, seen: 60, fields: 3, method: 'germinated', life: lifeAt(20, 0) },
+            { alive: 12, seen: 50, fields: 3, method: 'germinated', life: lifeAt(80, 1) },
+          ]),
+        ).tests === 2,
     ),
   ]
 }

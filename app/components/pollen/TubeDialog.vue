@@ -5,6 +5,7 @@ import { splitDraft } from './tubeDrafts'
 import { plural } from '@virgulta/core/formats/counted'
 import type { Draft } from '@virgulta/core/log/entry'
 import type { DRYING, TUBE_DOUBTS } from '@virgulta/core/pollen/kinds'
+import { isUndried } from '@virgulta/core/pollen/tube'
 import type { TubePage } from '#shared/pollen'
 
 export type TubeWork = 'tube' | 'move' | 'split' | 'topUp' | 'doubt' | 'end'
@@ -45,6 +46,11 @@ const places = computed(() => [
   ...(page.store && work.value === 'move' ? [{ value: OUT, title: 'taken out, in the hand' }] : []),
 ])
 const guide = computed(() => garden.cropOf(page.tube.crop)?.guide)
+const isFreezer = (id: string | null | undefined) => page.stores.find(s => s.id === id)?.keeps === 'freezer'
+/** As it goes into its tube, or went. */
+const isMoist = computed(() =>
+  work.value === 'tube' ? drying.value === 'none' && !hasDesiccant.value : isUndried(page.tube),
+)
 const reasons = ['used up', 'dead by its test', 'damp', 'mixed up', 'old']
 function begin() {
   ids.renew()
@@ -191,10 +197,11 @@ const isReady = computed(
         No store is set up yet: <NuxtLink to="/pollen/stores">set up a refrigerator or a freezer</NuxtLink>,
         so that what it was like counts.
       </p>
-      <p
-        v-if="work === 'move' && page.stores.find(s => s.id === page.store?.id)?.keeps === 'freezer'"
-        class="quiet small"
-      >
+      <p v-if="isMoist && isFreezer(storeId)" class="doubt small" role="status">
+        Moist pollen does not outlive the freezer: its water becomes ice and kills most of it. Dry it first,
+        or keep it in the refrigerator and use it within days.
+      </p>
+      <p v-if="work === 'move' && isFreezer(page.store?.id)" class="quiet small">
         What leaves a freezer thaws; refreezing costs some of it each time.
       </p>
     </template>

@@ -27,7 +27,7 @@ import { readingsWith } from '../stores/store'
 import type { Tube } from '../pollen/tube'
 import { isKept } from '../pollen/tube'
 import type { WeakAdvice } from '../pollen/weak'
-import { afterPasses, isStronger, isWeak, takeKept, weakAdvice, withTake } from '../pollen/weak'
+import { isStronger, isWeak, takeKept, weakAdvice, withTake } from '../pollen/weak'
 import type { PlantWork } from '../round/round'
 import { bloomEndingAfter } from '../season/band'
 import type { ISODate } from '../time/days'
@@ -88,8 +88,8 @@ export function pollenKnown(day: GardenDay): PollenKnown {
         ),
       ]),
     )
-    const ground = { tubes, climates }
-    return { ...ground, stores, read, now, shelf: shelfOf(ground, crop => classOf(day, crop), now) }
+    const ground = { tubes, climates, classOf: (crop: string) => classOf(day, crop) }
+    return { ...ground, stores, read, now, shelf: shelfOf(ground, now) }
   }
   return once(tubes, 'known', work, [store, storeReadings, day.garden.guides, hourOf(day)])
 }
@@ -100,7 +100,10 @@ const classOf = ({ garden }: GardenDay, crop: string): PollenClass =>
 
 const hourOf = ({ now }: GardenDay) => Math.floor(Date.parse(now) / HOUR_MS) * HOUR_MS
 
-/** What a store was like from a moment on until this hour: it changes with its readings, not with every entry of the log. */
+/**
+ * What a store was like from a moment on until this hour: it changes with its readings, not with every entry
+ * of the log.
+ */
 function climateIn(day: GardenDay, store: Store, read: StoreReadings[], from: number): StoreClimate {
   const hour = hourOf(day)
   const work = () => climateOf(store, readingsWith(day.logged(store, from, hour), read), POLLEN_AGES, hour)
@@ -199,7 +202,10 @@ export interface WeakCross extends WeakAdvice {
   seedParentId: string
   on: ISODate
   alive: Estimate
-  /** chance that the cross brings the keepers it was planned for, with fresh pollen, with this one, and with this one and the touches */
+  /**
+   * chance that the cross brings the keepers it was planned for, with fresh pollen, with this one, and with
+   * this one and the touches
+   */
   chance: { fresh: number; weak: number; withPasses: number | null }
   wanted: number
   /** flowers of this pollen that bring the chance of fresh pollen back; null where hundreds do not */
@@ -240,9 +246,7 @@ export function weakCrosses(day: GardenDay, tube: Tube): WeakCross[] {
         chance: {
           fresh,
           weak: weak.after(need.flowers),
-          withPasses:
-            advice.passes &&
-            withFactor(afterPasses(advice.weak, advice.passes) / advice.fresh).after(need.flowers),
+          withPasses: advice.passes && withFactor(takeKept(advice.passes * alive.median)).after(need.flowers),
         },
         flowersMore: weak.flowersFor(fresh, need.flowers),
         others: others
@@ -261,7 +265,10 @@ export interface PollenUsed {
   doubts: string[]
 }
 
-/** Pollen out of tubes at some flowers, by flower; where only the day of a pass is known, what was alive is told for its noon. */
+/**
+ * Pollen out of tubes at some flowers, by flower; where only the day of a pass is known, what was alive is
+ * told for its noon.
+ */
 export function pollenAt(day: GardenDay, flowers: Flower[]): Record<string, PollenUsed> {
   const used = flowers.flatMap(f =>
     f.pollinations.flatMap(p =>

@@ -4,6 +4,7 @@ import { addDays, dayInWords, daysBetween } from '../time/days'
 import type { Plant } from '../plants/plant'
 import type { PollenAnswer } from './plan'
 import { TUBE_DOUBTS } from './kinds'
+import type { PollenLife } from './life'
 import { canBeDried } from './prior'
 import type { Tube } from './tube'
 import type { PollenClass } from './worth'
@@ -16,11 +17,15 @@ export interface PollenDue {
   because: string
 }
 
-/** Days that pollen dries at least and at most; days after which a tube is tested before it is counted on, and before the day it is wanted. */
+/**
+ * Days that pollen dries at least and at most; days after which a tube is tested before it is counted on, and
+ * before the day it is wanted.
+ */
 const [DRIES_FROM, DRIES_UNTIL, TEST_AFTER, TEST_AHEAD] = [1, 2, 30, 10]
 
 /**
- * What a tube asks for next: to be filled once its pollen is dry, to be tested before it is counted on; null where it asks for nothing.
+ * What a tube asks for next: to be filled once its pollen is dry, to be tested before it is counted on; null
+ * where it asks for nothing.
  *
  * @param wantedOn the next day on which a cross counts on it
  * @param pollen how long pollen of its crop lives
@@ -132,13 +137,14 @@ const goneInWords = ({ name, lost, struckOff }: Pick<Plant, 'name' | 'lost' | 's
 /** What makes a tube doubtful, in words: what people saw, and what follows from how it was treated. */
 export function tubeDoubts(
   tube: Tube,
-  thaws: number,
+  { thaws, ices }: Pick<PollenLife, 'thaws' | 'ices'>,
   donors: Pick<Plant, 'name' | 'lost' | 'struckOff'>[] = [],
 ): string[] {
   const taken = tube.uses.reduce((sum, use) => sum + use.doses, 0)
   return [
     ...tube.doubts.map(doubt => TUBE_DOUBTS[doubt]),
     ...(tube.tubed?.drying === 'none' && !tube.tubed.hasDesiccant ? ['never dried: it dies faster'] : []),
+    ...(ices ? ['it froze while it was moist: ice kills most of it'] : []),
     ...(thaws > 1 ? [`thawed ${thaws} times`] : []),
     ...(taken > tube.doses && tube.doses
       ? [`${taken} touches were taken, it was filled for about ${tube.doses}: how much is left is a guess`]

@@ -1,11 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { betaQuantile, normalQuantile } from '../chance/distributions'
-import { shareFromGuide } from '../chance/rate'
-import { randomStream } from '../chance/stream'
 import { agingIn } from '../stores/aging'
-import type { PollenPrior, PollenTest } from './belief'
-import { believe, viabilityOf } from './belief'
+import type { PollenTest } from './belief'
+import { believe, chanceAlive, kindSurface, learnCommon, learnStains, surfaceOf, viabilityOf } from './belief'
+import type { PollenLife } from './life'
+import { POLLEN_PRIORS, Q10_POINTS } from './prior'
 import { viabilityAfter } from './viability'
 
 const loss = { halfLifeDays: { at: 4, days: 60 }, q10: 2.5, thawLoss: 0.1 }
@@ -117,83 +116,89 @@ describe('the temperature history of a place', () => {
 })
 
 describe('what tests make of a tube', () => {
-  const prior: PollenPrior = {
-    start: { low: 0.55, high: 0.9 },
-    halfLifeDays: { low: 25, high: 120 },
-    thawLoss: 0.08,
-  }
+  const prior = POLLEN_PRIORS.long
+  const lifeAt = (days: number, thaws = 0): PollenLife => ({
+    aging: Q10_POINTS.map(() => days),
+    thaws,
+    ices: 0,
+  })
+  const germinated = (alive: number, seen: number, life: PollenLife, fields = seen): PollenTest => ({
+    alive,
+    seen,
+    fields,
+    method: 'germinated',
+    life,
+  })
+  const after = (...tests: PollenTest[]) => believe(prior, tests.length ? surfaceOf(prior, tests) : null)
 
   it('is the guide’s range before any test', () => {
-    const { median, low, high, origin } = viabilityOf(believe(prior), 0)
+    const { median, low, high, origin } = viabilityOf(after(), lifeAt(0))
     expect(origin).toBe('guide')
     expect(low).toBeCloseTo(0.55, 1)
     expect(high).toBeCloseTo(0.9, 1)
     expect(median).toBeGreaterThan(0.65)
+    expect(Math.abs(chanceAlive(after(), median, lifeAt(0)) - 0.5)).toBeLessThan(0.07)
   })
 
   it('comes near what is tested, the more the more is seen, and stays wide where it was not', () => {
-    const test = (seen: number): PollenTest => ({
-      alive: Math.round(seen * 0.4),
-      seen,
-      agingDays: 30,
-      thaws: 0,
-    })
-    const few = viabilityOf(believe(prior, [test(20)]), 30)
-    const many = viabilityOf(believe(prior, [test(400)]), 30)
+    const test = (seen: number) => germinated(Math.round(seen * 0.4), seen, lifeAt(30))
+    const few = viabilityOf(after(test(20)), lifeAt(30))
+    const many = viabilityOf(after(test(400)), lifeAt(30))
     expect(many.median).toBeCloseTo(0.4, 1)
     expect(many.high - many.low).toBeLessThan(few.high - few.low)
     expect(many.origin).toBe('records')
-    const later = viabilityOf(believe(prior, [test(400)]), 120)
+    const later = viabilityOf(after(test(400)), lifeAt(120))
     expect(later.high / later.low).toBeGreaterThan(many.high / many.low)
   })
 
-  it('weighs a test of another tube less', () => {
-    const of = (weight: number) =>
-      viabilityOf(believe(prior, [{ alive: 5, seen: 100, agingDays: 0, thaws: 0, weight }]), 0).median
-    expect(of(0.1)).toBeGreaterThan(of(1))
+  it('trusts a count in one field less than one in many', () => {
+    const width = (fields: number) => {
+      const { low, high } = viabilityOf(after(germinated(80, 200, lifeAt(30), fields)), lifeAt(30))
+      return high - low
+    }
+    expect(width(1)).toBeGreaterThan(1.3 * width(20))
   })
 
-  it('recovers known pollen through the histories of stores: four in five of simulated tubes lie in the interval', () => {
-    const random = randomStream(7)
-    const { a, b } = shareFromGuide(prior.start)
-    const normal = () => normalQuantile(random.uniform())
-    const [DAYS, STEP_HOURS, q10] = [90, 6, 2.5]
-    let inside = 0
-    const TUBES = 400
-    for (let tube = 0; tube < TUBES; tube++) {
-      const start = betaQuantile(random.uniform(), a, b)
-      const days = Math.exp(
-        (Math.log(25) + Math.log(120)) / 2 +
-          ((Math.log(120) - Math.log(25)) / 2 / normalQuantile(0.9)) * normal(),
-      )
-      // A refrigerator whose door is left open now and then; the truth goes through its steps one by one.
-      const stays = Array.from({ length: (DAYS * 24) / STEP_HOURS }, () => ({
-        hours: STEP_HOURS,
-        celsius: 4 + normal() + (random.uniform() < 0.03 ? 14 : 0),
-      }))
-      const alive = (untilDay: number, thaws: number) =>
-        viabilityAfter(
-          start,
-          { halfLifeDays: { at: 4, days }, q10, thawLoss: prior.thawLoss },
-          stays.slice(0, (untilDay * 24) / STEP_HOURS),
-          thaws,
-        )
-      const aging = agingIn(
-        stays.map(({ celsius }, i) => ({ at: i * STEP_HOURS * 3_600_000, celsius })),
-        4,
-        q10,
-      )
-      const aged = (untilDay: number) => aging.between(0, untilDay * 86_400_000)
-      const tests = [5, 40].map((day, thaws) => ({
-        alive: random.binomial(50, alive(day, thaws)),
-        seen: 50,
-        agingDays: aged(day),
-        thaws,
-      }))
-      const { low, high } = viabilityOf(believe(prior, tests), aged(DAYS), 1)
-      if (alive(DAYS, 1) >= low && alive(DAYS, 1) <= high) inside++
+  it('takes a stain for more than germinates, by what counts of both have shown', () => {
+    const stained: PollenTest = { ...germinated(160, 200, lifeAt(0)), method: 'stained' }
+    expect(viabilityOf(after(stained), lifeAt(0)).median).toBeLessThan(
+      viabilityOf(after(germinated(160, 200, lifeAt(0))), lifeAt(0)).median - 0.05,
+    )
+    // Where both were counted, a stain showed 90 of 100 of which 60 germinated: log odds of 1.8.
+    const both = Array.from({ length: 5 }, () => [
+      germinated(120, 200, lifeAt(0)),
+      { ...germinated(180, 200, lifeAt(0)), method: 'stained' as const },
+    ])
+    const stains = learnStains(prior, both, 0.01)
+    expect(stains[4]!).toBeGreaterThan(0.8)
+    const learnt = believe(prior, surfaceOf(prior, [stained], { fieldsAlike: 0.01, stains }))
+    expect(viabilityOf(learnt, lifeAt(0)).median).toBeLessThan(
+      viabilityOf(after(stained), lifeAt(0)).median - 0.08,
+    )
+  })
+
+  it('learns what a thaw costs from tests before and after, for tubes that were never tested', () => {
+    const costly = Array.from({ length: 6 }, () =>
+      kindSurface(surfaceOf(prior, [germinated(140, 200, lifeAt(1)), germinated(98, 200, lifeAt(2, 1))])),
+    )
+    const told = (common?: number[]) =>
+      viabilityOf(believe(prior, null, null, common), lifeAt(2, 1)).median /
+      viabilityOf(believe(prior, null, null, common), lifeAt(2)).median
+    expect(told()).toBeGreaterThan(0.9)
+    expect(told(learnCommon(costly))).toBeLessThan(0.84)
+  })
+
+  it('is little of what was moist when it froze', () => {
+    expect(viabilityOf(after(), { ...lifeAt(0), ices: 1 }).median).toBeLessThan(0.1)
+  })
+
+  it('knows less of how fast it dies at another temperature than at that of the tests', () => {
+    const warm: PollenLife = { aging: Q10_POINTS.map(q10 => 10 * q10 ** 1.6), thaws: 0, ices: 0 }
+    const same = lifeAt(warm.aging[1]!)
+    const width = (life: PollenLife) => {
+      const { low, high } = viabilityOf(after(germinated(120, 200, lifeAt(20))), life)
+      return high - low
     }
-    expect(inside / TUBES).toBeGreaterThan(0.75)
-    expect(inside / TUBES).toBeLessThan(0.85)
+    expect(width(warm)).toBeGreaterThan(1.05 * width(same))
   })
 })

@@ -1,18 +1,29 @@
-import { rollup } from 'd3-array'
+import { group } from 'd3-array'
 import type { Estimate } from '../chance/estimate'
+import { groupOf, addedUp, spreadOfGroups } from '../chance/spread'
+import { speedAt } from '../stores/aging'
+import type { Excursion, StoreClimate } from '../stores/storeClimate'
+import type { PollenBelief, PollenTest, TestSurface, TestsKnown } from './belief'
+import {
+  FIELD_ALIKE,
+  believe,
+  chanceAlive,
+  joined,
+  lessOne,
+  kindSurface,
+  learnCommon,
+  learnStains,
+  nothingTested,
+  surfaceOf,
+  viabilityOf,
+} from './belief'
+import type { PollenGround, PollenLife } from './life'
+import { later, lifeOf } from './life'
+import { POLLEN_CELSIUS, POLLEN_PRIORS, Q10_POINTS } from './prior'
+import type { Tube, TubeTest } from './tube'
 import type { PollenClass } from './worth'
 import { WORTH_USING } from './worth'
-import type { PollenBelief } from './belief'
-import { believeSurfaces, joinedSurface, surfaceOf, viabilityOf } from './belief'
-import type { Excursion, StoreClimate } from '../stores/storeClimate'
-import type { PollenGround, PollenLife } from './life'
-import { lifeOf, speedNow } from './life'
-import { POLLEN_CELSIUS, POLLEN_PRIORS, POLLEN_Q10 } from './prior'
-import { speedAt } from '../stores/aging'
-import type { Tube } from './tube'
 
-/** How much a test tells of another collection of the same donors that was won the same way. */
-const OF_ANOTHER = 0.3
 const DAY_MS = 86_400_000
 /** Beyond these years nothing is foretold. */
 const FARTHEST_DAYS = 3650
@@ -25,88 +36,141 @@ export interface Shelf {
   viability: (tube: Tube, at: number) => Estimate
   /** the same after what it would have gone through */
   viabilityAfter: (tube: Tube, life: PollenLife) => Estimate
-  /** the moment at which the median falls under what is worth using, where it stands now; null once it has, or when that is beyond years */
+  /**
+   * the moment at which the median falls under what is worth using, where it stands now; null once it has, or
+   * when that is beyond years
+   */
   goodUntil: (tube: Tube) => number | null
 }
 
+/** What is known of pollen of one class in a garden. */
+interface ClassKnown {
+  /** tests of the same pollen, by what was collected at once */
+  own: Map<string, TestSurface>
+  /** what the collections of a kind, one of which may be left out, tell of it; null for nothing */
+  ofKind: (kind: string, butId: string) => TestSurface | null
+  common: number[]
+  kinds: ReadonlyMap<string, unknown>
+}
+
+/** How alike grains of a field are, learnt from the counts that have several fields. */
+const fieldsAlike = (tests: TubeTest[]): number =>
+  spreadOfGroups(
+    tests.map(({ fields }) =>
+      addedUp(fields.map(({ alive, seen }) => groupOf({ successes: alive, tries: seen }))),
+    ),
+    0.5,
+    FIELD_ALIKE,
+  )
+
 /**
- * What is known of the tubes of a garden: the prior of their class, tests of the same pollen, and with less weight those of other
- * collections of the same donors that were won the same way.
+ * What is known of the tubes of a garden: the prior of their class, tests of the same pollen, and, as far as
+ * collections of the same
+ * donors that were won the same way are alike, those of others. What all pollen of a class has in common (how
+ * much faster it dies in the
+ * warm, what a thaw costs, what a stain tells) is learnt from all tests of that class.
  *
  * @param now milliseconds
  */
-export function shelfOf(ground: PollenGround, classOf: (crop: string) => PollenClass, now: number): Shelf {
+export function shelfOf(ground: PollenGround, now: number): Shelf {
   /** what was collected at once: a tube that was split off holds the pollen of its origin */
   const rootOf = (tube: Tube): Tube => {
     const origin = tube.splitFrom && ground.tubes.get(tube.splitFrom.tubeId)
     return origin ? rootOf(origin) : tube
   }
-  const kind = (tube: Tube) => `${tube.crop} ${rootOf(tube).way} ${[...tube.donors].sort().join()}`
-  const priorOf = (tube: Tube) => POLLEN_PRIORS[classOf(tube.crop)]
-  const tested = [...ground.tubes.values()].filter(tube => tube.tests.length)
-  const told = tested.map(tube => ({
-    tube,
-    surface: surfaceOf(
-      priorOf(tube),
-      tube.tests.map(({ alive, seen, at }) => ({ alive, seen, ...lifeOf(tube, ground, Date.parse(at)) })),
-    ),
-  }))
-  const surfacesBy = (key: (tube: Tube) => string) =>
-    rollup(
-      told,
-      all => joinedSurface(all.map(t => t.surface)),
-      t => key(t.tube),
+  const kindOf = (tube: Tube) => `${tube.crop} ${rootOf(tube).way} ${[...tube.donors].sort().join()}`
+  const classOf = (tube: Tube) => ground.classOf(tube.crop)
+  const tested = group(
+    [...ground.tubes.values()].filter(tube => tube.tests.length),
+    classOf,
+  )
+  const known = new Map([...tested].map(([pollen, tubes]) => [pollen, knownOf(pollen, tubes)]))
+
+  function knownOf(pollen: PollenClass, tubes: Tube[]): ClassKnown {
+    const prior = POLLEN_PRIORS[pollen]
+    const alike = fieldsAlike(tubes.flatMap(tube => tube.tests))
+    const collections = [...group(tubes, tube => rootOf(tube).id)].map(([id, all]) => ({
+      id,
+      kind: kindOf(all[0]!),
+      tests: all.flatMap(tube =>
+        tube.tests.map(({ alive, seen, fields, method, at }): PollenTest => ({
+          alive,
+          seen,
+          fields: Math.max(1, fields.length),
+          method,
+          life: lifeOf(tube, ground, Date.parse(at)),
+        })),
+      ),
+    }))
+    const done: TestsKnown = {
+      fieldsAlike: alike,
+      stains: collections.some(c => c.tests.some(t => t.method === 'stained'))
+        ? learnStains(
+            prior,
+            collections.map(c => c.tests),
+            alike,
+          )
+        : nothingTested.stains,
+    }
+    const own = new Map(collections.map(({ id, tests }) => [id, surfaceOf(prior, tests, done)]))
+    const kinds = new Map(
+      [...group(collections, c => c.kind)].map(([kind, all]) => {
+        const surfaces = all.map(({ id }) => own.get(id)!)
+        // A collection that is the only one of its kind weighs the same either way.
+        const isOnly = surfaces.length === 1
+        const told = new Map(all.map(({ id }) => [id, isOnly ? null : kindSurface(own.get(id)!)]))
+        const evidence = isOnly ? surfaces[0]! : joined([...told.values()].map(surface => surface!))
+        return [kind, { told, evidence }]
+      }),
     )
-  const [ofKind, ofRoot] = [surfacesBy(kind), surfacesBy(tube => rootOf(tube).id)]
+    return {
+      own,
+      kinds,
+      common: learnCommon([...kinds.values()].map(kind => kind.evidence)),
+      ofKind(kind, butId) {
+        const known = kinds.get(kind)
+        if (!known) return null
+        if (!known.told.has(butId)) return known.told.size > 1 ? known.evidence : kindSurface(known.evidence)
+        return known.told.size > 1 ? lessOne(known.evidence, known.told.get(butId)!) : null
+      },
+    }
+  }
+
   const beliefs = new Map<string, PollenBelief>()
   const beliefOf = (tube: Tube): PollenBelief => {
-    const [kindKey, rootId] = [kind(tube), rootOf(tube).id]
-    const [others, own] = [ofKind.get(kindKey), ofRoot.get(rootId)]
-    const key = own ? rootId : others ? kindKey : classOf(tube.crop)
-    // Tests of the same pollen are among those of its kind.
+    const [pollen, kind, rootId] = [classOf(tube), kindOf(tube), rootOf(tube).id]
+    const told = known.get(pollen)
+    const mine = told?.own.get(rootId) ?? null
+    const key = mine ? rootId : told?.kinds.has(kind) ? kind : pollen
     if (!beliefs.has(key))
-      beliefs.set(
-        key,
-        believeSurfaces(priorOf(tube), [
-          ...(others ? [{ surface: others, weight: OF_ANOTHER }] : []),
-          ...(own ? [{ surface: { ...own, tests: 0 }, weight: 1 - OF_ANOTHER }] : []),
-        ]),
-      )
+      beliefs.set(key, believe(POLLEN_PRIORS[pollen], mine, told?.ofKind(kind, rootId) ?? null, told?.common))
     return beliefs.get(key)!
   }
-  const lasting = new Map<PollenBelief, Map<number, number>>()
-  /** days of aging until the median falls under what is worth using */
-  const lasts = (belief: PollenBelief, thaws: number): number => {
-    const known = lasting.get(belief) ?? new Map<number, number>()
-    lasting.set(belief, known)
-    if (!known.has(thaws)) {
-      let [low, high] = [0, belief.halfLives.at(-1)! * 6]
-      for (let i = 0; i < 20; i++) {
-        const middle = (low + high) / 2
-        if (viabilityOf(belief, middle, thaws).median >= WORTH_USING) low = middle
-        else high = middle
-      }
-      known.set(thaws, low)
-    }
-    return known.get(thaws)!
-  }
   const life = (tube: Tube, at: number) => lifeOf(tube, ground, at)
-  const after = (tube: Tube, { agingDays, thaws }: PollenLife) =>
-    viabilityOf(beliefOf(tube), agingDays, thaws)
   return {
     life,
-    viability: (tube, at) => after(tube, life(tube, at)),
-    viabilityAfter: after,
+    viability: (tube, at) => viabilityOf(beliefOf(tube), life(tube, at)),
+    viabilityAfter: (tube, gone) => viabilityOf(beliefOf(tube), gone),
     goodUntil(tube) {
-      const { agingDays, thaws } = life(tube, now)
-      const left = lasts(beliefOf(tube), thaws) - agingDays
-      const days = left / speedNow(tube, ground)
-      return left <= 0 || days > FARTHEST_DAYS ? null : now + days * DAY_MS
+      const [belief, gone] = [beliefOf(tube), life(tube, now)]
+      const isGood = (days: number) =>
+        chanceAlive(belief, WORTH_USING, later(gone, tube, ground, days)) >= 0.5
+      if (!isGood(0) || isGood(FARTHEST_DAYS)) return null
+      let [low, high] = [0, FARTHEST_DAYS]
+      for (let i = 0; i < 24 && high - low > 0.01 * (low + 0.1); i++) {
+        const middle = i < 8 ? Math.sqrt((low || 0.02) * high) : (low + high) / 2
+        if (isGood(middle)) low = middle
+        else high = middle
+      }
+      return now + low * DAY_MS
     },
   }
 }
 
-/** What an excursion of a store cost a tube that stood in it: alive at its end, and what would be had it stayed as usual; null where it did not stand there. */
+/**
+ * What an excursion of a store cost a tube that stood in it: alive at its end, and what would be had it
+ * stayed as usual; null where it did not stand there.
+ */
 export function costOf(
   excursion: Excursion,
   climate: StoreClimate,
@@ -121,19 +185,17 @@ export function costOf(
       Date.parse(tube.stays[i + 1]?.from ?? '9999') > excursion.from,
   )
   if (!stood) return null
-  const usual = speedAt(climate.typical, POLLEN_CELSIUS, POLLEN_Q10)
   const calm: StoreClimate = {
     ...climate,
-    aging: {
+    agings: climate.agings.map((aging, i) => ({
       between: (from, to) => {
         const [begin, end] = [Math.max(from, excursion.from), Math.min(to, excursion.to)]
+        const usual = speedAt(climate.typical, POLLEN_CELSIUS, Q10_POINTS[i]!)
         return begin >= end
-          ? climate.aging.between(from, to)
-          : climate.aging.between(from, to) -
-              climate.aging.between(begin, end) +
-              ((end - begin) / DAY_MS) * usual
+          ? aging.between(from, to)
+          : aging.between(from, to) - aging.between(begin, end) + ((end - begin) / DAY_MS) * usual
       },
-    },
+    })),
     thaws: climate.thaws.filter(at => at < excursion.from || at > excursion.to),
   }
   const quiet = lifeOf(

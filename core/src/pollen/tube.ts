@@ -42,7 +42,10 @@ export interface Tube {
   isFresh: boolean
   collectedOn: ISODate
   collectedAt: Instant
-  /** when and how it came into its tube; null while it dries. What was split off is as dry as its origin: it tells no drying of its own */
+  /**
+   * when and how it came into its tube; null while it dries. What was split off is as dry as its origin: it
+   * tells no drying of its own
+   */
   tubed: { at: Instant; on: ISODate; drying: keyof typeof DRYING | null; hasDesiccant: boolean } | null
   stays: TubeStay[]
   /** thaws that nobody's logger saw */
@@ -62,7 +65,10 @@ export interface Tube {
 
 const listed = <T>(all: T[], one: T) => (all.includes(one) ? all : [...all, one])
 
-/** The tube after one more deed. @throws {Refusal} if the deed does not fit; pollen that was used is never refused: it is on the flower. */
+/**
+ * The tube after one more deed. @throws {Refusal} if the deed does not fit; pollen that was used is never
+ * refused: it is on the flower.
+ */
 export function tubeAfter(tube: Tube | null, deed: LoggedDeed, id: string): Tube {
   if (deed.kind === 'pollenCollected') {
     if (tube) throw new Refusal('already-there', `${tube.code} is a tube already.`)
@@ -254,6 +260,10 @@ function checkHolds({ code, left }: Tube, doses: number, what: string): void {
       'doses',
     )
 }
+
+/** True for what went into its tube as moist as it was. */
+export const isUndried = ({ isFresh, tubed }: Pick<Tube, 'isFresh' | 'tubed'>): boolean =>
+  isFresh || (tubed?.drying === 'none' && !tubed.hasDesiccant)
 
 /** True while it can still be used. */
 export const isKept = (tube: Tube): boolean => !tube.ended && tube.tubed !== null

@@ -1,23 +1,28 @@
 import type { CropYields } from '../crops/knowledge'
 
-/** Share alive in fresh pollen, at which a crop's take rate is told; and the share alive at which a touch does two thirds of what it can. */
+/**
+ * Share alive in fresh pollen, at which a crop's take rate is told; and the share alive at which a touch does
+ * two thirds of what it can.
+ */
 const [FRESH, ENOUGH] = [0.75, 0.2]
+/** A take that is so near to that of fresh pollen is as good. */
+const AS_GOOD = 0.97
 /** Share alive under which pollen is weak: a touch does notably less than a fresh one. */
 const WEAK = 0.35
 
 /**
- * How much of its take a touch keeps when only a part of the pollen is alive.
+ * How much of its take a flower keeps when only a part of the pollen is alive.
  *
- * A rule of thumb, and said to be one: a stigma needs some live grains, not many, so that the take falls slowly at first; it follows
- * 1 − exp(−alive / 0.2), with 1 for fresh pollen.
+ * A rule of thumb, and said to be one: a stigma needs some live grains, not many, so that the take falls
+ * slowly at first; it follows
+ * 1 − exp(−alive / 0.2), with 1 for fresh pollen. Touches add up their live grains; more than fresh pollen
+ * does they never do, for
+ * flowers fail for other reasons, too.
  *
- * @param alive share of live grains, 0 to 1
+ * @param alive share of live grains, 0 to 1; of several touches their sum
  */
 export const takeKept = (alive: number): number =>
   Math.min(1, (1 - Math.exp(-alive / ENOUGH)) / (1 - Math.exp(-FRESH / ENOUGH)))
-
-/** The chance that a flower takes after some touches, each with that chance. */
-export const afterPasses = (rate: number, passes: number): number => 1 - (1 - rate) ** passes
 
 /** What is expected of a pair when its flowers take less often by a factor. */
 export function withTake(yields: CropYields, factor: number): CropYields {
@@ -52,7 +57,7 @@ export const isWeak = (alive: number): boolean => alive < WEAK
 export function weakAdvice(alive: number, take: number): WeakAdvice | null {
   if (!isWeak(alive)) return null
   const weak = take * takeKept(alive)
-  const passes = [2, 3, 4, 5].find(n => afterPasses(weak, n) >= take) ?? null
+  const passes = [2, 3, 4, 5].find(n => takeKept(n * alive) >= AS_GOOD) ?? null
   return { fresh: take, weak, passes, flowersEach: weak > 0 ? take / weak : Infinity }
 }
 

@@ -14,23 +14,27 @@ export interface Excursion {
   cause: 'door' | 'power'
 }
 
-/** How what is kept ages: days count as at so many °C, and so many times faster for each 10 °C more. */
+/**
+ * How what is kept ages: days count as at so many °C, and so many times faster for each 10 °C more, by
+ * several reckonings.
+ */
 export interface Ages {
   celsius: number
-  q10: number
+  q10s: number[]
 }
 
 /** What a store was like, summed up once for all that stood in it. */
 export interface StoreClimate {
   store: Store
-  aging: Aging
+  /** one for each reckoning */
+  agings: Aging[]
   /** °C that it usually has of late; what comes is reckoned with it */
   typical: number
   isFreezing: boolean
   /** moments in which what was frozen thawed in it */
   thaws: number[]
   excursions: Excursion[]
-  /** times without a reading, in which it counts as it was before */
+  /** times without a reading, in which it counts as it usually is */
   gaps: { from: number; to: number }[]
   readings: Reading[]
 }
@@ -54,7 +58,7 @@ export function climateOf(store: Store, readings: Reading[], ages: Ages, now: nu
   const first = past[0]
   const known = [
     ...(first && first.at > 0 ? [{ at: 0, celsius: store.celsius }] : []),
-    ...past,
+    ...bridged(past, typical),
     ...(past.length ? [] : [{ at: 0, celsius: store.celsius }]),
   ]
   if (known.at(-1)!.at < now) known.push({ at: now, celsius: typical })
@@ -63,13 +67,26 @@ export function climateOf(store: Store, readings: Reading[], ages: Ages, now: nu
     typical,
     readings: past,
     isFreezing: typical < FROZEN,
-    aging: agingIn(known, ages.celsius, ages.q10),
+    agings: ages.q10s.map(q10 => agingIn(known, ages.celsius, q10)),
     thaws: thawsIn(past),
     excursions: excursionsIn(past, STORE_KINDS[store.keeps].good),
     gaps: past.flatMap(({ at }, i) =>
       i > 0 && at - past[i - 1]!.at > GAP_HOURS * HOUR_MS ? [{ from: past[i - 1]!.at, to: at }] : [],
     ),
   }
+}
+
+/**
+ * Readings with what a store usually is from an hour after the last before a gap: a door that was open then
+ * did not stay so.
+ */
+function bridged(readings: Reading[], typical: number): Reading[] {
+  return readings.flatMap((reading, i) => {
+    const next = readings[i + 1]
+    return next && next.at - reading.at > GAP_HOURS * HOUR_MS
+      ? [reading, { at: reading.at + HOUR_MS, celsius: typical }]
+      : [reading]
+  })
 }
 
 /** Moments in which a frozen store rose over the thaw. */

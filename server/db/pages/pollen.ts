@@ -58,7 +58,7 @@ function rowsOf(day: GardenDay, tubes: Tube[]): TubeRow[] {
   const storeOf = new Map(stores.map(s => [s.id, { id: s.id, name: s.name }]))
   return tubes.map((tube): TubeRow => {
     const goodUntil = shelf.goodUntil(tube)
-    const { thaws } = shelf.life(tube, now)
+    const life = shelf.life(tube, now)
     const alive = shelf.viability(tube, now)
     const known = tube.donors.flatMap(id => states.plant.get(id) ?? [])
     const donors = tube.donors.map(id => states.plant.get(id) ?? { id, name: 'unknown', code: '' })
@@ -66,7 +66,7 @@ function rowsOf(day: GardenDay, tubes: Tube[]): TubeRow[] {
       tube,
       donors: donors.map(({ id, name, code }): Parent => ({ id, name, code })),
       alive,
-      thaws,
+      thaws: life.thaws,
       store: storeOf.get(tube.stays.at(-1)!.storeId ?? '') ?? null,
       goodUntil: goodUntil === null ? null : dayOf(new Date(goodUntil).toISOString(), day.zone),
       isDead: alive.median < WORTH_USING,
@@ -77,7 +77,7 @@ function rowsOf(day: GardenDay, tubes: Tube[]): TubeRow[] {
         code: need.code,
         aim: crops.get(need.crop)!.ofCross(need.crossId).crosses[0]!.aim,
       })),
-      doubts: tubeDoubts(tube, thaws, known),
+      doubts: tubeDoubts(tube, life, known),
     }
   })
 }
@@ -214,7 +214,10 @@ export async function tubePage(db: Database, garden: Garden, id: string): Promis
       .flatMap(c => c.thaws)
       .filter(at => at >= begin && at <= now)
       .map(at => new Date(at).toISOString()),
-    tests: tube.tests.map(test => ({ ...test, verdict: testVerdict(test.alive, test.seen, WORTH_USING) })),
+    tests: tube.tests.map(test => ({
+      ...test,
+      verdict: testVerdict(test.alive, test.seen, WORTH_USING, test.fields.length),
+    })),
     freezing: freezingOf(tube),
     uses: tube.uses.map(use => {
       const flower = day.garden.states.flower.get(use.flowerId)

@@ -24,7 +24,7 @@ const field = computed(() => counting.value.fields.at(-1)!)
 const done = computed(() => counting.value.fields.filter(f => f.seen > 0))
 const all = computed(() => countedTogether(counting.value.fields))
 const verdict = computed(() =>
-  all.value.seen ? testVerdict(all.value.alive, all.value.seen, WORTH_USING) : null,
+  all.value.seen ? testVerdict(all.value.alive, all.value.seen, WORTH_USING, done.value.length) : null,
 )
 const taps = ref<boolean[]>([])
 function tap(isAlive: boolean) {
