@@ -1,5 +1,6 @@
 /**
- * `npm run bench`: how fast it is, on a generated garden of about 100 000 entries. Prints a table; with `--json` one JSON
+ * `npm run bench`: how fast it is, on a generated garden of about 100 000 entries. Prints a table; with
+ * `--json` one JSON
  * object. `VIRGULTA_BENCH=DIR` keeps the filled database there for the next run.
  */
 import { existsSync, mkdirSync, rmSync, writeFileSync } from 'node:fs'
@@ -18,6 +19,7 @@ import { temporaryFolder } from '../tests/server/setup'
 import { Visitor } from '../tests/server/visitor'
 import { backupRows } from './backup'
 import { bloomRows } from './bloom'
+import { calibrationRows } from './calibration'
 import { coreRows } from './core'
 import { fillLargeGarden } from './largeGarden'
 import type { Row } from './measure'
@@ -72,6 +74,8 @@ try {
     ...(await pollenRows()),
     ...(await seedRows()),
   )
+  tell('Whether the numbers hold; this takes some minutes …')
+  rows.push(...calibrationRows())
   if (isJson)
     console.log(
       JSON.stringify({
