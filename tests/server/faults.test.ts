@@ -70,7 +70,7 @@ describe('a server killed while it writes', () => {
 
   it(
     `${KILLS} times loses nothing it said was noted, notes nothing twice, and leaves what is shown as the log says`,
-    { timeout: 240_000 },
+    { timeout: 480_000 },
     async () => {
       const first = await serve(postgres.url)
       const keeper = await new Visitor(first.address).startGarden('Shaken beds')
