@@ -1,5 +1,7 @@
-/** A code comes in one go: with a longer pause between two keys it begins anew. Who types one by hand means the same. */
-const BETWEEN_KEYS_MS = 600
+/** A code comes in one go: with a longer pause between two keys it begins anew. A slow telephone takes its time. */
+const BETWEEN_KEYS_MS = 2000
+/** A key that was pressed shortly before belongs to no code. */
+const BEGINS_WITH_YEAR = /\d\d-[^-]*$/
 
 /**
  * Hears a scanner that types like a keyboard: a code in one go and Enter, while no field has the focus.
@@ -24,7 +26,7 @@ export function useWedge(onCode: (text: string) => void): void {
         if (text.length >= 5 && now - last < BETWEEN_KEYS_MS) {
           event.preventDefault()
           event.stopPropagation()
-          onCode(text)
+          onCode(BEGINS_WITH_YEAR.exec(text)?.[0] ?? text)
         }
         text = ''
       } else if (event.key.length === 1) {
