@@ -40,6 +40,7 @@ const poolOfTask: Record<keyof Tasks, PoolName> = {
   markLegend: 'sheets',
   unprintable: 'sheets',
   genotypes: 'genes',
+  conditionally: 'genes',
   longWork: 'long',
 }
 

@@ -1,6 +1,6 @@
 import type { MessagePort } from 'node:worker_threads'
 import type { Relative, Worked } from '@virgulta/core/odds/carriers'
-import { genotypesOf } from '@virgulta/core/odds/carriers'
+import { conditionally, genotypesOf } from '@virgulta/core/odds/carriers'
 import type { Genome } from '@virgulta/core/odds/genome'
 import { longDatabase } from '../db/connection'
 import type { LongWork } from '../jobs/works'
@@ -18,6 +18,8 @@ export const heavyTasks = {
   markLegend,
   unprintable,
   genotypes: (relatives: Relative[], genome: Genome): Worked[] => genotypesOf(relatives, genome),
+  conditionally: (relatives: Relative[], genome: Genome, worked: Worked[], two: [string, string]) =>
+    conditionally(relatives, genome, worked, two),
   longWork: ({ kind, personId, wish }: LongWork, progress: MessagePort): Promise<object> =>
     jobWorks[kind](longDatabase(), personId, wish, (done, of) => progress.postMessage({ done, of })),
 }

@@ -8,6 +8,7 @@ import type { Possible } from '../odds/carriers'
 import { exactGenerations, known } from '../odds/generations'
 import type { Genetics, Genotype, MATINGS } from '../odds/genome'
 import { genomeOf } from '../odds/genome'
+import { lociOf, rulesOver } from '../odds/locus'
 import { listClasses } from '../odds/odds'
 import type { Step } from '../odds/path'
 import { classNames } from '../offspring/trait'
@@ -145,12 +146,6 @@ interface MadeWish {
   block: number
 }
 
-/** The loci that a rule asks for, over other rules too. */
-function lociOf(name: string, table: PairTable): string[] {
-  const own = table.genetics.rules.find(r => r.name === name)
-  return own ? own.cases.flatMap(c => Object.keys(c.when)).flatMap(asked => lociOf(asked, table)) : [name]
-}
-
 /** How genes make what is wished; null where they do not tell. */
 function madeBy(wish: Wish, trait: CropTrait, table: PairTable): MadeWish | null {
   const rule = table.makes.find(m => m.trait === trait.id)?.rule
@@ -160,7 +155,7 @@ function madeBy(wish: Wish, trait: CropTrait, table: PairTable): MadeWish | null
   const made = own && [...own.cases.map(c => c.is), own.otherwise]
   const wished = wishedClasses(trait, wish)?.map(c => classNames(trait)![c]!) ?? []
   if (made && wished.some(name => !made.includes(name))) return null
-  const needed = lociOf(rule, table)
+  const needed = lociOf(rule, table.genetics.rules)
   const block = table.blocks.findIndex(loci => needed.every(name => loci.includes(name)))
   return block < 0 ? null : { rule, wished, block }
 }
@@ -171,7 +166,7 @@ function familiesAt(block: number, table: PairTable) {
   const genome = genomeOf({
     ...table.genetics,
     loci: table.genetics.loci.filter(l => loci.includes(l.name)),
-    rules: table.genetics.rules.filter(r => lociOf(r.name, table).every(name => loci.includes(name))),
+    rules: rulesOver(loci, table.genetics.rules),
   })
   const genotypes = [
     ...new Map(

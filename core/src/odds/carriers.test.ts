@@ -1,9 +1,12 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Relative } from './carriers'
-import { genotypesOf, possibleOf } from './carriers'
+import { conditionally, genotypesOf, possibleOf } from './carriers'
+import { partOf } from './generations'
 import { oddsOf, shareOf } from './odds'
-import { parentFrom } from './phases'
+import { parentFrom, parentsFrom } from './phases'
+import type { Genome } from './genome'
+import { simulatedGenerations } from './simulate'
 import { genome, locus } from './testing'
 
 const SURE = { look: 0, genotype: 0 }
@@ -219,6 +222,61 @@ describe('agrees with the sum over all ways the genes may lie', () => {
   )
 })
 
+describe('two relatives', () => {
+  const sibs = ['one', 'other'].map(id => relative(id, ['m', 'f'], looks('A')))
+  const plants = [relative('m'), relative('f'), ...sibs]
+  const [one, other] = sibs as [Relative, Relative]
+  /** Share of recessives in the cross of the two. */
+  const recessives = (of: Genome, { seedParent, pollenParent }: ReturnType<typeof parentsFrom>) =>
+    shareOf(oddsOf(of, seedParent, pollenParent, ['cross'], { shown: ['a'] }).generations[0]!, {
+      a: ['a'],
+    }).reduce((sum, s) => sum + s.weight * s.share, 0)
+  const together = (of: Genome, all = plants) => {
+    const worked = genotypesOf(all, of, SURE)
+    return parentsFrom(one, other, conditionally(all, of, worked, [one.id, other.id], SURE), worked, of)
+  }
+
+  it('are like each other where nothing is known of their parents', () => {
+    // Of two alleles alike by descent at both, one or none of their pairs: (1/8 + 1/8 + 1/16) of (3/16 + 5/16 + 9/64).
+    expect(recessives(on, together(on))).toBeCloseTo(5 / 16 / (41 / 64) / 4, 12)
+    const worked = genotypesOf(plants, on, SURE)
+    expect(recessives(on, parentsFrom(one, other, [null], worked, on))).toBeLessThan(0.119)
+  })
+
+  it('of known parents are not: all that is known of the one is known of the other', () => {
+    const known = ['m', 'f'].map(id => relative(id, [null, null], { noted: { a: ['A', 'a'] } }))
+    expect(recessives(on, together(on, [...known, ...sibs]))).toBeCloseTo(1 / 9, 12)
+  })
+
+  it('stay so where a part of what hangs together is looked at', () => {
+    const rule = { name: 'r', cases: [{ when: { a: 'A', b: 'B' }, is: 'both' }], otherwise: 'not' }
+    const two = genome([locus('a'), locus('b')], { rules: [rule] })
+    const pair = together(two)
+    expect(pair.pollenParent.some(part => part.given)).toBe(true)
+    const part = partOf({ genome: two, ...pair }, ['a'])
+    expect(recessives(part.genome, part)).toBeCloseTo(5 / 16 / (41 / 64) / 4, 10)
+    expect(recessives(two, pair)).toBeCloseTo(5 / 16 / (41 / 64) / 4, 10)
+  })
+
+  it('are drawn together where a path is simulated', () => {
+    const { seedParent, pollenParent } = together(on)
+    const [block] = simulatedGenerations(on, seedParent, pollenParent, ['cross'], ['a'])[0]!.blocks
+    const share = block!.families.reduce(
+      (sum, { weight, classes }) =>
+        sum + weight * (classes.find(c => c.phenotype.a === 'a')?.probability ?? 0),
+      0,
+    )
+    expect(share).toBeCloseTo(5 / 16 / (41 / 64) / 4, 2)
+  })
+
+  it('that are none, and a plant with itself, hang on nothing', () => {
+    const strangers = [...plants, relative('stranger', [null, null], looks('A'))]
+    const worked = genotypesOf(strangers, on, SURE)
+    expect(conditionally(strangers, on, worked, ['one', 'stranger'], SURE)).toEqual([null])
+    expect(conditionally(strangers, on, worked, ['one', 'one'], SURE)).toEqual([null])
+  })
+})
+
 describe('linked loci', () => {
   const linked = genome([locus('a', { group: '1', cM: 0 }), locus('b', { group: '1', cM: 5 })])
   const white = { looks: { a: 'A', b: 'B' } }
@@ -236,7 +294,7 @@ describe('linked loci', () => {
     ]
     const worked = genotypesOf(plants, linked, SURE)
     expect(worked.map(w => w.loci)).toEqual([['a', 'b']])
-    const parent = parentFrom('f2', ['f1', 'f1'], worked, linked)
+    const parent = parentFrom({ id: 'f2', seedParentId: 'f1', pollenParentId: 'f1' }, worked, linked)
     const { generations } = oddsOf(linked, parent, parent, [{ self: 'seedParent' }], { shown: ['a', 'b'] })
     expect(
       shareOf(generations[0]!, { a: ['a'], b: ['b'] }).reduce((sum, s) => sum + s.weight * s.share, 0),

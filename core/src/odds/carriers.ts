@@ -1,10 +1,10 @@
 import type { Relation } from '../lineage/kinship'
 import type { Factor } from './elimination'
-import { marginals } from './elimination'
+import { joint, marginals } from './elimination'
 import type { Genome, Genotype } from './genome'
 import { genomeOf, genotypesAt } from './genome'
 import type { Rule } from './locus'
-import { lookOf, multisets, withRules } from './locus'
+import { lociOf, lookOf, multisets, rulesOver, withRules } from './locus'
 import { Effort, linkageGroup, together } from './meiosis'
 
 /** A plant in its family, with what is known of its genes. */
@@ -32,16 +32,25 @@ export interface Worked {
   beliefs: Map<string, ArrayLike<number>>
   /** those of a plant of which nothing is known */
   unknown: ArrayLike<number>
+  /** how common alleles are among founders, by locus */
+  frequencies: Frequencies
 }
 
 /** Genotypes less likely than this are not told. */
 const LEAST_TOLD = 1e-4
 
 /** The genotypes that a plant may have, the likeliest first. */
-export function possibleOf({ genotypes, beliefs, unknown }: Worked, plant: string): Possible {
+export const possibleOf = (worked: Worked, plant: string): Possible =>
+  statesOf(worked, plant).map(({ genotype, probability }) => ({ genotype, probability }))
+
+/** The same, with the numbers that genotypes have in what was worked out. */
+export function statesOf(
+  { genotypes, beliefs, unknown }: Worked,
+  plant: string,
+): (Possible[number] & { state: number })[] {
   const chances = beliefs.get(plant) ?? unknown
   const found = genotypes
-    .map((genotype, state) => ({ genotype, probability: chances[state]! }))
+    .map((genotype, state) => ({ genotype, state, probability: chances[state]! }))
     .filter(p => p.probability > LEAST_TOLD)
   const total = found.reduce((sum, p) => sum + p.probability, 0)
   return found
@@ -83,8 +92,7 @@ const [ENOUGH_FOUNDERS, GUESS_WORTH, ROUNDS] = [8, 2, 2]
 
 /**
  * Genotypes at some loci as they lie on the chromosomes, and how they are handed on: linked loci recombine,
- * and autopolyploids have
- * double reduction, as in the odds.
+ * and autopolyploids have double reduction, as in the odds.
  *
  * @see Elston & Stewart (1971), Human Heredity 21:523 (phased states)
  */
@@ -97,13 +105,14 @@ class Genotypes {
   /** alleles that a gamete carries, by locus, and in how many orders its chromosomes can be written */
   private readonly carried: { alleles: number[][]; orders: number }[]
   private readonly families = new Map<number, Vector>()
-  private frequencies: Frequencies
   priors: Record<'line' | 'other', Vector>
 
   constructor(
     readonly genome: Genome,
     readonly loci: Genome['loci'],
     readonly rules: Rule[],
+    /** how common alleles are among founders, by locus: all alike before it is learnt */
+    public frequencies: Frequencies = loci.map(({ alleles }) => alleles.map(() => 1 / alleles.length)),
   ) {
     const own = genomeOf({ ...genome, loci, rules })
     const effort = new Effort(Infinity)
@@ -138,7 +147,6 @@ class Genotypes {
       }, 1)
       return { alleles, orders }
     })
-    this.frequencies = loci.map(locus => locus.alleles.map(() => 1 / locus.alleles.length))
     this.priors = this.priorsOf()
   }
 
@@ -279,24 +287,18 @@ interface Family {
   toChild: Map<string, Vector>
 }
 
-/**
- * What plants may be at some loci, from what was seen and noted of them and of all their relatives.
- *
- * Messages are passed between parents and families until they no longer change; all children of two parents make one
- * message. That is exact while no two paths of descent meet. Where they do, plants are summed out one by one,
- * which is exact too; where
- * that grows too large the messages are an approximation.
- *
- * @see Elston & Stewart (1971), Human Heredity 21:523; Pearl (1988), Probabilistic Reasoning in Intelligent Systems
- */
-function workOut(
-  plants: Relative[],
-  genotypes: Genotypes,
-  errors: Errors,
-): { isExact: boolean; founders: Relative[]; beliefs: Map<string, Vector> } {
-  const { size } = genotypes
+/** Plants in their families, with what is known of each by itself. */
+interface Kindred {
+  families: Family[]
+  bornIn: (Family | null)[]
+  parentIn: { family: Family; side: 0 | 1 }[][]
+  /** how well each genotype goes with what is known of a plant; of a founder with how common it is, too */
+  own: Vector[]
+}
+
+function kindredOf(plants: Relative[], genotypes: Genotypes, errors: Errors): Kindred {
   const index = new Map(plants.map((p, i) => [p.id, i]))
-  const flat = () => new Float64Array(size).fill(1 / size)
+  const flat = () => new Float64Array(genotypes.size).fill(1 / genotypes.size)
   const parentIndex = (id: string | null) => {
     const i = id === null ? undefined : index.get(id)
     // A population is many plants: each of its gametes is a fresh one.
@@ -329,16 +331,40 @@ function workOut(
     family.children.push(i)
     bornIn[i] = family
   })
-  const founders = plants.filter((plant, i) => !bornIn[i] && plant.plantKind !== 'population')
   const evidence = plants.map(plant => genotypes.evidence(plant, errors))
   const kindOf = (plant: Relative) => (plant.plantKind === 'line' ? 'line' : 'other')
   const own = plants.map((plant, i) =>
     bornIn[i] ? evidence[i]! : evidence[i]!.map((p, state) => p * genotypes.priors[kindOf(plant)][state]!),
   )
+  return { families: [...families.values()], bornIn, parentIn, own }
+}
 
-  /** Children that go on to no family and look alike say the same: they are told apart by what they say. */
-  const sayings = plants.map((_, child) => (parentIn[child]!.length ? `${child}` : own[child]!.join()))
-  const sayingOf = (child: number) => sayings[child]!
+/** Children that go on to no family and look alike say the same: they are told apart by what they say. */
+function sayingsOf({ parentIn, own }: Kindred): (child: number) => string {
+  const sayings = own.map((values, child) => (parentIn[child]!.length ? `${child}` : values.join()))
+  return child => sayings[child]!
+}
+
+/**
+ * What plants may be at some loci, from what was seen and noted of them and of all their relatives.
+ *
+ * Messages are passed between parents and families until they no longer change; all children of two parents make one
+ * message. That is exact while no two paths of descent meet. Where they do, plants are summed out one by one,
+ * which is exact too; where that grows too large the messages are an approximation.
+ *
+ * @see Elston & Stewart (1971), Human Heredity 21:523; Pearl (1988), Probabilistic Reasoning in Intelligent Systems
+ */
+function workOut(
+  plants: Relative[],
+  genotypes: Genotypes,
+  errors: Errors,
+): { isExact: boolean; founders: Relative[]; beliefs: Map<string, Vector> } {
+  const { size } = genotypes
+  const flat = () => new Float64Array(size).fill(1 / size)
+  const kindred = kindredOf(plants, genotypes, errors)
+  const { families, bornIn, parentIn, own } = kindred
+  const founders = plants.filter((plant, i) => !bornIn[i] && plant.plantKind !== 'population')
+  const sayingOf = sayingsOf(kindred)
   /** What a plant says to a family it is a parent of, or, without one, to the family it was born in. */
   const saying = (plant: number, to: Family | null): Vector =>
     normalised(
@@ -432,10 +458,10 @@ function workOut(
     return change
   }
 
-  const isTree = isForest(plants, [...families.values()], genotypes)
-  const exact = isTree ? null : eliminated(own, [...families.values()], sayingOf, genotypes)
+  const isTree = isForest(plants, families, genotypes)
+  const exact = isTree ? null : eliminated(own, families, sayingOf, genotypes)
   if (exact) return { isExact: true, founders, beliefs: new Map(plants.map((p, i) => [p.id, exact[i]!])) }
-  const downwards = inOrder([...families.values()], plants.length)
+  const downwards = inOrder(families, plants.length)
   for (let sweep = 0; sweep < SWEEPS; sweep++) {
     const changes = [...[...downwards].reverse(), ...downwards].map(renew)
     if (Math.max(0, ...changes) < (isTree ? 1e-9 : 1e-5)) break
@@ -457,18 +483,24 @@ function workOut(
   return { isExact: isTree, founders, beliefs }
 }
 
+/** What plants are likely to be where paths of descent meet again; null where that would be too much. */
+function eliminated(...tree: Parameters<typeof network>): Vector[] | null {
+  const [own, , , { size }] = tree
+  const { factors, spokenFor } = network(...tree)
+  const found = marginals(own.length, size, factors)
+  return found && own.map((_, plant) => normalised(found[spokenFor.get(plant) ?? plant]!))
+}
+
 /**
- * What plants are likely to be where paths of descent meet again; null where that would be too much.
- *
- * Children of one family that go on to none of their own and look alike are one variable; the others of them
- * speak through it.
+ * The functions that tie plants together. Children of one family that go on to none of their own and look alike are one
+ * variable; the others of them speak through it.
  */
-function eliminated(
+function network(
   own: Vector[],
   families: Family[],
   sayingOf: (child: number) => string,
   genotypes: Genotypes,
-): Vector[] | null {
+): { factors: Factor[]; spokenFor: Map<number, number> } {
   const { size } = genotypes
   const factors: Factor[] = own.flatMap((values, plant): Factor[] =>
     values.every(p => p === 1) ? [] : [{ scope: [plant], values }],
@@ -499,13 +531,67 @@ function eliminated(
       factors.push({ scope: known, values: Float64Array.from(logs, p => (p / most) ** others.length) })
     }
   }
-  const lone = new Set(spokenFor.keys())
-  const found = marginals(
-    own.length,
-    size,
-    factors.filter(({ scope }) => !(scope.length === 1 && lone.has(scope[0]!))),
-  )
-  return found && own.map((_, plant) => normalised(found[spokenFor.get(plant) ?? plant]!))
+  return {
+    factors: factors.filter(({ scope }) => !(scope.length === 1 && spokenFor.has(scope[0]!))),
+    spokenFor,
+  }
+}
+
+/**
+ * What two plants may be together: relatives of whose common forebears little is known are like each other.
+ *
+ * @param plants all relatives, as they were worked out
+ * @returns for each set of loci, for each genotype of the one the probabilities of the other's; null where they are no relatives, or
+ *   where that is too much
+ */
+export function conditionally(
+  plants: Relative[],
+  genome: Genome,
+  worked: Worked[],
+  [one, other]: [string, string],
+  errors = USUAL_ERRORS,
+): (number[][] | null)[] {
+  const near = connected(plants, one)
+  const both = [one, other].map(id => near.findIndex(plant => plant.id === id)) as [number, number]
+  return worked.map(known => {
+    if (both.includes(-1) || one === other || statesOf(known, one).length < 2) return null
+    const loci = genome.loci.filter(({ name }) => known.loci.includes(name))
+    const genotypes = new Genotypes(genome, loci, rulesOver(known.loci, genome.ordered), known.frequencies)
+    const kindred = kindredOf(near, genotypes, errors)
+    const sayingOf = sayingsOf(kindred)
+    const { factors } = network(
+      kindred.own,
+      kindred.families,
+      child => (both.includes(child) ? `${child}` : sayingOf(child)),
+      genotypes,
+    )
+    const found = joint(near.length, genotypes.size, factors, both)
+    return found && found.map(row => [...normalised(row.slice())])
+  })
+}
+
+/** The plants to which paths of descent lead from one, up and down; past a population, whose plants are many, none does. */
+function connected(plants: Relative[], from: string): Relative[] {
+  const byId = new Map(plants.map(plant => [plant.id, plant]))
+  const parentsOf = (plant: Relative) =>
+    [plant.seedParentId, plant.pollenParentId].flatMap(id => {
+      const parent = byId.get(id ?? '')
+      return parent && parent.plantKind !== 'population' ? [parent] : []
+    })
+  const tied = new Map<Relative, Relative[]>()
+  const tie = (one: Relative, other: Relative) => {
+    const own = tied.get(one)
+    if (own) own.push(other)
+    else tied.set(one, [other])
+  }
+  for (const plant of plants)
+    for (const parent of parentsOf(plant)) {
+      tie(plant, parent)
+      tie(parent, plant)
+    }
+  const found = new Set<Relative>(byId.has(from) ? [byId.get(from)!] : [])
+  for (const plant of found) for (const next of tied.get(plant) ?? []) found.add(next)
+  return [...found]
 }
 
 /** Families with those of the parents before those of the children. */
@@ -542,10 +628,6 @@ function isForest(plants: Relative[], families: Family[], genotypes: Genotypes):
 
 /** Loci that are looked at together: those that are linked, and those that a rule asks for, while they are few. */
 function blocksOf(genome: Genome, plants: number): { loci: Genome['loci']; rules: Rule[] }[] {
-  const lociOf = (name: string): string[] => {
-    const rule = genome.rules.find(r => r.name === name)
-    return rule ? [...new Set(rule.cases.flatMap(c => Object.keys(c.when)).flatMap(lociOf))] : [name]
-  }
   /** Ways in which alleles of some loci may lie on the chromosomes: those of each linkage group by themselves. */
   const states = (names: string[]) =>
     genome.groups.reduce((product, { loci }) => {
@@ -561,13 +643,14 @@ function blocksOf(genome: Genome, plants: number): { loci: Genome['loci']; rules
     }, []),
   )
   const sets = genome.ordered.reduce((found, rule) => {
-    const touching = found.filter(set => set.some(name => lociOf(rule.name).includes(name)))
+    const asked = lociOf(rule.name, genome.rules)
+    const touching = found.filter(set => set.some(name => asked.includes(name)))
     const joined = touching.flat()
     return states(joined) <= MOST_STATES ? [...found.filter(set => !touching.includes(set)), joined] : found
   }, runs)
   return sets.map(names => ({
     loci: genome.loci.filter(l => names.includes(l.name)),
-    rules: genome.ordered.filter(r => lociOf(r.name).every(name => names.includes(name))),
+    rules: rulesOver(names, genome.ordered),
   }))
 }
 
@@ -589,6 +672,7 @@ export function genotypesOf(plants: Relative[], genome: Genome, errors = USUAL_E
       ;({ isExact, founders, beliefs } = workOut(plants, genotypes, errors))
     }
     const unknown = normalised(genotypes.priors.other.slice())
-    return { loci: loci.map(l => l.name), isExact, genotypes: genotypes.all, beliefs, unknown }
+    const { all, frequencies } = genotypes
+    return { loci: loci.map(l => l.name), isExact, genotypes: all, beliefs, unknown, frequencies }
   })
 }

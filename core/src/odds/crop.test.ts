@@ -279,7 +279,11 @@ describe('the phases of linked loci', () => {
       unknown: [0, 1],
     }))
     // The seed parent is aabb: the child's A and B came together, from the other one.
-    const [part, ...others] = parentFrom('child', ['mother', null], worked, on)
+    const [part, ...others] = parentFrom(
+      { id: 'child', seedParentId: 'mother', pollenParentId: null },
+      worked,
+      on,
+    )
     expect(others).toEqual([])
     expect(part!.possible).toHaveLength(1)
     const { a, b } = part!.possible[0]!.genotype

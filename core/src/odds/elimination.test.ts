@@ -1,13 +1,14 @@
 import fc from 'fast-check'
 import { expect, it } from 'vitest'
 import type { Factor } from './elimination'
-import { marginals } from './elimination'
+import { joint, marginals } from './elimination'
 
 const SIZE = 3
 
 /** Every combination of states, summed. */
-function enumerated(variables: number, factors: Factor[]): number[][] {
+function enumerated(variables: number, factors: Factor[], [a, b] = [0, 1]) {
   const found = Array.from({ length: variables }, () => Array<number>(SIZE).fill(0))
+  const both = Array<number>(SIZE ** 2).fill(0)
   const states = Array<number>(variables).fill(0)
   const go = (variable: number) => {
     if (variable < variables) {
@@ -20,16 +21,17 @@ function enumerated(variables: number, factors: Factor[]): number[][] {
       1,
     )
     states.forEach((state, one) => (found[one]![state]! += p))
+    both[states[a!]! * SIZE + states[b!]!]! += p
   }
   go(0)
-  return found
+  return { found, both }
 }
 const shares = (of: ArrayLike<number>) => {
   const all = Array.from(of).reduce((sum, one) => sum + one, 0)
   return Array.from(of, one => one / all)
 }
 
-it('tells of each variable what the sum over all combinations tells, whatever ties them together', () => {
+it('tells of each variable, and of two, what the sum over all combinations tells, whatever ties them together', () => {
   const factor = fc.uniqueArray(fc.integer({ min: 0, max: 5 }), { minLength: 1, maxLength: 3 }).chain(scope =>
     fc
       .array(fc.double({ min: 0.01, max: 1, noNaN: true }), {
@@ -39,12 +41,20 @@ it('tells of each variable what the sum over all combinations tells, whatever ti
       .map((values): Factor => ({ scope, values: Float64Array.from(values) })),
   )
   fc.assert(
-    fc.property(fc.array(factor, { minLength: 1, maxLength: 9 }), factors => {
-      const right = enumerated(6, factors)
-      marginals(6, SIZE, factors)!.forEach((of, variable) =>
-        shares(of).forEach((share, state) => expect(share).toBeCloseTo(shares(right[variable]!)[state]!, 9)),
-      )
-    }),
+    fc.property(
+      fc.array(factor, { minLength: 1, maxLength: 9 }),
+      fc.uniqueArray(fc.integer({ min: 0, max: 5 }), { minLength: 2, maxLength: 2 }),
+      (factors, two) => {
+        const { found, both } = enumerated(6, factors, two)
+        marginals(6, SIZE, factors)!.forEach((of, variable) =>
+          shares(of).forEach((share, state) =>
+            expect(share).toBeCloseTo(shares(found[variable]!)[state]!, 9),
+          ),
+        )
+        const together = joint(6, SIZE, factors, two as [number, number])!.flatMap(row => [...row])
+        shares(together).forEach((share, entry) => expect(share).toBeCloseTo(shares(both)[entry]!, 9))
+      },
+    ),
     { numRuns: 40 },
   )
 })
@@ -57,4 +67,5 @@ it('says when it would be too much', () => {
       .map(other => ({ scope: [one, other], values: new Float64Array(9).fill(1) })),
   )
   expect(marginals(14, SIZE, pairs)).toBeNull()
+  expect(joint(14, SIZE, pairs, [2, 5])).toBeNull()
 })

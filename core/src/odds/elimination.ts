@@ -19,8 +19,7 @@ const [LARGEST, ALL] = [300_000, 8_000_000]
 
 /**
  * Marginals of variables of which some functions are multiplied, exactly: variables are summed out one by
- * one, those that tie the
- * fewest others together first, and what is then known of each is sent back.
+ * one, those that tie the fewest others together first, and what is then known of each is sent back.
  *
  * @param variables how many there are
  * @param size states of each
@@ -29,6 +28,35 @@ const [LARGEST, ALL] = [300_000, 8_000_000]
  *   Artificial Intelligence 113:41
  */
 export function marginals(variables: number, size: number, factors: Factor[]): Float64Array[] | null {
+  const cliques = calibrated(variables, size, factors)
+  if (!cliques) return null
+  const found: Float64Array[] = []
+  for (const clique of cliques) found[clique.scope[0]!] = projected(clique, clique.scope.slice(0, 1), size)
+  return found
+}
+
+/**
+ * What is likely of two variables together.
+ *
+ * @returns by the state of the one, and of the other, up to a constant; null where a table would grow too large
+ */
+export function joint(
+  variables: number,
+  size: number,
+  factors: Factor[],
+  [one, other]: [number, number],
+): Float64Array[] | null {
+  // What ties them together keeps them in one table, until one of them is summed out.
+  const tie: Factor = { scope: [one, other], values: new Float64Array(size ** 2).fill(1) }
+  const cliques = calibrated(variables, size, [...factors, tie])
+  const both = cliques?.find(({ scope }) => scope.includes(one) && scope.includes(other))
+  if (!both) return null
+  const values = projected(both, [one, other], size)
+  return Array.from({ length: size }, (_, state) => values.subarray(state * size, (state + 1) * size))
+}
+
+/** The cliques in which variables were summed out, each with all that is known; null where a table would grow too large. */
+function calibrated(variables: number, size: number, factors: Factor[]): Clique[] | null {
   const order = eliminationOrder(variables, size, factors)
   if (!order) return null
   const held = Array.from({ length: variables }, () => new Map<Factor, Clique | null>())
@@ -52,22 +80,16 @@ export function marginals(variables: number, size: number, factors: Factor[]): F
     hold(message, clique)
     return clique
   })
-  const found: Float64Array[] = []
-  for (const clique of cliques.toReversed()) {
-    const { scope, table, message, to } = clique
-    if (to) {
-      const back = projected(to, message.scope, size)
-      for (let i = 0; i < table.length; i++) {
-        const at = i % back.length
-        table[i]! *= message.values[at]! > 0 ? back[at]! / message.values[at]! : 0
-      }
-      scaleToMost(table)
+  for (const { table, message, to } of cliques.toReversed()) {
+    if (!to) continue
+    const back = projected(to, message.scope, size)
+    for (let i = 0; i < table.length; i++) {
+      const at = i % back.length
+      table[i]! *= message.values[at]! > 0 ? back[at]! / message.values[at]! : 0
     }
-    const own = new Float64Array(size)
-    for (let i = 0; i < table.length; i++) own[Math.floor(i / (table.length / size))]! += table[i]!
-    found[scope[0]!] = own
+    scaleToMost(table)
   }
-  return found
+  return cliques
 }
 
 /** In which order variables are summed out; null where a table would grow too large. */
@@ -97,10 +119,7 @@ function eliminationOrder(variables: number, size: number, factors: Factor[]): n
   return order
 }
 
-/**
- * Steps from one entry to the next along each variable of a scope, in the table of another; 0 for those it
- * does not have.
- */
+/** Steps from one entry to the next along each variable of a scope, in the table of another; 0 for those it does not have. */
 function stepsIn(scope: number[], of: number[], size: number): number[] {
   return scope.map(variable => {
     const at = of.indexOf(variable)

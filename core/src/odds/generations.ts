@@ -2,17 +2,27 @@ import { OutOfRange } from '../chance/estimate'
 import type { Genome, Genotype } from './genome'
 import { genomeOf } from './genome'
 import type { Phenotype } from './locus'
-import { withRules } from './locus'
+import { lociOf, rulesOver, withRules } from './locus'
 import type { ChancesById, Passage } from './meiosis'
 import { Effort, add, linkageGroup, together } from './meiosis'
 import type { Breeding, Step, Wanted } from './path'
 import { isAmong, isGeneration } from './path'
 
+/** A part of a genome, with the genotypes that a plant may have there. */
+export interface PartInDoubt {
+  possible: { genotype: Genotype; probability: number }[]
+  /**
+   * Of the pollen parent, where it is a relative of the seed parent: for each genotype that the seed parent may have at
+   * the same loci, the probabilities of these.
+   */
+  given?: number[][]
+}
+
 /**
- * What is known of a parent: parts of its genome, each with the genotypes it may have there. A plant whose genotype is
- * known has one part with one possibility; see {@link known}.
+ * What is known of a parent, part by part. A plant whose genotype is known has one part with one possibility; see
+ * {@link known}.
  */
-export type ParentInDoubt = { possible: { genotype: Genotype; probability: number }[] }[]
+export type ParentInDoubt = PartInDoubt[]
 
 /** A parent whose genotype is known. */
 export const known = (genotype: Genotype): ParentInDoubt => [{ possible: [{ genotype, probability: 1 }] }]
@@ -78,12 +88,6 @@ function joinedSets(lists: string[][]): string[][] {
   return sets.map(set => [...set])
 }
 
-/** The loci that a rule asks for, over other rules too. */
-function lociOf(name: string, genome: Genome): string[] {
-  const rule = genome.rules.find(r => r.name === name)
-  return rule ? rule.cases.flatMap(c => Object.keys(c.when)).flatMap(asked => lociOf(asked, genome)) : [name]
-}
-
 /** What is shown of a plant: the rules that no other asks for, and the loci that no rule asks for. */
 export function shownNames({ loci, rules }: Genome): string[] {
   const asked = new Set(rules.flatMap(r => r.cases.flatMap(c => Object.keys(c.when))))
@@ -108,24 +112,63 @@ export function oneOf(possible: { genotype: Genotype; probability: number }[]): 
   ]
 }
 
-/** The genotypes that a parent may have, with their probabilities; given loci, of the parts that hold any of them. */
-export function possibilities(
-  parent: ParentInDoubt,
-  loci?: Set<string>,
-): { genotype: Genotype; probability: number }[] {
-  return parent
-    .filter(part => !loci || Object.keys(part.possible[0]!.genotype).some(name => loci.has(name)))
-    .reduce<{ genotype: Genotype; probability: number }[]>(
-      (found, part) =>
-        found.flatMap(one =>
-          part.possible.map(other => ({
-            genotype: { ...one.genotype, ...other.genotype },
-            probability: one.probability * other.probability,
-          })),
-        ),
-      [{ genotype: {}, probability: 1 }],
-    )
+const namesOf = ({ possible }: PartInDoubt): string[] => Object.keys(possible[0]!.genotype)
+/** Parts of two parents that hold the same loci have the same key. */
+const keyOf = (part: PartInDoubt): string => namesOf(part).toSorted().join('\n')
+
+/** Parents of one kind, each of a known genotype, with the weight of their kind. */
+export interface KnownCouple {
+  weight: number
+  seedParent: Genotype
+  pollenParent: Genotype
 }
+
+/**
+ * What two parents may be, part by part: each of the seed parent with the one of the pollen parent that hangs on it, then
+ * the others. What different parts are is independent.
+ */
+export function partsOf(seedParent: ParentInDoubt, pollenParent: ParentInDoubt): KnownCouple[][] {
+  const tied = new Map(pollenParent.filter(part => part.given).map(part => [keyOf(part), part]))
+  const alone = (role: 'seedParent' | 'pollenParent', { possible }: PartInDoubt) =>
+    possible.map(({ genotype, probability }) => ({
+      seedParent: {},
+      pollenParent: {},
+      [role]: genotype,
+      weight: probability,
+    }))
+  return [
+    ...seedParent.map(part => {
+      const other = tied.get(keyOf(part))
+      if (!other) return alone('seedParent', part)
+      return part.possible.flatMap((one, i) =>
+        other.possible.map(({ genotype }, j) => ({
+          seedParent: one.genotype,
+          pollenParent: genotype,
+          weight: one.probability * other.given![i]![j]!,
+        })),
+      )
+    }),
+    ...pollenParent.filter(part => !part.given).map(part => alone('pollenParent', part)),
+  ]
+}
+
+/** How many kinds of couples two parents may be. */
+export const kindsOf = (parts: KnownCouple[][]): number =>
+  parts.reduce((product, part) => product * part.length, 1)
+
+/** Every kind of couple that two parents may be, with its weight. */
+export const couplesIn = (parts: KnownCouple[][]): KnownCouple[] =>
+  parts.reduce<KnownCouple[]>(
+    (found, part) =>
+      found.flatMap(one =>
+        part.map(other => ({
+          seedParent: { ...one.seedParent, ...other.seedParent },
+          pollenParent: { ...one.pollenParent, ...other.pollenParent },
+          weight: one.weight * other.weight,
+        })),
+      ),
+    [{ seedParent: {}, pollenParent: {}, weight: 1 }],
+  )
 
 /**
  * Some loci, made ready to be followed from what the parents may be.
@@ -146,18 +189,18 @@ export function followed(
     .map(g => linkageGroup(g, genome, effort))
     .reduce((a, b) => together(a, b, effort))
   const couples = new Map<string, Couple>()
-  const pollen = possibilities(pollenParent, loci)
-  for (const ofSeed of possibilities(seedParent, loci)) {
-    effort.spend(pollen.length)
-    for (const ofPollen of pollen) {
-      const [one, other] = [inheritance.plant(ofSeed.genotype), inheritance.plant(ofPollen.genotype)]
-      const weight = ofSeed.probability * ofPollen.probability
-      const same = couples.get(`${one} ${other}`)
-      if (same) same.weight += weight
-      else couples.set(`${one} ${other}`, { weight, seedParent: one, pollenParent: other })
-    }
+  const [ofSeed, ofPollen] = [seedParent, pollenParent].map(parent =>
+    parent.filter(part => namesOf(part).some(name => loci.has(name))),
+  )
+  const parts = partsOf(ofSeed!, ofPollen!)
+  effort.spend(kindsOf(parts))
+  for (const couple of couplesIn(parts)) {
+    const [one, other] = [inheritance.plant(couple.seedParent), inheritance.plant(couple.pollenParent)]
+    const same = couples.get(`${one} ${other}`)
+    if (same) same.weight += couple.weight
+    else couples.set(`${one} ${other}`, { weight: couple.weight, seedParent: one, pollenParent: other })
   }
-  const rules = genome.ordered.filter(r => lociOf(r.name, genome).every(name => loci.has(name)))
+  const rules = rulesOver([...loci], genome.ordered)
   const phenotypes = new Map<number, Phenotype>()
   const phenotypeOf = (plant: number) => {
     const found = phenotypes.get(plant) ?? withRules(inheritance.looksOf(plant), rules)
@@ -172,20 +215,52 @@ export function followed(
   }
 }
 
-/** A parent as far as some loci go. */
-const at = (parent: ParentInDoubt, loci: Set<string>): ParentInDoubt =>
-  parent.flatMap(({ possible }) => {
-    const names = Object.keys(possible[0]!.genotype).filter(name => loci.has(name))
-    const found = new Map<string, (typeof possible)[number]>()
-    for (const { genotype, probability } of possible) {
-      const own = Object.fromEntries(names.map(name => [name, genotype[name]!]))
-      const key = JSON.stringify(own)
-      const same = found.get(key)
-      if (same) same.probability += probability
-      else found.set(key, { genotype: own, probability })
-    }
-    return names.length ? [{ possible: [...found.values()] }] : []
+/** A part as far as some loci go, and of which possibilities each of its own is made; null: it has none of them. */
+function narrowed(part: PartInDoubt, loci: Set<string>) {
+  const names = namesOf(part).filter(name => loci.has(name))
+  const found = new Map<string, PartInDoubt['possible'][number] & { from: number[] }>()
+  part.possible.forEach(({ genotype, probability }, i) => {
+    const own = Object.fromEntries(names.map(name => [name, genotype[name]!]))
+    const key = JSON.stringify(own)
+    const same = found.get(key)
+    if (same) {
+      same.probability += probability
+      same.from.push(i)
+    } else found.set(key, { genotype: own, probability, from: [i] })
   })
+  return names.length ? [...found.values()] : null
+}
+
+/** Two parents as far as some loci go. */
+function narrowedPair({ seedParent, pollenParent }: Omit<Pair, 'genome'>, loci: Set<string>) {
+  const only = (part: PartInDoubt): ParentInDoubt => {
+    const own = narrowed(part, loci)
+    return own ? [{ possible: own.map(({ genotype, probability }) => ({ genotype, probability })) }] : []
+  }
+  return {
+    seedParent: seedParent.flatMap(only),
+    pollenParent: pollenParent.flatMap((part): ParentInDoubt => {
+      const { given } = part
+      const other = seedParent.find(one => keyOf(one) === keyOf(part))
+      const [own, others] = [narrowed(part, loci), other && narrowed(other, loci)]
+      if (!given || !other || !own || !others) return only(part)
+      return only(part).map(one => ({
+        ...one,
+        given: others.map(({ from, probability }) =>
+          own.map(({ from: to }) =>
+            from.reduce(
+              (sum, i) =>
+                sum +
+                (other.possible[i]!.probability / probability) *
+                  to.reduce((among, j) => among + given[i]![j]!, 0),
+              0,
+            ),
+          ),
+        ),
+      }))
+    }),
+  }
+}
 
 /** A pair with how it inherits. */
 export interface Pair {
@@ -196,7 +271,7 @@ export interface Pair {
 
 /** The part of a pair that some looks hang on: whole linkage groups, and whole rules. */
 export function partOf({ genome, seedParent, pollenParent }: Pair, names: string[]): Pair {
-  let needed = new Set(names.flatMap(name => lociOf(name, genome)))
+  let needed = new Set(names.flatMap(name => lociOf(name, genome.rules)))
   const groups = genome.groups.filter(g => g.loci.some(l => needed.has(l.name)))
   needed = new Set(groups.flatMap(g => g.loci.map(l => l.name)))
   const { ploidy, map, doubleReduction } = genome
@@ -206,10 +281,9 @@ export function partOf({ genome, seedParent, pollenParent }: Pair, names: string
       map,
       doubleReduction,
       loci: genome.loci.filter(l => needed.has(l.name)),
-      rules: genome.rules.filter(r => lociOf(r.name, genome).every(name => needed.has(name))),
+      rules: rulesOver([...needed], genome.rules),
     }),
-    seedParent: at(seedParent, needed),
-    pollenParent: at(pollenParent, needed),
+    ...narrowedPair({ seedParent, pollenParent }, needed),
   }
 }
 
@@ -238,7 +312,7 @@ export function exactGenerations(
   const effort = new Effort(mostEffort)
   const sets = joinedSets([
     ...genome.groups.map(g => g.loci.map(l => l.name)),
-    ...genome.rules.map(r => lociOf(r.name, genome)),
+    ...genome.rules.map(r => lociOf(r.name, genome.rules)),
     ...[...seedParent, ...pollenParent]
       .filter(part => part.possible.length > 1)
       .map(part => Object.keys(part.possible[0]!.genotype)),

@@ -130,6 +130,18 @@ export function looksOf(locus: Locus, ploidy: number): string[] {
   return [...new Set(multisets(locus.alleles.length, ploidy).map(alleles => lookOf(locus, alleles)))]
 }
 
+/** The loci that a rule asks for, over other rules too; of a locus itself. */
+export function lociOf(name: string, rules: Rule[]): string[] {
+  const rule = rules.find(r => r.name === name)
+  return rule
+    ? [...new Set(rule.cases.flatMap(c => Object.keys(c.when)).flatMap(asked => lociOf(asked, rules)))]
+    : [name]
+}
+
+/** The rules that ask for no other loci than these. */
+export const rulesOver = (loci: string[], rules: Rule[]): Rule[] =>
+  rules.filter(rule => lociOf(rule.name, rules).every(name => loci.includes(name)))
+
 /** What the rules make of the looks of the loci, added to them. @param ordered as {@link orderRules} returns them */
 export function withRules(phenotype: Phenotype, ordered: Rule[]): Phenotype {
   const all = { ...phenotype }

@@ -1,6 +1,6 @@
 import type { Stream } from '../chance/stream'
-import type { ParentInDoubt } from './generations'
-import { possibilities } from './generations'
+import type { KnownCouple, ParentInDoubt } from './generations'
+import { couplesIn, kindsOf, partsOf } from './generations'
 import type { Genome, Genotype } from './genome'
 import { handing } from './handing'
 import type { LooksTable } from './looks'
@@ -9,13 +9,6 @@ import type { Plants } from './packed'
 import { layoutOf, packed } from './packed'
 import type { Breeding, Wanted } from './path'
 import { isAmong } from './path'
-
-/** Parents as they may be, both known, with the weight of their kind. */
-export interface KnownCouple {
-  weight: number
-  seedParent: Genotype
-  pollenParent: Genotype
-}
 
 /** Kinds of couples that are simulated one by one; of more, so many are drawn. */
 const MOST_KINDS = 64
@@ -30,34 +23,17 @@ export function couplesOf(
   pollenParent: ParentInDoubt,
   { uniform }: Stream,
 ): { couples: KnownCouple[]; isDrawn: boolean } {
-  const count = [...seedParent, ...pollenParent].reduce((product, part) => product * part.possible.length, 1)
-  if (count <= MOST_KINDS) {
-    const others = possibilities(pollenParent)
-    return {
-      isDrawn: false,
-      couples: possibilities(seedParent).flatMap(one =>
-        others.map(other => ({
-          weight: one.probability * other.probability,
-          seedParent: one.genotype,
-          pollenParent: other.genotype,
-        })),
-      ),
-    }
+  const parts = partsOf(seedParent, pollenParent)
+  if (kindsOf(parts) <= MOST_KINDS) return { isDrawn: false, couples: couplesIn(parts) }
+  const drawn = (part: KnownCouple[]): KnownCouple => {
+    let left = uniform()
+    return part.find(p => (left -= p.weight) < 0) ?? part[0]!
   }
-  const drawn = (parent: ParentInDoubt): Genotype =>
-    Object.assign(
-      {},
-      ...parent.map(({ possible }) => {
-        let left = uniform()
-        return (possible.find(p => (left -= p.probability) < 0) ?? possible[0]!).genotype
-      }),
-    )
   return {
     isDrawn: true,
     couples: Array.from({ length: MOST_KINDS }, () => ({
+      ...couplesIn(parts.map(part => [drawn(part)]))[0]!,
       weight: 1 / MOST_KINDS,
-      seedParent: drawn(seedParent),
-      pollenParent: drawn(pollenParent),
     })),
   }
 }

@@ -41,6 +41,17 @@ export function stockOf(db: Database, garden: Garden, guide: CropGuide): Promise
   })
 }
 
+/** What two plants of a stock may be together, see `conditionally`. */
+export function togetherOf(
+  garden: Garden,
+  { relatives, genome, worked }: WorkedStock,
+  two: [string, string],
+): Promise<(number[][] | null)[]> {
+  return remembered(garden, `together ${two.join(' ')}`, () =>
+    heavily('conditionally', [relatives, genome, worked, two]),
+  )
+}
+
 /** A crop with what the garden added to it; the same object while neither changes. */
 function definitionIn(whole: WholeGarden, guide: CropGuide) {
   const { trait, locus, rule, inheritance } = whole.states

@@ -3,12 +3,12 @@ import { cropYields } from '@virgulta/core/crops/knowledge'
 import { isChosen } from '@virgulta/core/garden/blooms'
 import { once } from '@virgulta/core/once'
 import type { HeldStates } from '@virgulta/core/garden/states'
-import { parentFrom } from '@virgulta/core/odds/phases'
+import { parentsFrom } from '@virgulta/core/odds/phases'
 import { rollup, sum } from 'd3-array'
 import type { AimPage, AimQuery, AimRow, OddsPage } from '../../../shared/aims'
 import type { Database } from '../connection'
 import type { Garden } from '../garden'
-import { stockOf } from '../held/genes'
+import { stockOf, togetherOf } from '../held/genes'
 import { heldGarden } from '../held/heldGarden'
 import { learntCrops } from '../held/learnt'
 import { parentsOf } from '../held/names'
@@ -106,10 +106,10 @@ export async function oddsPage(
   const [seedParent, pollenParent] = [plants.get(seedParentId), plants.get(pollenParentId)]
   const crop = seedParent && (await learntCrops(db, garden)).get(seedParent.crop)
   if (!crop || !pollenParent || pollenParent.crop !== seedParent.crop) return null
-  const { genome, worked } = await stockOf(db, garden, crop.guide)
+  const stock = await stockOf(db, garden, crop.guide)
+  const { genome, worked } = stock
+  const given = await togetherOf(garden, stock, [seedParentId, pollenParentId])
   const yields = cropYields(crop.guide, crop.digest, { seedParentId, pollenParentId })
-  const parent = (plant: typeof seedParent) =>
-    parentFrom(plant.id, [plant.seedParentId, plant.pollenParentId], worked, genome)
   const brief = ({ id, name, code }: typeof seedParent) => ({ id, name, code })
   return {
     crop: seedParent.crop,
@@ -123,7 +123,7 @@ export async function oddsPage(
       loci: genome.loci,
       rules: genome.rules,
     },
-    parents: { seedParent: parent(seedParent), pollenParent: parent(pollenParent) },
+    parents: parentsFrom(seedParent, pollenParent, given, worked, genome),
     approximate: worked.filter(w => !w.isExact).flatMap(w => w.loci),
     yields,
     takeRecords: yields.shares.take.records,
