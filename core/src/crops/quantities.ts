@@ -59,7 +59,7 @@ export const quantities: {
     now: k => k.seedsPerFruit.estimate,
   },
   sound: {
-    words: 'seeds that are sound',
+    words: 'seeds that go into the packet, not found to be empty',
     unit: '%',
     guide: g => g.ripening.sound,
     now: k => shareEstimate(k.shares.sound),

@@ -1,9 +1,10 @@
 import { neverSeen } from '../bloom/note'
+import { meanShare } from '../chance/rate'
 import { describe, expect, it } from 'vitest'
 import { fold } from '../log/fold'
 import { chosen, deed, harvest, ids, newId, sow, upToPollination } from '../testing/deeds'
 import { chilli } from './guides/chilli'
-import { cropKnowledge } from './knowledge'
+import { cropKnowledge, cropYields } from './knowledge'
 import { digestOf } from './digest'
 import { quantities } from './quantities'
 import type { CropHistory, Judged } from './records'
@@ -91,7 +92,7 @@ describe('the counts', () => {
     expect(counts.survival({ ...none, sowings: [ended] })).toMatchObject([{ successes: 10, tries: 12 }])
   })
 
-  it('hold the seeds of a packet by its fruits, and the sound among those looked at', () => {
+  it('hold the seeds of a packet by its fruits, and those of them that went into it', () => {
     const lots = [
       fold('seedLot', ids.lot, [harvest('2026-08-20', 30, 20, 4)])!,
       fold('seedLot', ids.lot, [harvest('2026-08-20', 12, 0, 0)])!,
@@ -100,7 +101,38 @@ describe('the counts', () => {
       [30, 1],
       [12, 1],
     ])
-    expect(counts.sound({ ...none, lots }).map(r => [r.successes, r.tries])).toEqual([[20, 24]])
+    expect(counts.sound({ ...none, lots }).map(r => [r.successes, r.tries])).toEqual([
+      [26, 30],
+      [12, 12],
+    ])
+  })
+
+  it('let each seed fail once, whether empty ones are found or not', () => {
+    const upOf = (empty: number) => {
+      const history = {
+        ...none,
+        lots: Array.from({ length: 40 }, (_, i) => ({
+          ...fold('seedLot', ids.lot, [harvest('2026-08-20', 100, 0, empty)])!,
+          id: `lot ${i}`,
+        })),
+        sowings: Array.from({ length: 40 }, (_, i) => ({
+          ...fold('sowing', ids.sowing, [
+            sow('2026-08-22', 100 - empty),
+            deed('2026-09-10', 'seedlingsUp', ids.sowing, { count: 48 }),
+            deed('2026-10-01', 'sowingEnded', ids.sowing, { reason: 'all are up' }),
+          ])!,
+          id: `sowing ${i}`,
+        })),
+      }
+      const parents = { seedParentId: '', pollenParentId: null }
+      const { shares, seedsPerFruit } = cropYields(chilli, digestOf(history, chilli), parents)
+      return ['sound', 'germination'].reduce(
+        (up, name) => up * meanShare(shares[name as 'sound' | 'germination']),
+        seedsPerFruit.shape / seedsPerFruit.rate,
+      )
+    }
+    expect(upOf(40)).toBeCloseTo(48, -0.5)
+    expect(upOf(0)).toBeCloseTo(upOf(40), -0.5)
   })
 
   it('hold every judged plant', () => {

@@ -61,6 +61,9 @@ const at = (
   on: ISODate,
 ): Noted => ({ type, id, code, crossId, on })
 
+/** Packets out of fruits whose seeds were counted. */
+const counted = (lots: SeedLot[]) => lots.filter(lot => lot.fruits > 0 && !lot.isAbout)
+
 /** A tray counts for germination and survival when it has been emptied or given up: before, more may come up. */
 const finished = (sowings: Sowing[]) =>
   sowings.flatMap(s => {
@@ -165,15 +168,16 @@ export const counts = {
         ? [{ ...at('flower', flower, on), successes: flower.harvest ? tries : 0, tries }]
         : []
     }),
-  /** sound seeds of those looked at */
+  /**
+   * seeds that go into the packet: those that were found to be empty do not. Seed that nobody sorted goes in whole, and
+   * what is empty of it shows among what does not come up: each seed fails once.
+   */
   sound: ({ lots }: CropHistory): CountRecord[] =>
-    lots
-      .filter(l => l.sound + l.empty > 0)
-      .map(lot => ({
-        ...at('seedLot', lot, lot.harvestedOn),
-        successes: lot.sound,
-        tries: lot.sound + lot.empty,
-      })),
+    counted(lots).map(lot => ({
+      ...at('seedLot', lot, lot.harvestedOn),
+      successes: lot.seeds - lot.empty,
+      tries: lot.seeds,
+    })),
   /** seedlings of the seeds sown */
   germination: ({ sowings }: CropHistory): CountRecord[] =>
     finished(sowings).map(s => ({ ...at('sowing', s, s.finishedOn), successes: s.up, tries: s.seeds })),
@@ -207,7 +211,9 @@ export const counts = {
     ),
   /** seeds (the successes) of the fruits (the tries) of each packet */
   seedsPerFruit: ({ lots }: CropHistory): CountRecord[] =>
-    lots
-      .filter(lot => lot.fruits > 0 && !lot.isAbout)
-      .map(lot => ({ ...at('seedLot', lot, lot.harvestedOn), successes: lot.seeds, tries: lot.fruits })),
+    counted(lots).map(lot => ({
+      ...at('seedLot', lot, lot.harvestedOn),
+      successes: lot.seeds,
+      tries: lot.fruits,
+    })),
 }

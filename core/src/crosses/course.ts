@@ -100,7 +100,7 @@ const stepsOf = ({
   passes: [sound, germination, survival, reach, keep],
 })
 
-/** What stands at the stations, as the budget takes it; the seeds of a packet are sound. */
+/** What stands at the stations, as the budget takes it; what is in a packet is past what was found to be empty. */
 const waitingOf = ({ pollinated, taken, seeds, sown, up, potted, judged, kept }: Standing): Waiting => ({
   flowers: pollinated,
   fruits: taken,

@@ -265,7 +265,7 @@ export function chancesWith({ standing: inHand, outlook: { wanted } }: Stem, yie
 }
 
 /**
- * Mean sound and unsorted seeds per fruit; its interval is that of a count of fruits that differ as the garden's do. A gamma with half
+ * Mean seeds per fruit that went into packets; its interval is that of a count of fruits that differ as the garden's do. A gamma with half
  * a seed more than was counted: no seed in some fruits does not make it certain that there is none in the next.
  */
 function meanPerFruit(seeds: number, fruits: number, perFruit: number): Estimate {
@@ -280,7 +280,7 @@ function meanPerFruit(seeds: number, fruits: number, perFruit: number): Estimate
   }
 }
 
-/** Chance of so few sound seeds per fruit, or fewer, in so many fruits, by what was expected: its doubt, fruits that differ, luck. */
+/** Chance of so few seeds per fruit in the packet, or fewer, in so many fruits, by what was expected: its doubt, fruits that differ, luck. */
 function chanceOfFewer(perFruitCounted: number, fruits: number, expected: CropYields): number {
   const { seedsPerFruit, perFruit, shares } = expected
   const sound = meanShare(shares.sound)
@@ -292,7 +292,7 @@ function chanceOfFewer(perFruitCounted: number, fruits: number, expected: CropYi
   return gammaCdf(perFruitCounted, 1 / variation, 1 / variation / mean)
 }
 
-/** Sound seeds expected in a fruit: the seeds in it, less the share that is usually empty. */
+/** Seeds expected in the packet for each fruit: less the share that is usually found to be empty. */
 function soundPerFruit({ seedsPerFruit: { estimate }, shares }: CropYields): Estimate {
   const sound = shareEstimate(shares.sound).median
   return {
