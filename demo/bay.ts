@@ -5,6 +5,7 @@ import { OPEN_BED } from '@virgulta/core/places/place'
 import type { ISODate } from '@virgulta/core/time/days'
 import { addDays, instantAt } from '@virgulta/core/time/days'
 import type { DemoCross } from './programmes'
+import { Nature } from './nature'
 import { Scribe } from './scribe'
 import type { DemoPlant } from './season'
 import { raiseFamily, workCross } from './season'
@@ -114,6 +115,7 @@ const SEASONS = [2024, 2025, 2026]
 /** The story of the garden by the sea as log entries. */
 export function bayEntries(places: { id: string; name: string }[], seed = 20261215) {
   const scribe = new Scribe(randomStream(seed), new Map(), { zone, now })
+  const nature = new Nature(randomStream(seed + 4))
   const placeId = (name: string) => places.find(p => p.name === name)!.id
   const house = {
     ...OPEN_BED,
@@ -167,7 +169,15 @@ export function bayEntries(places: { id: string; name: string }[], seed = 202612
       pollenParentId: pollenParent.id,
       selfMeant: false,
     })
-    const stage = { scribe, guide: builtInGuide(one.crop)!, cross: one, crossId, seedParent, pollenParent }
+    const stage = {
+      scribe,
+      nature,
+      guide: builtInGuide(one.crop)!,
+      cross: one,
+      crossId,
+      seedParent,
+      pollenParent,
+    }
     raiseFamily(stage, workCross(stage), placeId(FRAME))
   }
   return { entries: scribe.entries as Deed[], serials: [...scribe.serials] }

@@ -5,6 +5,7 @@ import { builtInGuides } from '@virgulta/core/crops/guides/all'
 import type { Deed } from '@virgulta/core/log/entry'
 import { addDays } from '@virgulta/core/time/days'
 import { genesOf, looksOf } from './genes'
+import { Nature } from './nature'
 import { aims, programme, seedlingNames } from './programmes'
 import { NOW, Scribe, ZONE } from './scribe'
 import { tellPollen } from './pollen'
@@ -41,6 +42,7 @@ export function lakeEntries(
   taken: [number, number][] = [],
 ): { entries: Deed[]; serials: [number, number][] } {
   const scribe = new Scribe(randomStream(seed), new Map(taken))
+  const nature = new Nature(randomStream(seed + 4))
   const placeId = (name: string) => places.find(p => p.name === name)!.id
   const guides = new Map(builtInGuides.map(guide => [guide.id, guide]))
 
@@ -150,7 +152,7 @@ export function lakeEntries(
       pollenParentId: pollenParent.id,
       selfMeant: seedParent.id === pollenParent.id,
     })
-    const stage = { scribe, guide, cross, crossId, seedParent, pollenParent }
+    const stage = { scribe, nature, guide, cross, crossId, seedParent, pollenParent }
     const lots = workCross(stage)
     const family = raiseFamily(
       stage,

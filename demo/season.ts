@@ -4,6 +4,7 @@ import type { ISODate } from '@virgulta/core/time/days'
 import { addDays } from '@virgulta/core/time/days'
 import type { Genes } from './genes'
 import { inherited, looksOf, meritOf } from './genes'
+import type { Nature } from './nature'
 import type { DemoCross } from './programmes'
 import type { Scribe } from './scribe'
 
@@ -24,6 +25,7 @@ interface DemoLot {
 /** What follows a cross through its season needs. */
 export interface Stage {
   scribe: Scribe
+  nature: Nature
   guide: CropGuide
   cross: DemoCross
   crossId: string
@@ -38,9 +40,15 @@ const daysIn = (scribe: Scribe, { low, high }: { low: number; high: number }) =>
 /** How the people of the demo garden do it, in turn: what is told beside the story does not change how it goes on. */
 const HABITS = { otherWay: 4, cover: ['mesh', 'mesh', 'paper'] } as const
 
-/** Works one flower from tag to harvest. @returns the day it is ripe, or null when it came to nothing */
+/**
+ * Works one flower from tag to harvest.
+ *
+ * @param rates of the cross: flowers that take, fruits that hang until their harvest
+ * @returns the day it is ripe, or null when it came to nothing
+ */
 function workFlower(
   { scribe, guide, crossId, seedParent, pollenParent }: Stage,
+  rates: { take: number; held: number },
   day: ISODate,
   i: number,
 ): { flowerId: string; ripeOn: ISODate } | null {
@@ -101,7 +109,7 @@ function workFlower(
   const tellsOn = addDays(readyOn, daysIn(scribe, guide.take.daysAfterPollination))
   if (scribe.chance(0.35))
     scribe.note(addDays(tellsOn, -2), 9 + i * 0.02, 'takeNoted', flowerId, { take: 'notYet', reason: null })
-  if (!scribe.chance((guide.take.rate.low + guide.take.rate.high) / 2)) {
+  if (!scribe.chance(rates.take)) {
     scribe.note(tellsOn, 9 + i * 0.02, 'takeNoted', flowerId, {
       take: 'failed',
       reason: scribe.pick(guide.take.failReasons),
@@ -110,7 +118,7 @@ function workFlower(
   }
   scribe.note(tellsOn, 9 + i * 0.02, 'takeNoted', flowerId, { take: 'taken', reason: null })
   scribe.note(addDays(tellsOn, 1), 9.5 + i * 0.02, 'uncovered', flowerId, {})
-  if (scribe.chance(0.04)) {
+  if (!scribe.chance(rates.held)) {
     scribe.note(addDays(tellsOn, 9), 11, 'flowerLost', flowerId, { reason: scribe.pick(guide.lostReasons) })
     return null
   }
@@ -122,11 +130,15 @@ function workFlower(
 
 /** Works all flowers of a cross and harvests them in two pickings. @returns the packets */
 export function workCross(stage: Stage): DemoLot[] {
-  const { scribe, guide, cross, crossId } = stage
+  const { scribe, nature, guide, cross, crossId } = stage
   const { begins, flowers } = cross
+  const rates = {
+    take: nature.share('take', guide.take.rate, stage),
+    held: nature.share('held', guide.ripening.held, stage),
+  }
   const spreadDays = guide.form === 'openBowl' ? 14 : 12
   const ripe = Array.from({ length: flowers }, (_, i) =>
-    workFlower(stage, addDays(begins, Math.floor((i / flowers) * spreadDays)), i),
+    workFlower(stage, rates, addDays(begins, Math.floor((i / flowers) * spreadDays)), i),
   )
     .filter(f => f !== null)
     .sort((a, b) => a.ripeOn.localeCompare(b.ripeOn))
@@ -135,11 +147,9 @@ export function workCross(stage: Stage): DemoLot[] {
   for (const picking of [ripe.slice(0, half), ripe.slice(half)]) {
     const last = picking.at(-1)
     if (!last) continue
-    const { low, high } = guide.ripening.seedsPerFruit
-    // Few of the seeds are kept: a garden has no use for all a squash gives.
-    const perFruit = guide.id === 'squash' ? 16 : ((low + high) / 2) * 0.72
-    const seeds = scribe.random.poisson(picking.length * perFruit) + 2
-    const empty = scribe.random.binomial(seeds, 0.09)
+    const seeds = nature.seeds(guide.ripening.seedsPerFruit, picking.length, stage)
+    if (!seeds) continue
+    const empty = scribe.random.binomial(seeds, 1 - nature.share('sound', guide.ripening.sound, stage))
     const lotId = scribe.id(last.ripeOn)
     const isDone = scribe.note(last.ripeOn, 15, 'harvested', lotId, {
       code: scribe.code(last.ripeOn),
@@ -159,7 +169,7 @@ const MOST_LOOKS = 6
 
 /** Sows from the packets and raises the seedlings. @returns the plants of the family */
 export function raiseFamily(stage: Stage, lots: DemoLot[], placeId: string): DemoPlant[] {
-  const { scribe, guide, cross, crossId, seedParent, pollenParent } = stage
+  const { scribe, nature, guide, cross, crossId, seedParent, pollenParent } = stage
   const family: DemoPlant[] = []
   let wanted = cross.sow?.seeds ?? 0
   for (const lot of lots) {
@@ -180,9 +190,10 @@ export function raiseFamily(stage: Stage, lots: DemoLot[], placeId: string): Dem
     )
       continue
 
-    const { daysToUp, lossReasons } = guide.sowing
-    const rate = (guide.sowing.germination.low + guide.sowing.germination.high) / 2
-    let toCome = scribe.random.binomial(seeds, rate)
+    const { daysToUp, lossReasons, germination, survival } = guide.sowing
+    let toCome = scribe.random.binomial(seeds, nature.share('germination', germination, stage))
+    // In three looks so many are lost as in all.
+    const lostAtALook = 1 - nature.share('survival', survival, stage) ** (1 / 3)
     let standing = 0
     const first = addDays(on, daysIn(scribe, daysToUp))
     const step = Math.max(2, Math.round((daysToUp.high - daysToUp.low) / 5))
@@ -192,7 +203,7 @@ export function raiseFamily(stage: Stage, lots: DemoLot[], placeId: string): Dem
       if (!scribe.note(day, 9.5, 'seedlingsUp', sowingId, { count: up })) break
       toCome -= up
       standing += up
-      const lost = look < 3 ? scribe.random.binomial(standing, 0.06) : 0
+      const lost = look < 3 ? scribe.random.binomial(standing, lostAtALook) : 0
       if (
         lost &&
         scribe.note(day, 9.6, 'seedlingsLost', sowingId, {

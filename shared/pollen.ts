@@ -51,6 +51,7 @@ export interface TubePage extends TubeRow {
   thawed: string[]
   tests: (TubeTest & { verdict: TestVerdict })[]
   freezing: Freezing | null
+  /** ice would kill it */ isMoist: boolean
   uses: {
     flowerId: string
     crossId: string

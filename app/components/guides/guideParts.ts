@@ -58,12 +58,14 @@ export const guideRanges: RangeOfGuide[] = [
     with: (guide, fruitLoad) => ({ ...guide, fruitLoad }),
   },
   inside('ripening', 'daysAfterPollination', 'days from pollination to harvest', 'days'),
+  inside('ripening', 'held', 'fruits that hang until they are harvested', '%'),
   inside('ripening', 'seedsPerFruit', 'seeds in a fruit', 'each'),
   inside('ripening', 'sound', 'seeds that are sound', '%'),
   inside('sowing', 'daysToUp', 'days from sowing to the first seedlings', 'days'),
   inside('sowing', 'germination', 'sown seeds that come up', '%'),
   inside('sowing', 'survival', 'seedlings that live to be potted', '%'),
   inside('judging', 'daysAfterRaising', 'days from potting to judging', 'days'),
+  inside('judging', 'reach', 'potted plants that live to be judged', '%'),
   inside('judging', 'keepShare', 'judged plants that are kept', '%'),
 ]
 

@@ -5,7 +5,6 @@ import { splitDraft } from './tubeDrafts'
 import { plural } from '@virgulta/core/formats/counted'
 import type { Draft } from '@virgulta/core/log/entry'
 import type { DRYING, TUBE_DOUBTS } from '@virgulta/core/pollen/kinds'
-import { isUndried } from '@virgulta/core/pollen/tube'
 import type { TubePage } from '#shared/pollen'
 
 export type TubeWork = 'tube' | 'move' | 'split' | 'topUp' | 'doubt' | 'end'
@@ -49,7 +48,7 @@ const guide = computed(() => garden.cropOf(page.tube.crop)?.guide)
 const isFreezer = (id: string | null | undefined) => page.stores.find(s => s.id === id)?.keeps === 'freezer'
 /** As it goes into its tube, or went. */
 const isMoist = computed(() =>
-  work.value === 'tube' ? drying.value === 'none' && !hasDesiccant.value : isUndried(page.tube),
+  work.value === 'tube' ? drying.value === 'none' && !hasDesiccant.value : page.isMoist,
 )
 const reasons = ['used up', 'dead by its test', 'damp', 'mixed up', 'old']
 function begin() {

@@ -17,8 +17,10 @@ export interface Counted {
   /** the sum of each group's total squared, by its cases */ squares: number
 }
 
-/** Without records fruits are taken to differ by half of their mean, as if so many groups had shown it. */
-const [USUAL_SHAPE, USUAL_GROUPS] = [4, 4]
+/** Shape of the gamma by which fruits differ where nothing was noted: by half of their mean. */
+export const USUAL_SHAPE = 4
+/** As if so many groups had shown it. */
+const USUAL_GROUPS = 4
 /** Cases that differ less than this are told apart from chance by no garden. */
 const LARGEST_SHAPE = 1000
 

@@ -106,6 +106,8 @@ const part = number(0, 1)
  * Shares of the seed of a hanging fruit that are lost on one day, as rules of thumb: dropped after splitting; taken by birds and mice from
  * a ripe fruit; rotted on a wet day, ripe and unripe; killed unripe by frost. No garden has records of them.
  */
+/** Fruits that hang until their harvest and plants that live to be judged, where a guide says nothing else: four in five lie here. */
+export const USUAL_SHARES = { held: { low: 0.8, high: 0.98 }, reach: { low: 0.8, high: 0.98 } }
 export const USUAL_LOSSES = { dropped: 0.3, eaten: 0.03, rotRipe: 0.06, rotUnripe: 0.015, frost: 0.5 }
 
 /** Kinds of crops, for lists. */
@@ -323,6 +325,10 @@ export const CropGuide = v.object({
     /** from pollination until a grain is whole and only has to dry; null where fruits have no such day */
     fills: v.optional(v.nullable(days), null),
     /** fruit that opens and drops its seed is netted before */ splits: v.boolean(),
+    /** of those that took, so many hang until they are harvested */ held: v.optional(
+      share,
+      USUAL_SHARES.held,
+    ),
     seedsPerFruit: count,
     sound: share,
     /** of the seed of a hanging fruit, on one day */
@@ -376,6 +382,10 @@ export const CropGuide = v.object({
   ),
   judging: v.object({
     daysAfterRaising: days,
+    /** of the plants that are potted, so many live to be judged */ reach: v.optional(
+      share,
+      USUAL_SHARES.reach,
+    ),
     keepShare: share,
     reasons,
     traits: v.pipe(v.array(Trait), v.minLength(1), v.maxLength(200)),

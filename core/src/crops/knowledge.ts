@@ -14,9 +14,6 @@ import { daysToFlower } from './guide'
 import type { ShareName } from './pools'
 import { fruitPoolsOf, poolsOf } from './pools'
 
-/** Shares that no guide tells: until records do, four in five lie here. */
-export const ASSUMED = { held: { low: 0.8, high: 0.98 }, reach: { low: 0.8, high: 0.98 } }
-
 /** Belief about a share, with the number of tries recorded. */
 export type Share = ShareBelief & { records: number }
 
@@ -98,11 +95,11 @@ function yieldsOf(guide: CropGuide, digest: Digest, pair: Pair): CropYields {
   return {
     shares: {
       take: share(guide.take.rate, 'take'),
-      held: share(ASSUMED.held, 'held'),
+      held: share(guide.ripening.held, 'held'),
       sound: share(guide.ripening.sound, 'sound'),
       germination: share(guide.sowing.germination, 'germination'),
       survival: share(guide.sowing.survival, 'survival'),
-      reach: share(ASSUMED.reach, 'reach'),
+      reach: share(guide.judging.reach, 'reach'),
       keep: share(guide.judging.keepShare, 'keep'),
     },
     seedsPerFruit: { ...seeds, records, estimate: meanEstimate(seeds, records) },

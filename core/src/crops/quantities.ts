@@ -2,7 +2,7 @@ import type { Estimate, GuideRange } from '../chance/estimate'
 import type { CropGuide } from './guide'
 import { daysToFlower } from './guide'
 import type { CropKnowledge, CropYields } from './knowledge'
-import { ASSUMED, shareEstimate } from './knowledge'
+import { shareEstimate } from './knowledge'
 import type { counts, waits } from './records'
 
 /** What is learnt of a crop, by the name its records go under. */
@@ -43,7 +43,7 @@ export const quantities: {
   held: {
     words: 'fruits that hang until they are harvested',
     unit: '%',
-    guide: () => ASSUMED.held,
+    guide: g => g.ripening.held,
     now: k => shareEstimate(k.shares.held),
   },
   toRipe: {
@@ -85,7 +85,7 @@ export const quantities: {
   reach: {
     words: 'potted plants that live to be judged',
     unit: '%',
-    guide: () => ASSUMED.reach,
+    guide: g => g.judging.reach,
     now: k => shareEstimate(k.shares.reach),
   },
   toFlower: {

@@ -277,6 +277,7 @@ describe('the phases of linked loci', () => {
       ].map(alleles => ({ [name]: alleles })),
       beliefs: new Map([['child', [1, 0]]]),
       unknown: [0, 1],
+      frequencies: [[0.5, 0.5]],
     }))
     // The seed parent is aabb: the child's A and B came together, from the other one.
     const [part, ...others] = parentFrom(

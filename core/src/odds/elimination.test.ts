@@ -6,7 +6,7 @@ import { joint, marginals } from './elimination'
 const SIZE = 3
 
 /** Every combination of states, summed. */
-function enumerated(variables: number, factors: Factor[], [a, b] = [0, 1]) {
+function enumerated(variables: number, factors: Factor[], [a, b]: number[]) {
   const found = Array.from({ length: variables }, () => Array<number>(SIZE).fill(0))
   const both = Array<number>(SIZE ** 2).fill(0)
   const states = Array<number>(variables).fill(0)

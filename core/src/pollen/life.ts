@@ -88,10 +88,14 @@ function drynessOf(tube: Tube, ground: PollenGround): Dryness {
   return { isMoist: false, faster: 1, driesUntil: Math.min(longest, tubed ? Date.parse(tubed.at) : Infinity) }
 }
 
+/** True for what is as moist as it was on its flower, or was split off such. */
+export const isMoist = (tube: Tube, ground: PollenGround): boolean => drynessOf(tube, ground).isMoist
+
 /** What it went through in its own stays between two moments. */
 function spent(tube: Tube, ground: PollenGround, from: number, until: number): PollenLife {
   const { climates } = ground
-  const { isMoist, faster, driesUntil } = drynessOf(tube, ground)
+  const dryness = drynessOf(tube, ground)
+  const { faster, driesUntil } = dryness
   const life: PollenLife = {
     aging: Q10_POINTS.map(() => 0),
     thaws: tube.thaws.filter(at => Date.parse(at) >= from && Date.parse(at) < until).length,
@@ -109,7 +113,7 @@ function spent(tube: Tube, ground: PollenGround, from: number, until: number): P
       life.aging[q]! +=
         faster * (climate ? climate.agings[q]!.between(ages, end) : ((end - ages) / DAY_MS) * ROOM_SPEEDS[q]!)
     if (!climate?.isFreezing) continue
-    if (isMoist && Date.parse(stay.from) >= from && !freezes(tube.stays[i - 1]?.storeId ?? null)) life.ices++
+    if (dryness.isMoist && Date.parse(stay.from) >= from && !freezes(tube.stays[i - 1]?.storeId ?? null)) life.ices++
     life.thaws += climate.thaws.filter(at => at >= begin && at < end).length
     if (next && Date.parse(next.from) <= until && !freezes(next.storeId)) life.thaws++
   }

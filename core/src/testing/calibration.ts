@@ -1,18 +1,18 @@
 /**
  * Gardens made up with stated spreads between years, plants, seed parents, pairs, trays, fruits and tubes:
- * what is told of each kind of
- * number must hold there as often as it says. The tests go through some hundreds of gardens, the bench
- * through thousands.
+ * what is told of each kind of number must hold there as often as it says. The tests go through some hundreds
+ * of gardens, the bench through thousands.
  */
-import { randomBeta, randomGamma, randomNormal } from 'd3-random'
+import { randomGamma } from 'd3-random'
 import { foretold } from '../bloom/foretell'
 import { meeting, usualTerms } from '../bloom/overlap'
 import { cropSeasons, predictorOf } from '../bloom/predict'
 import type { BloomRecord } from '../bloom/season'
-import { meanPartsOf } from '../chance/count'
+import { USUAL_SHAPE, meanPartsOf } from '../chance/count'
 import type { CrossedRecord } from '../chance/crossed'
 import { foretellCrossed, learnCrossed } from '../chance/crossed'
 import { betaQuantile, normalCdf } from '../chance/distributions'
+import { normalDraws, drawnShare, meanNear, shareNear } from '../chance/differing'
 import { durationQuantiles } from '../chance/duration'
 import type { GuideRange } from '../chance/estimate'
 import { beliefFrom, quantileOf } from '../chance/normalBelief'
@@ -25,7 +25,7 @@ import { randomStream } from '../chance/stream'
 import type { Digest, PairCounts } from '../crops/digest'
 import { NO_RECORDS } from '../crops/digest'
 import { chilli as guide } from '../crops/guides/chilli'
-import { ASSUMED, cropYields } from '../crops/knowledge'
+import { cropYields } from '../crops/knowledge'
 import { counts } from '../crops/records'
 import { keepersOf, nothing } from '../crosses/course'
 import type { PollenTest } from '../pollen/belief'
@@ -70,15 +70,6 @@ export function heldIn({ show }: Calibration, gardens: number, seed: number): He
     : { share: share(all as boolean[]) }
 }
 
-const normalOf = ({ uniform }: Stream) => randomNormal.source(uniform)()
-const betaOf = (a: number, b: number, { uniform }: Stream) => randomBeta.source(uniform)(a, b)()
-/** A share near another one, by an intraclass correlation; a mean near another one, by a variation squared. */
-const near = (mean: number, between: number, random: Stream) => {
-  const strength = 1 / between - 1
-  return betaOf(mean * strength, (1 - mean) * strength, random)
-}
-const about = (mean: number, variation: number, { uniform }: Stream) =>
-  randomGamma.source(uniform)(1 / variation, mean * variation)()
 /** Up to `most` of something. */
 const upTo = (most: number, { uniform }: Stream) => Math.floor(uniform() * (most + 1))
 const isWithin = (value: number, { low, high }: GuideRange) => value >= low && value <= high
@@ -105,16 +96,19 @@ function truthsOf(crop: number, draw: (mean: number, of: 'seedParents' | 'pairs'
 
 /** True shares of the pairs of a garden, the records of their units, and the share of one unit more. */
 function sharesOf(parts: ShareParts, most: number, random: Stream) {
-  const truths = truthsOf(betaOf(parts.crop.a, parts.crop.b, random), (mean, of) =>
-    near(mean, parts[of], random),
+  const truths = truthsOf(drawnShare(parts.crop.a, parts.crop.b, random), (mean, of) =>
+    shareNear(mean, parts[of], random),
   )
   const unit = (pair: number): GroupedTally => {
     const tries = 24 + upTo(39, random)
-    return groupOf({ tries, successes: random.binomial(tries, near(truths[pair]!, parts.units, random)) })
+    return groupOf({
+      tries,
+      successes: random.binomial(tries, shareNear(truths[pair]!, parts.units, random)),
+    })
   }
   return {
     recorded: truths.map((_, pair) => addedUp(Array.from({ length: upTo(most, random) }, () => unit(pair)))),
-    next: (pair: number) => near(truths[pair]!, parts.units, random),
+    next: (pair: number) => shareNear(truths[pair]!, parts.units, random),
   }
 }
 
@@ -122,19 +116,17 @@ function sharesOf(parts: ShareParts, most: number, random: Stream) {
 function fruitsOf(most: number, random: Stream) {
   const { crop: of, ...parts } = meanPartsOf(guide.ripening.seedsPerFruit)
   const crop = randomGamma.source(random.uniform)(of.shape, 1 / of.rate)()
-  const truths = truthsOf(crop, (mean, level) => about(mean, parts[level], random))
+  const truths = truthsOf(crop, (mean, level) => meanNear(mean, parts[level], random))
   const recorded = truths.map(truth =>
     addedUp(
       Array.from({ length: upTo(most, random) }, () => {
         const tries = 1 + upTo(3, random)
-        return groupOf({ tries, successes: random.counts(tries * truth, tries * FRUITS_DIFFER) })
+        return groupOf({ tries, successes: random.counts(tries * truth, tries * USUAL_SHAPE) })
       }),
     ),
   )
   return { truths, recorded }
 }
-/** Shape of the gamma by which fruits differ. */
-const FRUITS_DIFFER = 4
 
 /** The share of the next tray of a pair. */
 const nextTray =
@@ -169,11 +161,11 @@ const seedsPerFruit =
 /** Shares on the way from a flower to a kept plant, as the guide has them. */
 const STEPS = {
   take: guide.take.rate,
-  held: ASSUMED.held,
+  held: guide.ripening.held,
   sound: guide.ripening.sound,
   germination: guide.sowing.germination,
   survival: guide.sowing.survival,
-  reach: ASSUMED.reach,
+  reach: guide.judging.reach,
 } as const
 const [FLOWERS, KEPT, WANTED] = [6, 0.02, 2]
 
@@ -203,7 +195,7 @@ const keepers =
       number
     >
     const harvested = random.binomial(FLOWERS, next.take * next.held)
-    let left = random.counts(harvested * fruits.truths[asked]!, harvested * FRUITS_DIFFER)
+    let left = random.counts(harvested * fruits.truths[asked]!, harvested * USUAL_SHAPE)
     for (const step of ['sound', 'germination', 'survival', 'reach'] as const)
       left = random.binomial(left, next[step])
     return { promised, came: random.binomial(left, KEPT) >= WANTED }
@@ -213,7 +205,7 @@ const keepers =
 function gardenLike(range: GuideRange, random: Stream) {
   const { mean, weight, shape, scale } = beliefFrom(range, 4)
   const variance = scale / randomGamma.source(random.uniform)(shape, 1)()
-  return { mean: mean + Math.sqrt(variance / weight) * normalOf(random)(), spread: Math.sqrt(variance) }
+  return { mean: mean + Math.sqrt(variance / weight) * normalDraws(random)(), spread: Math.sqrt(variance) }
 }
 
 /** Days until something is ready, of which looks every three days told. */
@@ -222,7 +214,7 @@ const nextWait =
   (random: Stream): Shown => {
     const range = { low: 20, high: 45 }
     const { mean, spread } = gardenLike({ low: Math.log(range.low), high: Math.log(range.high) }, random)
-    const wait = () => Math.exp(mean + spread * normalOf(random)())
+    const wait = () => Math.exp(mean + spread * normalDraws(random)())
     const noted = Array.from({ length: records }, () => {
       const days = wait()
       const from = 3 * Math.floor(days / 3)
@@ -237,7 +229,7 @@ const nextWait =
 const nextSeason =
   ([ofPlants, ofSeasons, byChance]: [number, number, number], seasons: number, isNew: boolean) =>
   (random: Stream): Shown => {
-    const normal = normalOf(random)
+    const normal = normalDraws(random)
     const mean = 20 + 7 * normal()
     const early = Array.from({ length: seasons + 1 }, () => ofSeasons * normal())
     const plants = Array.from({ length: 7 }, () => ofPlants * normal())
@@ -262,7 +254,7 @@ const nextSeason =
 const meets =
   (years: number) =>
   (random: Stream): Shown => {
-    const normal = normalOf(random)
+    const normal = normalDraws(random)
     const bloom = { ...guide.bloom, lengthDays: { low: 7, high: 13 } }
     const mean = 18 + 7 * normal()
     const plants = Array.from({ length: 5 }, () => 8 * normal())
@@ -305,7 +297,7 @@ function collection(start: number, days: number, random: Stream) {
   const at = ({ aging, thaws }: PollenLife) => alive * 2 ** (-aging[1]! / halfLife) * 0.92 ** thaws
   const test = (life: PollenLife): PollenTest => {
     const fields = Array.from({ length: 3 }, () =>
-      random.binomial(20, betaOf(at(life) * 49, (1 - at(life)) * 49, random)),
+      random.binomial(20, drawnShare(at(life) * 49, (1 - at(life)) * 49, random)),
     )
     return { alive: fields.reduce((sum, n) => sum + n, 0), seen: 60, fields: 3, method: 'germinated', life }
   }
@@ -314,7 +306,7 @@ function collection(start: number, days: number, random: Stream) {
 
 /** What is alive in a tube, by two tests of its own. */
 const ownTube = (random: Stream): Shown => {
-  const normal = normalOf(random)
+  const normal = normalDraws(random)
   const tube = collection(normal(), normal(), random)
   const tests = [tube.test(lifeOf(5)), tube.test(lifeOf(40, 1))]
   const later = lifeOf(90, 1)
@@ -325,7 +317,7 @@ const ownTube = (random: Stream): Shown => {
 const kinTube =
   (others: number) =>
   (random: Stream): Shown => {
-    const normal = normalOf(random)
+    const normal = normalDraws(random)
     const donor = [normal(), normal()] as const
     const half = (z: number) => Math.SQRT1_2 * (z + normal())
     const another = () => collection(half(donor[0]), half(donor[1]), random)

@@ -1,4 +1,5 @@
 /** Gardens for tests: made of deeds, and looked at on a day. */
+import { group } from 'd3-array'
 import type { Half } from '../crops/half'
 import type { GardenDay } from '../garden/day'
 import type { WholeGarden } from '../garden/garden'
@@ -14,12 +15,13 @@ import { deed, newId } from './deeds'
 
 /** The garden of a log, in the north unless another half is named. */
 export function gardenOf(deeds: LoggedDeed[], half: Half = 'north'): WholeGarden {
-  const subjects = new Map(
-    deeds.flatMap(d => subjectsOf(d)).map(subject => [`${subject.type} ${subject.id}`, subject]),
+  const bySubject = group(
+    deeds.flatMap(deed => subjectsOf(deed).map(subject => ({ subject, deed }))),
+    ({ subject: { type, id } }) => `${type} ${id}`,
   )
-  const changed = [...subjects.values()].flatMap(({ type, id }): HeldState[] => {
-    const own = deeds.filter(d => subjectsOf(d).some(s => s.type === type && s.id === id))
-    const state = fold(type, id, own)
+  const changed = [...bySubject.values()].flatMap((own): HeldState[] => {
+    const { type, id } = own[0]!.subject
+    const state = fold(type, id, [...new Set(own.map(({ deed }) => deed))])
     return state ? [{ type, state } as HeldState] : []
   })
   return wholeGarden({ revision: deeds.length, half, changed })

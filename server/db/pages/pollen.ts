@@ -5,6 +5,7 @@ import { noonOf, pollenKnown, seasonPollen, wantersOf, weakCrosses } from '@virg
 import type { StoreClimate } from '@virgulta/core/stores/storeClimate'
 import { tubeDoubts } from '@virgulta/core/pollen/due'
 import { freezingOf } from '@virgulta/core/pollen/freezing'
+import { isMoist } from '@virgulta/core/pollen/life'
 import { costOf } from '@virgulta/core/pollen/shelf'
 import { WORTH_USING } from '@virgulta/core/pollen/worth'
 import { testVerdict } from '@virgulta/core/pollen/tells'
@@ -219,6 +220,7 @@ export async function tubePage(db: Database, garden: Garden, id: string): Promis
       verdict: testVerdict(test.alive, test.seen, WORTH_USING, test.fields.length),
     })),
     freezing: freezingOf(tube),
+    isMoist: isMoist(tube, ground),
     uses: tube.uses.map(use => {
       const flower = day.garden.states.flower.get(use.flowerId)
       return {

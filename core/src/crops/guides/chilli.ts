@@ -154,6 +154,7 @@ export const chilli: CropGuide = {
     daysAfterPollination: { low: 45, high: 75 },
     cue: 'Whole fruit in its final colour and slightly soft.',
     splits: false,
+    held: { low: 0.75, high: 0.97 },
     seedsPerFruit: { low: 14, high: 48 },
     sound: { low: 0.8, high: 0.96 },
     fills: null,
@@ -176,6 +177,7 @@ export const chilli: CropGuide = {
   growingOn: growingOnOf('vegetable'),
   judging: {
     daysAfterRaising: { low: 55, high: 95 },
+    reach: { low: 0.8, high: 0.98 },
     keepShare: { low: 0.03, high: 0.12 },
     reasons: {
       keep: ['meets the aim', 'compact', 'strong stem'],

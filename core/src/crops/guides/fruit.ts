@@ -39,7 +39,13 @@ export const fruit: CropNotes[] = [
       [14, 30],
       [0.15, 0.5],
     ],
-    ripe: { days: [110, 160], cue: 'Pips brown, fruit lifts off.', seeds: [4, 10], sound: [0.8, 0.96] },
+    ripe: {
+      days: [110, 160],
+      cue: 'Pips brown, fruit lifts off.',
+      held: [0.35, 0.85],
+      seeds: [4, 10],
+      sound: [0.8, 0.96],
+    },
     seed: 'chill',
     seedTimes: { coldWeeks: { low: 10, high: 14 } },
     sow: {

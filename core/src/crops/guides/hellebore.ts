@@ -142,6 +142,7 @@ export const hellebore: CropGuide = {
     daysAfterPollination: { low: 80, high: 125 },
     cue: 'Pods turn straw-coloured and begin to split at the tip; net them before.',
     splits: true,
+    held: { low: 0.8, high: 0.98 },
     seedsPerFruit: { low: 12, high: 42 },
     sound: { low: 0.75, high: 0.95 },
     fills: null,
@@ -163,6 +164,7 @@ export const hellebore: CropGuide = {
   growingOn: growingOnOf('garden flower'),
   judging: {
     daysAfterRaising: { low: 560, high: 1000 },
+    reach: { low: 0.7, high: 0.95 },
     keepShare: { low: 0.02, high: 0.1 },
     reasons: {
       keep: ['meets the aim', 'clear slate', 'full double', 'faces up'],

@@ -77,6 +77,7 @@ export const kitchen: CropNotes[] = [
     ripe: {
       days: [55, 75],
       cue: 'Fruit dull, yellow-brown and hard.',
+      held: [0.6, 0.93],
       seeds: [200, 1200],
       sound: [0.7, 0.95],
     },
@@ -169,6 +170,7 @@ export const kitchen: CropNotes[] = [
     ripe: {
       days: [40, 60],
       cue: 'Scent at the flower end, stalk cracks.',
+      held: [0.6, 0.95],
       seeds: [150, 450],
       sound: [0.7, 0.95],
     },
@@ -535,7 +537,14 @@ export const kitchen: CropNotes[] = [
       [3, 7],
       [0.15, 0.5],
     ],
-    ripe: { days: [40, 60], cue: 'Pod dry and crackling.', seeds: [2, 7], sound: [0.9, 0.99], splits: true },
+    ripe: {
+      days: [40, 60],
+      cue: 'Pod dry and crackling.',
+      held: [0.65, 0.95],
+      seeds: [2, 7],
+      sound: [0.9, 0.99],
+      splits: true,
+    },
     seed: 'dry',
     sow: {
       depthMm: 30,
@@ -577,7 +586,7 @@ export const kitchen: CropNotes[] = [
       [4, 9],
       [0.25, 0.6],
     ],
-    ripe: { days: [55, 80], cue: 'Pod black and dry.', seeds: [2, 6], sound: [0.9, 0.99] },
+    ripe: { days: [55, 80], cue: 'Pod black and dry.', held: [0.4, 0.85], seeds: [2, 6], sound: [0.9, 0.99] },
     seed: 'dry',
     sow: {
       depthMm: 50,
@@ -795,6 +804,7 @@ export const kitchen: CropNotes[] = [
     ripe: {
       days: [50, 75],
       cue: 'Pod dry and brown, seeds rattle.',
+      held: [0.5, 0.9],
       seeds: [1, 3],
       sound: [0.9, 0.99],
       splits: true,

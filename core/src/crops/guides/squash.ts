@@ -112,6 +112,7 @@ export const squash: CropGuide = {
     daysAfterPollination: { low: 50, high: 80 },
     cue: 'Stalk corky, skin resists a thumbnail. Let the fruit rest three weeks before it is opened.',
     splits: false,
+    held: { low: 0.7, high: 0.96 },
     seedsPerFruit: { low: 90, high: 260 },
     sound: { low: 0.8, high: 0.96 },
     fills: null,
@@ -130,6 +131,7 @@ export const squash: CropGuide = {
   growingOn: growingOnOf('vegetable', { prickOutDays: null }),
   judging: {
     daysAfterRaising: { low: 80, high: 120 },
+    reach: { low: 0.8, high: 0.98 },
     keepShare: { low: 0.05, high: 0.15 },
     reasons: {
       keep: ['meets the aim', 'keeps well', 'thick flesh'],

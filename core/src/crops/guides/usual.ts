@@ -7,8 +7,11 @@ import type { FormId } from '../forms/forms'
 import { flowerForms } from '../forms/forms'
 import type { FruitLosses } from '../../seed/ripeness'
 import type { CropGuide, FlowerHourRules, SchoolChoice } from '../guide'
-import { USUAL_LOSSES } from '../guide'
+import { USUAL_LOSSES, USUAL_SHARES } from '../guide'
 import { watchReasons } from './traits'
+
+/** Seedlings that are judged so many days after potting, or later, have stood for years. */
+const SLOW_DAYS = 700
 
 /** A range as it is written here: low, high. */
 type Range = [low: number, high: number]
@@ -271,6 +274,7 @@ export interface CropNotes {
   ripe: {
     days: Range
     cue: string
+    /** fruits that hang until they are harvested */ held?: Range
     seeds: Range
     sound: Range
     splits?: boolean
@@ -445,6 +449,7 @@ export function guideFrom(notes: CropNotes): CropGuide {
           ? range([notes.ripe.days[0] * 0.5, notes.ripe.days[1] * 0.7].map(Math.round) as Range)
           : null,
       splits: notes.ripe.splits ?? false,
+      held: notes.ripe.held ? range(notes.ripe.held) : USUAL_SHARES.held,
       seedsPerFruit: range(notes.ripe.seeds),
       sound: range(notes.ripe.sound),
       losses: { ...USUAL_LOSSES, ...notes.ripe.losses },
@@ -467,6 +472,8 @@ export function guideFrom(notes: CropNotes): CropGuide {
     year: usualYear[notes.group] ?? [],
     judging: {
       daysAfterRaising: range(notes.judged.days),
+      // Of what has to stand for years more is lost.
+      reach: notes.judged.days[1] > SLOW_DAYS ? range([0.6, 0.93]) : USUAL_SHARES.reach,
       keepShare: { low: 0.03, high: 0.12 },
       reasons: { keep: notes.judged.keep, watch: [...watchReasons], discard: notes.judged.discard },
       traits: notes.judged.traits,
