@@ -3,6 +3,7 @@ import { betaQuantile, normalCdf } from '../chance/distributions'
 import type { Estimate, GuideRange } from '../chance/estimate'
 import { checkRange, originOf } from '../chance/estimate'
 import { shareFromGuide } from '../chance/rate'
+import { once } from '../once'
 import type { PollenLife } from './life'
 import { MOIST_KEEPS, THREE, along } from './prior'
 
@@ -58,8 +59,7 @@ const CELLS = STARTS * HALF_LIVES
 
 /**
  * What all pollen of a class has in common, how fast it dies in the warm and what a thaw costs: the usual of
- * both, and each of them
- * far to either side. Exact for what changes with the cube of either.
+ * both, and each of them far to either side. Exact for what changes with the cube of either.
  *
  * @see Stroud (1971), Approximate Calculation of Multiple Integrals (normal weight, degree 3)
  */
@@ -109,13 +109,14 @@ function gridOf(prior: PollenPrior): Grid {
   return grid
 }
 
-/** Share left of what was alive at the start, by half-life, for one pair of what is common. */
+/** What {@link leftOf} told last: it is read at once, and asked thousands of times. */
+const SCRATCH = new Float64Array(HALF_LIVES)
+/** Share left of what was alive at the start, by half-life, for one pair of what is common; until it is asked again. */
 function leftOf({ halfLives, thawKeeps }: Grid, life: PollenLife, q10: number, thaw: number): Float64Array {
-  const left = new Float64Array(HALF_LIVES)
   const kept = thawKeeps[thaw]! ** life.thaws * MOIST_KEEPS ** life.ices
   for (let j = 0; j < HALF_LIVES; j++)
-    left[j] = kept * Math.exp((-Math.LN2 * life.aging[q10]!) / halfLives[j]!)
-  return left
+    SCRATCH[j] = kept * Math.exp((-Math.LN2 * life.aging[q10]!) / halfLives[j]!)
+  return SCRATCH
 }
 
 /**
@@ -273,7 +274,7 @@ export function joined(surfaces: TestSurface[]): TestSurface {
   if (surfaces.length === 1) return surfaces[0]!
   return {
     tests: sum(surfaces, s => s.tests),
-    log: COMMON.map((_, c) => {
+    log: byCommon(surfaces, c => {
       const log = new Float64Array(CELLS)
       for (const { log: logs } of surfaces) for (let k = 0; k < CELLS; k++) log[k]! += logs[c]![k]!
       return log
@@ -281,13 +282,23 @@ export function joined(surfaces: TestSurface[]): TestSurface {
   }
 }
 
+/** One for each pair of what is common; the same one again where all surfaces say the same of two. */
+function byCommon(surfaces: TestSurface[], of: (c: number) => Float64Array): Float64Array[] {
+  const found: Float64Array[] = []
+  COMMON.forEach((_, c) => {
+    const same = found.findIndex((_, before) => surfaces.every(({ log }) => log[c] === log[before]))
+    found.push(same < 0 ? of(c) : found[same]!)
+  })
+  return found
+}
+
 /** The same without one of them. */
-export const lessOne = ({ log, tests }: TestSurface, one: TestSurface): TestSurface => ({
-  tests: tests - one.tests,
-  log: log.map((all, c) => {
-    const [left, own] = [all.slice(), one.log[c]!]
-    for (let k = 0; k < CELLS; k++) left[k]! -= own[k]!
-    return left
+export const lessOne = (all: TestSurface, one: TestSurface): TestSurface => ({
+  tests: all.tests - one.tests,
+  log: byCommon([all, one], c => {
+    const [rest, own] = [all.log[c]!.slice(), one.log[c]!]
+    for (let k = 0; k < CELLS; k++) rest[k]! -= own[k]!
+    return rest
   }),
 })
 
@@ -311,9 +322,17 @@ export interface PollenBelief {
   prior: PollenPrior
   /** they sum to 1 over all */ weights: Float64Array[]
   tests: number
-  /** chance that the start is at least that of a point, by pair and half-life: for what is asked thousands of times */
-  atLeast: Float64Array[]
 }
+
+/** Chance that the start is at least that of a point, by pair and half-life: for what is asked thousands of times. */
+const atLeastOf = (belief: PollenBelief): Float64Array[] =>
+  once(belief, 'at least', () =>
+    belief.weights.map(cells => {
+      const above = new Float64Array(CELLS + HALF_LIVES)
+      for (let k = CELLS - 1; k >= 0; k--) above[k] = above[k + HALF_LIVES]! + cells[k]!
+      return above
+    }),
+  )
 
 /**
  * What tests make of the prior, on a grid: those of its own collection, and, as far as collections of a kind
@@ -347,12 +366,7 @@ export function believe(
     for (let k = 0; k < CELLS; k++) cells[k]! *= common[c]! / whole
     return cells
   })
-  const atLeast = weights.map(cells => {
-    const above = new Float64Array(CELLS + HALF_LIVES)
-    for (let k = CELLS - 1; k >= 0; k--) above[k] = above[k + HALF_LIVES]! + cells[k]!
-    return above
-  })
-  return { prior, weights, atLeast, tests: (own?.tests ?? 0) + (others?.tests ?? 0) }
+  return { prior, weights, tests: (own?.tests ?? 0) + (others?.tests ?? 0) }
 }
 
 /** Weights of a collection's cells, given what is known of its kind. */
@@ -390,11 +404,13 @@ export function viabilityOf({ prior, weights, tests }: PollenBelief, life: Polle
  * The chance that at least a share is alive after what it has gone through; between two points of the start
  * in proportion.
  */
-export function chanceAlive({ prior, atLeast }: PollenBelief, share: number, life: PollenLife): number {
-  const { starts } = gridOf(prior)
+export function chanceAlive(belief: PollenBelief, share: number, life: PollenLife): number {
+  const grid = gridOf(belief.prior)
+  const { starts } = grid
+  const atLeast = atLeastOf(belief)
   let chance = 0
   for (let c = 0; c < COMMON.length; c++) {
-    const left = leftOf(gridOf(prior), life, COMMON[c]!.q10, COMMON[c]!.thaw)
+    const left = leftOf(grid, life, COMMON[c]!.q10, COMMON[c]!.thaw)
     const above = atLeast[c]!
     // A longer half-life leaves more: what must have been alive at the start falls from one to the next.
     for (let j = 0, at = STARTS; j < HALF_LIVES; j++) {
