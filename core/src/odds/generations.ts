@@ -9,7 +9,7 @@ import type { Breeding, Step, Wanted } from './path'
 import { isAmong, isGeneration } from './path'
 
 /** A part of a genome, with the genotypes that a plant may have there. */
-export interface PartInDoubt {
+interface PartInDoubt {
   possible: { genotype: Genotype; probability: number }[]
   /**
    * Of the pollen parent, where it is a relative of the seed parent: for each genotype that the seed parent may have at

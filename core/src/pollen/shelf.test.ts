@@ -3,7 +3,7 @@ import { fold } from '../log/fold'
 import type { LoggedDeed } from '../log/entry'
 import { deed, ids, newId } from '../testing/deeds'
 import { climateOf as climateFor } from '../stores/storeClimate'
-import { lifeOf } from './life'
+import { isMoist, lifeOf } from './life'
 import { POLLEN_AGES, Q10_POINTS } from './prior'
 import type { Reading } from '../stores/aging'
 import { readStoreCsv } from '../stores/readStore'
@@ -147,6 +147,8 @@ describe('what a tube goes through', () => {
     })
     const tube = fold('tube', part, [split, into('2026-05-05', fridge.id, part)])!
     expect(lifeOf(tube, ground([wet, tube]), at('2026-05-11')).aging).toEqual(aged(() => 30))
+    expect(isMoist(tube, ground([wet, tube]))).toBe(true)
+    expect(isMoist(filled(), ground([filled()]))).toBe(false)
     // Ice kills what is moist; out again and back in it freezes once more.
     const iced = { ...wet, stays: [...wet.stays, { storeId: freezer.id, from: '2026-05-08T12:00:00.000Z' }] }
     expect(lifeOf(iced, ground([iced]), at('2026-05-11')).ices).toBe(1)
