@@ -113,7 +113,8 @@ function spent(tube: Tube, ground: PollenGround, from: number, until: number): P
       life.aging[q]! +=
         faster * (climate ? climate.agings[q]!.between(ages, end) : ((end - ages) / DAY_MS) * ROOM_SPEEDS[q]!)
     if (!climate?.isFreezing) continue
-    if (dryness.isMoist && Date.parse(stay.from) >= from && !freezes(tube.stays[i - 1]?.storeId ?? null)) life.ices++
+    if (dryness.isMoist && Date.parse(stay.from) >= from && !freezes(tube.stays[i - 1]?.storeId ?? null))
+      life.ices++
     life.thaws += climate.thaws.filter(at => at >= begin && at < end).length
     if (next && Date.parse(next.from) <= until && !freezes(next.storeId)) life.thaws++
   }
