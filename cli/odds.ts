@@ -2,16 +2,14 @@ import { OutOfRange } from '@virgulta/core/chance/estimate'
 import type { KnownShare } from '@virgulta/core/chance/rate'
 import type { BudgetSteps } from '@virgulta/core/odds/budget'
 import { checkSteps, keepersFrom, nothingWaiting } from '@virgulta/core/odds/budget'
-import type { ParentInDoubt } from '@virgulta/core/odds/generations'
-import { oneOf, shownNames } from '@virgulta/core/odds/generations'
-import type { Genome } from '@virgulta/core/odds/genome'
-import { MAP_FUNCTIONS, PLOIDIES, checkGenotype, genomeOf } from '@virgulta/core/odds/genome'
-import { DOMINANCES } from '@virgulta/core/odds/locus'
+import { shownNames } from '@virgulta/core/odds/generations'
+import { genomeOf } from '@virgulta/core/odds/genome'
 import { listClasses, oddsOf } from '@virgulta/core/odds/odds'
 import type { Breeding, Step } from '@virgulta/core/odds/path'
 import { classesRaised } from '@virgulta/core/odds/raised'
 import { plantsNeeded } from '@virgulta/core/odds/plantsNeeded'
 import * as v from 'valibot'
+import { genetic, number, parentOf, words } from './genetics'
 import { answer, argumentsOf, numberIn, readInput, totalOf } from './input'
 
 /** A share as people write it: "1/16" or "0.0625". @throws {OutOfRange} for what is neither */
@@ -43,55 +41,17 @@ export function howMany(words: string[]): number {
   })
 }
 
-const words = v.pipe(v.string('this is text.'), v.nonEmpty('this must not be empty.'))
-const number = v.number('this is a number.')
-const Genotypes = v.record(
-  words,
-  v.array(words, 'a genotype is a list of alleles.'),
-  'the genotypes go by the names of the loci.',
-)
 const Looks = v.record(
   words,
   v.union([words, v.array(words)], 'name the look, or several in a list.'),
   'the looks go by the names of the loci.',
-)
-const Parent = v.union(
-  [Genotypes, v.array(v.strictObject({ probability: number, genotype: Genotypes }))],
-  'a parent is its genotype by locus, or a list of {"probability": …, "genotype": {…}}.',
 )
 const Which = v.picklist(['seedParent', 'pollenParent'], 'this is the "seedParent" or the "pollenParent".')
 const plants = v.optional(number)
 const NAMED = ['cross', 'self', 'sib'] as const
 
 const OddsFile = v.strictObject({
-  ploidy: v.optional(v.picklist(PLOIDIES, `the ploidy is ${PLOIDIES.join(', ')}.`), 2),
-  map: v.optional(v.picklist(MAP_FUNCTIONS, `the map is "${MAP_FUNCTIONS.join('" or "')}".`), 'haldane'),
-  doubleReduction: v.optional(number, 0),
-  loci: v.array(
-    v.strictObject({
-      name: words,
-      alleles: v.array(words, 'the alleles are a list.'),
-      dominance: v.optional(v.picklist(DOMINANCES, 'the dominance is "complete" or "none".'), 'complete'),
-      group: v.optional(
-        v.nullable(v.pipe(v.union([words, number], 'the group is a name or a number.'), v.transform(String))),
-        null,
-      ),
-      cM: v.optional(v.nullable(number), null),
-    }),
-    'this is the list of loci.',
-  ),
-  rules: v.optional(
-    v.array(
-      v.strictObject({
-        name: words,
-        cases: v.array(v.strictObject({ when: v.record(words, words), is: words })),
-        otherwise: words,
-      }),
-    ),
-    [],
-  ),
-  seedParent: v.optional(Parent),
-  pollenParent: v.optional(Parent),
+  ...genetic,
   path: v.array(
     v.union(
       [
@@ -107,14 +67,6 @@ const OddsFile = v.strictObject({
   ),
 })
 type TypedStep = v.InferOutput<typeof OddsFile>['path'][number]
-
-/** A parent as the core takes it. @throws {OutOfRange} for a genotype that does not fit, or chances that do not come to 1 */
-function parentOf(typed: v.InferOutput<typeof Parent>, genome: Genome, whose: string): ParentInDoubt {
-  const list = Array.isArray(typed) ? typed : [{ probability: 1, genotype: typed }]
-  for (const { genotype } of list) checkGenotype(genotype, genome, whose)
-  const sum = totalOf(list, `the ${whose}`)
-  return oneOf(list.map(one => ({ ...one, probability: one.probability / sum })))
-}
 
 /** True for a step that takes pollen or an egg of a parent. */
 const asksFor = (step: Step, role: 'seedParent' | 'pollenParent'): boolean =>

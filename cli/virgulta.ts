@@ -3,6 +3,7 @@ import { OutOfRange } from '@virgulta/core/chance/estimate'
 import { degreeDaysOf, overlap } from './bloom'
 import { complain } from './complain'
 import { budget, howMany, odds } from './odds'
+import { segregation, selfs } from './offspring'
 import { pollen } from './pollen'
 import { germination, storage } from './seed'
 import { tag } from './tag'
@@ -70,6 +71,16 @@ const commands: Record<string, Command> = {
     usage: 'storage FILE',
     does: 'what is alive of seed after some days in store, by the viability equation with the constants in a JSON file',
     run: storage,
+  },
+  'segregation': {
+    usage: 'segregation --observed 315,108,101,32 --ratio 9:3:3:1  |  segregation --observed 27,7,14 --rank',
+    does: 'counts of a family held against a ratio: chi-square, G, exact; or the usual ratios, the likeliest first',
+    run: segregation,
+  },
+  'selfs': {
+    usage: 'selfs FILE',
+    does: 'share of selfs among plants, and the chance of each to be one, from loci, parents and looks in a JSON file',
+    run: selfs,
   },
   'rebuild': {
     usage: 'rebuild [--garden ID]',
