@@ -25,6 +25,7 @@ import { fillLargeGarden } from './largeGarden'
 import type { Row } from './measure'
 import { oddsRows } from './odds'
 import { printed } from './measure'
+import { offspringRows } from './offspring'
 import { pollenRows } from './pollen'
 import { seedRows } from './seed'
 import { roundRows } from './round'
@@ -72,6 +73,7 @@ try {
     ...(await bloomRows()),
     ...(await roundRows()),
     ...(await pollenRows()),
+    ...(await offspringRows()),
     ...(await seedRows()),
   )
   tell('Whether the numbers hold; this takes some minutes …')

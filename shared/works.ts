@@ -21,6 +21,7 @@ import type { RoomPlan } from '@virgulta/core/odds/room'
 import { leastRoom } from '@virgulta/core/odds/room'
 import type { Step, Wanted } from '@virgulta/core/odds/path'
 import type { Simulation } from '@virgulta/core/odds/simulate'
+import { rankRatios } from '@virgulta/core/offspring/segregation'
 import * as v from 'valibot'
 
 /** Told how much is done, from 0 to 1. */
@@ -224,6 +225,7 @@ export const works = {
   weatherFile: ({ text, zone }: { text: string; zone: string }) => readWeatherCsv(text, zone),
   storeFile: ({ text, zone, name, celsius }: { text: string; zone: string; name: string; celsius: number }) =>
     readStoreCsv(text, zone, { name, celsius }),
+  ratios: ({ observed }: { observed: number[] }) => rankRatios(observed),
   pairs: ({ table, most }: PairsWish, onProgress: ToldShare): PairsAnswer =>
     pairsOf(table).ranked(most, onProgress),
 }

@@ -18,6 +18,8 @@ const emit = defineEmits<{ choose: [plantId: string] }>()
 const ROW_PIXELS = 37
 const HEAD_PIXELS = 34
 const box = ref<HTMLElement | null>(null)
+/** It stands beside what is pressed, not below it. */
+const isBeside = useMediaQuery('(min-width: 1001px)')
 const grid = useVirtualizer(
   computed(() => ({
     count: plants.length,
@@ -38,8 +40,8 @@ watch(
     if (i < 0) return
     grid.value.scrollToIndex(i)
     await nextTick()
-    // The box may reach below the screen itself.
-    box.value?.querySelector('[aria-selected=true]')?.scrollIntoView({ block: 'nearest' })
+    // The box may reach below the screen itself; below the scorer it must not draw the page down.
+    if (isBeside.value) box.value?.querySelector('[aria-selected=true]')?.scrollIntoView({ block: 'nearest' })
   },
   { flush: 'post' },
 )

@@ -333,6 +333,7 @@ function exportCsv() {
         </template>
       </PaperSheet>
     </div>
+    <FamilyRatios v-if="living.length && trait" :plants="plants" :trait="trait" />
     <FamilyGrowing :family="family" />
   </div>
 </template>

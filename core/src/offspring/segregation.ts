@@ -189,7 +189,7 @@ const USUAL_RATIOS: number[][] = [
 ]
 
 /** A ratio in one order of the classes, and how the counts go with it. */
-interface RankedRatio {
+export interface RankedRatio {
   ratio: number[]
   logLikelihood: number
   /** chance among the usual ratios, each as likely before, and each order of one */
