@@ -200,6 +200,8 @@ export interface RankedRatio {
 
 /** Readings that are told, and how much less likely than the first one is still a rival. */
 const [TOLD, RIVAL] = [12, 0.01]
+/** Part of the usual work that the exact test of each of them may take. */
+const PART_OF_EACH = 1 / 24
 
 /**
  * The usual ratios of so many classes, in every order, the likeliest first.
@@ -236,7 +238,9 @@ export function rankRatios(observed: number[]): { ranked: RankedRatio[]; apartWi
   const rivals = others.filter((r, i) => i === 0 || r.posterior > RIVAL * first!.posterior)
   const apart = rivals.map(r => plantsToTell(sharesOf(first!.ratio), sharesOf(r.ratio)))
   return {
-    ranked: ranked.slice(0, TOLD).map(r => ({ ...r, ...exactTest(observed, sharesOf(r.ratio), 1 / TOLD) })),
+    ranked: ranked
+      .slice(0, TOLD)
+      .map(r => ({ ...r, ...exactTest(observed, sharesOf(r.ratio), PART_OF_EACH) })),
     apartWith: apart.length ? Math.max(...apart) : null,
   }
 }

@@ -16,7 +16,7 @@ const found = (own: string, other: string, plants: string[]) =>
     one,
     known(leaf(own)),
     known(leaf(other)),
-    plants.map(look => (look ? { leaf: look } : {})),
+    plants.map((look): Seen => (look ? { leaf: look } : {})),
   )
 
 /** A plant of a cross, or of a self, drawn by its classes. */
