@@ -201,7 +201,11 @@ export const programme: DemoCross[] = [
     14,
     60,
   ),
-  squash('S9', 'S5#1', 'Barn Shelf', 'Thick flesh that keeps', '2025-07-12', 12, 12, 50),
+  // Sown late: its seedlings still come up.
+  {
+    ...squash('S9', 'S5#1', 'Barn Shelf', 'Thick flesh that keeps', '2025-07-12', 12, 12, 50),
+    sow: { on: '2026-05-31', seeds: 50 },
+  },
 
   hellebore('H10', 'H1#1', 'H1#2', 'Sibs of the first slate doubles', '2026-02-12', 22, 20, 120),
   hellebore('H11', 'H2#1', 'Slate Hour', 'Back to slate', '2026-02-18', 18, 18, 100),

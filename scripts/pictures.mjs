@@ -66,7 +66,7 @@ try {
   const told = crosses.find(r => r.cross.aim.startsWith('Purple leaf on a plant half the height, with')).cross
     .id
   const { sowings } = await ask('/api/seed')
-  const tray = sowings.find(s => s.sowing.standing && s.sowing.losses.length).sowing.id
+  const tray = sowings.find(s => s.sowing.standing && !s.sowing.raised).sowing.id
 
   const [{ aim }] = (await ask('/api/aims')).filter(a => a.aim.words.startsWith('Purple leaf and upright'))
   const { plants: candidates } = await ask(`/api/aims/${aim.id}`)

@@ -41,6 +41,7 @@ const poolOfTask: Record<keyof Tasks, PoolName> = {
   unprintable: 'sheets',
   genotypes: 'genes',
   conditionally: 'genes',
+  selfs: 'genes',
   longWork: 'long',
 }
 

@@ -1,6 +1,8 @@
 import type { MessagePort } from 'node:worker_threads'
 import type { Relative, Worked } from '@virgulta/core/odds/carriers'
 import { conditionally, genotypesOf } from '@virgulta/core/odds/carriers'
+import type { Descended } from '@virgulta/core/odds/phases'
+import { selfsOfFamily } from '@virgulta/core/offspring/familySelfs'
 import type { Genome } from '@virgulta/core/odds/genome'
 import { longDatabase } from '../db/connection'
 import type { LongWork } from '../jobs/works'
@@ -20,6 +22,8 @@ export const heavyTasks = {
   genotypes: (relatives: Relative[], genome: Genome): Worked[] => genotypesOf(relatives, genome),
   conditionally: (relatives: Relative[], genome: Genome, worked: Worked[], two: [string, string]) =>
     conditionally(relatives, genome, worked, two),
+  selfs: (relatives: Relative[], genome: Genome, parents: [Descended, Descended], family: string[]) =>
+    selfsOfFamily(relatives, genome, parents, family),
   longWork: ({ kind, personId, wish }: LongWork, progress: MessagePort): Promise<object> =>
     jobWorks[kind](longDatabase(), personId, wish, (done, of) => progress.postMessage({ done, of })),
 }

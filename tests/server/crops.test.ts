@@ -271,6 +271,7 @@ async function walk(guide: CropGuide) {
     `/api/seed/sowings/${tray}`,
     '/api/offspring',
     `/api/offspring/${cross}`,
+    `/api/offspring/${cross}/selfs`,
     '/api/plants',
     ...[mother, father, ...seedlings].flatMap(id => [`/api/plants/${id}`, `/api/plants/${id}/genes`]),
     `/api/crops/${guide.id}`,

@@ -33,6 +33,7 @@ describe('another garden', () => {
       `/api/crosses/${ids.cross}`,
       `/api/crosses/${ids.cross}/tags.pdf`,
       `/api/offspring/${ids.cross}`,
+      `/api/offspring/${ids.cross}/selfs`,
     ]) {
       expect((await other.ask('GET', path)).status).toBe(404)
     }

@@ -53,6 +53,8 @@ const shown = computed(() => {
   const value = (p: Plant) => latestScore(p.scores, sort.value)?.value ?? -1
   return [...list].sort((a, b) => value(b) - value(a) || a.code.localeCompare(b.code))
 })
+/** Whether anything was seen of its plants that could tell of their father. */
+const scoredAtAll = computed(() => plants.value.some(p => p.scores.length))
 const scored = computed(() => living.value.filter(p => latestScore(p.scores, traitId.value)).length)
 
 const current = ref<string | null>(null)
@@ -334,6 +336,7 @@ function exportCsv() {
       </PaperSheet>
     </div>
     <FamilyRatios v-if="living.length && trait" :plants="plants" :trait="trait" />
+    <FamilySelfs v-if="family.pollenParent && scoredAtAll" :family="family" />
     <FamilyGrowing :family="family" />
   </div>
 </template>

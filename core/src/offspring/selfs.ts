@@ -2,7 +2,7 @@
 import { sum } from 'd3-array'
 import { OutOfRange } from '../chance/estimate'
 import type { KnownCouple, ParentInDoubt } from '../odds/generations'
-import { couplesIn, exactGenerations, kindsOf, known, partsOf } from '../odds/generations'
+import { couplesIn, exactGenerations, known, partsOf } from '../odds/generations'
 import type { Genome } from '../odds/genome'
 import { looksOf } from '../odds/locus'
 import type { Step } from '../odds/path'
@@ -19,10 +19,10 @@ export interface SelfsFound {
   }[]
 }
 
-/** Kinds of couples at most that parents in doubt may be. */
-const MOST_COUPLES = 256
+/** Of all kinds of couples that parents in doubt may be, so many of the likeliest are looked at. */
+const MOST_COUPLES = 128
 /** Steps of the share between none and all. */
-const STEPS = 2000
+const STEPS = 500
 /** How far the likelihood of a share falls below the largest at the ends of its 80 % interval. */
 const FALLS = 1.2816 ** 2 / 2
 
@@ -54,7 +54,7 @@ const keyOf = (plant: Seen) => JSON.stringify(Object.entries(plant).sort())
  * parents, selfs the seed parent selfed, each plant by itself. What is not known of the parents, and of the share, is summed over.
  *
  * @param plants what was seen of each
- * @throws {OutOfRange} for looks that cannot be, no plants, and parents that may be of too many kinds
+ * @throws {OutOfRange} for looks that cannot be, and no plants
  * @see Fyfe & Bailey (1951), Journal of Agricultural Science 41:371, for the likelihood of a share of crossing from marker classes
  */
 export function findSelfs(
@@ -65,12 +65,7 @@ export function findSelfs(
 ): SelfsFound {
   if (!plants.length) throw new OutOfRange('Give at least one plant, with what was seen of it.')
   checkSeen(plants, genome)
-  const parts = partsOf(seedParent, pollenParent)
-  if (kindsOf(parts) > MOST_COUPLES)
-    throw new OutOfRange(
-      `The parents may be of ${kindsOf(parts)} kinds together; at most ${MOST_COUPLES} can be told apart.`,
-    )
-  const kinds = couplesIn(parts)
+  const kinds = likeliestCouples(partsOf(seedParent, pollenParent))
   const distinct = new Map(plants.map(plant => [keyOf(plant), { plant, times: 0 }]))
   for (const plant of plants) distinct.get(keyOf(plant))!.times++
   const seen = [...distinct.values()]
@@ -122,6 +117,19 @@ export function findSelfs(
     },
     plants: plants.map(plant => ({ self: told.get(keyOf(plant)) ?? null })),
   }
+}
+
+/** The likeliest kinds of couples, put together part by part. */
+function likeliestCouples(parts: KnownCouple[][]): KnownCouple[] {
+  const found = parts.reduce<KnownCouple[]>(
+    (couples, part) =>
+      couplesIn([couples, part])
+        .sort((a, b) => b.weight - a.weight)
+        .slice(0, MOST_COUPLES),
+    [{ seedParent: {}, pollenParent: {}, weight: 1 }],
+  )
+  const whole = sum(found, couple => couple.weight)
+  return found.map(couple => ({ ...couple, weight: couple.weight / whole }))
 }
 
 /** How likely each of some looks is in a self and in a hybrid of two known parents. */

@@ -6,6 +6,8 @@ import type { CropGuide } from '@virgulta/core/crops/guide'
 import type { WholeGarden } from '@virgulta/core/garden/garden'
 import { once } from '@virgulta/core/once'
 import { genomeOf } from '@virgulta/core/odds/genome'
+import type { Descended } from '@virgulta/core/odds/phases'
+import type { FamilySelfs } from '@virgulta/core/offspring/familySelfs'
 import { and, eq, gt, sql } from 'drizzle-orm'
 import { heavily } from '../../heavy/pool'
 import type { Database } from '../connection'
@@ -49,6 +51,18 @@ export function togetherOf(
 ): Promise<(number[][] | null)[]> {
   return remembered(garden, `together ${two.join(' ')}`, () =>
     heavily('conditionally', [relatives, genome, worked, two]),
+  )
+}
+
+/** Selfs among a family of a stock, see `selfsOfFamily`. */
+export function selfsIn(
+  garden: Garden,
+  { relatives, genome }: WorkedStock,
+  cross: { id: string; parents: [Descended, Descended] },
+  family: string[],
+): Promise<FamilySelfs | null> {
+  return remembered(garden, `selfs ${cross.id}`, () =>
+    heavily('selfs', [relatives, genome, cross.parents, family]),
   )
 }
 

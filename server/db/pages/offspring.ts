@@ -1,10 +1,12 @@
 import { doubtsBehind } from '@virgulta/core/garden/doubts'
 import { growingOfCross } from '@virgulta/core/garden/growing'
+import type { Descended } from '@virgulta/core/odds/phases'
 import { and, eq, isNotNull, sql } from 'drizzle-orm'
-import type { FamilyPage, FamilyRow } from '../../../shared/offspring'
+import type { FamilyPage, FamilyRow, FamilySelfsPage } from '../../../shared/offspring'
 import type { Database } from '../connection'
 import type { Garden } from '../garden'
 import { gardenDay } from '../held/gardenDay'
+import { selfsIn, stockOf } from '../held/genes'
 import { withParents } from '../held/names'
 import { statesOf } from '../readModels'
 import { crossById } from '../rows/crosses'
@@ -37,6 +39,44 @@ export async function families(db: Database, garden: Garden): Promise<FamilyRow[
   return (await withParents(db, garden, rows)).sort(
     (a, b) => b.cross.plannedOn.localeCompare(a.cross.plannedOn) || b.cross.code.localeCompare(a.cross.code),
   )
+}
+
+/**
+ * Selfs among the plants of a family, by what was seen of them; null when the cross is not in the garden. None are sought where
+ * a self was meant, or a parent is many plants.
+ */
+export async function familySelfs(
+  db: Database,
+  garden: Garden,
+  crossId: string,
+): Promise<FamilySelfsPage | null> {
+  const cross = await crossById(db, garden, crossId)
+  if (!cross) return null
+  const found = await statesOf(
+    db,
+    garden.id,
+    'plant',
+    [cross.seedParentId, cross.pollenParentId ?? ''].filter(Boolean),
+  )
+  const [seedParent, pollenParent] = [found.get(cross.seedParentId), found.get(cross.pollenParentId ?? '')]
+  const isSought =
+    seedParent &&
+    pollenParent &&
+    seedParent !== pollenParent &&
+    ![seedParent, pollenParent].some(plant => plant.plantKind === 'population')
+  if (!isSought) return { selfs: null }
+  const crop = (await gardenDay(db, garden)).garden.crops.get(cross.crop)!
+  const stock = await stockOf(db, garden, crop.guide)
+  const family = [...stock.plants.values()].filter(({ plant }) => plant.crossId === crossId)
+  const parents: [Descended, Descended] = [seedParent, pollenParent]
+  return {
+    selfs: await selfsIn(
+      garden,
+      stock,
+      { id: crossId, parents },
+      family.map(({ plant }) => plant.id),
+    ),
+  }
 }
 
 /** One family with its plants; null when the cross is not in the garden. */
