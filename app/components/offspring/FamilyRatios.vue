@@ -117,7 +117,7 @@ figure {
 }
 .class {
   display: grid;
-  grid-template-columns: minmax(70px, 1fr) minmax(0, 3fr) 88px;
+  grid-template-columns: minmax(70px, 1fr) minmax(0, 3fr) max-content;
   gap: 10px;
   align-items: center;
 }
