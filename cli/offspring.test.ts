@@ -41,7 +41,7 @@ it.each([
   ['a count that is none', ['segregation', '--observed', '3,x', '--ratio', '3:1'], /not "x"/],
   ['a ratio that does not fit', ['segregation', '--observed', '3,1,1', '--ratio', '3:1'], /3 classes/],
   ['no file', ['selfs'], /Name the file/],
-  ['one parent', ['selfs', { ...file, pollenParent: undefined }], /both parents/],
+  ['one parent', ['selfs', { ...file, pollenParent: undefined }], /Give both parents/],
   ['a locus of a plant that is not there', ['selfs', { ...file, plants: [{ root: 'x' }] }], /root/],
 ])('refuses %s in words', async (_, words, why) => {
   const { code, error } = await virgulta(...(words as string[]))

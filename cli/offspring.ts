@@ -30,11 +30,8 @@ export function segregation(words: string[]): number {
   return answer({ ranked: ranked.map(one => ({ ...one, ratio: one.ratio.join(':') })), apartWith })
 }
 
-const Parent = v.nonOptional(genetic.seedParent, 'both parents have to be in the file.')
 const SelfsFile = v.strictObject({
   ...genetic,
-  seedParent: Parent,
-  pollenParent: Parent,
   plants: v.array(
     v.record(text, text, 'a plant is what was seen of it: {"leaf": "P"}.'),
     'the plants are a list.',
@@ -47,6 +44,8 @@ export function selfs(typed: string[]): number {
     positionals: [file],
   } = argumentsOf(typed, {})
   const { seedParent, pollenParent, plants, ...genetics } = readInput(file, SelfsFile, 'selfs FILE')
+  if (!seedParent || !pollenParent)
+    throw new OutOfRange('Give both parents in the file, "seedParent" and "pollenParent".')
   const genome = genomeOf(genetics)
   return answer(
     findSelfs(

@@ -45,5 +45,6 @@ describe('selfs of a family', () => {
 
   it('are not sought where nothing was seen that genes make', () => {
     expect(found([mother, father, child('one', {})], ['one'])).toBeNull()
+    expect(found([mother, father, child('one', { leaf: 'striped', root: 'white' })], ['one'])).toBeNull()
   })
 })

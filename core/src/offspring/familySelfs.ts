@@ -5,7 +5,7 @@ import type { Genome } from '../odds/genome'
 import type { Descended } from '../odds/phases'
 import { parentsFrom } from '../odds/phases'
 import type { SelfsFound } from './selfs'
-import { findSelfs } from './selfs'
+import { findSelfs, looksIn } from './selfs'
 
 /** Selfs among the plants of a family, as far as looks that genes make were seen. */
 export interface FamilySelfs extends Omit<SelfsFound, 'plants'> {
@@ -27,7 +27,17 @@ export function selfsOfFamily(
   family: string[],
 ): FamilySelfs | null {
   const own = new Set(family)
-  const plants = relatives.filter(plant => own.has(plant.id) && Object.keys(plant.looks).length)
+  // Of a look that genes do not make they say nothing.
+  const made = looksIn(genome)
+  const plants = relatives
+    .filter(plant => own.has(plant.id))
+    .map(({ id, looks }) => ({
+      id,
+      looks: Object.fromEntries(
+        Object.entries(looks).filter(([name, look]) => made.get(name)?.includes(look)),
+      ),
+    }))
+    .filter(({ looks }) => Object.keys(looks).length)
   if (!plants.length) return null
   const others = relatives.filter(plant => !own.has(plant.id))
   const worked = genotypesOf(others, genome)

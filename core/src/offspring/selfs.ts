@@ -26,12 +26,16 @@ const STEPS = 500
 /** How far the likelihood of a share falls below the largest at the ends of its 80 % interval. */
 const FALLS = 1.2816 ** 2 / 2
 
-/** @throws {OutOfRange} for looks of something that is not there, or that it cannot have */
-function checkSeen(plants: Seen[], { loci, rules, ploidy }: Genome): void {
-  const looks = new Map([
+/** What each locus, and each rule, can look like. */
+export const looksIn = ({ loci, rules, ploidy }: Genome): Map<string, string[]> =>
+  new Map([
     ...loci.map((locus): [string, string[]] => [locus.name, looksOf(locus, ploidy)]),
     ...rules.map((rule): [string, string[]] => [rule.name, [...rule.cases.map(c => c.is), rule.otherwise]]),
   ])
+
+/** @throws {OutOfRange} for looks of something that is not there, or that it cannot have */
+function checkSeen(plants: Seen[], genome: Genome): void {
+  const looks = looksIn(genome)
   plants.forEach((plant, i) => {
     for (const [name, look] of Object.entries(plant)) {
       const possible = looks.get(name)
