@@ -20,6 +20,8 @@ test('a family says in which ratio its classes stand, and who is a self', async 
   await page.getByRole('combobox', { name: 'Trait' }).press('ArrowDown')
   await page.getByRole('option', { name: 'height' }).click()
   await expect(says.getByText(/is measured\. Choose a trait with steps or colours/)).toBeVisible()
+  // Nothing lies under the line at the foot.
+  await page.evaluate(() => scrollTo(0, document.documentElement.scrollHeight))
   await expectAccessible(page)
   await expectNarrow(page)
 })
