@@ -113,7 +113,9 @@ export function lakeEntries(
   const families = new Map<string, DemoPlant[]>()
   const parent = (name: string): DemoPlant => {
     const [key, number] = name.split('#') as [string, string | undefined]
-    return number ? families.get(key)![Number(number) - 1]! : founders.get(name)!
+    if (!number) return founders.get(name)!
+    const family = families.get(key)!
+    return family[Math.min(Number(number), family.length) - 1]!
   }
   const named = new Set<string>()
   const flowering: { plant: DemoBloomer; begins: string }[] = []
@@ -161,7 +163,9 @@ export function lakeEntries(
         cross.crop === 'hellebore' ? 'Shade frame' : cross.crop === 'squash' ? 'Squash plot' : 'Seed house',
       ),
     )
-    families.set(cross.key, judgeFamily(stage, family))
+    const judged = judgeFamily(stage, family)
+    // In another telling a family may come to nothing: then its seed parent is taken once more.
+    families.set(cross.key, judged.length ? judged : [seedParent])
   }
   // Told by a scribe of its own, so that the rest of the story does not depend on it.
   const gardener = new Scribe(randomStream(seed + 1), scribe.serials)
