@@ -57,6 +57,10 @@ export const chanceIn = (stretches: Stretches, mean: number, spread: number): nu
     0,
   )
 
+/** How far a value is from the nearest of the stretches; 0 within one. */
+export const shortOf = (stretches: Stretches, value: number): number =>
+  Math.min(...stretches.map(({ from, to }) => (value < from ? from - value : value > to ? value - to : 0)))
+
 /** How a candidate stands to one wish. */
 export interface Nearness {
   /** 1 where the wish is fulfilled, 0 a whole scale away from it */
@@ -90,9 +94,7 @@ export function nearnessOf(
   const { mean } = summary
   const classes = wishedClasses(trait, wish)
   const stretches = stretchesOf(trait, wish)
-  const short = classes
-    ? Math.min(...classes.map(c => Math.abs(mean - c)))
-    : Math.min(...stretches.map(({ from, to }) => (mean < from ? from - mean : mean > to ? mean - to : 0)))
+  const short = classes ? Math.min(...classes.map(c => Math.abs(mean - c))) : shortOf(stretches, mean)
   return {
     near: Math.max(0, 1 - short / length),
     meets: chanceIn(stretches, mean, summary.standardError ?? 0),

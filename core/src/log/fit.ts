@@ -146,12 +146,11 @@ export function checkFit(deed: LoggedDeed, around: Surroundings, isAsked = true)
       }
       break
     }
-    case 'scored': {
+    case 'scored':
+    case 'scoreMissing': {
       const { traits } = definitionFor(around.find('plant', deed.subjectId)!.crop, around)
-      checkScore(
-        traits.find(t => t.id === deed.payload.trait),
-        deed.payload.value,
-      )
+      const trait = traits.find(t => t.id === deed.payload.trait)
+      checkScore(trait, 'value' in deed.payload ? deed.payload.value : null)
       break
     }
     case 'genotypeNoted': {

@@ -1,5 +1,5 @@
 import * as v from 'valibot'
-import { kind, words } from '../log/kind'
+import { kind, name, words } from '../log/kind'
 import { own } from '../odds/kinds'
 import { scoreInWords } from './score'
 import { TraitDescription } from './trait'
@@ -34,10 +34,22 @@ export const offspringKinds = {
         v.minValue(0, 'Give 0 or more.'),
         v.maxValue(1e6),
       ),
+      /** who looked; absent: nobody said */
+      by: v.optional(name(80)),
+      /** a second look on the day of the first, which was not in sight */
+      again: v.optional(v.literal(true)),
     }),
-    (p, names) => scoredWords(p, names?.trait(p.trait)),
+    (p, names) => `${scoredWords(p, names?.trait(p.trait))}${p.again ? ', looked at again' : ''}`,
     { needs: p => own('trait', p.trait) },
   ),
+  /** there was nothing to score: no flower yet, broken off, already cut */
+  scoreMissing: kind(
+    'plant',
+    v.strictObject({ trait: words(60), by: v.optional(name(80)) }),
+    (p, names) => `nothing to score: ${names?.trait(p.trait)?.name ?? 'a trait'}`,
+    { needs: p => own('trait', p.trait) },
+  ),
+  remarked: kind('plant', v.strictObject({ words: words(300) }), p => p.words),
   judged: kind(
     'plant',
     v.strictObject({

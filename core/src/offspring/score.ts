@@ -10,7 +10,18 @@ export interface Score {
   value: number
   on: ISODate
   placeId: string | null
+  /** who looked, where it was said */ by?: string
+  /** a second look on the day of the first, which was not in sight */ again?: true
 }
+
+/** The looks at a plant after one more: on one day a person's later look counts instead of their first, but for a second one that was meant. */
+export const withScore = (scores: Score[], one: Score): Score[] => [
+  ...scores.filter(s => !isSameLook(s, one)),
+  one,
+]
+
+const isSameLook = (a: Score, b: Score) =>
+  a.trait === b.trait && a.on === b.on && a.by === b.by && a.again === b.again
 
 /** What was decided on an offspring, and why. */
 export interface Verdict {
@@ -19,9 +30,12 @@ export interface Verdict {
   on: ISODate
 }
 
-/** The latest look at a trait, or null while it has not been scored. */
+/** The latest look at a trait, or null while it has not been scored; of a day's two looks the first. */
 export function latestScore(scores: Score[], trait: string): Score | null {
-  return scores.filter(s => s.trait === trait).sort((a, b) => (a.on < b.on ? 1 : -1))[0] ?? null
+  let latest: Score | null = null
+  for (const score of scores)
+    if (score.trait === trait && !score.again && (!latest || score.on >= latest.on)) latest = score
+  return latest
 }
 
 /** A score in the trait's words: "upright", "42 cm". */
@@ -34,15 +48,17 @@ export function scoreInWords(trait: TraitDescription, value: number): string {
 /**
  * Checks a score against the scale of its trait.
  *
+ * @param value null: there was nothing to score
  * @throws {Refusal} with what is allowed
  */
-export function checkScore(trait: TraitDescription | undefined, value: number): void {
+export function checkScore(trait: TraitDescription | undefined, value: number | null): void {
   if (!trait)
     throw new Refusal(
       'unknown-trait',
       'This trait is not scored on this crop; the crop lists the ones that are.',
       'trait',
     )
+  if (value === null) return
   const classes = classNames(trait)
   if (classes) {
     if (!Number.isInteger(value) || value >= classes.length)

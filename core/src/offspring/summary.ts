@@ -49,7 +49,7 @@ export interface Within {
 }
 
 /** A look at a scale of steps hides up to half a step on either side: the variance of that. */
-const STEP_VARIANCE = 1 / 12
+export const STEP_VARIANCE = 1 / 12
 
 /** How many occasions what is known of all plants is worth, beside a plant's own. */
 const POOL_FREEDOM = 4

@@ -34,6 +34,43 @@ describe('a plant', () => {
     expect(latestScore(scores, 'vigour')).toBeNull()
   })
 
+  it('keeps what two people saw on one day beside each other, and a second look that was meant', () => {
+    const look = (value: number, more: object) =>
+      deed('2026-07-01', 'scored', id, { trait: 'height', value, ...more })
+    const { scores } = plant(
+      look(50, { by: 'Una' }),
+      look(51, { by: 'Una' }),
+      look(54, { by: 'Ivo' }),
+      look(49, { by: 'Una', again: true }),
+    )
+    expect(scores.map(s => s.value)).toEqual([51, 54, 49])
+    expect(latestScore(scores, 'height')!.value).toBe(54)
+  })
+
+  it('of which there was nothing to score is remembered, until it is scored', () => {
+    const missing = deed('2026-07-01', 'scoreMissing', id, { trait: 'height' })
+    expect(plant(scored('2026-07-01', 'height', 50), missing)).toMatchObject({
+      scores: [],
+      missing: [{ trait: 'height', on: '2026-07-01' }],
+    })
+    expect(plant(missing, scored('2026-07-02', 'height', 50)).missing).toEqual([])
+    expect(wordsOf(missing, { trait: () => undefined, locus: () => undefined })).toBe(
+      'nothing to score: a trait',
+    )
+  })
+
+  it('keeps what is remarked in passing, with its day', () => {
+    expect(plant(deed('2026-07-01', 'remarked', id, { words: 'leans on its neighbour' })).remarks).toEqual([
+      { words: 'leans on its neighbour', on: '2026-07-01' },
+    ])
+  })
+
+  it('cannot be scored before it was there', () => {
+    expect(() => plant(scored('2026-03-01', 'height', 4))).toThrow(
+      'This plant was not in the garden yet on 1 March 2026; add it first, or give a later day.',
+    )
+  })
+
   it('changes its verdict with its reason', () => {
     const judged = (day: string, verdict: 'keep' | 'discard', reason: string) =>
       deed(day, 'judged', id, { verdict, reason })

@@ -6,6 +6,7 @@ import type { Grown } from '../seed/growing'
 import { withGrown } from '../seed/growing'
 import type { MarkKind } from '../tags/marks'
 import type { Score, Verdict } from '../offspring/score'
+import { withScore } from '../offspring/score'
 import type { ISODate } from '../time/days'
 import { dayInWords } from '../time/days'
 import type { PLANT_KINDS, PLANT_SIZES } from './kinds'
@@ -36,6 +37,10 @@ export interface Plant {
   sowingId: string | null
   since: ISODate
   scores: Score[]
+  /** traits that there was nothing to score of, and when that was seen last */
+  missing: { trait: string; on: ISODate }[]
+  /** what was written down in passing */
+  remarks: { words: string; on: ISODate }[]
   verdict: Verdict | null
   /** set while it is not to be a parent */
   struckOff: { on: ISODate; reason: string } | null
@@ -61,6 +66,8 @@ export function plantAfter(plant: Plant | null, deed: LoggedDeed, id: string): P
     const empty = {
       id,
       scores: [],
+      missing: [],
+      remarks: [],
       verdict: null,
       struckOff: null,
       genotype: {},
@@ -95,7 +102,12 @@ export function plantAfter(plant: Plant | null, deed: LoggedDeed, id: string): P
       sowingId: deed.subjectId,
     }
   }
-  if (!plant) throw new Refusal('unknown-plant', 'This plant is not in the garden; add it first.')
+  if (!plant)
+    throw new Refusal(
+      'unknown-plant',
+      `This plant was not in the garden yet on ${dayInWords(deed.day)}; add it first, or give a later day.`,
+      'happenedAt',
+    )
   if (plant.lost)
     throw new Refusal(
       'plant-lost',
@@ -133,12 +145,19 @@ export function plantAfter(plant: Plant | null, deed: LoggedDeed, id: string): P
       return {
         ...plant,
         condition: conditionAfter(plant.condition, deed.payload, deed.day),
-        // Looked at twice on one day, the later look counts; other days are kept beside each other.
-        scores: [
-          ...plant.scores.filter(s => s.trait !== deed.payload.trait || s.on !== deed.day),
-          { ...deed.payload, on: deed.day, placeId: plant.placeId },
-        ],
+        missing: plant.missing.filter(m => m.trait !== deed.payload.trait),
+        scores: withScore(plant.scores, { ...deed.payload, on: deed.day, placeId: plant.placeId }),
       }
+    case 'scoreMissing': {
+      const { trait, by } = deed.payload
+      return {
+        ...plant,
+        missing: [...plant.missing.filter(m => m.trait !== trait), { trait, on: deed.day }],
+        scores: plant.scores.filter(s => !(s.trait === trait && s.on === deed.day && s.by === by)),
+      }
+    }
+    case 'remarked':
+      return { ...plant, remarks: [...plant.remarks, { ...deed.payload, on: deed.day }] }
     case 'stalkCut':
       return { ...plant, stalksCut: [...plant.stalksCut, deed.day] }
     case 'judged':
