@@ -6,6 +6,7 @@ import type { ParentInDoubt } from '@virgulta/core/odds/generations'
 import type { Genetics } from '@virgulta/core/odds/genome'
 import * as v from 'valibot'
 import type { Parent } from './parent'
+import { someIds } from './someIds'
 
 /** An aim in the list. */
 export interface AimRow {
@@ -19,15 +20,7 @@ export interface AimRow {
 export const AimQuery = v.object({
   who: v.optional(v.picklist(['chosen', 'all']), 'chosen'),
   /** plants that are candidates in any case */
-  also: v.optional(
-    v.pipe(
-      v.string(),
-      v.transform(ids => ids.split(',').filter(Boolean)),
-      v.array(Id),
-      v.maxLength(10),
-    ),
-    '',
-  ),
+  also: someIds(10),
 })
 export type AimQuery = v.InferOutput<typeof AimQuery>
 

@@ -2,7 +2,10 @@ import type { Cross } from '@virgulta/core/crosses/cross'
 import type { Plant } from '@virgulta/core/plants/plant'
 import type { GrowingSummary } from '@virgulta/core/garden/growing'
 import type { FamilySelfs } from '@virgulta/core/offspring/familySelfs'
+import { words } from '@virgulta/core/log/kind'
+import * as v from 'valibot'
 import type { Parent } from './parent'
+import { someIds } from './someIds'
 import type { SeedDoubt } from '@virgulta/core/garden/doubts'
 
 /** A family in the list. */
@@ -17,15 +20,29 @@ export interface FamilyRow {
   discard: number
 }
 
+/** Plants that a family is compared with, beside its parents. */
+export const FamilyQuery = v.object({ beside: someIds(6) })
+export type FamilyQuery = v.InferOutput<typeof FamilyQuery>
+
 /** A family with its plants. */
 export interface FamilyPage {
   cross: Cross
   seedParent: Plant
   pollenParent: Plant | null
   plants: Plant[]
+  /** those that were asked for to compare with, as far as they are of its crop */ checks: Plant[]
   /** what makes the seed of the sown packets doubtful, and at how many of their flowers */ doubts: SeedDoubt[]
   flowers: number
   /** how it grows on */ growing: GrowingSummary
+}
+
+/** Which trait the families of a crop are counted in. */
+export const CountsQuery = v.object({ trait: words(60) })
+
+/** How many plants of a family are of each class of a trait. */
+export interface FamilyCounts {
+  cross: Pick<Cross, 'id' | 'code' | 'aim' | 'seedParentId' | 'pollenParentId'>
+  counts: number[]
 }
 
 /** Selfs among a family; null: none are sought, or nothing was seen that would tell. */

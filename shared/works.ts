@@ -21,6 +21,8 @@ import type { RoomPlan } from '@virgulta/core/odds/room'
 import { leastRoom } from '@virgulta/core/odds/room'
 import type { Step, Wanted } from '@virgulta/core/odds/path'
 import type { Simulation } from '@virgulta/core/odds/simulate'
+import type { Choosing } from '@virgulta/core/offspring/choosing'
+import { chosenFrom } from '@virgulta/core/offspring/choosing'
 import { rankRatios } from '@virgulta/core/offspring/segregation'
 import * as v from 'valibot'
 
@@ -225,6 +227,7 @@ export const works = {
   weatherFile: ({ text, zone }: { text: string; zone: string }) => readWeatherCsv(text, zone),
   storeFile: ({ text, zone, name, celsius }: { text: string; zone: string; name: string; celsius: number }) =>
     readStoreCsv(text, zone, { name, celsius }),
+  choose: (wish: Choosing, onProgress: ToldShare) => chosenFrom(wish, onProgress),
   ratios: ({ observed }: { observed: number[] }) => rankRatios(observed),
   pairs: ({ table, most }: PairsWish, onProgress: ToldShare): PairsAnswer =>
     pairsOf(table).ranked(most, onProgress),

@@ -18,9 +18,9 @@ export function useDeskKeys(): void {
         event.stopImmediatePropagation()
         void navigateTo(area.to)
       } else if (event.key === 'g') armed = event.timeStamp
-      else if (event.key === 'u' && log.last) {
+      else if (event.key === 'u' && log.steps.length) {
         event.preventDefault()
-        void log.undo(log.last.ids)
+        void log.stepBack()
       }
     },
     { capture: true },

@@ -8,8 +8,9 @@ export function isTyping(event: KeyboardEvent): boolean {
 export interface Shortcut {
   key: string
   does: string
-  run: () => void
+  run: (event: KeyboardEvent) => void
   /** notes something: not for guests */ notes?: boolean
+  /** whether it does something now; where not, the key is the browser's */ when?: () => boolean
 }
 
 /** Keys that work while this screen is shown; `?` lists them. */
@@ -20,9 +21,9 @@ export function useShortcuts(all: Shortcut[]): void {
   useEventListener('keydown', (event: KeyboardEvent) => {
     if (event.ctrlKey || event.metaKey || event.altKey || shell.isFindOpen || isTyping(event)) return
     const shortcut = shortcuts.find(s => s.key === event.key)
-    if (!shortcut) return
+    if (!shortcut || shortcut.when?.() === false) return
     event.preventDefault()
-    shortcut.run()
+    shortcut.run(event)
   })
   onMounted(() => shell.shortcuts.push(...mine))
   onBeforeUnmount(() => (shell.shortcuts = shell.shortcuts.filter(s => !mine.some(m => m.keys === s.keys))))

@@ -12,6 +12,15 @@ const ASKED = [...SETTLEABLE, 'twice', 'unlikely']
 
 /** Notes that are sent at once; more wait for the next turn. */
 const MOST_AT_ONCE = 200
+/** Steps back that are remembered. */
+const MOST_STEPS = 200
+
+/** What was noted with one press. */
+interface NotedStep {
+  words: string
+  ids: string[]
+}
+
 /** Waits between tries while the server does not answer, growing. */
 const [FIRST_WAIT_MS, LONGEST_WAIT_MS] = [1500, 30_000]
 
@@ -37,7 +46,16 @@ export const useLogStore = defineStore('log', () => {
   /** grows with every change of the log; what is on screen is fetched anew */
   const revision = ref(0)
   /** what the line at the edge offers to take back */
-  const last = ref<{ words: string; ids: string[] } | null>(null)
+  const last = ref<NotedStep | null>(null)
+  /** what was noted here and can be taken back step by step, the latest last */
+  const steps = ref<NotedStep[]>([])
+  /** what was taken back last */
+  const takenBack = ref('')
+  function offer(step: NotedStep): void {
+    last.value = step
+    takenBack.value = ''
+    steps.value = [...steps.value.slice(1 - MOST_STEPS), step]
+  }
   const problem = ref<Problem | null>(null)
   /** what was asked about before it is taken, exactly as it was meant */
   const refused = ref<Entry[] | null>(null)
@@ -124,7 +142,7 @@ export const useLogStore = defineStore('log', () => {
     const deeds = entriesFor(drafts, day)
     const isDone = await send(deeds, false, places)
     if (isDone || problem.value?.code !== NO_ANSWER) unanswered = null
-    if (isDone) last.value = { words: inWords(deeds), ids: deeds.map(d => d.id) }
+    if (isDone) offer({ words: inWords(deeds), ids: deeds.map(d => d.id) })
     return isDone
   }
 
@@ -154,8 +172,20 @@ export const useLogStore = defineStore('log', () => {
           happenedAt: gardenStore.momentOn(gardenStore.today).happenedAt,
         })),
       ))
-    if (isDone) last.value = null
+    if (isDone) {
+      takenBack.value = steps.value.find(s => s.ids.some(id => ids.includes(id)))?.words ?? ''
+      steps.value = steps.value
+        .map(s => ({ ...s, ids: s.ids.filter(id => !ids.includes(id)) }))
+        .filter(s => s.ids.length)
+      last.value = null
+    }
     return isDone
+  }
+
+  /** Takes back what was noted last, then what was noted before it, as long as this page is open. */
+  async function stepBack(): Promise<void> {
+    const step = steps.value.at(-1)
+    if (step) await undo(step.ids)
   }
 
   /** Codes that were given out for a try that was never answered: the same try takes them again. */
@@ -207,14 +237,15 @@ export const useLogStore = defineStore('log', () => {
   /**
    * Notes without waiting for an answer: it counts at once, and is sent together with what is noted meanwhile.
    *
+   * @param day on which it was done; absent: today
    * @returns the deeds as they were noted
    */
-  function later(drafts: Draft[], of = names): Deed[] {
+  function later(drafts: Draft[], of = names, day = gardenStore.today): Deed[] {
     clear()
-    const moment = gardenStore.momentOn(gardenStore.today)
+    const moment = gardenStore.momentOn(day)
     const deeds = drafts.map(draft => ({ ...draft, id: v7(), ...moment }) as Deed)
     waiting.value.push(...deeds.map(deed => ({ gardenId: gardenStore.garden!.id, deed })))
-    last.value = { words: inWords(deeds, of), ids: deeds.map(d => d.id) }
+    offer({ words: inWords(deeds, of), ids: deeds.map(d => d.id) })
     void flush()
     return deeds
   }
@@ -270,13 +301,18 @@ export const useLogStore = defineStore('log', () => {
   useEventListener('online', () => void flush())
   watch(
     () => gardenStore.garden?.id,
-    id => id && waiting.value.length && void flush(),
+    id => {
+      steps.value = []
+      if (id && waiting.value.length) void flush()
+    },
   )
 
   return {
     revision,
     noted,
     last,
+    steps,
+    takenBack,
     problem,
     refused,
     waiting,
@@ -288,5 +324,6 @@ export const useLogStore = defineStore('log', () => {
     meanIt,
     noteTagged,
     undo,
+    stepBack,
   }
 })

@@ -8,13 +8,15 @@ import type { Trait } from '@virgulta/core/offspring/trait'
 import { classNames } from '@virgulta/core/offspring/trait'
 import type { Plant } from '@virgulta/core/plants/plant'
 import { sum } from 'd3-array'
+import type { FamilyPage } from '#shared/offspring'
 
-const { plants, trait } = defineProps<{ plants: Plant[]; trait: Trait }>()
+const { plants, trait } = defineProps<{ family: FamilyPage; plants: Plant[]; trait: Trait }>()
 /** The classes that were seen at all. */
 const seen = computed(() =>
   (classNames(trait) ?? [])
     .map((name, i) => ({
       name,
+      number: i,
       colour: trait.scale === 'colour' ? trait.swatches[i]!.colour : null,
       count: plants.filter(p => latestScore(p.scores, trait.id)?.value === i).length,
     }))
@@ -48,11 +50,7 @@ const sentences = computed(() =>
 
 <template>
   <PaperSheet heading="What the family says">
-    <p v-if="!classNames(trait)" class="quiet">
-      {{ trait.name }} is measured. Choose a trait with steps or colours to see in which ratio its classes
-      stand.
-    </p>
-    <p v-else-if="!total" class="quiet">No plant is scored for {{ trait.name }} yet.</p>
+    <p v-if="!total" class="quiet">No plant is scored for {{ trait.name }} yet.</p>
     <p v-else-if="seen.length === 1">{{ alikeSentence(total) }}</p>
     <div v-else class="sides">
       <figure>
@@ -100,6 +98,13 @@ const sentences = computed(() =>
         </v-radio-group>
       </div>
     </div>
+    <FamilyPooled
+      v-if="reading"
+      :family="family"
+      :trait-id="trait.id"
+      :classes="seen.map(one => one.number)"
+      :ratio="reading.ratio"
+    />
   </PaperSheet>
 </template>
 

@@ -7,10 +7,14 @@ const SECONDS = 10
 const log = useLogStore()
 const garden = useGardenStore()
 const route = useRoute()
-const { last, refused, waiting, isLate } = storeToRefs(log)
+const { last, takenBack, refused, waiting, isLate } = storeToRefs(log)
 const problem = useProblemLine()
-const { start } = useTimeoutFn(() => (last.value = null), SECONDS * 1000, { immediate: false })
-watch(last, () => last.value && start())
+function fade() {
+  last.value = null
+  takenBack.value = ''
+}
+const { start } = useTimeoutFn(fade, SECONDS * 1000, { immediate: false })
+watch([last, takenBack], () => (last.value || takenBack.value) && start())
 // What was refused on one screen is of no use on the next.
 watch(
   () => route.path,
@@ -33,10 +37,11 @@ watch(
         <span class="noted">Noted: {{ last.words }}</span>
         <button type="button" @click="log.undo(last.ids)"><v-icon :icon="mdiUndo" size="18" /> Undo</button>
       </template>
+      <span v-else-if="takenBack" class="noted">Taken back: {{ takenBack }}</span>
       <span v-if="waiting.length && isLate" class="late"
         >{{ counted(waiting.length, 'note waits', 'notes wait') }} to be sent; no answer yet.</span
       >
-      <span v-else-if="!last && garden.garden" class="quiet"
+      <span v-else-if="!last && !takenBack && garden.garden" class="quiet"
         ><slot>{{ waiting.length ? `${counted(waiting.length, 'note')} on the way` : '' }}</slot></span
       >
     </div>

@@ -5,6 +5,7 @@ import type { WantedShare } from '@virgulta/core/crops/knowledge'
 import { oneIn } from '@virgulta/core/odds/oddsWords'
 import { counted } from '@virgulta/core/formats/counted'
 import type { Plant } from '@virgulta/core/plants/plant'
+import type { AimRow } from '#shared/aims'
 import type { PlanAnswer } from '#shared/crosses'
 
 const log = useLogStore()
@@ -34,6 +35,17 @@ const { data: given } = useLive<{ plant: Plant }>(() =>
   route.query.seed ? `/api/plants/${route.query.seed}` : null,
 )
 watch(given, g => g && (draft.value.seedParent = g.plant))
+const { data: givenPollen } = useLive<{ plant: Plant }>(() =>
+  route.query.pollen ? `/api/plants/${route.query.pollen}` : null,
+)
+watch(givenPollen, g => g && (draft.value.pollenParent = g.plant))
+const { data: aims } = useLive<AimRow[]>(() => (route.query.aim ? '/api/aims' : null))
+watch(aims, rows => {
+  const aim = rows?.find(row => row.aim.id === route.query.aim)?.aim
+  if (!aim) return
+  draft.value.aimId = aim.id
+  draft.value.aim = aim.words
+})
 onMounted(() => log.clear())
 const problems = {
   seedParentId: useProblemAt('seedParentId'),

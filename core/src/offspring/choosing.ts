@@ -41,15 +41,21 @@ export interface Chosen {
 
 /** How much is drawn: of each plant and wish together so often, and of each plant at least and at most so often. */
 const [DRAWN, FEWEST, MOST] = [4_000_000, 400, 2000]
+/** Progress is told after so many draws. */
+const TOLD_EACH = 50
 
 /**
  * Plants of a family in the order in which they are to be kept: by the chance to be among the best. What each is like is drawn from
  * what was seen of it and of the family; a plant that lacks what it must have comes behind all that have it.
  *
- * @param choosing wishes whose traits are there
+ * @param choosing wishes of traits that are not there are left out
+ * @param onProgress is told how much is done, from 0 to 1
  * @see Becker (1975), Manual of Quantitative Genetics (selection index by economic weights)
  */
-export function chosenFrom({ wishes, traits, plants, best }: Choosing): Chosen {
+export function chosenFrom(
+  { wishes, traits, plants, best }: Choosing,
+  onProgress: (done: number) => void = () => {},
+): Chosen {
   const byId = new Map(traits.map(t => [t.id, t]))
   const known = wishes.flatMap(wish => {
     const trait = byId.get(wish.trait)
@@ -76,7 +82,7 @@ export function chosenFrom({ wishes, traits, plants, best }: Choosing): Chosen {
       if (!misses) musts[i]! += 1 / draws
       worth[i] = near / weight - misses
     }
-    turn++
+    if (++turn % TOLD_EACH === 0) onProgress(turn / draws)
   })
   return {
     choices: plants

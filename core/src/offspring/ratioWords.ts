@@ -1,6 +1,9 @@
+import { sum } from 'd3-array'
 import { counted } from '../formats/counted'
 import { percentWords } from '../odds/oddsWords'
+import type { PooledTest } from './pooled'
 import type { RankedRatio } from './segregation'
+import type { Together } from './together'
 
 /** A ratio as it is written: "9:3:4". */
 export const ratioInWords = (ratio: number[]): string => ratio.join(':')
@@ -38,3 +41,58 @@ export function ratioSentences(plants: number, ranked: RankedRatio[], apartWith:
 /** What a family says of which all plants are alike: how often one that segregates would look like that. */
 export const alikeSentence = (plants: number): string =>
   `All ${counted(plants, 'plant')} are alike. In a family of 3:1 so many alike come in ${percentWords(0.75 ** plants)}, in one of 1:1 in ${percentWords(0.5 ** plants)}.`
+
+/** Deviations that chance makes less often than this are taken for real. */
+const SELDOM = 0.05
+
+/**
+ * What several families say together of a ratio.
+ *
+ * @param plants of each family
+ */
+export function pooledSentences(
+  plants: number[],
+  ratio: number[],
+  { pooled, heterogeneity }: PooledTest,
+): string[] {
+  const [name, all] = [ratioInWords(ratio), sum(plants)]
+  if (heterogeneity.p < SELDOM)
+    return [
+      `The ${counted(plants.length, 'family', 'families')} differ from each other more than chance makes them (heterogeneity: G ${heterogeneity.g.toFixed(1)}, ${percentWords(heterogeneity.p)} by chance). Together they say nothing; look at each.`,
+    ]
+  return [
+    `Together ${counted(all, 'plant')} of ${counted(plants.length, 'family', 'families')}: ${
+      pooled.p < SELDOM ? `they do not go with ${name}` : `they go with ${name}`
+    } (G ${pooled.g.toFixed(1)}; of families of ${name} ${percentWords(pooled.p)} are as far from it, or farther).`,
+    `They agree with each other (heterogeneity: G ${heterogeneity.g.toFixed(1)}, ${percentWords(heterogeneity.p)} by chance).`,
+  ]
+}
+
+/** log10 of the odds from which on two genes are called linked, and from which on they may be. */
+const [LINKED, MAY_BE_LINKED] = [3, 1]
+
+/** How two traits of a family go together, in sentences. */
+export function togetherSentences(
+  { plants, independence, linkage }: Together,
+  [first, second]: [string, string],
+  names: [string[], string[]],
+): string[] {
+  const isFree = independence.p >= SELDOM
+  const free = isFree
+    ? `In ${counted(plants, 'plant')} ${first} and ${second} go together as chance makes them (G ${independence.g.toFixed(1)}, ${percentWords(independence.p)} by chance).`
+    : `In ${counted(plants, 'plant')} ${first} and ${second} do not go together by chance (G ${independence.g.toFixed(1)}, ${percentWords(independence.p)} by chance).`
+  if (!linkage)
+    return [free, 'Their classes are not those of one gene each, so no recombination is reckoned.']
+  const { family, recombination, together, lod } = linkage
+  const range = `${percentWords(recombination.estimate)} (${percentWords(recombination.low)} to ${percentWords(recombination.high)})`
+  const as = `Taken as one gene each in a hybrid ${family === 'selfed' ? 'that was selfed' : 'that was crossed back'}`
+  const pair = `${names[0][together[0]]} and ${names[1][together[1]]}`
+  if (lod >= LINKED)
+    return [
+      free,
+      `${as}, they are linked: parted in ${range} of the gametes. ${pair} came in from one parent.`,
+    ]
+  if (lod >= MAY_BE_LINKED)
+    return [free, `${as}, they may be linked: parted in ${range} of the gametes. More plants would tell.`]
+  return [free, `${as}, nothing speaks for a linkage: parted in ${range} of the gametes.`]
+}

@@ -76,6 +76,7 @@ export function askedAgain(
 ): string[] {
   const isMine = (s: Score) => s.trait === trait && s.on === on && s.by === by
   const seen = plants.filter(({ scores }) => scores.some(s => isMine(s) && !s.again))
+  if (seen.length < FEWEST_ASKED) return []
   const asked = Math.min(MOST_ASKED, Math.max(FEWEST_ASKED, Math.ceil(PART_ASKED * seen.length)))
   const drawn = new Set(
     seen

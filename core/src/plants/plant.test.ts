@@ -48,8 +48,9 @@ describe('a plant', () => {
   })
 
   it('of which there was nothing to score is remembered, until it is scored', () => {
+    const before = scored('2026-07-01', 'height', 50)
     const missing = deed('2026-07-01', 'scoreMissing', id, { trait: 'height' })
-    expect(plant(scored('2026-07-01', 'height', 50), missing)).toMatchObject({
+    expect(plant(before, missing)).toMatchObject({
       scores: [],
       missing: [{ trait: 'height', on: '2026-07-01' }],
     })
@@ -67,7 +68,7 @@ describe('a plant', () => {
 
   it('cannot be scored before it was there', () => {
     expect(() => plant(scored('2026-03-01', 'height', 4))).toThrow(
-      'This plant was not in the garden yet on 1 March 2026; add it first, or give a later day.',
+      'This plant was not in the garden yet on 1 March; add it first, or give a later day.',
     )
   })
 

@@ -1,8 +1,17 @@
 import { doubtsBehind } from '@virgulta/core/garden/doubts'
 import { growingOfCross } from '@virgulta/core/garden/growing'
 import type { Descended } from '@virgulta/core/odds/phases'
+import { latestScore } from '@virgulta/core/offspring/score'
+import { classNames } from '@virgulta/core/offspring/trait'
+import { group } from 'd3-array'
 import { and, eq, isNotNull, sql } from 'drizzle-orm'
-import type { FamilyPage, FamilyRow, FamilySelfsPage } from '../../../shared/offspring'
+import type {
+  FamilyCounts,
+  FamilyPage,
+  FamilyQuery,
+  FamilyRow,
+  FamilySelfsPage,
+} from '../../../shared/offspring'
 import type { Database } from '../connection'
 import type { Garden } from '../garden'
 import { gardenDay } from '../held/gardenDay'
@@ -79,8 +88,47 @@ export async function familySelfs(
   }
 }
 
+/**
+ * The families of a crop that were scored in a trait, each with how many of its plants are of each class; null when the cross is not in
+ * the garden, or its crop has no such trait with classes.
+ */
+export async function countsBeside(
+  db: Database,
+  garden: Garden,
+  crossId: string,
+  traitId: string,
+): Promise<FamilyCounts[] | null> {
+  const cross = await crossById(db, garden, crossId)
+  if (!cross) return null
+  const crop = (await gardenDay(db, garden)).garden.crops.get(cross.crop)!
+  const stock = await stockOf(db, garden, crop.guide)
+  const trait = stock.definition.traits.find(t => t.id === traitId)
+  const classes = trait && classNames(trait)
+  if (!classes) return null
+  const scored = [...stock.plants.values()].flatMap(({ plant, looks }) => {
+    const value = latestScore(looks.get(traitId)?.scores ?? [], traitId)?.value
+    return plant.crossId && value !== undefined ? [{ crossId: plant.crossId, value }] : []
+  })
+  const byCross = group(scored, one => one.crossId)
+  const crosses = await statesOf(db, garden.id, 'cross', [...byCross.keys()])
+  return [...byCross]
+    .map(([id, plants]) => {
+      const { code, aim, seedParentId, pollenParentId } = crosses.get(id)!
+      return {
+        cross: { id, code, aim, seedParentId, pollenParentId },
+        counts: classes.map((_, i) => plants.filter(p => p.value === i).length),
+      }
+    })
+    .sort((a, b) => a.cross.code.localeCompare(b.cross.code))
+}
+
 /** One family with its plants; null when the cross is not in the garden. */
-export async function familyPage(db: Database, garden: Garden, crossId: string): Promise<FamilyPage | null> {
+export async function familyPage(
+  db: Database,
+  garden: Garden,
+  crossId: string,
+  { beside }: FamilyQuery,
+): Promise<FamilyPage | null> {
   const cross = await crossById(db, garden, crossId)
   if (!cross) return null
   const day = await gardenDay(db, garden)
@@ -88,16 +136,20 @@ export async function familyPage(db: Database, garden: Garden, crossId: string):
   const { flowers, lots } = ofCross(crossId)
   const sown = new Set(lots.filter(lot => lot.sown > 0).flatMap(lot => lot.flowerIds))
   const behind = flowers.filter(flower => sown.has(flower.id))
-  const parents = await statesOf(
+  const others = await statesOf(
     db,
     garden.id,
     'plant',
-    [cross.seedParentId, cross.pollenParentId].filter(p => p !== null),
+    [cross.seedParentId, cross.pollenParentId, ...beside].filter(p => p !== null),
   )
   return {
     cross,
-    seedParent: parents.get(cross.seedParentId)!,
-    pollenParent: parents.get(cross.pollenParentId ?? '') ?? null,
+    seedParent: others.get(cross.seedParentId)!,
+    pollenParent: others.get(cross.pollenParentId ?? '') ?? null,
+    checks: beside.flatMap(id => {
+      const check = others.get(id)
+      return check?.crop === cross.crop ? [check] : []
+    }),
     plants: await offspringOf(db, garden, crossId),
     doubts: doubtsBehind(day, behind, guide),
     flowers: behind.length,
