@@ -1,4 +1,7 @@
 import { rankRatios, segregationTest } from '@virgulta/core/offspring/segregation'
+import type { Choosing } from '@virgulta/core/offspring/choosing'
+import { chosenFrom } from '@virgulta/core/offspring/choosing'
+import { range } from 'd3-array'
 import type { Row } from './measure'
 import { timed } from './measure'
 
@@ -9,7 +12,34 @@ const [ODD, RATIO] = [
 ]
 const NINE = [4, 9, 5, 8, 17, 9, 3, 8, 4]
 
-/** Tests of the classes of a family. */
+/** A family of 1500 plants, each looked at once in twelve traits that all count. */
+const LARGE: Choosing = {
+  wishes: range(12).map(i => ({
+    trait: `trait ${i}`,
+    way: 'bring',
+    weight: 1 + (i % 5),
+    must: i === 0,
+    target: i % 2 ? { from: 60, to: null } : { classes: [3, 4] },
+  })),
+  traits: range(12).map(i => {
+    const own = { id: `trait ${i}`, name: `trait ${i}`, hint: 'as it stands' }
+    return i % 2
+      ? { ...own, scale: 'measure', unit: 'cm', most: 100 }
+      : { ...own, scale: 'steps', steps: ['none', 'weak', 'fair', 'good', 'strong'] }
+  }),
+  plants: range(1500).map(p => ({
+    id: String(p),
+    scores: range(12).map(i => ({
+      trait: `trait ${i}`,
+      value: i % 2 ? (p * 37 + i * 11) % 100 : (p * 7 + i * 3) % 5,
+      on: '2026-07-01',
+      placeId: null,
+    })),
+  })),
+  best: 20,
+}
+
+/** Tests of the classes of a family, and whom to keep. */
 export const offspringRows = async (): Promise<Row[]> => [
   await timed(
     'offspring: the exact test of 6 classes, 60 plants',
@@ -24,5 +54,12 @@ export const offspringRows = async (): Promise<Row[]> => [
     5,
     async () => rankRatios(NINE).ranked.length > 0,
     1000,
+  ),
+  await timed(
+    'offspring: whom to keep of 1500 plants by 12 wishes',
+    1,
+    3,
+    async () => chosenFrom(LARGE).choices.length > 0,
+    2000,
   ),
 ]

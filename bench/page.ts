@@ -2,6 +2,8 @@ import type { Page } from '@playwright/test'
 import { chromium } from '@playwright/test'
 import { quantileSorted } from 'd3-array'
 import type { CrossRow } from '../shared/crosses'
+import { signedIn } from './context'
+import { familyRows } from './family'
 import type { Row } from './measure'
 
 const VISIT_AIM_MS = 1500
@@ -99,13 +101,7 @@ export async function pageRows(address: string, cookie: string): Promise<Row[]> 
     ],
   })
   try {
-    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
-    await context.addCookies(
-      cookie.split('; ').map(one => {
-        const [name, value] = one.split(/=(.*)/s) as [string, string]
-        return { name, value, url: address }
-      }),
-    )
+    const context = await signedIn(browser, address, cookie)
     const rows: Row[] = []
     for (const visit of ['first', 'second']) {
       const page = await context.newPage()
@@ -141,6 +137,7 @@ export async function pageRows(address: string, cookie: string): Promise<Row[]> 
     rows.push(
       await dragRow(await context.newPage(), address),
       await walkRow(await context.newPage(), address),
+      ...(await familyRows(browser, address)),
     )
     return rows
   } finally {

@@ -4,6 +4,7 @@ import type { GrowingSummary } from '@virgulta/core/garden/growing'
 import type { FamilySelfs } from '@virgulta/core/offspring/familySelfs'
 import { words } from '@virgulta/core/log/kind'
 import * as v from 'valibot'
+import type { LaterBloom } from '@virgulta/core/offspring/laterBloom'
 import type { Parent } from './parent'
 import { someIds } from './someIds'
 import type { SeedDoubt } from '@virgulta/core/garden/doubts'
@@ -36,13 +37,20 @@ export interface FamilyPage {
   /** how it grows on */ growing: GrowingSummary
 }
 
-/** Which trait the families of a crop are counted in. */
-export const CountsQuery = v.object({ trait: words(60) })
+/** Which trait the families of a crop are asked about. */
+export const BesideQuery = v.object({ trait: words(60) })
 
 /** How many plants of a family are of each class of a trait. */
 export interface FamilyCounts {
   cross: Pick<Cross, 'id' | 'code' | 'aim' | 'seedParentId' | 'pollenParentId'>
   counts: number[]
+}
+
+/** What other plants of the crop say of a trait: families counted by its classes, and what became of first looks later. */
+export interface FamilyBeside {
+  /** none where the trait is a number */
+  families: FamilyCounts[]
+  /** null while no plant was seen in two seasons */ later: LaterBloom | null
 }
 
 /** Selfs among a family; null: none are sought, or nothing was seen that would tell. */

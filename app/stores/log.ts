@@ -222,7 +222,10 @@ export const useLogStore = defineStore('log', () => {
     }
   }
 
-  const waiting = useSessionStorage<{ gardenId: string; deed: Deed }[]>('virgulta-waiting', [])
+  // Always a new list: what waits is not watched deed by deed.
+  const waiting = useSessionStorage<{ gardenId: string; deed: Deed }[]>('virgulta-waiting', [], {
+    shallow: true,
+  })
   /** what the server may have, though its answer has not come: it is let go by an answer alone */
   const posted = new Set(waiting.value.map(w => w.deed.id))
   const isLate = ref(false)
@@ -244,7 +247,7 @@ export const useLogStore = defineStore('log', () => {
     clear()
     const moment = gardenStore.momentOn(day)
     const deeds = drafts.map(draft => ({ ...draft, id: v7(), ...moment }) as Deed)
-    waiting.value.push(...deeds.map(deed => ({ gardenId: gardenStore.garden!.id, deed })))
+    waiting.value = [...waiting.value, ...deeds.map(deed => ({ gardenId: gardenStore.garden!.id, deed }))]
     offer({ words: inWords(deeds, of), ids: deeds.map(d => d.id) })
     void flush()
     return deeds

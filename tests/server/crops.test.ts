@@ -272,9 +272,7 @@ async function walk(guide: CropGuide) {
     '/api/offspring',
     `/api/offspring/${cross}`,
     `/api/offspring/${cross}/selfs`,
-    ...traits
-      .filter(trait => classNames(trait))
-      .map(trait => `/api/offspring/${cross}/counts?trait=${trait.id}`),
+    ...traits.map(trait => `/api/offspring/${cross}/beside?trait=${trait.id}`),
     '/api/plants',
     ...[mother, father, ...seedlings].flatMap(id => [`/api/plants/${id}`, `/api/plants/${id}/genes`]),
     `/api/crops/${guide.id}`,

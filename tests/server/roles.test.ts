@@ -40,7 +40,7 @@ const takes: Record<string, 'nothing' | 'person' | 'account' | Role> = {
   'GET /api/find': 'guest',
   'GET /api/offspring': 'guest',
   'GET /api/offspring/[id]': 'guest',
-  'GET /api/offspring/[id]/counts': 'guest',
+  'GET /api/offspring/[id]/beside': 'guest',
   'GET /api/offspring/[id]/selfs': 'guest',
   'GET /api/plants': 'guest',
   'GET /api/plants/[id]': 'guest',

@@ -275,7 +275,7 @@ const percent = (share: number) => `${(100 * share).toFixed(1)}%`
                   }" /><span class="middle" :style="{ left: percent(choice.worth.mean) }"
               /></span>
               <span class="figures small"
-                >{{ percentWords(choice.worth.mean) }}
+                >{{ percentWords(choice.worth.mean) }}{{ ' ' }}
                 <span class="quiet">{{ rangeWords(choice.worth) }}</span></span
               >
             </td>

@@ -27,6 +27,7 @@ function seen(plant: Plant, trait: Trait): string {
   const looks = plant.scores.filter(s => s.trait === trait.id).length
   return `${scoreInWords(trait, found.value)}${looks > 1 ? ` (${counted(looks, 'look')})` : ''}`
 }
+const verdictWords = ({ verdict }: Plant) => (verdict ? `${verdict.verdict}: ${verdict.reason}` : '·')
 /** The plants do not look alike in it; their parents are there to compare with. */
 const differs = (trait: Trait) =>
   new Set(compared.flatMap(c => (c.as ? [] : [seen(c.plant, trait)]))).size > 1
@@ -56,7 +57,7 @@ const differs = (trait: Trait) =>
         <tr>
           <th scope="row">Verdict</th>
           <td v-for="{ plant, as } in compared" :key="plant.id">
-            {{ as ? '' : plant.verdict ? `${plant.verdict.verdict}: ${plant.verdict.reason}` : '·' }}
+            {{ as ? '' : verdictWords(plant) }}
           </td>
         </tr>
         <tr v-if="compared.some(c => c.plant.remarks.length)">

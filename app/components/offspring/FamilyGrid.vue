@@ -1,8 +1,9 @@
 <!-- The plants of a family as rows, its parents above them, traits as columns; of thousands only those in sight are drawn. -->
 <script setup lang="ts">
 import type { Trait } from '@virgulta/core/offspring/trait'
-import { latestScore, scoreInWords } from '@virgulta/core/offspring/score'
+import { classNames } from '@virgulta/core/offspring/trait'
 import type { Plant } from '@virgulta/core/plants/plant'
+import { max, sum } from 'd3-array'
 import { useVirtualizer } from '@tanstack/vue-virtual'
 import type { Beside } from './beside'
 
@@ -29,6 +30,9 @@ const emit = defineEmits<{
 /** A row is one line, so that none needs to be measured. */
 const ROW_PIXELS = 37
 const HEAD_PIXELS = 34
+/** Where a bar to scroll sideways may lie. */
+const FOOT_PIXELS = 16
+const REST_MS = 150
 const box = ref<HTMLElement | null>(null)
 /** It stands beside what is pressed, not below it. */
 const isBeside = useMediaQuery('(min-width: 1001px)')
@@ -38,7 +42,7 @@ const grid = useVirtualizer(
     getScrollElement: () => box.value,
     estimateSize: () => ROW_PIXELS,
     getItemKey: (i: number) => plants[i]!.id,
-    overscan: 12,
+    overscan: 6,
     scrollPaddingStart: HEAD_PIXELS + beside.length * ROW_PIXELS,
   })),
 )
@@ -46,46 +50,71 @@ const drawn = computed(() => grid.value.getVirtualItems())
 const above = computed(() => drawn.value[0]?.start ?? 0)
 const below = computed(() => grid.value.getTotalSize() - (drawn.value.at(-1)?.end ?? 0))
 const at = computed(() => plants.findIndex(plant => plant.id === current))
+/** As high as its rows, as far as the screen has room: a height of its own, so that a key lays out nothing around it. */
+const height = computed(
+  () => HEAD_PIXELS + (beside.length + Math.max(3, plants.length)) * ROW_PIXELS + FOOT_PIXELS,
+)
+const pinned = computed(() => HEAD_PIXELS + beside.length * ROW_PIXELS)
+/** Brings the row into sight within the box; where it is in sight already nothing is measured. */
+function bringIn(i: number) {
+  const { scrollOffset, scrollRect } = grid.value
+  const [top, from] = [i * ROW_PIXELS, scrollOffset ?? 0]
+  const room = (scrollRect?.height ?? 0) - pinned.value - FOOT_PIXELS
+  if (top < from || top + ROW_PIXELS > from + room) grid.value.scrollToIndex(i)
+}
+/** What the keys left outside the screen is brought in once they rest: below the scorer it must not draw the page down. */
+const bringCell = useDebounceFn(() => {
+  if (isBeside.value)
+    box.value?.querySelector('.cursor')?.scrollIntoView({ block: 'nearest', inline: 'nearest' })
+}, REST_MS)
 watch(
   [at, () => traitId],
-  async ([i]) => {
-    if (i >= 0) grid.value.scrollToIndex(i)
-    await nextTick()
-    // The box may reach below the screen itself; below the scorer it must not draw the page down.
-    if (isBeside.value)
-      box.value?.querySelector('.cursor')?.scrollIntoView({ block: 'nearest', inline: 'nearest' })
+  ([i]) => {
+    if (i >= 0) bringIn(i)
+    void bringCell()
   },
   { flush: 'post' },
 )
 
-const rows = computed(() => [
-  ...beside.map((one, i) => ({ ...one, top: HEAD_PIXELS + i * ROW_PIXELS, index: i })),
-  ...drawn.value.map(({ index }) => ({
-    plant: plants[index]!,
-    as: null,
-    top: null,
-    index: beside.length + index,
-  })),
-])
-
-function value(plant: Plant, trait: Trait): string {
-  const isCurrent = trait.id === traitId
-  if (isCurrent && plant.id === current && typed) return `${typed}▏`
-  if (isCurrent && isBlind) return '?'
-  const found = latestScore(plant.scores, trait.id)
-  if (found) return scoreInWords(trait, found.value)
-  return plant.missing.some(m => m.trait === trait.id) ? '–' : '·'
-}
+const besideRows = computed(() =>
+  beside.map((one, i) => ({ ...one, top: HEAD_PIXELS + i * ROW_PIXELS, index: i })),
+)
+const rows = computed(() =>
+  drawn.value.map(({ index }) => ({ plant: plants[index]!, as: null, top: 0, index: beside.length + index })),
+)
+/** Columns have a width of their own: the browser need not measure every cell at every key. */
+const widths = computed(() =>
+  traits.map(t => {
+    const longest = max([t.name, ...(classNames(t) ?? [])], words => words.length)!
+    return Math.min(180, Math.max(64, 28 + 7.4 * longest))
+  }),
+)
+const [FIRST_PIXELS, VERDICT_PIXELS, REASON_PIXELS] = [172, 84, 200]
+const wide = computed(() => FIRST_PIXELS + VERDICT_PIXELS + REASON_PIXELS + sum(widths.value))
 </script>
 
 <template>
-  <div ref="box" class="scroll" tabindex="0" role="region" aria-label="Plants of the family">
+  <div
+    ref="box"
+    class="scroll"
+    tabindex="0"
+    role="region"
+    aria-label="Plants of the family"
+    :style="{ height: `${height}px` }"
+  >
     <table
       class="grid"
       role="grid"
       aria-multiselectable="true"
       :aria-rowcount="plants.length + beside.length + 1"
+      :style="{ minWidth: `${wide}px` }"
     >
+      <colgroup>
+        <col :style="{ width: `${FIRST_PIXELS}px` }" />
+        <col v-for="(width, i) in widths" :key="i" :style="{ width: `${width}px` }" />
+        <col :style="{ width: `${VERDICT_PIXELS}px` }" />
+        <col />
+      </colgroup>
       <thead>
         <tr aria-rowindex="1">
           <th scope="col" class="first">Plant</th>
@@ -98,59 +127,25 @@ function value(plant: Plant, trait: Trait): string {
           <th scope="col">Reason</th>
         </tr>
       </thead>
-      <tbody>
-        <template v-for="({ plant, as, top, index }, i) in rows" :key="plant.id">
-          <tr
-            v-if="above && i === beside.length"
-            aria-hidden="true"
-            class="gap"
-            :style="{ height: `${above}px` }"
-          />
-          <tr
-            :aria-rowindex="index + 2"
-            :aria-selected="marked.has(plant.id)"
-            :aria-current="plant.id === current ? 'true' : undefined"
-            :class="{ beside: as }"
-            :style="as ? { '--top': `${top}px` } : undefined"
-            @click.exact="emit('choose', plant.id, traitId)"
-            @click.shift.exact="!as && emit('mark', plant.id, true)"
-            @click.ctrl.exact="!as && emit('mark', plant.id, false)"
-            @click.meta.exact="!as && emit('mark', plant.id, false)"
-          >
-            <td class="first">
-              <span class="plant">
-                <span v-if="as" class="as small">{{ as }}</span>
-                <input
-                  v-else
-                  type="checkbox"
-                  class="mark"
-                  :checked="marked.has(plant.id)"
-                  :aria-label="`Mark ${plant.code}`"
-                  tabindex="-1"
-                  @mousedown.prevent
-                  @click.stop="event => emit('mark', plant.id, event.shiftKey)"
-                />
-                <span v-if="as" class="name">{{ plant.name }}</span>
-                <TagLabel v-else :code="plant.code" />
-              </span>
-            </td>
-            <td
-              v-for="t in traits"
-              :key="t.id"
-              :class="{ now: t.id === traitId, cursor: t.id === traitId && plant.id === current }"
-              @click.exact.stop="emit('choose', plant.id, t.id)"
-            >
-              {{ value(plant, t) }}
-            </td>
-            <td>
-              <span v-if="plant.verdict && !as" class="verdict" :class="plant.verdict.verdict">{{
-                plant.verdict.verdict
-              }}</span>
-            </td>
-            <td class="quiet">{{ as ? '' : plant.verdict?.reason }}</td>
-          </tr>
-        </template>
-        <tr v-if="below" aria-hidden="true" class="gap" :style="{ height: `${below}px` }" />
+      <tbody v-for="(part, p) in [besideRows, rows]" :key="p">
+        <tr v-if="p && above" aria-hidden="true" :style="{ height: `${above}px` }" />
+        <FamilyRow
+          v-for="{ plant, as, top, index } in part"
+          :key="plant.id"
+          :aria-rowindex="index + 2"
+          :plant="plant"
+          :as="as"
+          :top="top"
+          :traits="traits"
+          :trait-id="traitId"
+          :is-current="plant.id === current"
+          :is-marked="marked.has(plant.id)"
+          :is-blind="isBlind"
+          :typed="plant.id === current ? typed : ''"
+          @choose="(trait: string) => emit('choose', plant.id, trait)"
+          @mark="(isRange: boolean) => emit('mark', plant.id, isRange)"
+        />
+        <tr v-if="p && below" aria-hidden="true" :style="{ height: `${below}px` }" />
       </tbody>
     </table>
     <p v-if="!plants.length" class="quiet none">No plant fits; show all.</p>
@@ -159,12 +154,13 @@ function value(plant: Plant, trait: Trait): string {
 
 <style scoped>
 .scroll {
-  max-height: calc(100vh - 300px);
-  min-height: 240px;
+  max-height: max(240px, calc(100vh - 340px));
   overflow: auto;
+  contain: strict;
 }
 .grid {
   width: 100%;
+  table-layout: fixed;
   border-collapse: separate;
   border-spacing: 0;
   font-size: 14px;
@@ -172,7 +168,6 @@ function value(plant: Plant, trait: Trait): string {
 th {
   text-align: left;
   font-weight: 500;
-  /* Columns stay as wide, whichever rows are in sight. */
   white-space: nowrap;
   color: var(--quiet);
   position: sticky;
@@ -183,67 +178,9 @@ th {
   padding: 0 10px 0 6px;
   z-index: 2;
 }
-td {
-  height: 37px;
-  border-bottom: 1px solid var(--rule);
-  padding: 0 10px 0 6px;
-  white-space: nowrap;
-  background: var(--sheet);
-}
-.first {
-  position: sticky;
-  left: 0;
-  z-index: 1;
-}
 th.first {
+  left: 0;
   z-index: 3;
-}
-.beside td {
-  position: sticky;
-  top: var(--top);
-  z-index: 1;
-  color: var(--quiet);
-  background: var(--paper);
-}
-.beside td.first {
-  z-index: 2;
-}
-.plant {
-  display: flex;
-  align-items: center;
-  gap: 6px;
-}
-.as {
-  flex: none;
-}
-.name {
-  max-width: 150px;
-  overflow: hidden;
-  text-overflow: ellipsis;
-  color: var(--ink);
-}
-.mark {
-  width: 24px;
-  height: 24px;
-  margin: 0;
-  accent-color: var(--sap);
-  cursor: pointer;
-}
-tr[aria-selected='true'] td {
-  background: var(--wash);
-}
-tr[aria-current] td {
-  box-shadow:
-    inset 0 -1px var(--sap),
-    inset 0 1px var(--sap);
-}
-tr td.cursor {
-  box-shadow: inset 0 0 0 2px var(--sap);
-  /* The head of the grid, its first column and the line at the foot of the page lie over what is scrolled. */
-  scroll-margin: 130px 0 calc(var(--line) + 8px) 150px;
-}
-tr[aria-selected] {
-  cursor: pointer;
 }
 .now {
   font-weight: 650;
@@ -258,18 +195,6 @@ tr[aria-selected] {
   padding: 0;
   min-height: 24px;
   text-align: left;
-}
-.verdict {
-  font-weight: 650;
-}
-.verdict.keep {
-  color: var(--sap);
-}
-.verdict.watch {
-  color: var(--doubt);
-}
-.verdict.discard {
-  color: var(--quiet);
 }
 .none {
   padding: 12px 0;

@@ -6,19 +6,17 @@ import { pooledSentences } from '@virgulta/core/offspring/ratioWords'
 import { sum } from 'd3-array'
 import type { FamilyCounts, FamilyPage } from '#shared/offspring'
 
-const { family, traitId, classes, ratio } = defineProps<{
+const { family, found, classes, ratio } = defineProps<{
   family: FamilyPage
-  traitId: string
+  /** the families of the crop that were scored in the trait */
+  found: FamilyCounts[]
   /** the classes that the ratio is about, by their numbers */
   classes: number[]
   ratio: number[]
 }>()
-const { data: found } = useLive<FamilyCounts[]>(
-  () => `/api/offspring/${family.cross.id}/counts?${new URLSearchParams({ trait: traitId })}`,
-)
 /** Families with plants in these classes and in no other. */
 const able = computed(() =>
-  (found.value ?? [])
+  found
     .map(one => ({ ...one, observed: classes.map(c => one.counts[c]!) }))
     .filter(({ counts, observed }) => sum(observed) > 0 && sum(observed) === sum(counts)),
 )

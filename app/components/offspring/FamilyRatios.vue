@@ -1,5 +1,6 @@
 <!-- What a family says of one trait: its classes, beside those of the ratio that is looked at, and the ratios that go with them. -->
 <script setup lang="ts">
+import type { CropDefinition } from '@virgulta/core/crops/definition'
 import { counted } from '@virgulta/core/formats/counted'
 import { percentWords } from '@virgulta/core/odds/oddsWords'
 import { alikeSentence, ratioInWords, ratioSentences } from '@virgulta/core/offspring/ratioWords'
@@ -8,9 +9,20 @@ import type { Trait } from '@virgulta/core/offspring/trait'
 import { classNames } from '@virgulta/core/offspring/trait'
 import type { Plant } from '@virgulta/core/plants/plant'
 import { sum } from 'd3-array'
-import type { FamilyPage } from '#shared/offspring'
+import type { FamilyCounts, FamilyPage } from '#shared/offspring'
 
-const { plants, trait } = defineProps<{ family: FamilyPage; plants: Plant[]; trait: Trait }>()
+const { family, plants, trait, definition } = defineProps<{
+  family: FamilyPage
+  plants: Plant[]
+  trait: Trait
+  definition: CropDefinition
+  /** the families of the crop that were scored in the trait */
+  families: FamilyCounts[]
+}>()
+const withFather = computed(() => {
+  const { pollenParent } = family
+  return pollenParent && { ...family, pollenParent }
+})
 /** The classes that were seen at all. */
 const seen = computed(() =>
   (classNames(trait) ?? [])
@@ -96,12 +108,20 @@ const sentences = computed(() =>
             :label="`${ratioInWords(one.ratio)}, ${percentWords(one.posterior)} likely among the usual ones`"
           />
         </v-radio-group>
+        <FamilyAccept
+          v-if="reading && withFather"
+          :family="withFather"
+          :definition="definition"
+          :trait="trait"
+          :ratio="reading.ratio"
+          :seen="seen.map(one => one.number)"
+        />
       </div>
     </div>
     <FamilyPooled
       v-if="reading"
       :family="family"
-      :trait-id="trait.id"
+      :found="families"
       :classes="seen.map(one => one.number)"
       :ratio="reading.ratio"
     />

@@ -3,16 +3,21 @@
 import type { Trait } from '@virgulta/core/offspring/trait'
 import { classNames } from '@virgulta/core/offspring/trait'
 import type { Plant } from '@virgulta/core/plants/plant'
-import type { FamilyPage } from '#shared/offspring'
+import type { FamilyBeside, FamilyPage } from '#shared/offspring'
 
 const traitId = defineModel<string>('traitId', { required: true })
-const { trait, traits } = defineProps<{
+const { family, trait, traits } = defineProps<{
   family: FamilyPage
   plants: Plant[]
   traits: Trait[]
   trait: Trait
 }>()
-const others = computed(() => traits.filter(t => t.id !== trait.id && classNames(t)))
+const garden = useGardenStore()
+const definition = computed(() => garden.cropOf(family.cross.crop)!.definition)
+const { data: others } = useLive<FamilyBeside>(
+  () => `/api/offspring/${family.cross.id}/beside?${new URLSearchParams({ trait: trait.id })}`,
+)
+const withClasses = computed(() => traits.filter(t => t.id !== trait.id && classNames(t)))
 </script>
 
 <template>
@@ -24,10 +29,17 @@ const others = computed(() => traits.filter(t => t.id !== trait.id && classNames
     @update:model-value="id => (traitId = id)"
   />
   <template v-if="classNames(trait)">
-    <FamilyRatios :family="family" :plants="plants" :trait="trait" />
-    <FamilyTogether v-if="others.length" :plants="plants" :trait="trait" :others="others" />
+    <FamilyRatios
+      :family="family"
+      :plants="plants"
+      :trait="trait"
+      :definition="definition"
+      :families="others?.families ?? []"
+    />
+    <FamilyTogether v-if="withClasses.length" :plants="plants" :trait="trait" :others="withClasses" />
   </template>
   <FamilySpread v-else :family="family" :plants="plants" :trait="trait" />
+  <FamilyLater v-if="others?.later" :later="others.later" :plants="plants" :trait="trait" />
 </template>
 
 <style scoped>

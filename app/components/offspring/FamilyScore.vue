@@ -79,7 +79,7 @@ watch(
 watch(rows, list => list.length && !list.some(p => p.id === current.value) && (current.value = firstOf(list)))
 const firstOf = (list: Plant[]) => (list[beside.length] ?? list[0])!.id
 
-const marked = ref<ReadonlySet<string>>(new Set())
+const marked = shallowRef<ReadonlySet<string>>(new Set())
 const markedPlants = computed(() => plants.filter(p => marked.value.has(p.id)))
 /** Where a range of marks begins. */
 let anchor: string | null = null
@@ -123,7 +123,8 @@ function move(by: number, event?: KeyboardEvent) {
   const from = plant.value?.id
   step(by)
   if (!event?.shiftKey || !from || !isOwn.value) return
-  if (anchor !== from) ((anchor = from), marked.value.has(from) || mark(from, false))
+  if (!marked.value.has(from)) mark(from, false)
+  anchor = from
   mark(current.value!, true)
   anchor = current.value
 }
@@ -136,6 +137,17 @@ function nextTrait(by: number) {
   if (typed.value.trim() && !scoreTyped(0)) return
   const at = traits.findIndex(t => t.id === traitId.value)
   traitId.value = traits[(at + by + traits.length) % traits.length]!.id
+}
+
+/** On the walk one trait down the row, or one plant at a time through all its traits. */
+const way = useAddress('way', 'row')
+const isByPlant = computed(() => way.value === 'plant')
+/** Where the cursor goes from what was just noted. */
+function onward() {
+  const last = traits.at(-1)!.id
+  if (!isByPlant.value || traitId.value === last) step(1)
+  if (isByPlant.value)
+    traitId.value = traits[(traits.findIndex(t => t.id === traitId.value) + 1) % traits.length]!.id
 }
 
 const lastValue = new Map<string, number>()
@@ -154,11 +166,12 @@ const note = (drafts: Draft[]) => emit('note', drafts, day.value)
 function score(value: number, by = 1) {
   if (!plant.value || plant.value.lost) return
   const { id } = plant.value
-  const next = rows.value[index.value + by]?.id
   lastValue.set(trait.value.id, value)
-  note([scoredAs(id, value)])
-  // Looked at again, the plant leaves the list: the next one takes its place.
-  if (by && next) current.value = next
+  const scored = scoredAs(id, value)
+  // Before it is noted: looked at again, the plant leaves the list.
+  if (by === 1 && !isBlind.value) onward()
+  else if (by) step(by)
+  note([scored])
   justScored.value = isOwn.value || beside.length === 0 ? id : null
 }
 /** Notes what was typed. @returns false where it cannot be */
@@ -181,15 +194,13 @@ function scoreTyped(by: number): boolean {
 }
 function noteMissing() {
   if (!plant.value || plant.value.lost) return
-  const { id } = plant.value
-  note([
-    {
-      kind: 'scoreMissing',
-      subjectId: id,
-      payload: { trait: trait.value.id, ...(by.value && { by: by.value }) },
-    },
-  ])
-  step(1)
+  const missing: Draft = {
+    kind: 'scoreMissing',
+    subjectId: plant.value.id,
+    payload: { trait: trait.value.id, ...(by.value && { by: by.value }) },
+  }
+  onward()
+  note([missing])
 }
 function repeatLast() {
   const value = lastValue.get(trait.value.id)
@@ -442,6 +453,9 @@ function exportCsv() {
       :judged="judged"
       :reasons="reasons"
       :is-blind="isBlind"
+      :is-by-plant="isByPlant"
+      @move="move"
+      @way="way = isByPlant ? 'row' : 'plant'"
       @update:verdict="ask"
       @score="value => score(value)"
       @typed="scoreTyped"

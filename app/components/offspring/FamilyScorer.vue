@@ -1,5 +1,6 @@
 <!-- What is noted of the plant that is looked at: a step with one press, a number with its digits, a remark, a verdict. -->
 <script setup lang="ts">
+import { mdiChevronLeft, mdiChevronRight } from '@mdi/js'
 import { latestScore } from '@virgulta/core/offspring/score'
 import type { Trait } from '@virgulta/core/offspring/trait'
 import { classNames } from '@virgulta/core/offspring/trait'
@@ -23,6 +24,7 @@ const { plant, traits, tally, problem, judged, reasons, isBlind } = defineProps<
   judged: Plant | null
   reasons: string[]
   isBlind: boolean
+  /** goes through all traits of a plant, not down the row in one */ isByPlant: boolean
 }>()
 const emit = defineEmits<{
   score: [value: number]
@@ -30,11 +32,17 @@ const emit = defineEmits<{
   missing: []
   remark: [words: string]
   judge: [reason: string]
+  move: [by: 1 | -1]
+  way: []
 }>()
 const garden = useGardenStore()
 const trait = computed(() => traits.find(t => t.id === traitId.value)!)
 const classes = computed(() => classNames(trait.value))
 const value = computed(() => (isBlind ? undefined : latestScore(plant.scores, trait.value.id)?.value))
+const numberLabel = computed(() => {
+  if (classes.value) return 'Number of the swatch'
+  return trait.value.scale === 'measure' ? `${trait.value.name}, ${trait.value.unit}` : trait.value.name
+})
 const KEYS: Record<VerdictWord, string> = { keep: 'k', watch: 'w', discard: 'd' }
 
 const remark = ref('')
@@ -64,10 +72,27 @@ defineExpose({ beginRemark })
   <PaperSheet class="scorer">
     <v-select v-model="traitId" label="Trait" :items="traits.map(t => ({ value: t.id, title: t.name }))" />
     <p class="quiet small hint">{{ trait.hint }}</p>
-    <div class="row spread">
-      <TagLabel :code="plant.code" large :to="`/plants/${plant.id}`" /><span class="quiet small">{{
-        where
-      }}</span>
+    <div class="row spread go">
+      <v-btn
+        class="quietly"
+        :icon="mdiChevronLeft"
+        variant="text"
+        density="comfortable"
+        aria-label="Plant before"
+        @click="emit('move', -1)"
+      />
+      <span class="at">
+        <TagLabel :code="plant.code" large :to="`/plants/${plant.id}`" />
+        <span class="quiet small">{{ where }}</span>
+      </span>
+      <v-btn
+        class="quietly"
+        :icon="mdiChevronRight"
+        variant="text"
+        density="comfortable"
+        aria-label="Next plant"
+        @click="emit('move', 1)"
+      />
     </div>
     <p v-for="one in plant.remarks.slice(-2)" :key="one.words" class="quiet small remark">
       “{{ one.words }}”
@@ -105,13 +130,7 @@ defineExpose({ beginRemark })
     >
       <v-text-field
         v-model="typed"
-        :label="
-          classes
-            ? 'Number of the swatch'
-            : trait.scale === 'measure'
-              ? `${trait.name}, ${trait.unit}`
-              : trait.name
-        "
+        :label="numberLabel"
         inputmode="decimal"
         :error-messages="problem ? [problem] : []"
       />
@@ -166,6 +185,13 @@ defineExpose({ beginRemark })
         Looked on {{ day === garden.today ? 'this day' : day }} by {{ scorer || 'nobody named' }}
       </summary>
       <div class="stack who">
+        <v-switch
+          :model-value="isByPlant"
+          label="Plant by plant, through all traits"
+          density="compact"
+          hide-details
+          @update:model-value="emit('way')"
+        />
         <DayField v-model="day" label="Day of the look" />
         <WordsField v-model="scorer" :most="80" label="Who looks" />
       </div>
@@ -183,6 +209,14 @@ defineExpose({ beginRemark })
     position: static;
     order: -1;
   }
+}
+.go {
+  flex-wrap: nowrap;
+}
+.at {
+  display: grid;
+  justify-items: center;
+  gap: 2px;
 }
 .hint {
   margin: 6px 0 10px;

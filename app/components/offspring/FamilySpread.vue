@@ -14,7 +14,7 @@ const told = computed(() =>
   distributionOf(plants, { seedParent: family.seedParent, pollenParent: family.pollenParent }, trait),
 )
 const unit = computed(() => (trait.scale === 'measure' ? ` ${trait.unit}` : ''))
-const [HEIGHT, FOOT, TOP, NARROWEST] = [220, 24, 40, 280]
+const [HEIGHT, FOOT, TOP, NARROWEST] = [230, 24, 52, 280]
 const box = ref<HTMLElement | null>(null)
 const { width: boxWidth } = useElementSize(box)
 /** Drawn as wide as there is room, so that its words stay as large as all others. */
@@ -85,7 +85,8 @@ const beyond = computed(() =>
       <div class="stack">
         <p>
           {{ counted(told.measured, 'plant') }} with a mean of
-          <strong>{{ shortNumber(told.mean) }}{{ unit }}</strong>
+          <strong>{{ shortNumber(told.mean) }}{{ unit }}</strong
+          >{{ ' ' }}
           <span class="quiet">
             ({{ shortNumber(told.mean - told.meanHalf) }} to
             {{ shortNumber(told.mean + told.meanHalf) }})</span

@@ -57,7 +57,7 @@ const sentences = computed(() =>
         <table v-if="isTold" class="counts">
           <thead>
             <tr>
-              <td class="quiet small">{{ trait.name }} ＼ {{ second.name }}</td>
+              <td class="quiet small">{{ trait.name }} by {{ second.name }}</td>
               <th v-for="column in seen[1]" :key="column.c" scope="col">{{ column.name }}</th>
             </tr>
           </thead>

@@ -11,8 +11,9 @@ const checks = useAddressList('beside')
 const { data: family, problem } = useLive<FamilyPage>(
   () => `/api/offspring/${route.params.id}?beside=${checks.value.join()}`,
 )
-const traits = computed(
-  () => (family.value && garden.cropOf(family.value.cross.crop)?.definition.traits) ?? [],
+/** As they are, not watched one by one: a grid of thousands of cells reads them at every key. */
+const traits = computed(() =>
+  ((family.value && garden.cropOf(family.value.cross.crop)?.definition.traits) ?? []).map(t => toRaw(t)),
 )
 const traitId = useAddress('trait', () => traits.value[0]?.id ?? '')
 /** A trait that the crop does not have, or has no more, is as if none were asked for. */

@@ -58,8 +58,11 @@ export const chanceIn = (stretches: Stretches, mean: number, spread: number): nu
   )
 
 /** How far a value is from the nearest of the stretches; 0 within one. */
-export const shortOf = (stretches: Stretches, value: number): number =>
-  Math.min(...stretches.map(({ from, to }) => (value < from ? from - value : value > to ? value - to : 0)))
+export function shortOf(stretches: Stretches, value: number): number {
+  let least = Infinity
+  for (const { from, to } of stretches) least = Math.min(least, Math.max(from - value, value - to, 0))
+  return least
+}
 
 /** How a candidate stands to one wish. */
 export interface Nearness {

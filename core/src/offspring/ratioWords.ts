@@ -39,8 +39,15 @@ export function ratioSentences(plants: number, ranked: RankedRatio[], apartWith:
 }
 
 /** What a family says of which all plants are alike: how often one that segregates would look like that. */
-export const alikeSentence = (plants: number): string =>
-  `All ${counted(plants, 'plant')} are alike. In a family of 3:1 so many alike come in ${percentWords(0.75 ** plants)}, in one of 1:1 in ${percentWords(0.5 ** plants)}.`
+export function alikeSentence(plants: number): string {
+  const [three, one] = [0.75, 0.5].map(share => share ** plants) as [number, number]
+  const words = (chance: number) =>
+    chance < NEVER ? `less than ${percentWords(NEVER)}` : percentWords(chance)
+  return `All ${counted(plants, 'plant')} are alike. In a family of 3:1 so many alike come in ${words(three)}, in one of 1:1 in ${words(one)}.`
+}
+
+/** Chances below that are not told apart. */
+const NEVER = 1e-4
 
 /** Deviations that chance makes less often than this are taken for real. */
 const SELDOM = 0.05

@@ -15,7 +15,9 @@ export interface Repeats {
 
 /** The first look and the one that was meant to repeat it, of each plant, person and day. */
 function pairsIn(plants: { scores: Score[] }[], trait: string): [number, number][] {
-  return plants.flatMap(({ scores }) =>
+  // Most plants are looked at once: they need no grouping.
+  const doubles = plants.filter(({ scores }) => scores.some(s => s.again && s.trait === trait))
+  return doubles.flatMap(({ scores }) =>
     flatGroup(
       scores.filter(s => s.trait === trait),
       s => s.on,

@@ -30,12 +30,21 @@ export interface Verdict {
   on: ISODate
 }
 
+/** The latest looks at a plant by trait, found once: a grid asks for each of them at every key. */
+const latest = new WeakMap<Score[], Map<string, Score>>()
+
 /** The latest look at a trait, or null while it has not been scored; of a day's two looks the first. */
 export function latestScore(scores: Score[], trait: string): Score | null {
-  let latest: Score | null = null
-  for (const score of scores)
-    if (score.trait === trait && !score.again && (!latest || score.on >= latest.on)) latest = score
-  return latest
+  let byTrait = latest.get(scores)
+  if (!byTrait) {
+    byTrait = new Map()
+    for (const score of scores) {
+      const before = byTrait.get(score.trait)
+      if (!score.again && (!before || score.on >= before.on)) byTrait.set(score.trait, score)
+    }
+    latest.set(scores, byTrait)
+  }
+  return byTrait.get(trait) ?? null
 }
 
 /** A score in the trait's words: "upright", "42 cm". */

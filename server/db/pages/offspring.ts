@@ -1,11 +1,15 @@
 import { doubtsBehind } from '@virgulta/core/garden/doubts'
 import { growingOfCross } from '@virgulta/core/garden/growing'
 import type { Descended } from '@virgulta/core/odds/phases'
+import { laterBloomOf } from '@virgulta/core/offspring/laterBloom'
+import type { Score } from '@virgulta/core/offspring/score'
 import { latestScore } from '@virgulta/core/offspring/score'
+import type { Trait } from '@virgulta/core/offspring/trait'
 import { classNames } from '@virgulta/core/offspring/trait'
-import { group } from 'd3-array'
+import { group, range } from 'd3-array'
 import { and, eq, isNotNull, sql } from 'drizzle-orm'
 import type {
+  FamilyBeside,
   FamilyCounts,
   FamilyPage,
   FamilyQuery,
@@ -89,34 +93,49 @@ export async function familySelfs(
 }
 
 /**
- * The families of a crop that were scored in a trait, each with how many of its plants are of each class; null when the cross is not in
- * the garden, or its crop has no such trait with classes.
+ * What other plants of the crop say of a trait; null when the cross is not in the garden, or its crop has no such trait.
  */
-export async function countsBeside(
+export async function familyBeside(
   db: Database,
   garden: Garden,
   crossId: string,
   traitId: string,
-): Promise<FamilyCounts[] | null> {
+): Promise<FamilyBeside | null> {
   const cross = await crossById(db, garden, crossId)
   if (!cross) return null
   const crop = (await gardenDay(db, garden)).garden.crops.get(cross.crop)!
   const stock = await stockOf(db, garden, crop.guide)
   const trait = stock.definition.traits.find(t => t.id === traitId)
-  const classes = trait && classNames(trait)
-  if (!classes) return null
+  if (!trait) return null
   const scored = [...stock.plants.values()].flatMap(({ plant, looks }) => {
-    const value = latestScore(looks.get(traitId)?.scores ?? [], traitId)?.value
-    return plant.crossId && value !== undefined ? [{ crossId: plant.crossId, value }] : []
+    const scores = looks.get(traitId)?.scores
+    return scores ? [{ crossId: plant.crossId, scores }] : []
   })
-  const byCross = group(scored, one => one.crossId)
+  const classes = classNames(trait)
+  const later = laterBloomOf(scored, trait)
+  return { families: classes ? await countsOf(db, garden, scored, trait, classes.length) : [], later }
+}
+
+/** Families by how many of their plants are of each class, in the order of their codes. */
+async function countsOf(
+  db: Database,
+  garden: Garden,
+  scored: { crossId: string | null; scores: Score[] }[],
+  trait: Trait,
+  classes: number,
+): Promise<FamilyCounts[]> {
+  const byCross = group(
+    scored.filter(one => one.crossId),
+    one => one.crossId!,
+  )
   const crosses = await statesOf(db, garden.id, 'cross', [...byCross.keys()])
   return [...byCross]
     .map(([id, plants]) => {
       const { code, aim, seedParentId, pollenParentId } = crosses.get(id)!
+      const values = plants.map(p => latestScore(p.scores, trait.id)?.value)
       return {
         cross: { id, code, aim, seedParentId, pollenParentId },
-        counts: classes.map((_, i) => plants.filter(p => p.value === i).length),
+        counts: range(classes).map(c => values.filter(value => value === c).length),
       }
     })
     .sort((a, b) => a.cross.code.localeCompare(b.cross.code))
