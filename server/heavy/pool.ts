@@ -38,6 +38,7 @@ type PoolName = keyof typeof POOLS
 const poolOfTask: Record<keyof Tasks, PoolName> = {
   tagSheet: 'sheets',
   markLegend: 'sheets',
+  familySheet: 'sheets',
   unprintable: 'sheets',
   genotypes: 'genes',
   conditionally: 'genes',

@@ -8,6 +8,7 @@ import { longDatabase } from '../db/connection'
 import type { LongWork } from '../jobs/works'
 import { jobWorks } from '../jobs/works'
 import { unprintable } from '../print/fonts'
+import { familySheet } from '../print/familySheet'
 import { markLegend } from '../print/markLegend'
 import { tagSheet } from '../print/tagSheet'
 
@@ -18,6 +19,7 @@ import { tagSheet } from '../print/tagSheet'
 export const heavyTasks = {
   tagSheet,
   markLegend,
+  familySheet,
   unprintable,
   genotypes: (relatives: Relative[], genome: Genome): Worked[] => genotypesOf(relatives, genome),
   conditionally: (relatives: Relative[], genome: Genome, worked: Worked[], two: [string, string]) =>

@@ -42,6 +42,7 @@ const takes: Record<string, 'nothing' | 'person' | 'account' | Role> = {
   'GET /api/offspring/[id]': 'guest',
   'GET /api/offspring/[id]/beside': 'guest',
   'GET /api/offspring/[id]/selfs': 'guest',
+  'GET /api/offspring/[id]/sheet.pdf': 'guest',
   'GET /api/plants': 'guest',
   'GET /api/plants/[id]': 'guest',
   'GET /api/round': 'guest',

@@ -34,6 +34,7 @@ describe('another garden', () => {
       `/api/crosses/${ids.cross}/tags.pdf`,
       `/api/offspring/${ids.cross}`,
       `/api/offspring/${ids.cross}/selfs`,
+      `/api/offspring/${ids.cross}/sheet.pdf`,
       `/api/offspring/${ids.cross}/beside?trait=height`,
     ]) {
       expect((await other.ask('GET', path)).status).toBe(404)

@@ -1,6 +1,6 @@
 <!-- Which plants of a family to keep: by an aim, with the chance of each to be among the best; marked, compared, judged together. -->
 <script setup lang="ts">
-import { mdiDownload } from '@mdi/js'
+import { mdiDownload, mdiPrinterOutline } from '@mdi/js'
 import { wishInWords } from '@virgulta/core/aims/nearness'
 import { counted } from '@virgulta/core/formats/counted'
 import type { Draft } from '@virgulta/core/log/entry'
@@ -179,6 +179,14 @@ const percent = (share: number) => `${(100 * share).toFixed(1)}%`
         class="narrow"
       />
       <v-btn variant="text" class="quietly" :prepend-icon="mdiDownload" @click="exportCsv">CSV</v-btn>
+      <v-btn
+        variant="text"
+        class="quietly"
+        :prepend-icon="mdiPrinterOutline"
+        :href="`/api/offspring/${family.cross.id}/sheet.pdf`"
+        target="_blank"
+        >Family sheet</v-btn
+      >
     </div>
     <p v-if="!wishes.length" class="doubt">
       This aim wishes for no trait of the crop.
@@ -272,8 +280,8 @@ const percent = (share: number) => `${(100 * share).toFixed(1)}%`
                   :style="{
                     left: percent(choice.worth.low),
                     width: percent(choice.worth.high - choice.worth.low),
-                  }" /><span class="middle" :style="{ left: percent(choice.worth.mean) }"
-              /></span>
+                  }" /><span class="middle" :style="{ left: percent(choice.worth.mean) }" /></span
+              >{{ ' ' }}
               <span class="figures small"
                 >{{ percentWords(choice.worth.mean) }}{{ ' ' }}
                 <span class="quiet">{{ rangeWords(choice.worth) }}</span></span

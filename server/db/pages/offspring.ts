@@ -18,6 +18,7 @@ import type {
 } from '../../../shared/offspring'
 import type { Database } from '../connection'
 import type { Garden } from '../garden'
+import type { FamilySheet } from '../../print/familySheet'
 import { gardenDay } from '../held/gardenDay'
 import { selfsIn, stockOf } from '../held/genes'
 import { withParents } from '../held/names'
@@ -173,5 +174,28 @@ export async function familyPage(
     doubts: doubtsBehind(day, behind, guide),
     flowers: behind.length,
     growing: growingOfCross(day, cross),
+  }
+}
+
+/** A family as it goes on paper; null when the cross is not in the garden. */
+export async function familySheetOf(
+  db: Database,
+  garden: Garden,
+  crossId: string,
+): Promise<FamilySheet | null> {
+  const page = await familyPage(db, garden, crossId, { beside: [] })
+  if (!page) return null
+  const { cross, seedParent, pollenParent, plants: family } = page
+  const crop = (await gardenDay(db, garden)).garden.crops.get(cross.crop)!
+  const { definition } = await stockOf(db, garden, crop.guide)
+  return {
+    garden: garden.name,
+    day: garden.today,
+    aim: cross.aim,
+    code: cross.code,
+    seedParent,
+    pollenParent,
+    plants: family,
+    traits: definition.traits,
   }
 }
