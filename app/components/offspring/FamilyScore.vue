@@ -33,6 +33,16 @@ const by = computed(() => scorer.value.trim() || undefined)
 const trait = computed(() => traits.find(t => t.id === traitId.value)!)
 const classes = computed(() => classNames(trait.value))
 
+/** Choices of the lists, made once: a list that is handed a new one is drawn anew at every key. */
+const SHOWN = [
+  { value: 'all', title: 'all' },
+  { value: 'unscored', title: 'not scored' },
+  { value: 'open', title: 'not judged' },
+  ...VERDICT_WORDS.map(value => ({ value, title: value })),
+]
+const traitChoices = computed(() => traits.map(t => ({ value: t.id, title: t.name })))
+const sorts = computed(() => [{ value: 'code', title: 'code' }, ...traitChoices.value])
+
 /** Plants that are to be looked at again, without their first look in sight. */
 const asked = computed(() => new Set(askedAgain(plants, traitId.value, { on: day.value, by: by.value })))
 const isBlind = computed(() => second.value === '1')
@@ -369,24 +379,8 @@ function exportCsv() {
   <div class="columns">
     <PaperSheet>
       <div class="row tools">
-        <v-select
-          v-model="show"
-          label="Show"
-          :disabled="isBlind"
-          :items="[
-            { value: 'all', title: 'all' },
-            { value: 'unscored', title: 'not scored' },
-            { value: 'open', title: 'not judged' },
-            ...VERDICT_WORDS.map(value => ({ value, title: value })),
-          ]"
-          class="narrow"
-        />
-        <v-select
-          v-model="sort"
-          label="Sort by"
-          :items="[{ value: 'code', title: 'code' }, ...traits.map(t => ({ value: t.id, title: t.name }))]"
-          class="narrow"
-        />
+        <v-select v-model="show" label="Show" :disabled="isBlind" :items="SHOWN" class="narrow" />
+        <v-select v-model="sort" label="Sort by" :items="sorts" class="narrow" />
         <span class="quiet small">{{ shown.length }} of {{ plants.length }}</span>
         <v-btn
           v-if="garden.mayNote && fillWith && toFill.length"
@@ -447,7 +441,8 @@ function exportCsv() {
       :verdict="judging?.verdict ?? null"
       :plant="plant"
       :where="where"
-      :traits="traits"
+      :trait="trait"
+      :trait-choices="traitChoices"
       :tally="tally"
       :problem="problem"
       :judged="judged"

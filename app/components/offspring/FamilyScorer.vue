@@ -11,11 +11,12 @@ const typed = defineModel<string>('typed', { required: true })
 const day = defineModel<string>('day', { required: true })
 const scorer = defineModel<string>('scorer', { required: true })
 const verdict = defineModel<VerdictWord | null>('verdict', { required: true })
-const { plant, traits, tally, problem, judged, reasons, isBlind } = defineProps<{
+const { plant, trait, tally, problem, judged, reasons, isBlind } = defineProps<{
   plant: Plant
   /** "3 of 12" */
   where: string
-  traits: Trait[]
+  trait: Trait
+  traitChoices: { value: string; title: string }[]
   /** plants of the family in each class */
   tally: number[]
   /** what is wrong with what was typed */
@@ -36,12 +37,11 @@ const emit = defineEmits<{
   way: []
 }>()
 const garden = useGardenStore()
-const trait = computed(() => traits.find(t => t.id === traitId.value)!)
-const classes = computed(() => classNames(trait.value))
-const value = computed(() => (isBlind ? undefined : latestScore(plant.scores, trait.value.id)?.value))
+const classes = computed(() => classNames(trait))
+const value = computed(() => (isBlind ? undefined : latestScore(plant.scores, trait.id)?.value))
 const numberLabel = computed(() => {
   if (classes.value) return 'Number of the swatch'
-  return trait.value.scale === 'measure' ? `${trait.value.name}, ${trait.value.unit}` : trait.value.name
+  return trait.scale === 'measure' ? `${trait.name}, ${trait.unit}` : trait.name
 })
 const KEYS: Record<VerdictWord, string> = { keep: 'k', watch: 'w', discard: 'd' }
 
@@ -70,7 +70,7 @@ defineExpose({ beginRemark })
 
 <template>
   <PaperSheet class="scorer">
-    <v-select v-model="traitId" label="Trait" :items="traits.map(t => ({ value: t.id, title: t.name }))" />
+    <v-select v-model="traitId" label="Trait" :items="traitChoices" />
     <p class="quiet small hint">{{ trait.hint }}</p>
     <div class="row spread go">
       <v-btn

@@ -21,7 +21,7 @@ export interface Acceptable {
 }
 
 /** One gene that makes the classes of a trait; its locus and rule have no ids yet. */
-export interface FreshGene {
+interface FreshGene {
   name: string
   alleles: [string, string]
   dominance: Locus['dominance']

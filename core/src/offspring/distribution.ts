@@ -6,7 +6,7 @@ import { standingsIn } from './standing'
 import type { Trait } from './trait'
 
 /** Plants whose value lies from one number up to the next. */
-export interface Bar {
+interface Bar {
   from: number
   to: number
   plants: number

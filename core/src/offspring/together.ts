@@ -11,7 +11,7 @@ export interface Together {
   linkage: Linkage | null
 }
 
-export interface Linkage {
+interface Linkage {
   /** what the family is taken for: a hybrid selfed, or crossed with a plant that shows neither */
   family: 'selfed' | 'backcrossed'
   /** share of the gametes in which the two were parted, with its 80 % interval */
