@@ -2,7 +2,6 @@ import type { Cross } from '@virgulta/core/crosses/cross'
 import type { Plant } from '@virgulta/core/plants/plant'
 import type { GrowingSummary } from '@virgulta/core/garden/growing'
 import type { FamilySelfs } from '@virgulta/core/offspring/familySelfs'
-import { words } from '@virgulta/core/log/kind'
 import * as v from 'valibot'
 import type { LaterBloom } from '@virgulta/core/offspring/laterBloom'
 import type { Parent } from './parent'
@@ -38,7 +37,7 @@ export interface FamilyPage {
 }
 
 /** Which trait the families of a crop are asked about. */
-export const BesideQuery = v.object({ trait: words(60) })
+export const BesideQuery = v.object({ trait: v.optional(v.pipe(v.string(), v.maxLength(60)), '') })
 
 /** How many plants of a family are of each class of a trait. */
 export interface FamilyCounts {

@@ -68,7 +68,7 @@ describe('a plant', () => {
 
   it('cannot be scored before it was there', () => {
     expect(() => plant(scored('2026-03-01', 'height', 4))).toThrow(
-      'This plant was not in the garden yet on 1 March; add it first, or give a later day.',
+      'This plant was not in the garden yet on 1 March 2026; add it first, or give a later day.',
     )
   })
 

@@ -105,7 +105,7 @@ export function plantAfter(plant: Plant | null, deed: LoggedDeed, id: string): P
   if (!plant)
     throw new Refusal(
       'unknown-plant',
-      `This plant was not in the garden yet on ${dayInWords(deed.day)}; add it first, or give a later day.`,
+      `This plant was not in the garden yet on ${dayInWords(deed.day, true)}; add it first, or give a later day.`,
       'happenedAt',
     )
   if (plant.lost)
