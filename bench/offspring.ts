@@ -1,6 +1,8 @@
 import { rankRatios, segregationTest } from '@virgulta/core/offspring/segregation'
 import type { Choosing } from '@virgulta/core/offspring/choosing'
 import { chosenFrom } from '@virgulta/core/offspring/choosing'
+import type { PlotRecord } from '@virgulta/core/trials/adjusted'
+import { adjustedLines } from '@virgulta/core/trials/adjusted'
 import { range } from 'd3-array'
 import type { Row } from './measure'
 import { timed } from './measure'
@@ -39,7 +41,17 @@ const LARGE: Choosing = {
   best: 20,
 }
 
-/** Tests of the classes of a family, and whom to keep. */
+/** Ten thousand lines, each in one of forty blocks in either of two seasons. */
+const TRIAL: PlotRecord[] = range(10_000).flatMap(line =>
+  range(2).map(season => ({
+    line: String(line),
+    occasion: String(season),
+    block: String((line * 7 + season * 13) % 40),
+    value: ((line * 7919) % 1000) / 100 + season + ((line * 31 + season * 17) % 100) / 50,
+  })),
+)
+
+/** Tests of the classes of a family, whom to keep, and lines of a trial. */
 export const offspringRows = async (): Promise<Row[]> => [
   await timed(
     'offspring: the exact test of 6 classes, 60 plants',
@@ -61,5 +73,12 @@ export const offspringRows = async (): Promise<Row[]> => [
     3,
     async () => chosenFrom(LARGE).choices.length > 0,
     2000,
+  ),
+  await timed(
+    'offspring: a trial of 10 000 lines adjusted and ranked',
+    1,
+    3,
+    async () => adjustedLines(TRIAL, 50).lines.length > 0,
+    1000,
   ),
 ]

@@ -36,8 +36,8 @@ export interface FamilyPage {
   /** how it grows on */ growing: GrowingSummary
 }
 
-/** Which trait the families of a crop are asked about. */
-export const BesideQuery = v.object({ trait: v.optional(v.pipe(v.string(), v.maxLength(60)), '') })
+/** Which trait the plants of a crop are asked about. */
+export const TraitQuery = v.object({ trait: v.optional(v.pipe(v.string(), v.maxLength(60)), '') })
 
 /** How many plants of a family are of each class of a trait. */
 export interface FamilyCounts {

@@ -23,6 +23,8 @@ import type { Step, Wanted } from '@virgulta/core/odds/path'
 import type { Simulation } from '@virgulta/core/odds/simulate'
 import type { Choosing } from '@virgulta/core/offspring/choosing'
 import { chosenFrom } from '@virgulta/core/offspring/choosing'
+import type { PlotRecord } from '@virgulta/core/trials/adjusted'
+import { adjustedLines } from '@virgulta/core/trials/adjusted'
 import { rankRatios } from '@virgulta/core/offspring/segregation'
 import * as v from 'valibot'
 
@@ -228,6 +230,8 @@ export const works = {
   storeFile: ({ text, zone, name, celsius }: { text: string; zone: string; name: string; celsius: number }) =>
     readStoreCsv(text, zone, { name, celsius }),
   choose: (wish: Choosing, onProgress: ToldShare) => chosenFrom(wish, onProgress),
+  lines: ({ records, best, checks }: { records: PlotRecord[]; best: number; checks: string[] }) =>
+    adjustedLines(records, best, new Set(checks)),
   ratios: ({ observed }: { observed: number[] }) => rankRatios(observed),
   pairs: ({ table, most }: PairsWish, onProgress: ToldShare): PairsAnswer =>
     pairsOf(table).ranked(most, onProgress),

@@ -50,6 +50,7 @@ test('every list of the demo garden: heads in small letters, one thing a cell, p
     '/guides',
     '/crops/chilli',
     '/crops/chilli/genes',
+    '/crops/chilli/lines?trait=height',
     '/crops/chilli/traits',
     '/bloom',
     family,

@@ -163,3 +163,19 @@ test('the best are marked by their chances, the others discarded at once, and tw
   await expect(page.getByLabel('The aim in a sentence')).toHaveValue(/^Purple leaf and upright/)
   await expect(page.getByRole('combobox', { name: /^Pollen parent/ })).toHaveValue(/^2\d-/)
 })
+
+lookTest(
+  'named lines are compared free of seasons and places, and a check is not ranked',
+  async ({ page }) => {
+    await page.goto('/crops/chilli/lines?trait=height')
+    await expect(page.getByText(/records of \d+ lines on \d+ occasions/)).toBeVisible()
+    const table = page.getByRole('table')
+    await expect(table.getByRole('row').nth(1)).toContainText('%')
+    const first = (await table.getByRole('row').nth(1).getByRole('cell').first().innerText()).trim()
+    await page.getByRole('combobox', { name: 'Check lines' }).press('ArrowDown')
+    await page.getByRole('option', { name: first, exact: true }).click()
+    await page.keyboard.press('Escape')
+    await expect(page).toHaveURL(/checks=/)
+    await expect(table.getByRole('row').filter({ hasText: `${first} check` })).toContainText('·')
+  },
+)

@@ -115,6 +115,7 @@ test('every screen of a garden with a crop of each flower form', async ({ page }
       `/plants/${mother}`,
       `/crops/${crop}`,
       `/crops/${crop}/genes`,
+      `/crops/${crop}/lines`,
       `/guides/${crop}`,
     ]),
   ]) {

@@ -60,6 +60,7 @@ const AREAS: Record<string, (page: Page) => Promise<Screen[]>> = {
   'what is known of crops': async () => [
     ['/crops/hellebore/traits', 'What is known of hellebore'],
     ['/crops/chilli/genes', 'What is known of chilli'],
+    ['/crops/chilli/lines?trait=height', 'What is known of chilli'],
     ['/crops/chilli?of=take', 'What is known of chilli'],
     ['/guides', 'Guides'],
     ['/guides/hellebore', 'Guides'],

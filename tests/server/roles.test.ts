@@ -32,6 +32,7 @@ const takes: Record<string, 'nothing' | 'person' | 'account' | Role> = {
   'POST /api/jobs/[id]/again': 'person',
   'GET /api/garden': 'guest',
   'GET /api/crops/[id]': 'guest',
+  'GET /api/crops/[id]/lines': 'guest',
   'GET /api/crosses': 'guest',
   'POST /api/crosses/plan': 'guest',
   'GET /api/crosses/[id]': 'guest',

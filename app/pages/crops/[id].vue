@@ -8,6 +8,7 @@ const parts = computed(() => [
   { to: `/crops/${route.params.id}`, word: 'What is known' },
   { to: `/crops/${route.params.id}/traits`, word: 'Traits' },
   { to: `/crops/${route.params.id}/genes`, word: 'Loci and rules' },
+  { to: `/crops/${route.params.id}/lines`, word: 'Lines compared' },
 ])
 </script>
 

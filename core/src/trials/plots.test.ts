@@ -1,0 +1,53 @@
+import { describe, expect, it } from 'vitest'
+import { looksByTrait } from '../offspring/summary'
+import type { Trait } from '../offspring/trait'
+import { plotsOf } from './plots'
+
+const pods: Trait = { id: 'pods', name: 'pods', hint: 'of a plant', scale: 'count', most: 500 }
+const colour: Trait = { id: 'pods', name: 'colour', hint: 'ripe', scale: 'yesNo' }
+const plant = (
+  id: string,
+  name: string,
+  ...looks: [on: string, placeId: string | null, value: number][]
+) => ({
+  plant: { id, code: `26-${id}`, name },
+  looks: looksByTrait(looks.map(([on, placeId, value]) => ({ trait: 'pods', value, on, placeId }))),
+})
+
+describe('plots', () => {
+  const plants = [
+    plant(
+      'a',
+      'Row Amber',
+      ['2025-08-01', 'east', 20],
+      ['2025-08-09', 'east', 24],
+      ['2026-08-01', 'west', 30],
+    ),
+    plant('b', 'row  amber ', ['2026-08-02', 'east', 26]),
+    plant('c', '26-c', ['2026-08-02', 'east', 40]),
+    plant('d', 'Other'),
+  ]
+
+  it('are the plants of one name, each season at a place one record', () => {
+    const { lines, records } = plotsOf(plants, pods)
+    expect(lines).toEqual([
+      {
+        key: 'row amber',
+        name: 'Row Amber',
+        plants: [
+          { id: 'a', code: '26-a' },
+          { id: 'b', code: '26-b' },
+        ],
+      },
+    ])
+    expect(records.map(r => [r.occasion, r.value])).toEqual([
+      ['2025 east', 22],
+      ['2026 west', 30],
+      ['2026 east', 26],
+    ])
+  })
+
+  it('tell nothing of what has no order', () => {
+    expect(plotsOf(plants, colour)).toEqual({ lines: [], records: [] })
+  })
+})
