@@ -46,7 +46,7 @@ const columns = computed<Column<AdjustedLine>[]>(() => [
   { key: 'plots', title: 'Records', value: l => l.plots, align: 'end' },
   {
     key: 'mean',
-    title: `Adjusted mean${unit.value}`,
+    title: unit.value ? `Adjusted mean,${unit.value}` : 'Adjusted mean',
     value: l => told(l).mean,
     align: 'end',
     csv: {
