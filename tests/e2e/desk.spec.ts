@@ -115,7 +115,7 @@ test('a plant is described anew and lost, and the log can take it back', async (
     .getByRole('button', { name: /Undo .*fell in the lake/ })
     .click()
   await expect(page.getByText(/^\s*Lost on/)).toHaveCount(0)
-  await expect(page.getByText('taken back')).toBeVisible()
+  await expect(page.getByText('taken back', { exact: true })).toBeVisible()
 })
 
 test('the season band is read and followed with the keyboard', async ({ page }) => {
