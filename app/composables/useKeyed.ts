@@ -1,5 +1,6 @@
 import type { LoggedDeed, Draft } from '@virgulta/core/log/entry'
 import type { Names } from '@virgulta/core/log/kind'
+import { Refusal } from '@virgulta/core/log/refusal'
 import type { Plant } from '@virgulta/core/plants/plant'
 import { plantAfter } from '@virgulta/core/plants/plant'
 import type { ISODate } from '@virgulta/core/time/days'
@@ -26,12 +27,17 @@ export function useKeyed(answer: Ref<unknown>, names: () => Names) {
     const deeds = log.later(drafts, names(), day)
     mine.value = [...mine.value, ...deeds.map(deed => ({ ...deed, day }) as LoggedDeed)]
   }
+  /** What no longer fits, as on a plant that somebody else noted as lost, is for the server to refuse in words. */
+  function afterIfFit(plant: Plant, deed: LoggedDeed): Plant {
+    try {
+      return plantAfter(plant, deed, plant.id)
+    } catch (error) {
+      if (error instanceof Refusal) return plant
+      throw error
+    }
+  }
   /** The plant with what was pressed here; what is not taken back is still among what is under way, or in the answer. */
-  const keyed = (plant: Plant): Plant =>
-    (mineOf.value.get(plant.id) ?? []).reduce<Plant>(
-      (after, deed) => plantAfter(after, deed, plant.id),
-      plant,
-    )
+  const keyed = (plant: Plant): Plant => (mineOf.value.get(plant.id) ?? []).reduce(afterIfFit, plant)
 
   return { note, keyed }
 }

@@ -241,10 +241,11 @@ export const useLogStore = defineStore('log', () => {
    * Notes without waiting for an answer: it counts at once, and is sent together with what is noted meanwhile.
    *
    * @param day on which it was done; absent: today
-   * @returns the deeds as they were noted
+   * @returns the deeds as they were noted; none where the day is none, which is said at its field
    */
   function later(drafts: Draft[], of = names, day = gardenStore.today): Deed[] {
     clear()
+    if (!isNoted(day)) return []
     const moment = gardenStore.momentOn(day)
     const deeds = drafts.map(draft => ({ ...draft, id: v7(), ...moment }) as Deed)
     waiting.value = [...waiting.value, ...deeds.map(deed => ({ gardenId: gardenStore.garden!.id, deed }))]

@@ -10,6 +10,7 @@ import type { Trait } from '@virgulta/core/offspring/trait'
 import { classNames } from '@virgulta/core/offspring/trait'
 import type { Plant } from '@virgulta/core/plants/plant'
 import type { ISODate } from '@virgulta/core/time/days'
+import { isDay } from '@virgulta/core/time/days'
 import { range } from 'd3-array'
 import type { FamilyPage } from '#shared/offspring'
 import type { Beside } from './beside'
@@ -172,9 +173,15 @@ const scoredAs = (id: string, value: number): Draft => ({
   },
 })
 const note = (drafts: Draft[]) => emit('note', drafts, day.value)
+/** The day of the look was emptied: nothing moves on, and its field says what is missing. */
+function isUndated(): boolean {
+  if (isDay(day.value)) return false
+  note([])
+  return true
+}
 /** Counts at once, for the plant that is shown, and goes on to the next: nothing waits for an answer. */
 function score(value: number, by = 1) {
-  if (!plant.value || plant.value.lost) return
+  if (!plant.value || plant.value.lost || isUndated()) return
   const { id } = plant.value
   lastValue.set(trait.value.id, value)
   const scored = scoredAs(id, value)
@@ -182,7 +189,7 @@ function score(value: number, by = 1) {
   if (by === 1 && !isBlind.value) onward()
   else if (by) step(by)
   note([scored])
-  justScored.value = isOwn.value || beside.length === 0 ? id : null
+  justScored.value = id
 }
 /** Notes what was typed. @returns false where it cannot be */
 function scoreTyped(by: number): boolean {
@@ -203,7 +210,7 @@ function scoreTyped(by: number): boolean {
   }
 }
 function noteMissing() {
-  if (!plant.value || plant.value.lost) return
+  if (!plant.value || plant.value.lost || isUndated()) return
   const missing: Draft = {
     kind: 'scoreMissing',
     subjectId: plant.value.id,

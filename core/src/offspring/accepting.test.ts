@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import type { CropDefinition } from '../crops/definition'
 import { definitionOf } from '../crops/definition'
 import { chilli } from '../crops/guides/chilli'
+import { checkGenetics } from '../odds/checkGenetics'
 import { acceptableAs } from './accepting'
 import type { Score } from './score'
 import type { Trait } from './trait'
@@ -110,6 +111,33 @@ describe('a reading that is accepted', () => {
       otherwise: 'red',
     })
     expect(acceptableAs(bare, colour, { ratio: [9, 7], seen: [0, 2] }, parents())).toEqual([])
+  })
+
+  it('describes a gene that the crop can have, and by which the reading then stands', () => {
+    for (const reading of [
+      { ratio: [1, 3], seen: [0, 2] },
+      { ratio: [1, 2, 1], seen: [0, 1, 2] },
+    ]) {
+      const { fresh } = acceptableAs(bare, colour, reading, parents())[0]!
+      const after: CropDefinition = {
+        ...bare,
+        loci: [{ ...locus('new'), ...fresh!, alleles: [...fresh!.alleles] }],
+        rules: [
+          {
+            id: 'made',
+            name: colour.name,
+            trait: colour.id,
+            cases: fresh!.cases.map(one => ({ when: { new: one.look }, is: one.is })),
+            otherwise: fresh!.otherwise,
+            isOwn: true,
+          },
+        ],
+      }
+      expect(() => checkGenetics(after)).not.toThrow()
+      expect(acceptableAs(after, colour, reading, parents())).toEqual([
+        { seedParent: { new: fresh!.alleles }, pollenParent: { new: fresh!.alleles }, fresh: null },
+      ])
+    }
   })
 
   it('is offered for diploids alone', () => {
