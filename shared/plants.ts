@@ -48,6 +48,8 @@ export interface PlantStory {
   plant: Plant
   seedParent: Plant | null
   pollenParent: Plant | null
+  /** other plants of the same genotype, multiplied from it or it from them */
+  clones: (Parent & Pick<Plant, 'placeId' | 'clonedFrom' | 'lost'>)[]
   crosses: CrossRow[]
   batches: Batch[]
   /** reminders that are set for it */

@@ -39,6 +39,7 @@ const poolOfTask: Record<keyof Tasks, PoolName> = {
   tagSheet: 'sheets',
   markLegend: 'sheets',
   familySheet: 'sheets',
+  plantSheet: 'sheets',
   unprintable: 'sheets',
   genotypes: 'genes',
   conditionally: 'genes',

@@ -10,6 +10,7 @@ import { jobWorks } from '../jobs/works'
 import { unprintable } from '../print/fonts'
 import { familySheet } from '../print/familySheet'
 import { markLegend } from '../print/markLegend'
+import { plantSheet } from '../print/plantSheet'
 import { tagSheet } from '../print/tagSheet'
 
 /**
@@ -20,6 +21,7 @@ export const heavyTasks = {
   tagSheet,
   markLegend,
   familySheet,
+  plantSheet,
   unprintable,
   genotypes: (relatives: Relative[], genome: Genome): Worked[] => genotypesOf(relatives, genome),
   conditionally: (relatives: Relative[], genome: Genome, worked: Worked[], two: [string, string]) =>

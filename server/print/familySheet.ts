@@ -7,9 +7,7 @@ import { classNames } from '@virgulta/core/offspring/trait'
 import type { Plant } from '@virgulta/core/plants/plant'
 import { dayInWords } from '@virgulta/core/time/days'
 import { max, rollups } from 'd3-array'
-import PDFDocument from 'pdfkit'
-import type { Face } from './fonts'
-import { FACES, fontFile, printable } from './fonts'
+import { BAR, LEFT, MM, QUIET, Writing } from './writing'
 
 /** A family on paper: what it is, how it split, and what was kept of it. */
 export interface FamilySheet {
@@ -23,10 +21,6 @@ export interface FamilySheet {
   traits: Trait[]
 }
 
-const MM = 72 / 25.4
-const [INK, QUIET, BAR] = ['#1F2A24', '#5B665F', '#235E49']
-const [LEFT, RIGHT, TOP, FOOT] = [18 * MM, 192 * MM, 18 * MM, 279 * MM]
-
 /**
  * The sheet of a family, A4: its parents, each trait that was scored as bars beside the parents, the plants that were kept with their
  * scores and remarks, and for what the others were discarded.
@@ -35,34 +29,10 @@ const [LEFT, RIGHT, TOP, FOOT] = [18 * MM, 192 * MM, 18 * MM, 279 * MM]
  */
 export async function familySheet(sheet: FamilySheet): Promise<Buffer> {
   const { plants, traits, seedParent, pollenParent } = sheet
-  const pdf = new PDFDocument({
-    size: 'A4',
-    margin: 0,
-    font: '',
-    info: { Title: `${sheet.code}: ${sheet.aim}`, Creator: 'Virgulta' },
-  })
-  const parts: Buffer[] = []
-  pdf.on('data', part => parts.push(part))
-  const ended = new Promise<Buffer>(resolve => pdf.on('end', () => resolve(Buffer.concat(parts))))
-  for (const face of FACES) pdf.registerFont(face, fontFile(face))
-  let y = TOP
-  /** Room for so much, on this page or the next. */
-  const room = (height: number) => {
-    if (y + height <= FOOT) return
-    pdf.addPage()
-    y = TOP
-  }
-  const write = (text: string, face: Face, size: number, { colour = INK, x = LEFT, gap = 1.6 * MM } = {}) => {
-    const written = printable(pdf, face, text)
-    pdf.font(face).fontSize(size)
-    const height = pdf.heightOfString(written, { width: RIGHT - x })
-    room(height)
-    pdf.fillColor(colour).text(written, x, y, { width: RIGHT - x })
-    y += height + gap
-  }
+  const on = new Writing(`${sheet.code}: ${sheet.aim}`)
 
-  write(sheet.aim, 'bold', 18)
-  write(
+  on.write(sheet.aim, 'bold', 18)
+  on.write(
     `${sheet.code} · ${seedParent.name} × ${pollenParent?.name ?? 'open pollinated'} · ${sheet.garden}, ${dayInWords(sheet.day, true)}`,
     'text',
     9.5,
@@ -70,7 +40,7 @@ export async function familySheet(sheet: FamilySheet): Promise<Buffer> {
   )
   const living = plants.filter(p => !p.lost)
   const of = (word: string) => living.filter(p => p.verdict?.verdict === word)
-  write(
+  on.write(
     `${counted(living.length, 'plant')}: ${of('keep').length} kept, ${of('watch').length} watched, ${of('discard').length} discarded.`,
     'text',
     11,
@@ -79,41 +49,41 @@ export async function familySheet(sheet: FamilySheet): Promise<Buffer> {
 
   for (const trait of traits.filter(t => living.some(p => latestScore(p.scores, t.id)))) {
     const bars = barsOf(trait, living, sheet)
-    room((8 + bars.length * 5) * MM)
-    write(trait.scale === 'measure' ? `${trait.name}, ${trait.unit}` : trait.name, 'bold', 10.5, {
+    on.room((8 + bars.length * 5) * MM)
+    on.write(trait.scale === 'measure' ? `${trait.name}, ${trait.unit}` : trait.name, 'bold', 10.5, {
       gap: 1 * MM,
     })
     const most = max(bars, bar => bar.plants)!
     for (const { name, plants: n, parents } of bars) {
-      const at = y
-      write(name, 'text', 8.5, { gap: 0 })
-      pdf.rect(LEFT + 42 * MM, at, (90 * MM * n) / most, 3.4 * MM).fill(BAR)
-      y = at
-      write(`${n}${parents ? `   ${parents}` : ''}`, 'text', 8.5, {
+      const at = on.y
+      on.write(name, 'text', 8.5, { gap: 0 })
+      on.pdf.rect(LEFT + 42 * MM, at, (90 * MM * n) / most, 3.4 * MM).fill(BAR)
+      on.y = at
+      on.write(`${n}${parents ? `   ${parents}` : ''}`, 'text', 8.5, {
         x: LEFT + 44 * MM + (90 * MM * n) / most,
         gap: 1.4 * MM,
       })
     }
-    y += 3 * MM
+    on.y += 3 * MM
   }
 
-  write(of('keep').length ? 'Kept' : 'None is kept yet', 'bold', 13, { gap: 2 * MM })
+  on.write(of('keep').length ? 'Kept' : 'None is kept yet', 'bold', 13, { gap: 2 * MM })
   for (const plant of of('keep')) {
-    room(14 * MM)
-    write(plant.name === plant.code ? plant.code : `${plant.code}  ${plant.name}`, 'bold', 10.5, {
+    on.room(14 * MM)
+    on.write(plant.name === plant.code ? plant.code : `${plant.code}  ${plant.name}`, 'bold', 10.5, {
       gap: 0.6 * MM,
     })
     const scores = traits.flatMap(t => {
       const found = latestScore(plant.scores, t.id)
       return found ? [`${t.name} ${scoreInWords(t, found.value)}`] : []
     })
-    write([plant.verdict!.reason, ...scores].join(' · '), 'text', 9, { gap: 0.6 * MM })
+    on.write([plant.verdict!.reason, ...scores].join(' · '), 'text', 9, { gap: 0.6 * MM })
     if (plant.remarks.length)
-      write(plant.remarks.map(one => `“${one.words}”`).join('  '), 'text', 9, {
+      on.write(plant.remarks.map(one => `“${one.words}”`).join('  '), 'text', 9, {
         colour: QUIET,
         gap: 0.6 * MM,
       })
-    y += 2 * MM
+    on.y += 2 * MM
   }
   const reasons = rollups(
     of('discard'),
@@ -121,11 +91,10 @@ export async function familySheet(sheet: FamilySheet): Promise<Buffer> {
     p => p.verdict!.reason,
   ).sort((a, b) => b[1] - a[1])
   if (reasons.length) {
-    write('Discarded', 'bold', 13, { gap: 2 * MM })
-    write(reasons.map(([reason, n]) => `${reason} ${n}`).join(' · '), 'text', 9)
+    on.write('Discarded', 'bold', 13, { gap: 2 * MM })
+    on.write(reasons.map(([reason, n]) => `${reason} ${n}`).join(' · '), 'text', 9)
   }
-  pdf.end()
-  return ended
+  return on.end()
 }
 
 /** The plants of a family by class, or by stretches of what was measured; and where its parents stand. */

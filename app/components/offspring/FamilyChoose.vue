@@ -102,6 +102,8 @@ const givenUp = computed(() => {
 })
 const markedLoss = computed(() => (markedRows.value.length ? lostWith(markedRows.value) : null))
 const pair = computed(() => (markedRows.value.length === 2 ? markedRows.value.map(r => r.plant) : null))
+const single = computed(() => (markedRows.value.length === 1 ? markedRows.value[0]!.plant : null))
+const isSelecting = ref(false)
 const compared = computed<Beside[]>(() =>
   comparing.value
     ? [...beside, ...markedRows.value.slice(0, 6).map(({ plant }) => ({ plant, as: null }))]
@@ -235,11 +237,13 @@ const percent = (share: number) => `${(100 * share).toFixed(1)}%`
         :to="`/crosses/new?seed=${pair[0]!.id}&pollen=${pair[1]!.id}&aim=${aim.id}`"
         >Cross the two</v-btn
       >
+      <v-btn v-if="single && garden.mayNote" class="quietly" @click="isSelecting = true">Name it</v-btn>
       <span v-if="markedLoss" class="small"
         >they hold {{ markedLoss.best.toFixed(1) }} of the best {{ best }}; with
         {{ percentWords(markedLoss.first) }} the best of all is among them</span
       >
     </MarkedBar>
+    <SelectDialog v-if="single" v-model="isSelecting" :plant="single" />
     <FamilyCompare v-if="compared.length" :compared="compared" :traits="traits" :wishes="wishes" />
     <div class="scroll" tabindex="0" role="region" aria-label="Plants in the order of their chances">
       <table class="ranks">
@@ -265,7 +269,10 @@ const percent = (share: number) => `${(100 * share).toFixed(1)}%`
                 @change="toggle(plant.id)"
               />
             </td>
-            <td><TagLabel :code="plant.code" :to="`/plants/${plant.id}`" /></td>
+            <td>
+              <TagLabel :code="plant.code" :to="`/plants/${plant.id}`" />
+              <span v-if="plant.name !== plant.code" class="small">{{ ' ' }}{{ plant.name }}</span>
+            </td>
             <td class="figures">
               <span class="chance" aria-hidden="true"
                 ><span :style="{ width: percent(choice.among) }"

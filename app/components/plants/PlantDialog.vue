@@ -3,7 +3,6 @@
 import { keysOf } from '@virgulta/core/log/kind'
 import { PLANT_KINDS, PLANT_SIZES } from '@virgulta/core/plants/kinds'
 import type { Plant } from '@virgulta/core/plants/plant'
-import type { PlantPage } from '#shared/plants'
 
 type Parent = Pick<Plant, 'id' | 'name' | 'code' | 'crop'>
 const isOpen = defineModel<boolean>({ required: true })
@@ -81,22 +80,6 @@ function began(crop: string) {
   chooseCrop(crop)
 }
 
-const wanted = refDebounced(
-  computed(() => draft.value.name.trim()),
-  300,
-)
-const { data: alike } = useLive<PlantPage>(() =>
-  isOpen.value && wanted.value.length > 1
-    ? `/api/plants?${new URLSearchParams({ q: wanted.value, size: '20' })}`
-    : null,
-)
-const twin = computed(() =>
-  alike.value?.plants.find(
-    p =>
-      p.id !== plant?.id && !p.lost && p.name.trim().toLowerCase() === draft.value.name.trim().toLowerCase(),
-  ),
-)
-
 const sizes = keysOf(PLANT_SIZES).map(value => ({ value, title: PLANT_SIZES[value] }))
 /** A line or a population may be a row of plants under one tag. */
 const isRow = computed(() => ['line', 'population'].includes(draft.value.plantKind))
@@ -154,10 +137,7 @@ async function save() {
     @submit="save"
   >
     <WordsField v-model="draft.name" :most="80" label="Name" autofocus :errors="tried ? wrong.name : []" />
-    <p v-if="twin" class="doubt small">
-      A plant called {{ twin.name }} is here already:
-      <TagLabel :code="twin.code" :to="`/plants/${twin.id}`" />. Two may have one name; their tags differ.
-    </p>
+    <NameTwin :name="draft.name" :own="plant ? [plant.id] : []" />
     <div class="two">
       <v-autocomplete
         v-if="!plant"

@@ -53,6 +53,7 @@ function cutting(code: string): Draft {
       seedParentId,
       pollenParentId,
       size: 'small',
+      clonedFrom: { plantId: plant.id, by: 'cutting' },
     },
   }
 }

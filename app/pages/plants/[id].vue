@@ -1,8 +1,10 @@
 <!-- One plant: where it comes from, how it was scored, what it was crossed with. -->
 <script setup lang="ts">
+import { mdiPrinterOutline } from '@mdi/js'
 import { errorWords, summaryWords, wholeSummary } from '@virgulta/core/offspring/summaryWords'
 import { counted } from '@virgulta/core/formats/counted'
 import { dayInWords } from '@virgulta/core/time/days'
+import { MULTIPLIED_BY } from '@virgulta/core/plants/kinds'
 import { carryingInWords } from '@virgulta/core/plants/carrying'
 import { loadInWords } from '@virgulta/core/plants/fruitLoad'
 import { scoreInWords } from '@virgulta/core/offspring/score'
@@ -31,6 +33,8 @@ const scoreIn = (trait: string, year: string) =>
   story
     .value!.plant.scores.filter(s => s.trait === trait && s.on.startsWith(year))
     .sort((a, b) => b.on.localeCompare(a.on))[0]
+/** What it was multiplied from, where that is in the garden. */
+const origin = computed(() => story.value?.clones.find(c => c.id === story.value!.plant.clonedFrom?.plantId))
 /** Pollen parents of the crosses this plant carries, each once. */
 const fathers = computed(() => [
   ...new Map(
@@ -41,6 +45,8 @@ const fathers = computed(() => [
 ])
 const isDescribing = ref(false)
 const isCutting = ref(false)
+const isMultiplying = ref(false)
+const isSelecting = ref(false)
 async function lose(reason: string) {
   if (await log.note([{ kind: 'plantLost', subjectId: story.value!.plant.id, payload: { reason } }]))
     asking.value = null
@@ -61,6 +67,16 @@ async function lose(reason: string) {
       <p v-if="story.seedParent">
         From <CrossName :seed-parent="story.seedParent" :pollen-parent="story.pollenParent" links />{{ ' ' }}
         <NuxtLink v-if="story.plant.crossId" :to="`/offspring/${story.plant.crossId}`">its family</NuxtLink>
+      </p>
+      <p v-if="story.plant.selected" class="selected">
+        Selected on {{ dayInWords(story.plant.selected.on, true)
+        }}<template v-if="story.plant.selected.breeder">, bred by {{ story.plant.selected.breeder }}</template
+        >.<template v-if="story.plant.selected.note"> {{ story.plant.selected.note }}</template>
+      </p>
+      <p v-if="story.plant.clonedFrom">
+        A {{ MULTIPLIED_BY[story.plant.clonedFrom.by].one
+        }}<template v-if="origin"> of <TagLabel :code="origin.code" :to="`/plants/${origin.id}`" /></template
+        >.
       </p>
       <p v-if="story.plant.lost" class="fail">
         Lost on {{ dayInWords(story.plant.lost.on, true) }}: {{ story.plant.lost.reason }}.
@@ -92,16 +108,28 @@ async function lose(reason: string) {
         <strong>{{ story.plant.verdict.verdict }}</strong>: {{ story.plant.verdict.reason }}
         <span class="quiet">({{ dayInWords(story.plant.verdict.on, true) }})</span>
       </p>
-      <template v-if="!story.plant.lost && garden.mayNote" #actions>
-        <v-btn class="quietly" @click="asking = asking === 'lost' ? null : 'lost'">Lost</v-btn>
-        <v-btn v-if="story.plant.struckOff" class="quietly" @click="reinstate">A candidate again</v-btn>
-        <v-btn v-else class="quietly" @click="asking = asking === 'strike' ? null : 'strike'"
-          >Strike off</v-btn
+      <template #actions>
+        <v-btn
+          variant="text"
+          class="quietly"
+          :prepend-icon="mdiPrinterOutline"
+          :href="`/api/plants/${story.plant.id}/sheet.pdf`"
+          target="_blank"
+          >Its sheet</v-btn
         >
-        <v-btn class="quietly" @click="isCutting = true">Cut its stalk</v-btn>
-        <v-btn @click="isDescribing = true">Describe</v-btn>
-        <v-btn @click="isScoring = true">Score</v-btn>
-        <v-btn variant="flat" :to="`/crosses/new?seed=${story.plant.id}`">Plan a cross with it</v-btn>
+        <template v-if="!story.plant.lost && garden.mayNote">
+          <v-btn class="quietly" @click="asking = asking === 'lost' ? null : 'lost'">Lost</v-btn>
+          <v-btn v-if="story.plant.struckOff" class="quietly" @click="reinstate">A candidate again</v-btn>
+          <v-btn v-else class="quietly" @click="asking = asking === 'strike' ? null : 'strike'"
+            >Strike off</v-btn
+          >
+          <v-btn class="quietly" @click="isCutting = true">Cut its stalk</v-btn>
+          <v-btn class="quietly" @click="isMultiplying = true">Multiply</v-btn>
+          <v-btn class="quietly" @click="isSelecting = true">Name the selection</v-btn>
+          <v-btn @click="isDescribing = true">Describe</v-btn>
+          <v-btn @click="isScoring = true">Score</v-btn>
+          <v-btn variant="flat" :to="`/crosses/new?seed=${story.plant.id}`">Plan a cross with it</v-btn>
+        </template>
       </template>
     </PageHead>
     <PaperSheet v-if="asking === 'lost'"
@@ -215,6 +243,17 @@ async function lose(reason: string) {
             :readonly="Boolean(story.plant.lost)"
           />
         </PaperSheet>
+        <PaperSheet v-if="story.clones.length" heading="The same genotype">
+          <ul class="clones">
+            <li v-for="one in story.clones" :key="one.id">
+              <TagLabel :code="one.code" :to="`/plants/${one.id}`" :ended="Boolean(one.lost)" />{{ ' ' }}
+              <span class="quiet small"
+                >{{ one.clonedFrom ? MULTIPLIED_BY[one.clonedFrom.by].one : 'it began with this plant' }},
+                {{ one.lost ? `lost: ${one.lost.reason}` : garden.placeName(one.placeId) }}</span
+              >
+            </li>
+          </ul>
+        </PaperSheet>
         <PaperSheet heading="Noted"><LogLines :lines="story.log" :with-code="false" /></PaperSheet>
       </div>
     </div>
@@ -229,6 +268,8 @@ async function lose(reason: string) {
       :plant="story.plant"
       :parents="{ seedParent: story.seedParent, pollenParent: story.pollenParent }"
     />
+    <MultiplyDialog v-model="isMultiplying" :plant="story.plant" />
+    <SelectDialog v-model="isSelecting" :plant="story.plant" />
     <ScoreDialog v-model="isScoring" :plant="story.plant" :traits="traits" />
   </div>
 </template>
@@ -256,7 +297,8 @@ td {
 .sets {
   margin: 0;
 }
-.crosses {
+.crosses,
+.clones {
   list-style: none;
   margin: 0;
   padding: 0;

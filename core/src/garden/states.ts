@@ -3,7 +3,7 @@ import type { Subject, SubjectType } from '../log/kind'
 import type { Plant } from '../plants/plant'
 
 /** A plant as far as the garden's work concerns it; of thousands of seedlings scores and genes are the most. */
-export type HeldPlant = Omit<Plant, 'scores' | 'missing' | 'remarks' | 'genotype' | 'note'>
+export type HeldPlant = Omit<Plant, 'scores' | 'missing' | 'remarks' | 'photos' | 'genotype' | 'note'>
 
 /** What is held of each type of subject. */
 type Held = Omit<States, 'plant'> & { plant: HeldPlant }

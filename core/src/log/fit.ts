@@ -56,6 +56,7 @@ export function checkFit(deed: LoggedDeed, around: Surroundings, isAsked = true)
   switch (deed.kind) {
     case 'plantAdded':
       guideOf(deed.payload.crop, around)
+      checkIsClone(deed.payload, around)
       break
     case 'plantDescribed':
       checkNoOwnForebear(deed.subjectId, [deed.payload.seedParentId, deed.payload.pollenParentId], around)
@@ -303,6 +304,22 @@ function checkNoOwnForebear(id: string, parents: (string | null | undefined)[], 
       ) as string[]
     })
   }
+}
+
+/** @throws {Refusal} for a cutting that is of another crop, or has other parents, than the plant it was taken from */
+function checkIsClone(
+  { clonedFrom, crop, seedParentId, pollenParentId }: Extract<LoggedDeed, { kind: 'plantAdded' }>['payload'],
+  around: Surroundings,
+): void {
+  if (!clonedFrom) return
+  const from = around.find('plant', clonedFrom.plantId)!
+  checkSameCrop(crop, from, 'clonedFrom')
+  if (from.seedParentId !== seedParentId || from.pollenParentId !== pollenParentId)
+    throw new Refusal(
+      'other-parents',
+      `What is multiplied from ${from.name} has the same parents as it.`,
+      'clonedFrom',
+    )
 }
 
 /** What goes with seed into another packet is what its own packet tells. */

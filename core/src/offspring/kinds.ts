@@ -1,5 +1,5 @@
 import * as v from 'valibot'
-import { kind, name, words } from '../log/kind'
+import { Id, kind, name, words } from '../log/kind'
 import { own } from '../odds/kinds'
 import { scoreInWords } from './score'
 import { TraitDescription } from './trait'
@@ -50,6 +50,13 @@ export const offspringKinds = {
     { needs: p => own('trait', p.trait) },
   ),
   remarked: kind('plant', v.strictObject({ words: words(300) }), p => p.words),
+  /** a picture of it, which is sent on its own way under this id */
+  photographed: kind(
+    'plant',
+    v.strictObject({ photoId: Id, words: v.nullable(words(300)) }),
+    p => `photographed${p.words ? `: ${p.words}` : ''}`,
+  ),
+  photoDropped: kind('plant', v.strictObject({ photoId: Id }), () => 'a photograph taken away'),
   judged: kind(
     'plant',
     v.strictObject({

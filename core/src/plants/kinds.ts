@@ -11,6 +11,17 @@ export const PLANT_KINDS = ['clone', 'line', 'population', 'seedling'] as const
 /** How large a plant is, as far as its fruit goes. */
 export const PLANT_SIZES = { small: 'not grown up', grown: 'grown up', large: 'a large clump' } as const
 
+/** How a plant is multiplied as it is: each that comes of it is the same genotype under a tag of its own. */
+export const MULTIPLIED_BY = {
+  cutting: { one: 'cutting', many: 'cuttings' },
+  division: { one: 'division', many: 'divisions' },
+  graft: { one: 'graft', many: 'grafts' },
+  layer: { one: 'layer', many: 'layers' },
+  offset: { one: 'offset', many: 'offsets' },
+  bulbil: { one: 'bulbil or scale', many: 'bulbils or scales' },
+  tissue: { one: 'plant from tissue culture', many: 'plants from tissue culture' },
+} as const
+
 const described = {
   name: name(80),
   plantKind: v.picklist(PLANT_KINDS, 'Choose clone, line, population or seedling.'),
@@ -35,12 +46,30 @@ export const plantKinds = {
       /** parents, where they are known */
       seedParentId: v.nullable(Id),
       pollenParentId: v.nullable(Id),
+      /** the plant it was multiplied from, whose crop and parents it has; absent: it was not, or nobody said */
+      clonedFrom: v.optional(v.strictObject({ plantId: Id, by: v.picklist(keysOf(MULTIPLIED_BY)) })),
     }),
-    p => `added ${p.name}`,
+    p => `added ${p.name}${p.clonedFrom ? `, a ${MULTIPLIED_BY[p.clonedFrom.by].one}` : ''}`,
     {
       codes: p => [{ code: p.code }],
-      needs: parentsNeeded,
+      needs: p => [
+        ...parentsNeeded(p),
+        ...(p.clonedFrom ? [{ type: 'plant' as const, id: p.clonedFrom.plantId }] : []),
+      ],
     },
+  ),
+  /** chosen out of its family and given a name */
+  selected: kind(
+    'plant',
+    v.strictObject({
+      name: name(80),
+      /** as what it is kept from now on: a seedling still splits */
+      plantKind: v.picklist(PLANT_KINDS, 'Choose clone, line, population or seedling.'),
+      /** who bred it; null: nobody said */
+      breeder: v.nullable(name(80)),
+      note: v.nullable(words(2000)),
+    }),
+    p => `selected and named ${p.name}`,
   ),
   plantDescribed: kind(
     'plant',

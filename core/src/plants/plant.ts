@@ -1,3 +1,4 @@
+import { sort } from 'd3-array'
 import type { Blooming } from '../bloom/note'
 import { neverSeen, withBloomNote } from '../bloom/note'
 import type { LoggedDeed } from '../log/entry'
@@ -9,7 +10,7 @@ import type { Score, Verdict } from '../offspring/score'
 import { withScore } from '../offspring/score'
 import type { ISODate } from '../time/days'
 import { dayInWords } from '../time/days'
-import type { PLANT_KINDS, PLANT_SIZES } from './kinds'
+import type { MULTIPLIED_BY, PLANT_KINDS, PLANT_SIZES } from './kinds'
 
 /** One plant, line or population of the garden. */
 export interface Plant {
@@ -35,12 +36,18 @@ export interface Plant {
   /** the cross and the sowing a seedling came from */
   crossId: string | null
   sowingId: string | null
+  /** the plant it was multiplied from, and how; null: it was raised from seed, or nobody said */
+  clonedFrom: { plantId: string; by: keyof typeof MULTIPLIED_BY } | null
+  /** set once it was chosen out of its family and named */
+  selected: { on: ISODate; breeder: string | null; note: string | null } | null
   since: ISODate
   scores: Score[]
   /** traits that there was nothing to score of, and when that was seen last */
   missing: { trait: string; on: ISODate }[]
   /** what was written down in passing */
   remarks: { words: string; on: ISODate }[]
+  /** photographs of it, those taken first first; the pictures themselves are kept beside the log */
+  photos: { id: string; on: ISODate; words: string | null }[]
   verdict: Verdict | null
   /** set while it is not to be a parent */
   struckOff: { on: ISODate; reason: string } | null
@@ -68,6 +75,7 @@ export function plantAfter(plant: Plant | null, deed: LoggedDeed, id: string): P
       scores: [],
       missing: [],
       remarks: [],
+      photos: [],
       verdict: null,
       struckOff: null,
       genotype: {},
@@ -82,6 +90,8 @@ export function plantAfter(plant: Plant | null, deed: LoggedDeed, id: string): P
       stalksCut: [],
       marks: null,
       lost: null,
+      clonedFrom: null,
+      selected: null,
       since: deed.day,
     }
     const stood = [{ placeId: deed.payload.placeId, from: deed.day }]
@@ -139,6 +149,10 @@ export function plantAfter(plant: Plant | null, deed: LoggedDeed, id: string): P
         pollenParentId,
       }
     }
+    case 'selected': {
+      const { breeder, note, ...named } = deed.payload
+      return { ...plant, ...named, selected: { on: deed.day, breeder, note } }
+    }
     case 'plantLost':
       return { ...plant, lost: { on: deed.day, reason: deed.payload.reason } }
     case 'scored':
@@ -158,6 +172,13 @@ export function plantAfter(plant: Plant | null, deed: LoggedDeed, id: string): P
     }
     case 'remarked':
       return { ...plant, remarks: [...plant.remarks, { ...deed.payload, on: deed.day }] }
+    case 'photographed': {
+      const { photoId, words } = deed.payload
+      const photos = [...plant.photos, { id: photoId, on: deed.day, words }]
+      return { ...plant, photos: sort(photos, photo => photo.on) }
+    }
+    case 'photoDropped':
+      return { ...plant, photos: plant.photos.filter(({ id }) => id !== deed.payload.photoId) }
     case 'stalkCut':
       return { ...plant, stalksCut: [...plant.stalksCut, deed.day] }
     case 'judged':

@@ -108,7 +108,7 @@ interface Row extends Record<string, unknown> {
 }
 
 /** Columns that a plant's state is held without. */
-const WITHOUT_MOST = sql.raw(`- '{scores,missing,remarks,genotype,note}'::text[]`)
+const WITHOUT_MOST = sql.raw(`- '{scores,missing,remarks,photos,genotype,note}'::text[]`)
 
 /** What changed in a garden since a revision, in one statement: it sees one moment. */
 async function changeSince(db: Database, id: string, revision: number): Promise<Change & { size: number }> {

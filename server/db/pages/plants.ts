@@ -1,7 +1,11 @@
 import { summariesOf } from '@virgulta/core/aims/stock'
 import { shareEstimate } from '@virgulta/core/crops/knowledge'
 import { crossLines } from '@virgulta/core/garden/crosses'
+import type { GardenDay } from '@virgulta/core/garden/day'
 import { lineageDoubts } from '@virgulta/core/garden/doubts'
+import type { HeldPlant } from '@virgulta/core/garden/states'
+import { cloneOf } from '@virgulta/core/lineage/clones'
+import { forebearsOf } from '@virgulta/core/lineage/forebears'
 import { possibleOf } from '@virgulta/core/odds/carriers'
 import { canBePollinated } from '@virgulta/core/crosses/due'
 import { carryingOf, lastFruitOn } from '@virgulta/core/plants/carrying'
@@ -12,6 +16,7 @@ import type { PlantTable } from '@virgulta/core/plants/readTable'
 import { readPlantTable } from '@virgulta/core/plants/readTable'
 import { and, asc, desc, eq, ilike, isNull, or, sql } from 'drizzle-orm'
 import type { PlantGenes, PlantPage, PlantQuery, PlantStory } from '../../../shared/plants'
+import type { PlantSheet } from '../../print/plantSheet'
 import type { Database } from '../connection'
 import type { Garden } from '../garden'
 import { gardenDay } from '../held/gardenDay'
@@ -89,6 +94,7 @@ export async function plantStory(db: Database, garden: Garden, id: string): Prom
     plant,
     seedParent: parents.get(plant.seedParentId ?? '') ?? null,
     pollenParent: parents.get(plant.pollenParentId ?? '') ?? null,
+    clones: clonesIn(day, id),
     crosses: await withParents(db, garden, ofPlant),
     batches: own,
     reminders: [...day.garden.states.task.values()]
@@ -106,6 +112,34 @@ export async function plantStory(db: Database, garden: Garden, id: string): Prom
       .map(({ id: flowerId, code }) => ({ id: flowerId, code })),
     doubts: lineageDoubts(day, id),
     log: await linesOn(db, garden, [id, ...own.map(b => b.id)]),
+  }
+}
+
+/** The other plants of the genotype of a plant. */
+const clonesIn = ({ garden: { states } }: GardenDay, id: string) =>
+  cloneOf(id, states.plant).flatMap(other => {
+    const plant = states.plant.get(other)
+    return plant && other !== id ? [plant] : []
+  })
+
+/** A plant as it goes on paper; null when it is not in the garden. */
+export async function plantSheetOf(db: Database, garden: Garden, id: string): Promise<PlantSheet | null> {
+  const plant = (await statesOf(db, garden.id, 'plant', [id])).get(id)
+  if (!plant) return null
+  const day = await gardenDay(db, garden)
+  const { states } = day.garden
+  const { guide } = day.garden.crops.get(plant.crop)!
+  const { definition } = await stockOf(db, garden, guide)
+  const family = states.cross.get(plant.crossId ?? '')
+  return {
+    garden: garden.name,
+    day: garden.today,
+    crop: guide.name,
+    plant,
+    forebears: forebearsOf<HeldPlant>(plant, other => states.plant.get(other), 3),
+    family: family ? { code: family.code, aim: family.aim } : null,
+    clones: [plant, ...clonesIn(day, id)].filter(one => !one.lost).length,
+    traits: definition.traits,
   }
 }
 

@@ -30,7 +30,7 @@ const BLOOMING = [
  */
 const RELIED_ON = {
   plant: [
-    ...is('array')('scores', 'missing', 'remarks', 'pottedOn', 'holds'),
+    ...is('array')('scores', 'missing', 'remarks', 'photos', 'pottedOn', 'holds'),
     ...is('object')('genotype'),
     ...BLOOMING,
     ...isDay('since'),
