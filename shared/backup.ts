@@ -6,9 +6,10 @@ import * as v from 'valibot'
 import { Latitude, Longitude } from './bloom'
 import { Zone } from './garden'
 import { roles } from './people'
+import { MOST_PHOTO_BYTES, PHOTO_TYPES } from './photos'
 
 /** Version of the backup's format; a file of a later one is refused. */
-export const BACKUP_VERSION = 3
+export const BACKUP_VERSION = 4
 
 /** Everything in the head is bounded: what is computed from it must come to an end. */
 const MOST = { people: 10_000, places: 5000, years: 300, entries: 50_000_000 }
@@ -76,10 +77,20 @@ export type BackupHead = v.InferOutput<typeof BackupHead>
 /** When and by whom an entry of a backup was recorded, and when it happened; for the rest it is as clients send it. */
 export const Recorded = v.object({ recordedAt: NotedMoment, recordedBy: Id, happenedAt: NotedMoment })
 
+/** A picture of a plant, as a backup holds it. */
+export const KeptPhoto = v.strictObject({
+  id: Id,
+  type: v.picklist(PHOTO_TYPES),
+  bytes: v.pipe(v.string(), v.base64(), v.maxLength(Math.ceil((MOST_PHOTO_BYTES * 4) / 3) + 4)),
+})
+export type KeptPhoto = v.InferOutput<typeof KeptPhoto>
+
 /** A whole backup, as `docs/backup.schema.json` describes it. */
 export const BackupFile = v.object({
   ...BackupHead.entries,
   entries: v.array(entryWith(Recorded.entries)),
-  /** SHA-256 of all bytes before it, from the first brace to the closing bracket of the entries */
+  /** pictures of plants; files of versions before 4 hold none */
+  photos: v.optional(v.array(KeptPhoto)),
+  /** SHA-256 of all bytes before it, from the first brace to the closing bracket before it */
   sum: v.pipe(v.string(), v.regex(/^[0-9a-f]{64}$/)),
 })

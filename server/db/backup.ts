@@ -8,11 +8,12 @@ import { dayInWords } from '@virgulta/core/time/days'
 import { millisecondsOf } from '@virgulta/core/time/moment'
 import { and, asc, eq, gt, sql } from 'drizzle-orm'
 import * as v from 'valibot'
-import { BACKUP_VERSION, BackupHead, Recorded } from '../../shared/backup'
+import { BACKUP_VERSION, BackupHead, KeptPhoto, Recorded } from '../../shared/backup'
 import type { Database } from './connection'
 import { among, carryOut, rowsOf, tellTransaction } from './connection'
 import { gardenById } from './rows/garden'
 import { entryWrites, rebuild, roomOf } from './rows/log'
+import { keepPhoto, photosOf } from './rows/photos'
 import { entries, gardens, members, people, places, tagSerials } from './schema'
 
 /** Entries that are read or written at once: what a backup holds in memory does not grow with the log. */
@@ -127,7 +128,7 @@ export const writerTo =
     })
 
 /**
- * A garden as one JSON file, piece by piece: what is described, then every entry of the log, then the checksum.
+ * A garden as one JSON file, piece by piece: what is described, every entry of the log, its pictures, then the checksum.
  *
  * @param tx a transaction of the kind {@link SNAPSHOT}
  * @param write takes the next piece, and resolves when there is room for more
@@ -159,6 +160,13 @@ export async function backup(
     last = rows.at(-1)!.id
     onProgress((done += rows.length), head.count)
   }
+  await put('],\n"photos":[')
+  let isFirst = true
+  for await (const { bytes, ...photo } of photosOf(tx, gardenId)) {
+    const kept = { ...photo, bytes: bytes.toString('base64') }
+    await put(`${isFirst ? '' : ','}\n${JSON.stringify(kept)}`)
+    isFirst = false
+  }
   await write(tailOf(hash.digest('hex')))
   return done
 }
@@ -181,7 +189,7 @@ function fitting<S extends v.GenericSchema>(result: v.SafeParseResult<S>, what: 
 class BackupReader {
   private readonly hash = createHash('sha256')
   private readonly parser = new JSONParser({
-    paths: [...Object.keys(BackupHead.entries), 'sum', 'entries.*'].map(path => `$.${path}`),
+    paths: [...Object.keys(BackupHead.entries), 'sum', 'entries.*', 'photos.*'].map(path => `$.${path}`),
     keepStack: false,
   })
   private held = Buffer.alloc(0)
@@ -190,11 +198,12 @@ class BackupReader {
   /** bytes since a value was handed out */
   private sinceValue = 0
   entries: unknown[] = []
+  photos: unknown[] = []
 
   constructor() {
     this.parser.onValue = ({ value, key, stack }) => {
       this.sinceValue = 0
-      if (stack.length > 1) this.entries.push(value)
+      if (stack.length > 1) (stack[1]!.key === 'photos' ? this.photos : this.entries).push(value)
       else if (key === 'sum') this.sum = value
       else this.fields[String(key)] = value
     }
@@ -369,9 +378,20 @@ export async function restore(
           throw broken(`it holds more than the ${room} entries that a garden may hold on this server.`)
       }
     }
+    /** Pictures come behind all entries; each is kept as it comes. */
+    const keepPhotos = async () => {
+      if (!reader.photos.length) return
+      await writing
+      for (const raw of reader.photos.splice(0)) {
+        const { id, bytes } = checked(KeptPhoto, raw, 'a picture')
+        await keepPhoto(tx, { id: gardenId, expiresAt: null }, id, Buffer.from(bytes, 'base64'))
+      }
+    }
     for await (const piece of bytes) {
       reader.take(piece)
       await flush(ENTRIES_AT_ONCE)
+      if (reader.photos.length) await flush(1)
+      await keepPhotos()
     }
     await writing
     reader.end()

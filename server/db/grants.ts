@@ -8,8 +8,8 @@ const INSUFFICIENT_PRIVILEGE = '42501'
 /** The owner's rights do not reach as far as the server's role. */
 export class MayNotMakeRole extends Error {}
 
-/** Tables whose rows are written once: the log. */
-const APPEND_ONLY = ['entries', 'touches']
+/** Tables whose rows are written once: the log, and its pictures. */
+const APPEND_ONLY = ['entries', 'touches', 'photos']
 
 /** What reaches over gardens, one thing each: these work as the owner of the tables. */
 const FUNCTIONS = ['copy_demo', 'clear_expired', 'demo_copies', 'waiting_bytes']

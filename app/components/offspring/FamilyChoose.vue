@@ -104,6 +104,7 @@ const markedLoss = computed(() => (markedRows.value.length ? lostWith(markedRows
 const pair = computed(() => (markedRows.value.length === 2 ? markedRows.value.map(r => r.plant) : null))
 const single = computed(() => (markedRows.value.length === 1 ? markedRows.value[0]!.plant : null))
 const isSelecting = ref(false)
+const isTrying = ref(false)
 const compared = computed<Beside[]>(() =>
   comparing.value
     ? [...beside, ...markedRows.value.slice(0, 6).map(({ plant }) => ({ plant, as: null }))]
@@ -238,11 +239,20 @@ const percent = (share: number) => `${(100 * share).toFixed(1)}%`
         >Cross the two</v-btn
       >
       <v-btn v-if="single && garden.mayNote" class="quietly" @click="isSelecting = true">Name it</v-btn>
+      <v-btn v-if="markedRows.length > 1 && garden.mayNote" class="quietly" @click="isTrying = true"
+        >Lay out a trial</v-btn
+      >
       <span v-if="markedLoss" class="small"
         >they hold {{ markedLoss.best.toFixed(1) }} of the best {{ best }}; with
         {{ percentWords(markedLoss.first) }} the best of all is among them</span
       >
     </MarkedBar>
+    <TrialDialog
+      v-if="markedRows.length > 1"
+      v-model="isTrying"
+      :crop="family.cross.crop"
+      :lines="markedRows.map(r => r.plant)"
+    />
     <SelectDialog v-if="single" v-model="isSelecting" :plant="single" />
     <FamilyCompare v-if="compared.length" :compared="compared" :traits="traits" :wishes="wishes" />
     <div class="scroll" tabindex="0" role="region" aria-label="Plants in the order of their chances">

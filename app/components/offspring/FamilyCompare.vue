@@ -6,6 +6,7 @@ import { counted } from '@virgulta/core/formats/counted'
 import { latestScore, scoreInWords } from '@virgulta/core/offspring/score'
 import type { Trait } from '@virgulta/core/offspring/trait'
 import type { Plant } from '@virgulta/core/plants/plant'
+import { dayInWords } from '@virgulta/core/time/days'
 import type { Beside } from './beside'
 
 const { compared, traits, wishes } = defineProps<{
@@ -60,6 +61,20 @@ const differs = (trait: Trait) =>
             {{ as ? '' : verdictWords(plant) }}
           </td>
         </tr>
+        <tr v-if="compared.some(c => c.plant.photos.length)">
+          <th scope="row">Photograph</th>
+          <td v-for="{ plant } in compared" :key="plant.id">
+            <template v-for="photo in plant.photos.slice(-1)" :key="photo.id">
+              <img
+                class="photo"
+                :src="photoAddress(photo.id)"
+                :alt="`${plant.name}, ${dayInWords(photo.on, true)}`"
+                loading="lazy"
+              />
+              <span class="quiet small">{{ dayInWords(photo.on, true) }}</span>
+            </template>
+          </td>
+        </tr>
         <tr v-if="compared.some(c => c.plant.remarks.length)">
           <th scope="row">Remarks</th>
           <td v-for="{ plant } in compared" :key="plant.id" class="remarks">
@@ -100,6 +115,13 @@ td {
 }
 .remarks {
   max-width: 220px;
+}
+.photo {
+  display: block;
+  width: 180px;
+  aspect-ratio: 4 / 3;
+  object-fit: cover;
+  border-radius: var(--radius);
 }
 p {
   margin: 6px 0 0;

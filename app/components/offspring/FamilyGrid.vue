@@ -89,8 +89,13 @@ const widths = computed(() =>
     return Math.min(180, Math.max(64, 28 + 7.4 * longest))
   }),
 )
-const [FIRST_PIXELS, VERDICT_PIXELS, REASON_PIXELS] = [172, 84, 200]
-const wide = computed(() => FIRST_PIXELS + VERDICT_PIXELS + REASON_PIXELS + sum(widths.value))
+const [VERDICT_PIXELS, REASON_PIXELS] = [84, 200]
+/** With room for names and spots where there are some. */
+const first = computed(() => {
+  const isNamed = plants.some(p => p.name !== p.code)
+  return 172 + (isNamed ? 120 : 0) + (plants.some(p => p.spot) ? 44 : 0)
+})
+const wide = computed(() => first.value + VERDICT_PIXELS + REASON_PIXELS + sum(widths.value))
 </script>
 
 <template>
@@ -110,7 +115,7 @@ const wide = computed(() => FIRST_PIXELS + VERDICT_PIXELS + REASON_PIXELS + sum(
       :style="{ minWidth: `${wide}px` }"
     >
       <colgroup>
-        <col :style="{ width: `${FIRST_PIXELS}px` }" />
+        <col :style="{ width: `${first}px` }" />
         <col v-for="(width, i) in widths" :key="i" :style="{ width: `${width}px` }" />
         <col :style="{ width: `${VERDICT_PIXELS}px` }" />
         <col />

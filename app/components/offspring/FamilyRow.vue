@@ -59,7 +59,11 @@ function value(trait: Trait): string {
             @mousedown.prevent
             @click.stop="event => emit('mark', event.shiftKey)"
           />
+          <span v-if="plant.spot" class="figures quiet small spot"
+            >{{ plant.spot.row }}.{{ plant.spot.at }}</span
+          >
           <TagLabel :code="plant.code" />
+          <span v-if="plant.name !== plant.code" class="name small">{{ plant.name }}</span>
         </template>
       </span>
     </td>

@@ -11,12 +11,23 @@ import { classNames } from '@virgulta/core/offspring/trait'
 import type { Plant } from '@virgulta/core/plants/plant'
 import type { ISODate } from '@virgulta/core/time/days'
 import { isDay } from '@virgulta/core/time/days'
+import { bySpot } from '@virgulta/core/trials/layout'
 import { range } from 'd3-array'
-import type { FamilyPage } from '#shared/offspring'
 import type { Beside } from './beside'
 
-const { family, plants, beside, traits } = defineProps<{
-  family: FamilyPage
+const {
+  of,
+  crop,
+  cells = {},
+  plants,
+  beside,
+  traits,
+} = defineProps<{
+  /** what they belong together by: its id, and its code or name, for files */
+  of: { id: string; name: string }
+  crop: string
+  /** what a table says of each beside its scores */
+  cells?: Record<string, (p: Plant) => string>
   /** those that live, with what was pressed here */
   plants: Plant[]
   beside: Beside[]
@@ -25,9 +36,10 @@ const { family, plants, beside, traits } = defineProps<{
 const emit = defineEmits<{ note: [drafts: Draft[], day: ISODate] }>()
 const garden = useGardenStore()
 const session = useSessionStore()
-const guide = computed(() => garden.cropOf(family.cross.crop)!.guide)
+const guide = computed(() => garden.cropOf(crop)!.guide)
 const traitId = defineModel<string>('traitId', { required: true })
-const [show, sort, second] = [useAddress('show', 'all'), useAddress('sort', 'code'), useAddress('again')]
+const [show, second] = [useAddress('show', 'all'), useAddress('again')]
+const sort = useAddress('sort', () => (isLaidOut.value ? 'spot' : 'code'))
 const day = ref(garden.today)
 const scorer = useSessionStorage('virgulta-scorer', session.session?.person?.name ?? '')
 const by = computed(() => scorer.value.trim() || undefined)
@@ -42,7 +54,13 @@ const SHOWN = [
   ...VERDICT_WORDS.map(value => ({ value, title: value })),
 ]
 const traitChoices = computed(() => traits.map(t => ({ value: t.id, title: t.name })))
-const sorts = computed(() => [{ value: 'code', title: 'code' }, ...traitChoices.value])
+/** Plants that were laid out are walked along their rows. */
+const isLaidOut = computed(() => plants.some(p => p.spot))
+const sorts = computed(() => [
+  ...(isLaidOut.value ? [{ value: 'spot', title: 'row' }] : []),
+  { value: 'code', title: 'code' },
+  ...traitChoices.value,
+])
 
 /** Plants that are to be looked at again, without their first look in sight. */
 const asked = computed(() => new Set(askedAgain(plants, traitId.value, { on: day.value, by: by.value })))
@@ -66,6 +84,7 @@ const shown = computed(() => {
         : p.verdict?.verdict === show.value)
   const list = plants.filter(p => fits(p) || p.id === current.value)
   if (sort.value === 'code') return list
+  if (sort.value === 'spot') return [...list].sort((a, b) => bySpot(a.spot, b.spot))
   const value = (p: Plant) => latestScore(p.scores, sort.value)?.value ?? -1
   return [...list].sort((a, b) => value(b) - value(a) || a.code.localeCompare(b.code))
 })
@@ -82,7 +101,7 @@ const where = computed(() =>
     : (beside[index.value]?.as ?? ''),
 )
 watch(
-  () => family.cross.id,
+  () => of.id,
   () =>
     (current.value = plants.find(p => !latestScore(p.scores, traitId.value))?.id ?? plants[0]?.id ?? null),
   { immediate: true },
@@ -311,6 +330,7 @@ useShortcuts([
   { key: '-', does: 'nothing to score', notes: true, run: noteMissing },
   { key: 'f', does: 'fill down, or fill the marked ones', notes: true, run: fillDown },
   { key: 'n', does: 'remark', notes: true, run: () => void scorerCard.value?.beginRemark() },
+  { key: 'p', does: 'photograph', notes: true, run: () => void scorerCard.value?.photograph() },
   {
     key: 'x',
     does: 'mark the plant',
@@ -352,15 +372,12 @@ const traitCells = computed(() =>
   }),
 )
 function exportCsv() {
-  const { cross, seedParent, pollenParent } = family
-  const parents = parentCells<Plant>(() => ({ seedParent, pollenParent }))
   saveCsv(
-    `family-${cross.code}`,
+    `scores-${of.name}`,
     [
       'plant',
       'name',
-      'cross',
-      ...Object.keys(parents),
+      ...Object.keys(cells),
       ...traitCells.value.map(([head]) => head),
       'verdict',
       'reason',
@@ -370,8 +387,7 @@ function exportCsv() {
     shown.value.map(p => [
       p.code,
       p.name === p.code ? '' : p.name,
-      cross.code,
-      ...Object.values(parents).map(cell => cell(p)),
+      ...Object.values(cells).map(cell => cell(p)),
       ...traitCells.value.map(([, cell]) => cell(p)),
       p.verdict?.verdict ?? '',
       p.verdict?.reason ?? '',
@@ -436,6 +452,7 @@ function exportCsv() {
         @sort="id => (traitId = id)"
         @mark="mark"
       />
+      <slot name="beside" />
       <p v-if="repeatWords" class="quiet small">{{ repeatWords }}</p>
     </PaperSheet>
     <FamilyScorer

@@ -1,10 +1,11 @@
 <!-- What is noted of the plant that is looked at: a step with one press, a number with its digits, a remark, a verdict. -->
 <script setup lang="ts">
 import { mdiChevronLeft, mdiChevronRight } from '@mdi/js'
-import { latestScore } from '@virgulta/core/offspring/score'
+import { latestScore, scoreInWords } from '@virgulta/core/offspring/score'
 import type { Trait } from '@virgulta/core/offspring/trait'
 import { classNames } from '@virgulta/core/offspring/trait'
 import type { Plant } from '@virgulta/core/plants/plant'
+import { dayInWords } from '@virgulta/core/time/days'
 
 const traitId = defineModel<string>('traitId', { required: true })
 const typed = defineModel<string>('typed', { required: true })
@@ -39,6 +40,18 @@ const emit = defineEmits<{
 const garden = useGardenStore()
 const classes = computed(() => classNames(trait))
 const value = computed(() => (isBlind ? undefined : latestScore(plant.scores, trait.id)?.value))
+/** Every look at the plant in this trait, with who looked: out of sight while it is looked at anew. */
+const looks = computed(() =>
+  isBlind
+    ? []
+    : plant.scores
+        .filter(score => score.trait === trait.id)
+        .sort((a, b) => a.on.localeCompare(b.on))
+        .map(
+          ({ value: seen, on, by }) =>
+            `${scoreInWords(trait, seen)} ${dayInWords(on, true)}${by ? ` (${by})` : ''}`,
+        ),
+)
 const numberLabel = computed(() => {
   if (classes.value) return 'Number of the swatch'
   return trait.scale === 'measure' ? `${trait.name}, ${trait.unit}` : trait.name
@@ -65,7 +78,8 @@ async function beginRemark() {
   await nextTick()
   remarkForm.value?.querySelector('input')?.focus()
 }
-defineExpose({ beginRemark })
+const isPhotographing = ref(false)
+defineExpose({ beginRemark, photograph: () => (isPhotographing.value = true) })
 </script>
 
 <template>
@@ -94,6 +108,7 @@ defineExpose({ beginRemark })
         @click="emit('move', 1)"
       />
     </div>
+    <p v-if="looks.length > 1" class="quiet small remark">Looks: {{ looks.join('; ') }}.</p>
     <p v-for="one in plant.remarks.slice(-2)" :key="one.words" class="quiet small remark">
       “{{ one.words }}”
     </p>
@@ -142,7 +157,9 @@ defineExpose({ beginRemark })
         <v-btn v-if="!isRemarking" class="quietly" @click="beginRemark"
           ><kbd class="beside">n</kbd>Remark</v-btn
         >
+        <v-btn class="quietly" @click="isPhotographing = true"><kbd class="beside">p</kbd>Photograph</v-btn>
       </div>
+      <PhotoDialog v-model="isPhotographing" :plant="plant" />
       <form v-if="isRemarking" ref="remarkForm" class="row typed" novalidate @submit.prevent="noteRemark">
         <WordsField
           v-model="remark"

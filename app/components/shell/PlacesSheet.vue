@@ -91,7 +91,7 @@ const others = computed(() =>
       <li v-for="(place, i) in places" :key="place.id">
         <div class="row line">
           <span class="name" :class="{ quiet: place.isClosed }"
-            ><span>{{ place.name }}</span
+            ><NuxtLink :to="`/places/${place.id}`">{{ place.name }}</NuxtLink
             ><span v-if="place.isClosed" class="small"> closed</span
             ><span class="likewise">{{ likeIn(place) }}</span></span
           >

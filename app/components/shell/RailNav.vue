@@ -28,8 +28,8 @@ const icons: Record<(typeof areas)[number]['to'], string> = {
 }
 const route = useRoute()
 const shell = useShellStore()
-/** Odds belong to the aims, crops to the guides. */
-const belongs: Record<string, string> = { '/odds': '/aims', '/crops': '/guides' }
+/** Odds belong to the aims, crops to the guides, places to the garden. */
+const belongs: Record<string, string> = { '/odds': '/aims', '/crops': '/guides', '/places': '/garden' }
 const path = computed(
   () => Object.entries(belongs).find(([own]) => route.path.startsWith(own))?.[1] ?? route.path,
 )

@@ -2,6 +2,7 @@
 <script setup lang="ts">
 import { counted } from '@virgulta/core/formats/counted'
 import { latestScore } from '@virgulta/core/offspring/score'
+import type { Plant } from '@virgulta/core/plants/plant'
 import type { Beside } from '~/components/offspring/beside'
 import type { FamilyPage } from '#shared/offspring'
 
@@ -35,6 +36,11 @@ const living = computed(() => plants.value.filter(p => !p.lost))
 const scored = computed(() => living.value.filter(p => latestScore(p.scores, trait.value?.id ?? '')).length)
 /** Whether anything was seen of its plants that could tell of their father. */
 const scoredAtAll = computed(() => plants.value.some(p => p.scores.length))
+/** What a table says of each plant beside its scores. */
+const cells = computed(() => ({
+  cross: () => family.value!.cross.code,
+  ...parentCells<Plant>(() => family.value!),
+}))
 const beside = computed<Beside[]>(() => {
   if (!family.value) return []
   const { seedParent, pollenParent } = family.value
@@ -103,12 +109,18 @@ const beside = computed<Beside[]>(() => {
     <FamilyScore
       v-else
       :trait-id="trait.id"
-      :family="family"
+      :of="{ id: family.cross.id, name: family.cross.code }"
+      :crop="family.cross.crop"
+      :cells="cells"
       :plants="living"
       :beside="beside"
       :traits="traits"
       @update:trait-id="id => (traitId = id)"
       @note="note"
-    />
+    >
+      <template #beside>
+        <BesidePicker v-model="checks" :crop="family.cross.crop" :standing="family.checks" />
+      </template>
+    </FamilyScore>
   </div>
 </template>

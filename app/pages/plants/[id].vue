@@ -199,6 +199,7 @@ async function lose(reason: string) {
             >
           </p>
         </PaperSheet>
+        <PhotoSheet :plant="story.plant" />
         <BloomSheet :plant="story.plant" :batches="story.batches" />
         <GenesSheet v-if="worked" :plant="story.plant" :genes="worked.genes" />
         <p class="row sets quiet small">

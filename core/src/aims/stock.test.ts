@@ -14,6 +14,7 @@ const plant = (id: string, more: Partial<StockPlant> = {}): StockPlant => ({
   name: id,
   plantKind: 'line',
   placeId: null,
+  spot: null,
   seedParentId: null,
   pollenParentId: null,
   crossId: null,

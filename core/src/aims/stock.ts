@@ -19,6 +19,7 @@ export type StockPlant = Pick<
   | 'name'
   | 'plantKind'
   | 'placeId'
+  | 'spot'
   | 'seedParentId'
   | 'pollenParentId'
   | 'crossId'

@@ -29,7 +29,7 @@ export function placeIn({
   subjectId,
   payload,
 }: Pick<LoggedDeed, 'kind' | 'subjectId' | 'payload'>): string | null {
-  if (kind === 'placeSet') return subjectId
+  if (kind === 'placeSet' || kind === 'spotsGiven') return subjectId
   return 'placeId' in payload ? payload.placeId : null
 }
 

@@ -1,5 +1,6 @@
 import * as v from 'valibot'
-import { Id, keysOf, kind } from '../log/kind'
+import { counted } from '../formats/counted'
+import { Id, amount, keysOf, kind } from '../log/kind'
 import { Celsius } from '../weather/kinds'
 
 /** What stands between the flowers of a place and the open: whether visitors usually get through it, and rain. */
@@ -38,6 +39,34 @@ export const placeKinds = {
   placeSet: kind('place', Conditions, conditionsInWords, {
     needs: ({ warmth }) => (warmth.by === 'store' ? [{ type: 'store', id: warmth.storeId }] : []),
   }),
+  /** where plants stand within it: in rows, as plots of a trial or as they come */
+  spotsGiven: kind(
+    'place',
+    v.strictObject({
+      spots: v.pipe(
+        v.array(
+          v.strictObject({
+            plantId: Id,
+            row: amount(1, 1000),
+            at: amount(1, 1000),
+            block: v.nullable(amount(1, 100)),
+          }),
+        ),
+        v.minLength(1, 'Give at least one plant its spot.'),
+        v.maxLength(2000, 'Give at most 2000 plants their spots at a time.'),
+        v.check(
+          spots => new Set(spots.map(({ row, at }) => `${row}/${at}`)).size === spots.length,
+          'Two plants cannot stand on one spot.',
+        ),
+        v.check(
+          spots => new Set(spots.map(s => s.plantId)).size === spots.length,
+          'A plant cannot stand on two spots.',
+        ),
+      ),
+    }),
+    p => `${counted(p.spots.length, 'plant')} laid out in rows`,
+    { changes: p => p.spots.map(({ plantId }) => ({ type: 'plant', id: plantId })) },
+  ),
 }
 
 /** "under glass or film, no visitors, half shade, 14–28 °C" */

@@ -27,6 +27,7 @@ export function placeAfter(place: PlaceHistory | null, deed: LoggedDeed, id: str
         { since: deed.day, conditions: deed.payload },
       ],
     }
+  if (deed.kind === 'spotsGiven') return place ?? { id, spells: [] }
   if (!place) throw new Refusal('unknown-place', 'Nobody has said yet what it is like at this place.')
   return place
 }

@@ -9,6 +9,7 @@ import type { MarkKind } from '../tags/marks'
 import type { Score, Verdict } from '../offspring/score'
 import { withScore } from '../offspring/score'
 import type { ISODate } from '../time/days'
+import type { Spot } from '../trials/layout'
 import { dayInWords } from '../time/days'
 import type { MULTIPLIED_BY, PLANT_KINDS, PLANT_SIZES } from './kinds'
 
@@ -22,6 +23,8 @@ export interface Plant {
   placeId: string | null
   /** where it stood since when; the last is where it stands */
   stood: { placeId: string | null; from: ISODate }[]
+  /** where it stands within its place, where that was laid out; null: nobody said, or it was moved since */
+  spot: Spot | null
   note: string | null
   /** how many of it stand under its tag; null: nobody said */
   plants: number | null
@@ -90,6 +93,7 @@ export function plantAfter(plant: Plant | null, deed: LoggedDeed, id: string): P
       stalksCut: [],
       marks: null,
       lost: null,
+      spot: null,
       clonedFrom: null,
       selected: null,
       since: deed.day,
@@ -145,9 +149,16 @@ export function plantAfter(plant: Plant | null, deed: LoggedDeed, id: string): P
         plants,
         size,
         stood: movedTo(plant.stood, described.placeId, deed.day),
+        spot: described.placeId === plant.placeId ? plant.spot : null,
         seedParentId,
         pollenParentId,
       }
+    }
+    case 'spotsGiven': {
+      if (plant.placeId !== deed.subjectId)
+        throw new Refusal('stands-elsewhere', `${plant.name} stands at another place; move it there first.`)
+      const { row, at, block } = deed.payload.spots.find(spot => spot.plantId === id)!
+      return { ...plant, spot: { row, at, block } }
     }
     case 'selected': {
       const { breeder, note, ...named } = deed.payload

@@ -10,7 +10,7 @@ const plant = (
   name: string,
   ...looks: [on: string, placeId: string | null, value: number][]
 ) => ({
-  plant: { id, code: `26-${id}`, name },
+  plant: { id, code: `26-${id}`, name, placeId: looks.at(-1)?.[1] ?? null, spot: null },
   looks: looksByTrait(looks.map(([on, placeId, value]) => ({ trait: 'pods', value, on, placeId }))),
 })
 
@@ -45,6 +45,15 @@ describe('plots', () => {
       ['2026 west', 30],
       ['2026 east', 26],
     ])
+  })
+
+  it('are of the repeat that they were laid out in', () => {
+    const laid = (block: number | null) => ({
+      ...plants[0]!,
+      plant: { ...plants[0]!.plant, placeId: 'west', spot: { row: 1, at: 2, block } },
+    })
+    expect(plotsOf([laid(2)], pods).records.map(r => r.block)).toEqual(['west 2', 'west 2'])
+    expect(plotsOf([laid(null)], pods).records.map(r => r.block)).toEqual([null, null])
   })
 
   it('tell nothing of what has no order', () => {

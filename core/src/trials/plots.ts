@@ -16,13 +16,16 @@ const keyOf = (name: string) => name.trim().toLowerCase().replace(/\s+/g, ' ')
 
 /**
  * What plants of a crop are as plots: each plant with a name is a plot of the line of that name, in the place where it stood on each
- * occasion; what was seen of it there in one season is one record.
+ * occasion; what was seen of it there in one season is one record. Plots that were laid out in repeats have these for blocks.
  *
  * @param plants with the looks at all their traits
  * @param trait one with steps in an order, a count or a measure; of others there are no records
  */
 export function plotsOf(
-  plants: { plant: Pick<Plant, 'id' | 'code' | 'name'>; looks: ReadonlyMap<string, Looks> }[],
+  plants: {
+    plant: Pick<Plant, 'id' | 'code' | 'name' | 'placeId' | 'spot'>
+    looks: ReadonlyMap<string, Looks>
+  }[],
   trait: Trait,
 ): { lines: TrialLine[]; records: PlotRecord[] } {
   const lines = new Map<string, TrialLine>()
@@ -35,8 +38,9 @@ export function plotsOf(
     const line = lines.get(key) ?? { key, name: plant.name, plants: [] }
     lines.set(key, line)
     line.plants.push({ id: plant.id, code: plant.code })
-    // A place of one season is alike for all that stand there: it is the block.
-    records.push(...seen.means.map(({ occasion, value }) => ({ line: key, occasion, block: null, value })))
+    // A place of one season is alike for all that stand there; within it, the repeat where there are some.
+    const block = plant.spot?.block ? `${plant.placeId} ${plant.spot.block}` : null
+    records.push(...seen.means.map(({ occasion, value }) => ({ line: key, occasion, block, value })))
   }
   return { lines: [...lines.values()], records }
 }

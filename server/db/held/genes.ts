@@ -85,6 +85,7 @@ function plantsSince(db: Database, garden: Garden, crop: string, revision: numbe
       placeId: plants.placeId,
       crossId: plants.crossId,
       plantKind: part('plantKind'),
+      spot: part('spot'),
       seedParentId: part('seedParentId'),
       pollenParentId: part('pollenParentId'),
       scores: part('scores'),

@@ -70,6 +70,7 @@ const columns = computed<Column<AdjustedLine>[]>(() => [
     csv: percentCells('the best', l => l.first),
   },
 ])
+const isTrying = ref(false)
 const isCheck = (line: AdjustedLine) => checks.value.includes(line.line)
 const share = (part: number) => percentWords(part / (variances.value || 1))
 const variances = computed(() => {
@@ -110,11 +111,14 @@ const variances = computed(() => {
         class="checks"
       />
     </div>
+    <div v-if="garden.mayNote" class="row">
+      <v-btn @click="isTrying = true">Lay out a trial</v-btn>
+      <TrialDialog v-model="isTrying" :crop="String(route.params.id)" />
+    </div>
     <EmptyPage v-if="page && page.lines.length < 2" heading="No two named lines are scored for it yet">
       <p>
-        Every plant with a name is a plot of the line of that name, in the place where it stands: give each
-        repeat of a line a plant of its name, and score them. Means are then told free of what seasons and
-        places did.
+        Every plant with a name is a plot of the line of that name, in the place where it stands: lay out a
+        trial, and score its plots. Means are then told free of what seasons, places and repeats did.
       </p>
       <v-btn variant="flat" :to="`/plants?crop=${route.params.id}`">To its plants</v-btn>
     </EmptyPage>
