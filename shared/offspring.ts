@@ -32,6 +32,8 @@ export interface FamilyPage {
   plants: Plant[]
   /** those that were asked for to compare with, as far as they are of its crop */ checks: Plant[]
   /** what makes the seed of the sown packets doubtful, and at how many of their flowers */ doubts: SeedDoubt[]
+  /** flowers whose seed is doubtful and was sown, with the plants that may have come from each, and how many other flowers those may have come from */
+  doubtful: { flower: { id: string; code: string }; words: string[]; plants: string[]; others: number }[]
   flowers: number
   /** how it grows on */ growing: GrowingSummary
 }

@@ -4,6 +4,7 @@ import type { Names } from '@virgulta/core/log/kind'
 import { SETTLEABLE } from '@virgulta/core/flowers/flower'
 import type { ISODate } from '@virgulta/core/time/days'
 import { isDay } from '@virgulta/core/time/days'
+import { rollups } from 'd3-array'
 import { v7 } from 'uuid'
 import type { FreshPlace, Noted, Problem } from '#shared/entries'
 
@@ -108,8 +109,16 @@ export const useLogStore = defineStore('log', () => {
     trait: id => gardenStore.garden?.crops.flatMap(c => c.definition.traits).find(t => t.id === id),
     locus: id => gardenStore.garden?.crops.flatMap(c => c.definition.loci).find(l => l.id === id)?.name,
   }
-  const inWords = (deeds: Deed[], of = names) =>
-    deeds.length > 2 ? `${deeds.length} entries noted` : deeds.map(deed => wordsOf(deed, of)).join(', ')
+  /** What was noted, in a line: what was done to many alike is said once. */
+  function inWords(deeds: Deed[], of = names): string {
+    const said = rollups(
+      deeds,
+      alike => alike.length,
+      deed => wordsOf(deed, of),
+    )
+    if (said.length > 2) return `${deeds.length} entries noted`
+    return said.map(([words, times]) => (times > 1 ? `${words} (${times} times)` : words)).join(', ')
+  }
 
   let unanswered: Unanswered | null = null
   function entriesFor(drafts: Draft[], day: ISODate | undefined): Deed[] {

@@ -75,7 +75,7 @@ test('a family is scored by keys alone, and what was keyed is taken back step by
   await expect(cell(3)).toHaveText('pink')
   await page.keyboard.press('u')
   await expect(cell(9)).toHaveText('·')
-  await expect(page.getByText(/Taken back: \d+ entries noted/)).toBeVisible()
+  await expect(page.getByText(/Taken back: scored [a-z ]+: pink \(\d+ times\)/)).toBeVisible()
   await page.keyboard.press('ArrowRight')
   await page.keyboard.press('1')
   await expect(cell(2, 1)).not.toHaveText('·')

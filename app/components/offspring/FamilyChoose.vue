@@ -91,6 +91,13 @@ function judge(drafts: Draft[]) {
   marks.value = []
 }
 
+/** A plant that lives on shows its last form later; of most there is one season to go by. */
+const isFirstBloom = computed(() => {
+  const isLasting = garden.garden?.guides.find(g => g.id === family.cross.crop)?.kind === 'clone'
+  const scored = plants.filter(p => p.scores.length)
+  const once = scored.filter(p => new Set(p.scores.map(s => s.on.slice(0, 4))).size === 1)
+  return isLasting && once.length > 0.9 * scored.length
+})
 /** What goes with plants that are given up. */
 const lostWith = (rows: Row[]) => ({
   best: sum(rows, r => r.choice.among),
@@ -203,6 +210,10 @@ const percent = (share: number) => `${(100 * share).toFixed(1)}%`
         >; how true looks at {{ answer.assumed.map(id => traitOf.get(id)?.name).join(', ') }} are is assumed
         until some are looked at again</template
       >.
+    </p>
+    <p v-if="isFirstBloom" class="quiet small">
+      Nearly all were seen in one season only, and a first bloom often misleads: the first cut is for clear
+      faults; what may yet become something is watched.
     </p>
     <p v-if="givenUp" class="small">
       With the {{ counted(givenUp.plants, 'plant') }} that {{ givenUp.plants === 1 ? 'is' : 'are' }} discarded

@@ -63,6 +63,7 @@ function value(trait: Trait): string {
             >{{ plant.spot.row }}.{{ plant.spot.at }}</span
           >
           <TagLabel :code="plant.code" />
+          <span v-if="plant.apart" class="doubt small" :title="plant.apart.why">apart</span>
           <span v-if="plant.name !== plant.code" class="name small">{{ plant.name }}</span>
         </template>
       </span>

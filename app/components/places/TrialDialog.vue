@@ -41,7 +41,12 @@ const choices = computed(() => {
 const [repeats, every, across] = [ref(3), ref(5), ref(8)]
 const checkId = ref<string | null>(null)
 const placeId = ref<string | null>(null)
-const by = ref<keyof typeof MULTIPLIED_BY>('division')
+/** What is planted of a single plant: its own seed, or parts of it. */
+const by = ref<'seed' | keyof typeof MULTIPLIED_BY>('seed')
+const ways = [
+  { value: 'seed', title: 'their own seed' },
+  ...keysOf(MULTIPLIED_BY).map(value => ({ value, title: MULTIPLIED_BY[value].many })),
+]
 const seed = ref(1)
 const day = ref(garden.today)
 const drawAnew = () => (seed.value = 1 + Math.floor(Math.random() * 2 ** 31))
@@ -50,6 +55,7 @@ function begin() {
   chosen.value = [...lines]
   checkId.value = null
   placeId.value = at
+  by.value = garden.garden?.guides.find(guide => guide.id === crop)?.kind === 'clone' ? 'division' : 'seed'
   day.value = garden.today
   drawAnew()
 }
@@ -82,7 +88,7 @@ const plots = computed(() =>
     isCheck: line === check.value,
   })),
 )
-const isCloned = computed(() => chosen.value.some(plant => plant.plantKind === 'clone'))
+const isSingle = ({ plantKind }: Plant) => plantKind === 'clone' || plantKind === 'seedling'
 const problem = computed(() => {
   if (chosen.value.length < 2) return 'Choose at least two lines.'
   if (!placeId.value) return 'Choose the place.'
@@ -90,6 +96,19 @@ const problem = computed(() => {
 })
 const tried = ref(false)
 
+/** What stands on a plot of a line: the line again; of a single plant its offspring by its own pollen, or a part of it. */
+function plantedOf(line: Plant) {
+  const { id, plantKind, seedParentId, pollenParentId } = line
+  if (!isSingle(line)) return { plantKind, seedParentId, pollenParentId }
+  return by.value === 'seed'
+    ? { plantKind: 'population' as const, seedParentId: id, pollenParentId: id }
+    : {
+        plantKind: 'clone' as const,
+        seedParentId,
+        pollenParentId,
+        clonedFrom: { plantId: id, by: by.value },
+      }
+}
 function draftsFor(codes: string[]): Draft[] {
   const added = laid.value.map(({ line }, i): Draft => ({
     kind: 'plantAdded',
@@ -98,12 +117,9 @@ function draftsFor(codes: string[]): Draft[] {
       name: line.name,
       code: codes[i]!,
       crop,
-      plantKind: line.plantKind,
       placeId: placeId.value,
       note: null,
-      seedParentId: line.seedParentId,
-      pollenParentId: line.pollenParentId,
-      ...(line.plantKind === 'clone' && { clonedFrom: { plantId: line.id, by: by.value } }),
+      ...plantedOf(line),
     },
   }))
   const spots = laid.value.map(({ spot }, i) => ({ plantId: ids.id(i), ...spot }))
@@ -155,10 +171,10 @@ async function save() {
       hide-details
     />
     <v-select
-      v-if="isCloned"
+      v-if="chosen.some(isSingle)"
       v-model="by"
-      label="Clones are planted as"
-      :items="keysOf(MULTIPLIED_BY).map(value => ({ value, title: MULTIPLIED_BY[value].many }))"
+      label="Of single plants are planted"
+      :items="ways"
       hide-details
     />
     <DayField v-model="day" label="Laid out on" />

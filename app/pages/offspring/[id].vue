@@ -33,9 +33,9 @@ const { note, keyed } = useKeyed(family, () => ({
 }))
 const plants = computed(() => (family.value?.plants ?? []).map(keyed))
 const living = computed(() => plants.value.filter(p => !p.lost))
+/** What is counted as of this cross. */
+const own = computed(() => living.value.filter(p => !p.apart))
 const scored = computed(() => living.value.filter(p => latestScore(p.scores, trait.value?.id ?? '')).length)
-/** Whether anything was seen of its plants that could tell of their father. */
-const scoredAtAll = computed(() => plants.value.some(p => p.scores.length))
 /** What a table says of each plant beside its scores. */
 const cells = computed(() => ({
   cross: () => family.value!.cross.code,
@@ -92,16 +92,16 @@ const beside = computed<Beside[]>(() => {
       <FamilyReading
         v-model:trait-id="traitId"
         :family="family"
-        :plants="plants"
+        :plants="plants.filter(p => !p.apart)"
         :traits="traits"
         :trait="trait"
       />
-      <FamilySelfs v-if="family.pollenParent && scoredAtAll" :family="family" />
+      <FamilySelfs v-if="family.pollenParent" :family="family" />
     </template>
     <FamilyChoose
       v-else-if="part === 'choose'"
       :family="family"
-      :plants="living"
+      :plants="own"
       :beside="beside"
       :traits="traits"
       @note="note"

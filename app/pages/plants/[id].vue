@@ -78,6 +78,10 @@ async function lose(reason: string) {
         }}<template v-if="origin"> of <TagLabel :code="origin.code" :to="`/plants/${origin.id}`" /></template
         >.
       </p>
+      <p v-if="story.plant.apart" class="doubt">
+        Set apart from its family on {{ dayInWords(story.plant.apart.on, true) }}:
+        {{ story.plant.apart.why }}.
+      </p>
       <p v-if="story.plant.lost" class="fail">
         Lost on {{ dayInWords(story.plant.lost.on, true) }}: {{ story.plant.lost.reason }}.
       </p>

@@ -18,6 +18,7 @@ const plant = (id: string, more: Partial<StockPlant> = {}): StockPlant => ({
   seedParentId: null,
   pollenParentId: null,
   crossId: null,
+  apart: null,
   scores: [],
   struckOff: null,
   genotype: {},

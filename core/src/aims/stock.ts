@@ -23,6 +23,7 @@ export type StockPlant = Pick<
   | 'seedParentId'
   | 'pollenParentId'
   | 'crossId'
+  | 'apart'
   | 'scores'
   | 'struckOff'
   | 'genotype'

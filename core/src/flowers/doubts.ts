@@ -22,6 +22,7 @@ export function doubtsAt(
   guide: CropGuide,
   { isVisited, isDonorVisited = isVisited }: Visits = IN_THE_OPEN,
 ): string[] {
+  if (flower.doubtSettled) return []
   const isReached = isVisited || flowerForms[guide.form].strangeBy === 'wind'
   const isWind = flowerForms[guide.form].strangeBy === 'wind'
   const fathers = [

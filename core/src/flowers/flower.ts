@@ -117,6 +117,8 @@ export interface Flower {
   status: FlowerStatus
   /** what makes its seed doubtful, in words */
   doubts: string[]
+  /** set once what made its seed doubtful was looked into */
+  doubtSettled: { on: ISODate; why: string } | null
   /** what a person has yet to settle */
   conflicts: Conflict[]
   /** entries whose conflict was looked at */
@@ -219,6 +221,7 @@ export function flowerAfter(flower: Flower | null, deed: LoggedDeed, id: string)
       harvest: null,
       status: 'chosen',
       doubts: [],
+      doubtSettled: null,
       conflicts: [],
       settled: [],
       isMisdated: false,
@@ -408,6 +411,8 @@ function stepOn(flower: Flower, deed: LoggedDeed): Flower {
         },
       }
     }
+    case 'doubtSettled':
+      return { ...flower, doubtSettled: { on: deed.day, why: deed.payload.why } }
     case 'conflictSettled': {
       const { entryId } = deed.payload
       return {

@@ -172,6 +172,12 @@ export const flowerKinds = {
   grainFilled: kind('flower', v.strictObject({}), () => 'the grain is filled, and dries'),
   fruitNetted: kind('flower', v.strictObject({}), () => 'fruit netted before it splits'),
   flowerLost: kind('flower', v.strictObject({ reason: words(200) }), p => `lost: ${p.reason}`),
+  /** what made its seed doubtful was looked into: the seed is taken for what it should be */
+  doubtSettled: kind(
+    'flower',
+    v.strictObject({ why: words(200) }),
+    p => `its seed is no longer doubtful: ${p.why}`,
+  ),
   /** two notes that do not go together were looked at, and stay as they are */
   conflictSettled: kind(
     'flower',

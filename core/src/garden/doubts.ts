@@ -30,17 +30,22 @@ export const flowerDoubts = (here: Placed, flower: Flower, guide: CropGuide): st
     isDonorVisited: wasDonorVisited(here, flower),
   })
 
+/** What makes the seed of a flower doubtful: how it was worked, and the pollen it got; nothing once that is settled. */
+export function seedDoubts(here: Placed, flower: Flower, guide: CropGuide): string[] {
+  if (flower.doubtSettled) return []
+  const tubes = here.garden.states.tube
+  const ofPollen = new Set(
+    flower.pollinations.flatMap(({ tubeId }) => {
+      const tube = tubes.get(tubeId ?? '')
+      return tube ? fatherDoubts(tube) : []
+    }),
+  )
+  return [...flowerDoubts(here, flower, guide), ...ofPollen]
+}
+
 /** What makes seed doubtful: how the flowers it comes from were worked, and the pollen they got. */
 export function doubtsBehind(here: Placed, flowers: Flower[], guide: CropGuide): SeedDoubt[] {
-  const { tube: tubes } = here.garden.states
-  const ofPollen = (flower: Flower) =>
-    new Set(
-      flower.pollinations.flatMap(({ tubeId }) => {
-        const tube = tubes.get(tubeId ?? '')
-        return tube ? fatherDoubts(tube) : []
-      }),
-    )
-  const words = flowers.flatMap(flower => [...flowerDoubts(here, flower, guide), ...ofPollen(flower)])
+  const words = flowers.flatMap(flower => seedDoubts(here, flower, guide))
   return [
     ...rollup(
       words,

@@ -26,8 +26,8 @@ describe('selfs of a family', () => {
     const family = [child('one', { leaf: 'P' }), child('two', { leaf: 'p' }), child('three', {})]
     const { share, plants } = found([mother, father, ...family], ['one', 'two', 'three'])!
     expect(plants).toEqual([
-      { id: 'one', self: expect.closeTo(0, 2) as number },
-      { id: 'two', self: expect.closeTo(1, 2) as number },
+      { id: 'one', self: expect.closeTo(0, 2) as number, stranger: expect.closeTo(0.01, 2) as number },
+      { id: 'two', self: expect.closeTo(1, 1) as number, stranger: expect.closeTo(0.01, 2) as number },
     ])
     expect(share.estimate).toBeCloseTo(0.5, 2)
   })

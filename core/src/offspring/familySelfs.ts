@@ -9,8 +9,11 @@ import { findSelfs, looksIn } from './selfs'
 
 /** Selfs among the plants of a family, as far as looks that genes make were seen. */
 export interface FamilySelfs extends Omit<SelfsFound, 'plants'> {
-  plants: { id: string; self: number | null }[]
+  plants: { id: string; self: number | null; stranger: number }[]
 }
+
+/** Share of a family's plants that is reckoned to have had another father: a cover that slipped, a seed that fell into the wrong dish. */
+const STRANGE = 0.01
 
 /**
  * Selfs in a family, by looks and what its parents may be. Of the parents nothing is taken from this family itself: there
@@ -50,6 +53,10 @@ export function selfsOfFamily(
     part.seedParent,
     part.pollenParent,
     plants.map(plant => plant.looks),
+    STRANGE,
   )
-  return { share: found.share, plants: found.plants.map(({ self }, i) => ({ id: plants[i]!.id, self })) }
+  return {
+    share: found.share,
+    plants: found.plants.map(({ self, stranger = 0 }, i) => ({ id: plants[i]!.id, self, stranger })),
+  }
 }

@@ -67,6 +67,38 @@ describe('selfs among hybrids', () => {
     expect(plants[0]!.self).not.toBeNull()
   })
 
+  const marked = genome([locus('leaf', { alleles: ['A', 'a', 'b'], dominance: 'none' })])
+  const [hybrid, strange] = ['Aa', 'ab'].map(look => ({ leaf: look }))
+
+  it('leave a plant to a stranger that one father in a thousand could have made, where strangers are reckoned with', () => {
+    const father: ParentInDoubt = oneOf([
+      { probability: 0.999, genotype: leaf('A A') },
+      { probability: 0.001, genotype: leaf('A b') },
+    ])
+    const seen = [strange!, ...Array<Seen>(20).fill(hybrid!)]
+    const strict = findSelfs(marked, known(leaf('a a')), father, seen)
+    expect(strict.plants[0]).toEqual({ self: 0 })
+    const [odd, usual] = findSelfs(marked, known(leaf('a a')), father, seen, 0.01).plants
+    expect(odd!.stranger).toBeGreaterThan(0.999)
+    // A third of all strange pollen would have made a plant like the others.
+    expect(usual!.stranger).toBeCloseTo(0.01 / 3, 2)
+  })
+
+  it('tell as many strangers as there are, and the selfs beside them', () => {
+    const random = randomStream(11)
+    const [size, selfs, others] = [600, 0.1, 0.05]
+    const seen = Array.from({ length: size }, () => {
+      const u = random.uniform()
+      if (u < others) return { leaf: ['Aa', 'aa', 'ab'][Math.floor((3 * u) / others)]! }
+      return { leaf: random.uniform() < selfs ? 'aa' : 'Aa' }
+    })
+    const { share, plants } = findSelfs(marked, known(leaf('a a')), known(leaf('A A')), seen, others)
+    // Four standard errors of the share, and of the strangers that show as such.
+    expect(Math.abs(share.estimate - selfs)).toBeLessThan(4 * Math.sqrt((selfs * (1 - selfs)) / size))
+    const told = plants.reduce((sum, plant) => sum + plant.stranger!, 0)
+    expect(Math.abs(told - size * others)).toBeLessThan(4 * Math.sqrt((size * others) / 3))
+  })
+
   it('are found as often as they were made, whatever was not looked at', () => {
     const on = genome([
       locus('leaf', { alleles: ['L', 'l'], group: '1', cM: 0 }),

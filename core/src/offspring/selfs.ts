@@ -1,9 +1,10 @@
 /** Which plants of a family are selfs of their seed parent, and which are hybrids. */
-import { sum } from 'd3-array'
+import { cross, sum } from 'd3-array'
 import { OutOfRange } from '../chance/estimate'
 import type { KnownCouple, ParentInDoubt } from '../odds/generations'
 import { couplesIn, exactGenerations, known, partsOf } from '../odds/generations'
 import type { Genome } from '../odds/genome'
+import type { Genotype } from '../odds/genome'
 import { looksOf } from '../odds/locus'
 import type { Step } from '../odds/path'
 
@@ -16,9 +17,13 @@ export interface SelfsFound {
   plants: {
     /** chance that it is a self; null: neither a self nor a hybrid can look like that, so it had another father, or was seen wrongly */
     self: number | null
+    /** chance that it had another father; only where such are reckoned with */
+    stranger?: number
   }[]
 }
 
+/** Of all fathers that a stranger may have had, so many are looked at. */
+const MOST_FATHERS = 64
 /** Of all kinds of couples that parents in doubt may be, so many of the likeliest are looked at. */
 const MOST_COUPLES = 128
 /** Steps of the share between none and all. */
@@ -58,6 +63,8 @@ const keyOf = (plant: Seen) => JSON.stringify(Object.entries(plant).sort())
  * parents, selfs the seed parent selfed, each plant by itself. What is not known of the parents, and of the share, is summed over.
  *
  * @param plants what was seen of each
+ * @param strange share of plants that had another father, of which nothing is known; with 0 none are reckoned with, and what neither a
+ *   self nor a hybrid can be tells nothing
  * @throws {OutOfRange} for looks that cannot be, and no plants
  * @see Fyfe & Bailey (1951), Journal of Agricultural Science 41:371, for the likelihood of a share of crossing from marker classes
  */
@@ -66,6 +73,7 @@ export function findSelfs(
   seedParent: ParentInDoubt,
   pollenParent: ParentInDoubt,
   plants: Seen[],
+  strange = 0,
 ): SelfsFound {
   if (!plants.length) throw new OutOfRange('Give at least one plant, with what was seen of it.')
   checkSeen(plants, genome)
@@ -74,8 +82,14 @@ export function findSelfs(
   for (const plant of plants) distinct.get(keyOf(plant))!.times++
   const seen = [...distinct.values()]
   const chances = kinds.map(kind => chancesIn(genome, kind, seen))
+  const strangers = strange ? strangersIn(genome, kinds, seen) : null
   /** Of what no plant of either sort can be, nothing is learnt. */
   const isStrange = seen.map((_, i) => chances.every(of => of[i]!.self + of[i]!.hybrid <= 0))
+  /** How likely a plant is a stranger and seen as it was; a self; and whatever it is, with a share of selfs. */
+  const strangerAt = (k: number, i: number) => strange * (strangers?.[k]![i] ?? 0)
+  const selfAt = (k: number, i: number, share: number) => (1 - strange) * share * chances[k]![i]!.self
+  const wholeAt = (k: number, i: number, share: number) =>
+    selfAt(k, i, share) + (1 - strange) * (1 - share) * chances[k]![i]!.hybrid + strangerAt(k, i)
 
   /** log of the likelihood of a share, for each kind of couple. */
   const logsAt = (share: number) =>
@@ -84,8 +98,7 @@ export function findSelfs(
         Math.log(weight) +
         sum(seen, ({ times }, i) => {
           if (isStrange[i]) return 0
-          const { self, hybrid } = chances[k]![i]!
-          return times * Math.log(share * self + (1 - share) * hybrid)
+          return times * Math.log(wholeAt(k, i, share))
         }),
     )
   const logAt = (share: number) => logOfSum(logsAt(share))
@@ -98,28 +111,29 @@ export function findSelfs(
   const within = shares.filter((_, i) => logs[i]! >= highest - FALLS)
 
   const weights = all.map(of => of.map(log => Math.exp(log - highest)))
-  const selfOf = seen.map((_, i) => {
-    if (isStrange[i]) return null
-    let [selfs, whole] = [0, 0]
+  const foundOf = seen.map((_, i) => {
+    if (isStrange[i]) return { self: null, ...(strange && { stranger: 1 }) }
+    let [selfs, others, whole] = [0, 0, 0]
     shares.forEach((share, s) =>
       kinds.forEach((_, k) => {
-        const { self, hybrid } = chances[k]![i]!
         const weight = weights[s]![k]!
         if (!weight) return
-        selfs += (weight * share * self) / (share * self + (1 - share) * hybrid)
+        const each = weight / wholeAt(k, i, share)
+        selfs += each * selfAt(k, i, share)
+        others += each * strangerAt(k, i)
         whole += weight
       }),
     )
-    return selfs / whole
+    return { self: selfs / whole, ...(strange && { stranger: others / whole }) }
   })
-  const told = new Map(seen.map(({ plant }, i) => [keyOf(plant), selfOf[i]!]))
+  const told = new Map(seen.map(({ plant }, i) => [keyOf(plant), foundOf[i]!]))
   return {
     share: {
       estimate,
       low: Math.min(estimate, within[0] ?? estimate),
       high: Math.max(estimate, within.at(-1) ?? estimate),
     },
-    plants: plants.map(plant => ({ self: told.get(keyOf(plant)) ?? null })),
+    plants: plants.map(plant => ({ ...told.get(keyOf(plant))! })),
   }
 }
 
@@ -136,29 +150,67 @@ function likeliestCouples(parts: KnownCouple[][]): KnownCouple[] {
   return found.map(couple => ({ ...couple, weight: couple.weight / whole }))
 }
 
+type Class = { phenotype: Record<string, string>; probability: number }
+
+/** How likely a look is in a family of which each block has its classes. */
+const chanceOf = (blocks: readonly Class[][], plant: Seen): number =>
+  blocks.reduce(
+    (product, classes) =>
+      product *
+      sum(classes, ({ phenotype, probability }) =>
+        Object.entries(plant).every(([name, look]) => !(name in phenotype) || phenotype[name] === look)
+          ? probability
+          : 0,
+      ),
+    1,
+  )
+
+/** What each locus, and each rule, looks like in the plants of a step, block by block. */
+const afterStep = (genome: Genome, seedParent: Genotype, pollenParent: Genotype, step: Step): Class[][] =>
+  exactGenerations(
+    genome,
+    known(seedParent),
+    known(pollenParent),
+    [step],
+    [...genome.loci, ...genome.rules].map(thing => thing.name),
+  )[0]!.blocks.map(block => block.families[0]!.classes)
+
+/**
+ * How likely each of some looks is in the offspring of each seed parent by any father: each allele of a locus is as likely in his
+ * pollen as the others.
+ */
+function strangersIn(genome: Genome, kinds: KnownCouple[], seen: { plant: Seen }[]): number[][] {
+  const all = cross(...genome.loci.map(({ name, alleles }) => alleles.map(allele => [name, allele] as const)))
+  // Of very many every so manieth: together they hold each allele about as often.
+  const apart = Math.ceil(all.length / MOST_FATHERS)
+  const fathers = all
+    .filter((_, i) => i % apart === 0)
+    .map(alleles =>
+      Object.fromEntries(alleles.map(([name, allele]) => [name, Array<string>(genome.ploidy).fill(allele)])),
+    )
+  const known = new Map<string, number[]>()
+  return kinds.map(({ seedParent }) => {
+    const key = JSON.stringify(seedParent)
+    const families = known.get(key) ?? null
+    if (families) return families
+    const sums = seen.map(() => 0)
+    for (const father of fathers) {
+      const blocks = afterStep(genome, seedParent, father, 'cross')
+      seen.forEach(({ plant }, i) => (sums[i]! += chanceOf(blocks, plant) / fathers.length))
+    }
+    known.set(key, sums)
+    return sums
+  })
+}
+
 /** How likely each of some looks is in a self and in a hybrid of two known parents. */
 function chancesIn(
   genome: Genome,
   { seedParent, pollenParent }: KnownCouple,
   seen: { plant: Seen }[],
 ): { self: number; hybrid: number }[] {
-  const shown = [...genome.loci, ...genome.rules].map(thing => thing.name)
-  const after = (step: Step) =>
-    exactGenerations(genome, known(seedParent), known(pollenParent), [step], shown)[0]!.blocks.map(
-      block => block.families[0]!.classes,
-    )
-  const [selfed, crossed] = [after({ self: 'seedParent' }), after('cross')]
-  const chanceOf = (blocks: typeof selfed, plant: Seen) =>
-    blocks.reduce(
-      (product, classes) =>
-        product *
-        sum(classes, ({ phenotype, probability }) =>
-          Object.entries(plant).every(([name, look]) => !(name in phenotype) || phenotype[name] === look)
-            ? probability
-            : 0,
-        ),
-      1,
-    )
+  const selfed = afterStep(genome, seedParent, pollenParent, { self: 'seedParent' })
+  const crossed = afterStep(genome, seedParent, pollenParent, 'cross')
   return seen.map(({ plant }) => ({ self: chanceOf(selfed, plant), hybrid: chanceOf(crossed, plant) }))
 }
 

@@ -125,6 +125,18 @@ export const plantKinds = {
     }),
     p => `flower stalk cut: ${p.reason}${p.asCutting ? ', and rooted as a cutting' : ''}`,
   ),
+  /** it came of other pollen than its cross says, as far as can be told: it is counted with its family no more */
+  setApart: kind(
+    'plant',
+    v.strictObject({
+      /** whose pollen it was; null: nobody knows */
+      pollenParentId: v.nullable(Id),
+      why: words(200),
+    }),
+    p => `set apart from its family: ${p.why}`,
+    { needs: parentsNeeded },
+  ),
+  rejoined: kind('plant', v.strictObject({}), () => 'counted with its family again'),
   plantLost: kind('plant', v.strictObject({ reason: words(200) }), p => `lost: ${p.reason}`),
 }
 

@@ -38,6 +38,8 @@ export interface Plant {
   pollenParentId: string | null
   /** the cross and the sowing a seedling came from */
   crossId: string | null
+  /** set while it is not counted with the family of its cross; with the father that it had as one of them */
+  apart: { on: ISODate; why: string; pollenParentId: string | null } | null
   sowingId: string | null
   /** the plant it was multiplied from, and how; null: it was raised from seed, or nobody said */
   clonedFrom: { plantId: string; by: keyof typeof MULTIPLIED_BY } | null
@@ -93,6 +95,7 @@ export function plantAfter(plant: Plant | null, deed: LoggedDeed, id: string): P
       stalksCut: [],
       marks: null,
       lost: null,
+      apart: null,
       spot: null,
       clonedFrom: null,
       selected: null,
@@ -160,6 +163,19 @@ export function plantAfter(plant: Plant | null, deed: LoggedDeed, id: string): P
       const { row, at, block } = deed.payload.spots.find(spot => spot.plantId === id)!
       return { ...plant, spot: { row, at, block } }
     }
+    case 'setApart': {
+      if (!plant.crossId)
+        throw new Refusal(
+          'no-family',
+          `${plant.name} came of no cross of this garden; describe its parents instead.`,
+        )
+      const { pollenParentId, why } = deed.payload
+      const before = plant.apart ? plant.apart.pollenParentId : plant.pollenParentId
+      return { ...plant, pollenParentId, apart: { on: deed.day, why, pollenParentId: before } }
+    }
+    case 'rejoined':
+      if (!plant.apart) throw new Refusal('not-apart', `${plant.name} is counted with its family.`)
+      return { ...plant, pollenParentId: plant.apart.pollenParentId, apart: null }
     case 'selected': {
       const { breeder, note, ...named } = deed.payload
       return { ...plant, ...named, selected: { on: deed.day, breeder, note } }

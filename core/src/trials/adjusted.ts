@@ -1,6 +1,6 @@
 import { CholeskyDecomposition, Matrix } from 'ml-matrix'
 import { randomNormal } from 'd3-random'
-import { range, sum } from 'd3-array'
+import { group, range, sum } from 'd3-array'
 import { OutOfRange } from '../chance/estimate'
 import { randomStream } from '../chance/stream'
 import { chancesOfBest } from '../offspring/bestOf'
@@ -95,12 +95,38 @@ export function adjustedLines(
   }
 }
 
+interface TrialLine {
+  line: string
+  plots: number
+  sum: number
+  /** plots by column */
+  at: Map<number, number>
+}
+
+/** Lines that stand in the same columns: how many, and what their sums and the squares of those come to. */
+interface Alike extends Pick<TrialLine, 'plots' | 'at'> {
+  lines: number
+  sum: number
+  squares: number
+}
+
+const alikeOf = (lines: TrialLine[]): Alike[] =>
+  [...group(lines, ({ at }) => [...at].sort(([a], [b]) => a - b).join(';')).values()].map(own => ({
+    plots: own[0]!.plots,
+    at: own[0]!.at,
+    lines: own.length,
+    sum: sum(own, line => line.sum),
+    squares: sum(own, line => line.sum ** 2),
+  }))
+
 /** Sums over a trial's plots; columns are its occasions, then its blocks. */
 interface Table {
   plots: number
   occasions: number
   columns: number
-  lines: { line: string; plots: number; sum: number; at: Map<number, number> }[]
+  lines: TrialLine[]
+  /** lines that stand in the same columns as often as each other: to absorb many is as much work as to absorb one */
+  alike: Alike[]
   /** plots of each column, and of each pair of columns; their sums; the sum of all squares */
   counts: Matrix
   sums: number[]
@@ -115,7 +141,7 @@ function tableOf(records: PlotRecord[]): Table {
   const columns = occasionOf.size + blockOf.size
   const counts = Matrix.zeros(columns, columns)
   const sums = range(columns).map(() => 0)
-  const lines = new Map<string, Table['lines'][number]>()
+  const lines = new Map<string, TrialLine>()
   for (const record of records) {
     const { line, value } = record
     const own = lines.get(line) ?? { line, plots: 0, sum: 0, at: new Map<number, number>() }
@@ -135,6 +161,7 @@ function tableOf(records: PlotRecord[]): Table {
     occasions: occasionOf.size,
     columns,
     lines: [...lines.values()],
+    alike: alikeOf([...lines.values()]),
     counts,
     sums,
     squares: sum(records, r => r.value ** 2),
@@ -148,18 +175,18 @@ interface Ratios {
 }
 
 /** The equations of occasions and blocks once the lines are absorbed. */
-function absorbed({ lines, counts, sums, columns, occasions }: Table, ratios: Ratios) {
+function absorbed({ alike, counts, sums, columns, occasions }: Table, ratios: Ratios) {
   const left = counts.clone()
   const right = [...sums]
   for (let i = occasions; i < columns; i++) left.set(i, i, left.get(i, i) + ratios.blocks)
   let [logs, explained] = [0, 0]
-  for (const { plots, sum: whole, at } of lines) {
+  for (const { plots, sum: whole, squares, lines, at } of alike) {
     const weight = plots + ratios.lines
-    logs += Math.log(weight)
-    explained += whole ** 2 / weight
+    logs += lines * Math.log(weight)
+    explained += squares / weight
     for (const [i, n] of at) {
       right[i]! -= (n * whole) / weight
-      for (const [j, m] of at) left.set(i, j, left.get(i, j) - (n * m) / weight)
+      for (const [j, m] of at) left.set(i, j, left.get(i, j) - (lines * n * m) / weight)
     }
   }
   const cholesky = new CholeskyDecomposition(left)

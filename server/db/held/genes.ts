@@ -86,6 +86,7 @@ function plantsSince(db: Database, garden: Garden, crop: string, revision: numbe
       crossId: plants.crossId,
       plantKind: part('plantKind'),
       spot: part('spot'),
+      apart: part('apart'),
       seedParentId: part('seedParentId'),
       pollenParentId: part('pollenParentId'),
       scores: part('scores'),

@@ -1,9 +1,10 @@
-import { doubtsBehind } from '@virgulta/core/garden/doubts'
+import { doubtsBehind, seedDoubts } from '@virgulta/core/garden/doubts'
 import { growingOfCross } from '@virgulta/core/garden/growing'
 import type { Descended } from '@virgulta/core/odds/phases'
 import { laterBloomOf } from '@virgulta/core/offspring/laterBloom'
 import type { Score } from '@virgulta/core/offspring/score'
 import { latestScore } from '@virgulta/core/offspring/score'
+import type { Plant } from '@virgulta/core/plants/plant'
 import type { Trait } from '@virgulta/core/offspring/trait'
 import { classNames } from '@virgulta/core/offspring/trait'
 import { group, range } from 'd3-array'
@@ -81,7 +82,7 @@ export async function familySelfs(
   if (!isSought) return { selfs: null }
   const crop = (await gardenDay(db, garden)).garden.crops.get(cross.crop)!
   const stock = await stockOf(db, garden, crop.guide)
-  const family = [...stock.plants.values()].filter(({ plant }) => plant.crossId === crossId)
+  const family = [...stock.plants.values()].filter(({ plant }) => plant.crossId === crossId && !plant.apart)
   const parents: [Descended, Descended] = [seedParent, pollenParent]
   return {
     selfs: await selfsIn(
@@ -110,7 +111,7 @@ export async function familyBeside(
   if (!trait) return null
   const scored = [...stock.plants.values()].flatMap(({ plant, looks }) => {
     const scores = looks.get(traitId)?.scores
-    return scores ? [{ crossId: plant.crossId, scores }] : []
+    return scores ? [{ crossId: plant.apart ? null : plant.crossId, scores }] : []
   })
   const classes = classNames(trait)
   const later = laterBloomOf(scored, trait)
@@ -162,6 +163,12 @@ export async function familyPage(
     'plant',
     [cross.seedParentId, cross.pollenParentId, ...beside].filter(p => p !== null),
   )
+  const family = await offspringOf(db, garden, crossId)
+  /** Flowers that each plant may have come from: those of its packet. */
+  const flowersOf = ({ sowingId }: Plant) => {
+    const { sowing, seedLot } = day.garden.states
+    return seedLot.get(sowing.get(sowingId ?? '')?.lotId ?? '')?.flowerIds ?? []
+  }
   return {
     cross,
     seedParent: others.get(cross.seedParentId)!,
@@ -170,8 +177,15 @@ export async function familyPage(
       const check = others.get(id)
       return check?.crop === cross.crop ? [check] : []
     }),
-    plants: await offspringOf(db, garden, crossId),
+    plants: family,
     doubts: doubtsBehind(day, behind, guide),
+    doubtful: behind.flatMap(flower => {
+      const words = seedDoubts(day, flower, guide)
+      const plants = family.filter(plant => !plant.lost && flowersOf(plant).includes(flower.id))
+      const others = new Set(plants.flatMap(flowersOf)).size - 1
+      const { id, code } = flower
+      return words.length ? [{ flower: { id, code }, words, plants: plants.map(p => p.id), others }] : []
+    }),
     flowers: behind.length,
     growing: growingOfCross(day, cross),
   }
