@@ -150,8 +150,8 @@ describe('a file that is not as it was made', () => {
     ],
     [
       'of a later version',
-      () => whole().replace('"version":3', '"version":4'),
-      /made by a newer Virgulta \(format 4; this one reads up to 3\)/,
+      () => whole().replace('"version":4', '"version":5'),
+      /made by a newer Virgulta \(format 5; this one reads up to 4\)/,
     ],
     ['something else', () => '{"format":"recipe","entries":[]}', /altered after it was made|not a backup/],
     ['no JSON', () => 'Dear garden,', /not whole JSON/],
@@ -188,7 +188,8 @@ describe('a file of the first format', () => {
     const tail = /\],\n"sum":"[0-9a-f]{64}"\}\n$/
     const older = text
       .replace(tail, '')
-      .replace('"version":2', '"version":1')
+      .replace('],\n"photos":[', '')
+      .replace('"version":4', '"version":1')
       .replace('"tagSerials"', '"crops":[{"id":"chilli"}],"tagSerials"')
     expect(older).toContain('"crops"')
     const sum = createHash('sha256').update(older).digest('hex')

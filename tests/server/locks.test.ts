@@ -137,6 +137,7 @@ beforeAll(async () => {
     await describedCrop(visitor, ids.seedParent)
     await sownCross(visitor, ids)
     await visitor.ask('POST', '/api/tags/print', { crossId: ids.cross, codes: [codes.flower] })
+    await visitor.askBytes('PUT', `/api/photos/${randomUUID()}`, Buffer.from([0xff, 0xd8, 0xff]))
     await visitor.ask('POST', '/api/tokens', { name: 'a program' })
     await visitor.ask('POST', '/api/invitations', { role: 'hand', email: null })
   }
