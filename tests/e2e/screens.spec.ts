@@ -99,7 +99,10 @@ const AREAS: Record<string, (page: Page) => Promise<Screen[]>> = {
   },
   async 'garden'(page) {
     const { plants } = await answer(page, '/api/plants')
+    const [place] = (await answer(page, '/api/garden')).places
     return [
+      [`/places/${place.id}`, place.name],
+      [`/places/${place.id}?part=score`, place.name],
       ['/plants', 'Plants', true],
       [`/plants/${plants[0].id}`, plants[0].name],
       ['/garden', 'Quillmere Glasshouses'],

@@ -4,7 +4,7 @@ import type { Spot } from '@virgulta/core/trials/layout'
 import { max } from 'd3-array'
 
 /** What stands on a spot. */
-export interface Plot {
+interface Plot {
   key: string
   spot: Spot
   name: string

@@ -120,7 +120,7 @@ const parts = computed(() => [
       <p>
         Plants stand where they are put: add one and choose this place, or lay out a trial of named lines.
       </p>
-      <v-btn variant="flat" to="/plants?open=add">Add a plant</v-btn>
+      <v-btn variant="flat" to="/plants?add=1">Add a plant</v-btn>
     </EmptyPage>
     <template v-else-if="isScoring && trait && crop">
       <v-select
