@@ -191,6 +191,8 @@ describe('every route', () => {
     const { id: placeId } = (
       await keeper.ask<{ id: string }>('POST', '/api/garden/places', { name: 'A bench' })
     ).body
+    const photoId = v7()
+    await keeper.askBytes('PUT', `/api/photos/${photoId}`, Buffer.from([0xff, 0xd8, 0xff]))
     const { ids } = planted
     const theirs: Record<string, string> = {
       'garden/places': placeId,
@@ -205,13 +207,14 @@ describe('every route', () => {
       'seed/sowings': ids.flower,
       'aims': ids.flower,
       'pollen': ids.flower,
+      'photos': photoId,
     }
     const changes: Record<string, object> = {
       'members': { role: 'guest' },
       'garden/places': { name: 'Taken over' },
     }
-    // A crop is no secret, and the id of a file is chosen by who sends it.
-    const withId = routes.filter(r => r.name.includes('[id]') && !/crops|uploads/.test(r.name))
+    // A crop is no secret, and the id of a file or a picture is chosen by who sends it.
+    const withId = routes.filter(r => r.name.includes('[id]') && !/crops|uploads|PUT .*photos/.test(r.name))
     for (const route of withId) {
       const area = route.name.match(/\/api\/(.*?)\/\[id\]/)![1]!
       expect(theirs[area], `this test knows an id for ${route.name}`).toBeTruthy()
