@@ -4,11 +4,11 @@ import { v7 } from 'uuid'
 import { beforeAll, describe, expect, it } from 'vitest'
 import type { FamilyBeside, FamilyPage } from '../../shared/offspring'
 import type { PlantStory } from '../../shared/plants'
-import { Visitor, entry, plantedCross, undoing } from './visitor'
+import { Visitor, entry, plantedCross, raising, undoing } from './visitor'
 
 let keeper: Visitor
 let ids: Awaited<ReturnType<typeof plantedCross>>['ids']
-const [lot, tray] = [v7(), v7()]
+const lot = v7()
 const seedlings = Array.from({ length: 6 }, () => v7())
 
 async function note(...deeds: Deed[]): Promise<void> {
@@ -26,26 +26,7 @@ beforeAll(async () => {
   const codes = await keeper.codes(8)
   await note(
     entry('seedReceived', lot, { code: codes[0]!, crossId: ids.cross, seeds: 40, from: 'a friend' }, 500),
-    entry(
-      'sown',
-      tray,
-      { code: codes[1]!, lotId: lot, crossId: ids.cross, seeds: 20, container: 'tray', placeId: null },
-      480,
-    ),
-    entry('seedlingsUp', tray, { count: 8 }, 470),
-    entry(
-      'seedlingsRaised',
-      tray,
-      {
-        plants: seedlings.map((id, i) => ({ id, code: codes[2 + i]! })),
-        crop: 'chilli',
-        crossId: ids.cross,
-        seedParentId: ids.seedParent,
-        pollenParentId: ids.pollenParent,
-        placeId: null,
-      },
-      450,
-    ),
+    ...raising(ids, { lotId: lot, plants: seedlings, codes: codes.slice(1) }, 480),
   )
 })
 

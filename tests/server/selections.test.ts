@@ -10,12 +10,12 @@ import type { FamilyPage, FamilySelfsPage } from '../../shared/offspring'
 import type { PlacePage } from '../../shared/places'
 import type { PlantStory } from '../../shared/plants'
 import { lane } from './lane'
-import { Visitor, entry, plantedCross, undoing } from './visitor'
+import { Visitor, entry, plantedCross, raising, undoing } from './visitor'
 
 let keeper: Visitor
 let planted: Awaited<ReturnType<typeof plantedCross>>
 let bed = ''
-const [lot, tray] = [v7(), v7()]
+const lot = v7()
 const seedlings = Array.from({ length: 4 }, () => v7())
 const note = async (...deeds: Deed[]) => {
   const { status, body } = await keeper.send(...deeds)
@@ -66,26 +66,7 @@ beforeAll(async () => {
       },
       150,
     ),
-    entry(
-      'sown',
-      tray,
-      { code: codes[1]!, lotId: lot, crossId: ids.cross, seeds: 12, container: 'tray', placeId: null },
-      140,
-    ),
-    entry('seedlingsUp', tray, { count: 4 }, 130),
-    entry(
-      'seedlingsRaised',
-      tray,
-      {
-        plants: seedlings.map((id, i) => ({ id, code: codes[2 + i]! })),
-        crop: 'chilli',
-        crossId: ids.cross,
-        seedParentId: ids.seedParent,
-        pollenParentId: ids.pollenParent,
-        placeId: bed,
-      },
-      120,
-    ),
+    ...raising(ids, { lotId: lot, placeId: bed, plants: seedlings, codes: codes.slice(1) }, 140),
   )
 })
 
@@ -169,6 +150,14 @@ describe('a photograph', () => {
     expect((await put(Buffer.concat([PICTURE, Buffer.alloc(2 * 1024 * 1024)]))).status).toBe(422)
     const guest = await keeper.withMember('guest')
     expect((await guest.askBytes('PUT', `/api/photos/${v7()}`, PICTURE)).status).toBe(403)
+  })
+
+  it('has no more room once those of the garden fill it', async () => {
+    const visitor = await new Visitor().openDemo()
+    const large = Buffer.concat([PICTURE, Buffer.alloc(2 * 1024 * 1024 - PICTURE.length)])
+    const put = async () => (await visitor.askBytes('PUT', `/api/photos/${v7()}`, large)).status
+    for (let kept = 0; kept < 9; kept++) expect(await put()).toBe(200)
+    expect(await put()).toBe(422)
   })
 
   it('comes back with a backup of its garden', async () => {

@@ -216,3 +216,34 @@ export async function plantedCross(visitor: Visitor) {
   if (status !== 200) throw new Error(JSON.stringify(body))
   return { ids, entries, codes: { flower: d, cross: c } }
 }
+
+/** What raises plants with tags from a packet of a planted cross: sown, up, each with its code. */
+export const raising = (
+  { seedParent, pollenParent, cross }: Awaited<ReturnType<typeof plantedCross>>['ids'],
+  from: { lotId: string; placeId?: string; plants: string[]; codes: string[] },
+  daysAgo: number,
+) => {
+  const [tray, [code, ...codes]] = [v7(), from.codes]
+  return [
+    entry(
+      'sown',
+      tray,
+      { code: code!, lotId: from.lotId, crossId: cross, seeds: 12, container: 'tray', placeId: null },
+      daysAgo,
+    ),
+    entry('seedlingsUp', tray, { count: from.plants.length }, daysAgo - 10),
+    entry(
+      'seedlingsRaised',
+      tray,
+      {
+        plants: from.plants.map((id, i) => ({ id, code: codes[i]! })),
+        crop: 'chilli',
+        crossId: cross,
+        seedParentId: seedParent,
+        pollenParentId: pollenParent,
+        placeId: from.placeId ?? null,
+      },
+      daysAgo - 30,
+    ),
+  ]
+}

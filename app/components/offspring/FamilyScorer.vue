@@ -97,7 +97,11 @@ defineExpose({ beginRemark, photograph: () => (isPhotographing.value = true) })
       />
       <span class="at">
         <TagLabel :code="plant.code" large :to="`/plants/${plant.id}`" />
-        <span class="quiet small">{{ where }}</span>
+        <span v-if="plant.name !== plant.code" class="small">{{ plant.name }}</span>
+        <span class="quiet small"
+          >{{ where
+          }}<template v-if="plant.spot">, row {{ plant.spot.row }}, spot {{ plant.spot.at }}</template></span
+        >
       </span>
       <v-btn
         class="quietly"

@@ -9,10 +9,13 @@ import { photos } from '../schema'
 const roomOf = ({ expiresAt }: Pick<Garden, 'expiresAt'>): number =>
   expiresAt ? 20 : Number(process.env.VIRGULTA_MOST_PHOTOS_MB ?? 2048)
 
-/** Bytes of all pictures of a garden. */
+/** Each picture takes at least that much, so that nobody fills the disk with tiny ones. */
+const LEAST_BYTES = 4096
+
+/** Bytes that all pictures of a garden are counted as. */
 async function bytesOf(db: Database, gardenId: string): Promise<number> {
   const [row] = await db
-    .select({ bytes: sql<string>`coalesce(sum(octet_length(${photos.bytes})), 0)` })
+    .select({ bytes: sql<string>`coalesce(sum(octet_length(${photos.bytes}) + ${LEAST_BYTES}::int), 0)` })
     .from(photos)
     .where(eq(photos.gardenId, gardenId))
   return Number(row!.bytes)
@@ -34,7 +37,7 @@ export async function keepPhoto(
   if (bytes.length > MOST_PHOTO_BYTES)
     throw new Refusal('too-large', `The picture is larger than ${MOST_PHOTO_BYTES / 1024 / 1024} MB.`)
   const room = roomOf(garden)
-  if ((await bytesOf(db, garden.id)) + bytes.length > room * 1024 * 1024)
+  if ((await bytesOf(db, garden.id)) + bytes.length + LEAST_BYTES > room * 1024 * 1024)
     throw new Refusal(
       'no-room',
       `The pictures of this garden may take ${room} MB on this server, and they do. Whoever runs the server can give them more room.`,
