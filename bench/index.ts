@@ -23,6 +23,7 @@ import { calibrationRows } from './calibration'
 import { coreRows } from './core'
 import { fillLargeGarden } from './largeGarden'
 import type { Row } from './measure'
+import { lineageRows } from './lineage'
 import { oddsRows } from './odds'
 import { printed } from './measure'
 import { offspringRows } from './offspring'
@@ -74,6 +75,7 @@ try {
     ...(await roundRows()),
     ...(await pollenRows()),
     ...(await offspringRows()),
+    ...(await lineageRows()),
     ...(await seedRows()),
   )
   tell('Whether the numbers hold; this takes some minutes …')

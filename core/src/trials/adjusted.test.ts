@@ -65,6 +65,29 @@ describe('lines adjusted', () => {
     expect(sum(lines, l => l.first)).toBeCloseTo(1)
   })
 
+  it('come out of the published table of variance of a seed trial', () => {
+    // Soybean seeds that failed, of 100, in five blocks: Snedecor & Cochran, Statistical Methods, table 14.2.1.
+    const failed = [
+      [8, 10, 12, 13, 11],
+      [2, 6, 7, 11, 5],
+      [4, 10, 9, 8, 10],
+      [3, 5, 9, 10, 6],
+      [9, 7, 5, 5, 3],
+    ]
+    const records = failed.flatMap((values, line) =>
+      values.map((value, block) => ({ line: String(line), occasion: 'trial', block: String(block), value })),
+    )
+    // Mean squares there: treatments 20.96, blocks 12.46, error 5.41; the means follow by the shares of these.
+    const { lines, variances } = adjustedLines(records, 1)
+    expect(variances.plots).toBeCloseTo(5.41, 2)
+    expect(variances.lines).toBeCloseTo((20.96 - 5.41) / 5, 2)
+    expect(variances.blocks).toBeCloseTo((12.46 - 5.41) / 5, 2)
+    const kept = 1 - 5.41 / 20.96
+    const meanBy = new Map(lines.map(({ line, mean }) => [line, mean.mean]))
+    for (const [line, mean] of [10.8, 6.2, 8.2, 6.6, 5.8].entries())
+      expect(meanBy.get(String(line))).toBeCloseTo(7.52 + kept * (mean - 7.52), 2)
+  })
+
   it('in a trial with gaps, seasons and blocks are those of the whole system of equations', () => {
     const normal = randomNormal.source(randomStream(4).uniform)()
     const names = range(12).map(i => `line ${i}`)
