@@ -61,8 +61,9 @@ export async function plantSheet({
   for (const line of lines) if (line) on.write(line, 'text', 10.5)
 
   on.y += 4 * MM
-  on.room(8 * MM + 2 ** GENERATIONS * SLOT)
-  on.write('Descent', 'bold', 13, { gap: 2 * MM })
+  on.room(14 * MM + 2 ** GENERATIONS * SLOT)
+  on.write('Descent', 'bold', 13, { gap: 0.6 * MM })
+  on.write('Of each two the seed parent stands above, the pollen parent below.', 'text', 9, { colour: QUIET })
   drawDescent(on, forebears)
 
   const scored = traits.filter(trait => plant.scores.some(score => score.trait === trait.id))
@@ -106,7 +107,7 @@ function drawDescent(on: Writing, forebears: PlantSheet['forebears']): void {
       const isSeed = i % 2 === 0
       const x = LEFT + (generation - 1) * column
       const y = top + ((i + 0.5) * height) / count
-      const words = one ? `${isSeed ? '♀' : '♂'} ${one.name}` : isSeed ? '♀ not known' : '♂ not known'
+      const words = one?.name ?? 'not known'
       // Behind what nobody knows there is nothing to draw.
       const isDrawn = one || generation === 1 || forebears[(count >> 1) - 1 + (i >> 1)]
       if (!isDrawn) continue
