@@ -100,6 +100,12 @@ function help(): number {
   return 0
 }
 
+// Who reads no further, as `head` does, has what they wanted.
+process.stdout.on('error', error => {
+  if ((error as NodeJS.ErrnoException).code !== 'EPIPE') throw error
+  process.exit()
+})
+
 const [name = 'help', ...words] = process.argv.slice(2)
 const command = commands[name]
 try {

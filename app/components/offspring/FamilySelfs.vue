@@ -93,27 +93,6 @@ const needed = computed(() => {
           >Set {{ likely.length === 1 ? 'it' : `these ${likely.length}` }} apart as selfs</v-btn
         >
       </div>
-      <template v-if="strangers.length">
-        <p class="doubt">
-          {{ counted(strangers.length, 'plant') }} likely had another father, or
-          {{ strangers.length === 1 ? 'was' : 'were' }} scored wrongly. One plant in a hundred is reckoned to
-          have had one.
-        </p>
-        <TagChances :told="strangers" label="Strangers" />
-        <div v-if="garden.mayNote">
-          <v-btn
-            class="quietly"
-            @click="
-              setApart(
-                strangers.map(one => one.plant),
-                null,
-                'taken for the child of another father by its looks',
-              )
-            "
-            >Set {{ strangers.length === 1 ? 'it' : `these ${strangers.length}` }} apart as strangers</v-btn
-          >
-        </div>
-      </template>
       <div class="row">
         <CountStepper v-model="wanted" label="Hybrids wanted" :least="1" :most="5000" />
         <p v-if="needed !== null">
@@ -121,6 +100,27 @@ const needed = computed(() => {
           {{ percentWords(SURE) }}.
         </p>
         <p v-else class="doubt">Nearly all of its plants may be selfs: no number would do.</p>
+      </div>
+    </div>
+    <div v-if="strangers.length" class="stack strangers">
+      <p class="doubt">
+        {{ counted(strangers.length, 'plant') }} likely had another father, or
+        {{ strangers.length === 1 ? 'was' : 'were' }} scored wrongly. One plant in a hundred is reckoned to
+        have had one.
+      </p>
+      <TagChances :told="strangers" label="Strangers" />
+      <div v-if="garden.mayNote">
+        <v-btn
+          class="quietly"
+          @click="
+            setApart(
+              strangers.map(one => one.plant),
+              null,
+              'taken for the child of another father by its looks',
+            )
+          "
+          >Set {{ strangers.length === 1 ? 'it' : `these ${strangers.length}` }} apart as strangers</v-btn
+        >
       </div>
     </div>
   </PaperSheet>
@@ -161,6 +161,9 @@ const needed = computed(() => {
 </template>
 
 <style scoped>
+.strangers {
+  margin-top: 10px;
+}
 .flowers {
   list-style: none;
   margin: 0 0 8px;

@@ -62,6 +62,8 @@ function begin() {
 const { data: there } = useLive<PlacePage>(() =>
   isOpen.value && placeId.value ? `/api/garden/places/${placeId.value}` : null,
 )
+/** Which rows are free is not known yet: laid out now, plots could come to stand on others. */
+const isLooking = computed(() => placeId.value !== null && there.value?.place.id !== placeId.value)
 const firstFree = computed(() => 1 + (max(there.value?.plants ?? [], p => p.spot?.row) ?? 0))
 const check = computed(() => chosen.value.find(plant => plant.id === checkId.value) ?? null)
 const laid = computed(() =>
@@ -139,7 +141,8 @@ async function save() {
     v-model="isOpen"
     heading="Lay out a trial"
     :action="laid.length ? `Give ${counted(laid.length, 'plot')} their tags` : 'Lay it out'"
-    :of="`${crop} ${at}`"
+    :of="[crop, at, ...lines.map(line => line.id)].join()"
+    :disabled="isLooking"
     @open="begin"
     @submit="save"
   >

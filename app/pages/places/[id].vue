@@ -58,16 +58,22 @@ const putInRows = () =>
   ])
 /** The plant that changes its spot with the next one pressed. */
 const chosen = ref<string | null>(null)
+/** Two are changing over: until the answer shows where they stand now, no other spot is given. */
+const isChanging = ref(false)
+watch(page, () => (isChanging.value = false))
 async function choose(id: string) {
+  if (isChanging.value) return
   const [one, other] = [chosen.value, id].map(key => laid.value.find(p => p.id === key))
   chosen.value = chosen.value ? null : id
   if (!one?.spot || !other?.spot || one === other) return
-  await log.note([
+  isChanging.value = true
+  const isNoted = await log.note([
     give([
       { plantId: one.id, ...other.spot },
       { plantId: other.id, ...one.spot },
     ]),
   ])
+  if (!isNoted) isChanging.value = false
 }
 const chosenPlant = computed(() => laid.value.find(p => p.id === chosen.value) ?? null)
 const isTrying = ref(false)
@@ -118,7 +124,8 @@ const parts = computed(() => [
     </PageHead>
     <EmptyPage v-if="!page.plants.length" heading="Nothing with a tag stands here">
       <p>
-        Plants stand where they are put: add one and choose this place, or lay out a trial of named lines.
+        Plants stand where they are put: add one and choose this place. A trial is laid out beside the lines
+        of a crop, under Guides.
       </p>
       <v-btn variant="flat" to="/plants?add=1">Add a plant</v-btn>
     </EmptyPage>

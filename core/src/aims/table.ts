@@ -59,10 +59,10 @@ function withAncestors(ids: string[], plants: WorkedStock['plants']): StockPlant
 const spreadsOf = (stock: WorkedStock) =>
   once(stock, 'spreads', () =>
     familySpreads(
-      Array.from(usualLooks(stock), ([id, looks]) => ({
-        crossId: stock.plants.get(id)!.plant.crossId,
-        looks,
-      })),
+      Array.from(usualLooks(stock), ([id, looks]) => {
+        const { crossId, apart } = stock.plants.get(id)!.plant
+        return { crossId: apart ? null : crossId, looks }
+      }),
       stock.definition.traits,
     ),
   )
