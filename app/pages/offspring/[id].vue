@@ -25,7 +25,6 @@ type Part = keyof typeof PARTS
 const part = computed(
   () => (Object.hasOwn(PARTS, String(route.query.part)) ? route.query.part : 'score') as Part,
 )
-const at = (wanted: Part) => ({ query: { ...route.query, part: wanted === 'score' ? undefined : wanted } })
 
 const { note, keyed } = useKeyed(family, () => ({
   trait: id => traits.value.find(t => t.id === id),
@@ -74,17 +73,7 @@ const beside = computed<Beside[]>(() => {
         {{ doubt.flowers }} of the {{ counted(family.flowers, 'flower') }} behind it: {{ doubt.words }}.
       </p>
       <template v-if="living.length" #actions>
-        <nav class="parts" aria-label="Parts of the family">
-          <NuxtLink
-            v-for="(word, name) in PARTS"
-            :key="name"
-            :to="at(name)"
-            replace
-            :class="{ here: part === name }"
-            :aria-current="part === name ? 'page' : undefined"
-            >{{ word }}</NuxtLink
-          >
-        </nav>
+        <QueryParts :parts="PARTS" :here="part" label="Parts of the family" />
       </template>
     </PageHead>
     <FamilyGrowing v-if="part === 'growing' || !living.length" :family="family" />

@@ -91,10 +91,7 @@ function exportCsv() {
     ]),
   )
 }
-const parts = computed(() => [
-  { to: { query: { ...route.query, part: undefined } }, word: 'Plan', here: !isScoring.value },
-  { to: { query: { ...route.query, part: 'score' } }, word: 'Score', here: isScoring.value },
-])
+const PARTS = { plan: 'Plan', score: 'Score' }
 </script>
 
 <template>
@@ -109,17 +106,7 @@ const parts = computed(() => [
         >.
       </p>
       <template v-if="page.plants.length" #actions>
-        <nav class="parts" aria-label="Parts of the place">
-          <NuxtLink
-            v-for="{ to, word, here } in parts"
-            :key="word"
-            :to="to"
-            replace
-            :class="{ here }"
-            :aria-current="here ? 'page' : undefined"
-            >{{ word }}</NuxtLink
-          >
-        </nav>
+        <QueryParts :parts="PARTS" :here="isScoring ? 'score' : 'plan'" label="Parts of the place" />
       </template>
     </PageHead>
     <EmptyPage v-if="!page.plants.length" heading="Nothing with a tag stands here">
