@@ -59,6 +59,21 @@ async function take(name, path, { size = desk, look = 'paper', before = async ()
   console.log(`${name}.png`)
 }
 
+/** A trial of the best of a family, as somebody lays it out; where its rows are drawn. */
+async function laidOut(family) {
+  await page.goto(`/offspring/${family}?part=choose`)
+  await page.getByRole('button', { name: /Mark the best/ }).click()
+  await page.getByRole('button', { name: 'Lay out a trial' }).click()
+  const dialog = page.getByRole('dialog')
+  for (const name of ['Place', 'Check between them, if any']) {
+    await dialog.getByRole('combobox', { name }).press('ArrowDown')
+    await page.getByRole('option').first().click()
+  }
+  await dialog.getByRole('button', { name: /Give \d+ plots/ }).click()
+  await page.waitForURL(/places/)
+  return page.url()
+}
+
 try {
   await take('first', '/')
   await page.request.post('/api/session/demo', { data: {} })
@@ -100,11 +115,11 @@ try {
   await take('today', '/today')
   await take('walk', '/walk', { size: telephone })
   await take('cross', `/crosses/${told}`)
-  await take('crosses', '/crosses')
   await take('pollen', '/pollen', { before: settled(/Worth a flower until/) })
   await take('drawer', '/seed?as=drawing', { before: settled(/not put away yet/i) })
   await take('tray', `/seed/trays/${tray}`)
   await take('family', `/offspring/${told}?trait=fruit-stance`)
+  await take('plan', await laidOut(told), { before: settled(/repeat 1/i) })
   await take('plants', '/plants')
   await take('learnt', '/crops/chilli?of=toReceptive')
   await take('garden', '/garden')

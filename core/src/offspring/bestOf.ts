@@ -38,9 +38,9 @@ export function chancesOfBest(
 /** Gives out places: one to each that is worth more than the last that gets any, and what is left in shares to its equals. */
 function share(worth: Float64Array, last: number, places: number, into: Float64Array): void {
   let [above, level] = [0, 0]
-  for (const one of worth) {
-    if (one > last) above++
-    else if (one === last) level++
+  for (let i = 0; i < worth.length; i++) {
+    if (worth[i]! > last) above++
+    else if (worth[i] === last) level++
   }
   const rest = (places - above) / level
   for (let i = 0; i < worth.length; i++) {

@@ -38,7 +38,7 @@ const Z80 = 1.2816
 /** Share of what single plots differ by that lies between lines, where no line stood in two. */
 const ASSUMED_SHARE = 0.5
 /** How much is drawn, and how often at least and at most. */
-const [DRAWN, FEWEST, MOST] = [4_000_000, 400, 2000]
+const [DRAWN, FEWEST, MOST] = [2_000_000, 400, 2000]
 /** Ratios of the plots' variance to that of lines, or of blocks, are looked for between these, as logarithms. */
 const [LEAST_LOG, MOST_LOG] = [-7, 7]
 
@@ -66,12 +66,18 @@ export function adjustedLines(
   const { ratios, variance } = likeliest(table, isAssumed)
   const { effects, doubts, level } = solved(table, ratios, variance)
   const ranked = range(table.lines.length).filter(i => !checks.has(table.lines[i]!.line))
-  const draws = Math.round(Math.max(FEWEST, Math.min(MOST, DRAWN / Math.max(1, ranked.length))))
+  const contenders = contendersOf(ranked, best, effects, doubts)
+  const draws = Math.round(Math.max(FEWEST, Math.min(MOST, DRAWN / Math.max(1, contenders.length))))
   const normal = randomNormal.source(randomStream(1).uniform)()
-  const { first, among } = chancesOfBest(ranked.length, best, draws, worth => {
-    ranked.forEach((line, i) => (worth[i] = effects[line]! + doubts[line]! * normal()))
+  const { first, among } = chancesOfBest(contenders.length, best, draws, worth => {
+    contenders.forEach((line, i) => (worth[i] = effects[line]! + doubts[line]! * normal()))
   })
-  const told = (line: number, chances: { first: number; among: number }): AdjustedLine => ({
+  const placeOf = new Map(contenders.map((line, i) => [line, i]))
+  const chancesOf = (line: number) => {
+    const i = placeOf.get(line)
+    return i === undefined ? { first: 0, among: 0 } : { first: first[i]!, among: among[i]! }
+  }
+  const told = (line: number): AdjustedLine => ({
     line: table.lines[line]!.line,
     plots: table.lines[line]!.plots,
     mean: {
@@ -79,20 +85,33 @@ export function adjustedLines(
       low: level + effects[line]! - Z80 * doubts[line]!,
       high: level + effects[line]! + Z80 * doubts[line]!,
     },
-    ...chances,
+    ...chancesOf(line),
   })
   return {
     lines: [
-      ...ranked
-        .map((line, i) => told(line, { first: first[i]!, among: among[i]! }))
-        .sort((a, b) => b.among - a.among || b.first - a.first || b.mean.mean - a.mean.mean),
+      ...ranked.map(told).sort((a, b) => b.among - a.among || b.first - a.first || b.mean.mean - a.mean.mean),
       ...range(table.lines.length)
         .filter(i => checks.has(table.lines[i]!.line))
-        .map(line => told(line, { first: 0, among: 0 })),
+        .map(told),
     ],
     variances: { lines: variance / ratios.lines, blocks: variance / ratios.blocks, plots: variance },
     isAssumed,
   }
+}
+
+/** How many standard errors a line may be off for its chances to be reckoned at all: beyond them lies less than one in a million. */
+const FAR = 5
+
+/** Lines that could be among the best: of most of a large trial nothing needs to be drawn. */
+function contendersOf(
+  lines: number[],
+  best: number,
+  effects: ArrayLike<number>,
+  doubts: ArrayLike<number>,
+): number[] {
+  const sure = Float64Array.from(lines, line => effects[line]! - FAR * doubts[line]!).sort()
+  const least = sure[Math.max(0, sure.length - best)]!
+  return lines.filter(line => effects[line]! + FAR * doubts[line]! >= least)
 }
 
 interface TrialLine {
