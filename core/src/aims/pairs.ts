@@ -2,7 +2,8 @@ import { deviation, group, sum } from 'd3-array'
 import { tabulatedCdf } from '../chance/distributions'
 import type { CropTrait } from '../crops/definition'
 import { counted } from '../formats/counted'
-import type { Relation } from '../lineage/kinship'
+import type { Relation } from '../lineage/genets'
+import { lineageOf } from '../lineage/genets'
 import { kinshipOf } from '../lineage/kinship'
 import type { Possible } from '../odds/carriers'
 import { exactGenerations, known } from '../odds/generations'
@@ -436,7 +437,7 @@ export function pairsOf(table: PairTable) {
         : []
     },
   )
-  const kinship = kinshipOf(table.relations)
+  const kinship = kinshipOf(lineageOf(table.relations))
   const triedOf = group(table.tried, t => [t.seedParentId, t.pollenParentId].sort().join(' '))
   const whole = wholeTraits(traits)
 

@@ -17,6 +17,7 @@ const plant = (id: string, more: Partial<StockPlant> = {}): StockPlant => ({
   spot: null,
   seedParentId: null,
   pollenParentId: null,
+  clonedFrom: null,
   crossId: null,
   apart: null,
   scores: [],

@@ -22,6 +22,7 @@ export type StockPlant = Pick<
   | 'spot'
   | 'seedParentId'
   | 'pollenParentId'
+  | 'clonedFrom'
   | 'crossId'
   | 'apart'
   | 'scores'

@@ -50,6 +50,7 @@ function withAncestors(ids: string[], plants: WorkedStock['plants']): StockPlant
     found.set(plant.id, plant)
     visit(plant.seedParentId)
     visit(plant.pollenParentId)
+    visit(plant.clonedFrom?.plantId ?? null)
   }
   ids.forEach(visit)
   return [...found.values()]
@@ -115,12 +116,15 @@ export function pairTable(
         takes: takes.get(id) ?? { successes: 0, tries: 0 },
       }
     }),
-    relations: withAncestors(ids, plants).map(({ id, seedParentId, pollenParentId, plantKind }) => ({
-      id,
-      seedParentId,
-      pollenParentId,
-      plantKind,
-    })),
+    relations: withAncestors(ids, plants).map(
+      ({ id, seedParentId, pollenParentId, plantKind, clonedFrom }) => ({
+        id,
+        seedParentId,
+        pollenParentId,
+        plantKind,
+        clonedFrom,
+      }),
+    ),
     tried: triedPairs(crop),
     spreads: spreadsOf(stock),
   }

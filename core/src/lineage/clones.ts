@@ -1,17 +1,24 @@
-import type { Plant } from '../plants/plant'
+/** A plant as far as it was multiplied. */
+interface Multiplied {
+  clonedFrom?: { plantId: string } | null
+}
 
-type Multiplied = Pick<Plant, 'id' | 'clonedFrom'>
-
-/** The plant that a clone began with, as far as the garden knows it. */
-function originOf(id: string, plants: ReadonlyMap<string, Multiplied>): string {
-  const seen = new Set<string>()
-  let at = id
-  for (;;) {
-    const from = plants.get(at)?.clonedFrom?.plantId
-    if (!from || !plants.has(from) || seen.has(from)) return at
-    seen.add(at)
-    at = from
+/** The plant that each one's clone began with, by id, as far as those plants are known: itself where it was not multiplied. */
+export function originsOf(plants: ReadonlyMap<string, Multiplied>): Map<string, string> {
+  const origins = new Map<string, string>()
+  for (const id of plants.keys()) {
+    const way = new Set<string>()
+    let at = id
+    while (!origins.has(at)) {
+      const from = plants.get(at)!.clonedFrom?.plantId
+      way.add(at)
+      if (!from || !plants.has(from) || way.has(from)) break
+      at = from
+    }
+    const origin = origins.get(at) ?? at
+    for (const one of way) origins.set(one, origin)
   }
+  return origins
 }
 
 /**
@@ -20,9 +27,10 @@ function originOf(id: string, plants: ReadonlyMap<string, Multiplied>): string {
  * @returns ids, that of the plant they all began with first
  */
 export function cloneOf(id: string, plants: ReadonlyMap<string, Multiplied>): string[] {
-  const origin = originOf(id, plants)
-  const others = [...plants.values()].filter(
-    plant => plant.clonedFrom && plant.id !== origin && originOf(plant.id, plants) === origin,
-  )
-  return [origin, ...others.map(plant => plant.id)]
+  const origins = originsOf(plants)
+  const origin = origins.get(id) ?? id
+  return [
+    origin,
+    ...[...origins].flatMap(([other, from]) => (from === origin && other !== origin ? [other] : [])),
+  ]
 }

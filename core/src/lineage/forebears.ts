@@ -1,4 +1,4 @@
-import type { Relation } from './kinship'
+import type { Relation } from './genets'
 
 /** What a plant needs to be found among the forebears of others. */
 export type Parents = Pick<Relation, 'seedParentId' | 'pollenParentId'>

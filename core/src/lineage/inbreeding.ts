@@ -90,14 +90,29 @@ class Couples {
  * offspring; the sum of the squares of these, by what each brought that its own parents do not tell, is one and the inbreeding.
  *
  * @param generations of the plants, as `generationsOf` gives them
+ * @param least what a plant is inbred by at least, by plant: lines that were selfed before anybody wrote it down
  * @returns by plant, 0 to 1
  * @see Meuwissen & Luo (1992), Genetics Selection Evolution 24:305
  */
-export function inbreedingOf(pedigree: Pedigree, generations: Int32Array): Float64Array {
+export const inbreedingOf = (
+  pedigree: Pedigree,
+  generations: Int32Array,
+  least?: Float64Array,
+): Float64Array => descentOf(pedigree, generations, least).inbred
+
+/** What follows of each plant from its parents, by plant. */
+export interface Descent {
+  inbred: Float64Array
+  /** what it brings that its parents do not tell: the share of its relation with itself that is not theirs */
+  own: Float64Array
+}
+
+/** The inbreeding of each plant, see {@link inbreedingOf}, and what each brings of its own. */
+export function descentOf(pedigree: Pedigree, generations: Int32Array, least?: Float64Array): Descent {
   const size = pedigree.seed.length
   const forebears = forebearsIn(pedigree, generations)
   const { numberOf, count, seed, pollen, generation, starts } = forebears
-  const found = new Float64Array(size)
+  const [found, ownOfAll] = [new Float64Array(size), new Float64Array(size)]
   const couples = new Couples(size)
   /** what a forebear brings that its parents do not tell, by number; its inbreeding */
   const [own, inbred] = [new Float64Array(count), new Float64Array(count)]
@@ -130,7 +145,7 @@ export function inbreedingOf(pedigree: Pedigree, generations: Int32Array): Float
     return sum - 0.5 - (inbred[one]! + inbred[other]!) / 4
   }
   /** What an offspring of two has of its own: all of a founder, less what each known parent tells. */
-  const ownOf = (one: number, other: number): number =>
+  const ownFrom = (one: number, other: number): number =>
     1 - (one === UNKNOWN ? 0 : (1 + inbred[one]!) / 4) - (other === UNKNOWN ? 0 : (1 + inbred[other]!) / 4)
 
   for (const plant of byGeneration(generations)) {
@@ -142,12 +157,15 @@ export function inbreedingOf(pedigree: Pedigree, generations: Int32Array): Float
       if (!couples.has(slot)) couples.set(slot, one, other, traced(one, other))
       found[plant] = couples.value(slot)
     }
+    const more = Math.max(0, (least?.[plant] ?? 0) - found[plant]!)
+    found[plant]! += more
+    ownOfAll[plant] = ownFrom(one, other) + more
     const number = numberOf[plant]!
     if (number === UNKNOWN) continue
     inbred[number] = found[plant]!
-    own[number] = ownOf(one, other)
+    own[number] = ownOfAll[plant]!
   }
-  return found
+  return { inbred: found, own: ownOfAll }
 }
 
 /** All plants, those of earlier generations first. */
@@ -187,29 +205,25 @@ export function coancestriesOf(
 }
 
 /**
- * The coancestry of all pairs of some plants: one pass back through their forebears and one forth for each.
+ * The coancestry of plants with others, one after the other as they are asked for: one pass back through their forebears and one forth
+ * for each.
  *
- * @param generations of the plants, as `generationsOf` gives them
- * @param chosen plants by their numbers in the pedigree
- * @returns rows of the chosen, one after the other
+ * @param descent of all plants, as {@link descentOf} gives it
+ * @param chosen plants that are asked for, by their numbers in the pedigree
+ * @returns for a plant of the chosen, a row in their order; it is written anew for the next
  * @see Colleau (2002), Genetics Selection Evolution 34:409
  */
-export function coancestryMatrix(
+export function coancestryRows(
   pedigree: Pedigree,
   generations: Int32Array,
+  descent: Descent,
   chosen: number[],
-): Float64Array {
-  const inbred = inbreedingOf(pedigree, generations)
+): (plant: number, row: Float64Array) => void {
   const { plants, seed, pollen, numberOf } = behind(pedigree, generations, chosen)
-  const own = new Float64Array(plants.length)
-  for (let i = 0; i < plants.length; i++)
-    own[i] =
-      1 -
-      (seed[i] === UNKNOWN ? 0 : (1 + inbred[plants[seed[i]!]!]!) / 4) -
-      (pollen[i] === UNKNOWN ? 0 : (1 + inbred[plants[pollen[i]!]!]!) / 4)
-  const matrix = new Float64Array(chosen.length ** 2)
+  const own = Float64Array.from(plants, plant => descent.own[plant]!)
   const share = new Float64Array(plants.length)
-  chosen.forEach((plant, row) => {
+  const at = Int32Array.from(chosen, plant => numberOf.get(plant)!)
+  return (plant, row) => {
     share.fill(0)
     share[numberOf.get(plant)!] = 1
     for (let i = plants.length - 1; i >= 0; i--) {
@@ -223,10 +237,28 @@ export function coancestryMatrix(
       if (seed[i] !== UNKNOWN) share[i]! += share[seed[i]!]! / 2
       if (pollen[i] !== UNKNOWN) share[i]! += share[pollen[i]!]! / 2
     }
-    chosen.forEach((other, column) => {
-      matrix[row * chosen.length + column] = share[numberOf.get(other)!]! / 2
-    })
-  })
+    for (let column = 0; column < at.length; column++) row[column] = share[at[column]!]! / 2
+  }
+}
+
+/**
+ * The coancestry of all pairs of some plants.
+ *
+ * @param generations of the plants, as `generationsOf` gives them
+ * @param chosen plants by their numbers in the pedigree
+ * @returns rows of the chosen, one after the other
+ */
+export function coancestryMatrix(
+  pedigree: Pedigree,
+  generations: Int32Array,
+  chosen: number[],
+  least?: Float64Array,
+): Float64Array {
+  const write = coancestryRows(pedigree, generations, descentOf(pedigree, generations, least), chosen)
+  const matrix = new Float64Array(chosen.length ** 2)
+  chosen.forEach((plant, row) =>
+    write(plant, matrix.subarray(row * chosen.length, (row + 1) * chosen.length)),
+  )
   return matrix
 }
 

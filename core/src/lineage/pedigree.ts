@@ -15,7 +15,34 @@ export const UNKNOWN = -1
  * @param nameOf what a plant is called, for the sentence
  * @throws {OutOfRange} for a plant that is its own forebear, with the way around
  */
-export function generationsOf({ seed, pollen }: Pedigree, nameOf: (plant: number) => string): Int32Array {
+export const generationsOf = (pedigree: Pedigree, nameOf: (plant: number) => string): Int32Array =>
+  generationsWith(pedigree, way => {
+    throw new OutOfRange(loopInWords(way, nameOf))
+  })
+
+/**
+ * A pedigree without parents that are descendants of their own child: of each loop the last parent that is come to is taken for unknown.
+ *
+ * @returns also the generations, and the plants that lost a parent so
+ */
+export function withoutLoops(given: Pedigree): {
+  pedigree: Pedigree
+  generations: Int32Array
+  cut: number[]
+} {
+  const pedigree = { seed: given.seed.slice(), pollen: given.pollen.slice() }
+  const cut: number[] = []
+  const generations = generationsWith(pedigree, way => {
+    const plant = way.at(-1)!
+    for (const parents of [pedigree.seed, pedigree.pollen])
+      if (parents[plant] === way[0]) parents[plant] = UNKNOWN
+    cut.push(plant)
+  })
+  return { pedigree, generations, cut }
+}
+
+/** @param onLoop is told of a loop: each a parent of the one before it, and the first of the last. It throws, or takes that parent away */
+function generationsWith({ seed, pollen }: Pedigree, onLoop: (way: number[]) => void): Int32Array {
   const [FRESH, OPEN] = [-2, -1]
   const generations = new Int32Array(seed.length).fill(FRESH)
   /** Plants whose generation waits for that of a parent, each a parent of the one before it. */
@@ -33,7 +60,7 @@ export function generationsOf({ seed, pollen }: Pedigree, nameOf: (plant: number
         generations[plant] = 1 + Math.max(of(parents[0]!), of(parents[1]!))
         waiting.pop()
       } else if (generations[next] === FRESH) waiting.push(next)
-      else throw new OutOfRange(loopInWords(waiting.slice(waiting.indexOf(next)), nameOf))
+      else onLoop(waiting.slice(waiting.indexOf(next)))
     }
   }
   return generations

@@ -1,5 +1,6 @@
 import { OutOfRange } from '../chance/estimate'
-import { inbreedingOf } from '../lineage/inbreeding'
+import type { Descent } from '../lineage/inbreeding'
+import { descentOf } from '../lineage/inbreeding'
 import type { Pedigree } from '../lineage/pedigree'
 import { UNKNOWN } from '../lineage/pedigree'
 import type { Factor, Pattern, SymmetricMatrix } from './sparse'
@@ -18,6 +19,8 @@ export interface Scored {
   pedigree: Pedigree
   /** of the plants, as `generationsOf` gives them */
   generations: Int32Array
+  /** what each plant is inbred by at least, by plant; absent: as the pedigree says */
+  least?: Float64Array
   scores: MeritScore[]
   /** how many levels each fixed effect has */
   levels: number[]
@@ -64,7 +67,7 @@ interface Equations {
   columnOf: (effect: number, level: number) => number
 }
 
-function equationsOf({ pedigree, generations, scores, levels }: Scored): Equations {
+function equationsOf({ pedigree, generations, least, scores, levels }: Scored): Equations {
   const plants = pedigree.seed.length
   const starts: number[] = []
   let fixed = 0
@@ -90,8 +93,8 @@ function equationsOf({ pedigree, generations, scores, levels }: Scored): Equatio
       for (let e = 0; e <= i; e++) matrix.add(column, columns[e]!, 1)
     })
   }
-  const inbred = inbreedingOf(pedigree, generations)
-  addRelations(matrix, pedigree, inbred, fixed)
+  const descent = descentOf(pedigree, generations, least)
+  addRelations(matrix, pedigree, descent, fixed)
   return {
     fixed,
     size,
@@ -100,7 +103,7 @@ function equationsOf({ pedigree, generations, scores, levels }: Scored): Equatio
     right,
     squares,
     level,
-    inbred,
+    inbred: descent.inbred,
     columnOf,
   }
 }
@@ -113,13 +116,12 @@ function equationsOf({ pedigree, generations, scores, levels }: Scored): Equatio
 function addRelations(
   matrix: SymmetricSum,
   { seed, pollen }: Pedigree,
-  inbred: Float64Array,
+  { own }: Descent,
   first: number,
 ): void {
-  const told = (parent: number) => (parent === UNKNOWN ? 0 : (1 + inbred[parent]!) / 4)
   for (let plant = 0; plant < seed.length; plant++) {
     const [one, other] = [seed[plant]!, pollen[plant]!]
-    const weight = 1 / Math.max(LEAST_OWN, 1 - told(one) - told(other))
+    const weight = 1 / Math.max(LEAST_OWN, own[plant]!)
     const parts: [number, number][] = [[first + plant, 1]]
     if (one !== UNKNOWN) parts.push([first + one, one === other ? -1 : -0.5])
     if (other !== UNKNOWN && other !== one) parts.push([first + other, -0.5])

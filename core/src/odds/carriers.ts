@@ -1,4 +1,4 @@
-import type { Relation } from '../lineage/kinship'
+import type { Relation } from '../lineage/genets'
 import type { Factor } from './elimination'
 import { joint, marginals } from './elimination'
 import type { Genome, Genotype } from './genome'

@@ -89,6 +89,7 @@ function plantsSince(db: Database, garden: Garden, crop: string, revision: numbe
       apart: part('apart'),
       seedParentId: part('seedParentId'),
       pollenParentId: part('pollenParentId'),
+      clonedFrom: part('clonedFrom'),
       scores: part('scores'),
       struckOff: part('struckOff'),
       genotype: part('genotype'),
