@@ -44,6 +44,8 @@ export default defineNuxtConfig({
     emitRouteChunkError: 'manual',
   },
   vite: {
+    // What a computation stands on is fetched when it is asked for.
+    worker: { format: 'es' },
     // Few files: each costs a way to the server and back.
     build: {
       cssCodeSplit: false,

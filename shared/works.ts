@@ -25,6 +25,8 @@ import type { Choosing } from '@virgulta/core/offspring/choosing'
 import { chosenFrom } from '@virgulta/core/offspring/choosing'
 import type { PlotRecord } from '@virgulta/core/trials/adjusted'
 import { adjustedLines } from '@virgulta/core/trials/adjusted'
+import type { PlacedTree } from '@virgulta/core/lineage/treeLayout'
+import type { FamilyTree } from '@virgulta/core/lineage/tree'
 import { rankRatios } from '@virgulta/core/offspring/segregation'
 import * as v from 'valibot'
 
@@ -221,7 +223,7 @@ export interface PairsAnswer {
   barred: number
 }
 
-/** What a worker of the desk computes: plain data in and out. */
+/** What a worker of the desk computes: plain data in and out. What stands on a large library fetches it when it is asked for. */
 export const works = {
   odds,
   budget,
@@ -233,10 +235,12 @@ export const works = {
   lines: ({ records, best, checks }: { records: PlotRecord[]; best: number; checks: string[] }) =>
     adjustedLines(records, best, new Set(checks)),
   ratios: ({ observed }: { observed: number[] }) => rankRatios(observed),
+  tree: async (tree: Pick<FamilyTree, 'nodes' | 'links'>): Promise<PlacedTree> =>
+    (await import('@virgulta/core/lineage/treeLayout')).placedTree(tree),
   pairs: ({ table, most }: PairsWish, onProgress: ToldShare): PairsAnswer =>
     pairsOf(table).ranked(most, onProgress),
 }
 
 export type WorkName = keyof typeof works
 export type WishOf<W extends WorkName> = Parameters<(typeof works)[W]>[0]
-export type AnswerOf<W extends WorkName> = ReturnType<(typeof works)[W]>
+export type AnswerOf<W extends WorkName> = Awaited<ReturnType<(typeof works)[W]>>

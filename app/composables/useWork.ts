@@ -61,7 +61,7 @@ export function useWork<W extends WorkName>(work: W, wish: () => WishOf<W> | nul
     const sent = JSON.parse(JSON.stringify(wanted)) as WishOf<W>
     try {
       // The types of a thread's functions do not keep what they are generic in.
-      const outcome = (await thread.core.workOut(work, sent, proxy(hear))) as Outcome<W>
+      const outcome = (await thread.core.workOut(work, sent, proxy(hear))) as unknown as Outcome<W>
       if (id !== asked) return
       refused.value = 'refused' in outcome ? outcome.refused : null
       answer.value = 'answer' in outcome ? outcome.answer : null

@@ -7,6 +7,7 @@ export const areas = [
   { to: '/pollen', word: 'Pollen', key: 'p' },
   { to: '/seed', word: 'Seed', key: 's' },
   { to: '/offspring', word: 'Offspring', key: 'o' },
+  { to: '/lineage', word: 'Lineage', key: 'i' },
   { to: '/plants', word: 'Plants', key: 'l' },
   { to: '/guides', word: 'Guides', key: 'u' },
   { to: '/garden', word: 'Garden', key: 'r' },

@@ -8,9 +8,9 @@ export type Outcome<W extends WorkName> = { answer: AnswerOf<W> } | { refused: s
 
 const core = {
   /** @throws {Error} what is not a refusal is a fault, and is told as one */
-  workOut<W extends WorkName>(work: W, wish: WishOf<W>, progress: ToldShare): Outcome<W> {
+  async workOut<W extends WorkName>(work: W, wish: WishOf<W>, progress: ToldShare): Promise<Outcome<W>> {
     try {
-      return { answer: works[work](wish as never, progress) as AnswerOf<W> }
+      return { answer: (await works[work](wish as never, progress)) as AnswerOf<W> }
     } catch (error) {
       if (error instanceof OutOfRange) return { refused: error.message }
       throw error

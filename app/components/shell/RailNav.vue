@@ -3,6 +3,7 @@
 import {
   mdiBookOpenPageVariantOutline,
   mdiCalendarRange,
+  mdiFamilyTree,
   mdiFlowerOutline,
   mdiGreenhouse,
   mdiMagnify,
@@ -22,6 +23,7 @@ const icons: Record<(typeof areas)[number]['to'], string> = {
   '/pollen': mdiTestTube,
   '/seed': mdiSeedOutline,
   '/offspring': mdiSproutOutline,
+  '/lineage': mdiFamilyTree,
   '/plants': mdiFlowerOutline,
   '/guides': mdiBookOpenPageVariantOutline,
   '/garden': mdiGreenhouse,
@@ -95,6 +97,16 @@ const isHere = (to: string) => path.value === to || path.value.startsWith(`${to}
   font: inherit;
   font-size: 13px;
   cursor: pointer;
+}
+/* All of them stand on a low screen, too. */
+@media (max-height: 860px) {
+  .area {
+    gap: 1px;
+    padding: 5px 2px 4px;
+  }
+  .brand {
+    margin-bottom: 4px;
+  }
 }
 .area:hover {
   background: var(--wash);

@@ -100,6 +100,9 @@ export const inbreedingOf = (
   least?: Float64Array,
 ): Float64Array => descentOf(pedigree, generations, least).inbred
 
+/** What rounding leaves of no inbreeding. */
+const NOUGHT = 1e-13
+
 /** What follows of each plant from its parents, by plant. */
 export interface Descent {
   inbred: Float64Array
@@ -142,7 +145,8 @@ export function descentOf(pedigree: Pedigree, generations: Int32Array, least?: F
       }
       ends[g] = start
     }
-    return sum - 0.5 - (inbred[one]! + inbred[other]!) / 4
+    const found = sum - 0.5 - (inbred[one]! + inbred[other]!) / 4
+    return found < NOUGHT ? 0 : found
   }
   /** What an offspring of two has of its own: all of a founder, less what each known parent tells. */
   const ownFrom = (one: number, other: number): number =>

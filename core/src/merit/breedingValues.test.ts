@@ -20,7 +20,7 @@ function scoredOf(rows: [number, number][], levels: number[], scores: MeritScore
 }
 
 /** The same by the whole covariance of all scores: generalized least squares, and what is foretold from its rest. */
-function dense({ pedigree, generations, levels, scores }: Scored, h2: number) {
+function dense({ pedigree, generations, levels, scores }: Scored, h2: number, lasting = 0) {
   const n = pedigree.seed.length
   const kin = coancestryMatrix(pedigree, generations, range(n))
   const a = new Matrix(range(n).map(i => range(n).map(j => 2 * kin[i * n + j]!)))
@@ -37,7 +37,8 @@ function dense({ pedigree, generations, levels, scores }: Scored, h2: number) {
   const v = z
     .mmul(g)
     .mmul(z.transpose())
-    .add(Matrix.mul(Matrix.eye(scores.length), 1 - h2))
+    .add(Matrix.mul(z.mmul(z.transpose()), lasting))
+    .add(Matrix.mul(Matrix.eye(scores.length), 1 - h2 - lasting))
   const vi = inverse(v)
   const of = inverse(x.transpose().mmul(vi).mmul(x))
   const b = of.mmul(x.transpose()).mmul(vi).mmul(y)
@@ -111,6 +112,43 @@ describe('breeding values', () => {
       )
       expect(found.fixed[1]![0]).toBe(0)
     }
+  })
+
+  it('tell apart what a plant shows again and again and does not hand on', () => {
+    const normal = randomNormal.source(randomStream(5).uniform)()
+    const [handedOn, lasts] = [0.3, 0.3]
+    const rows: [number, number][] = range(40).map(() => [none, none])
+    for (const i of range(160)) rows.push([i % 40, (i * 7 + 11) % 40])
+    const worth: number[] = []
+    for (const [one, other] of rows) {
+      const mean = one === none ? 0 : (worth[one]! + worth[other]!) / 2
+      worth.push(mean + normal() * Math.sqrt((one === none ? 1 : 0.5) * handedOn))
+    }
+    const scores = rows.flatMap((_, plant): MeritScore[] => {
+      const own = normal() * Math.sqrt(lasts)
+      return range(plant % 4 ? 3 : 1).map(() => ({
+        plant,
+        levels: [],
+        value: worth[plant]! + own + normal() * Math.sqrt(1 - handedOn - lasts),
+      }))
+    })
+    const one = scoredOf(rows, [], scores)
+    const told = breedingValues({ ...one, isRepeated: true })
+    const { additive, lasting, rest } = told.variances
+    const whole = additive + lasting + rest
+    expect(additive / whole).toBeCloseTo(told.heritability.estimate, 6)
+    expect((additive + lasting) / whole).toBeGreaterThan(0.5)
+    expect((additive + lasting) / whole).toBeLessThan(0.7)
+    expect(lasting / whole).toBeGreaterThan(0.1)
+    // Taken for independent, repeats of one plant make what it hands on look larger.
+    expect(breedingValues(one).heritability.estimate).toBeGreaterThan(told.heritability.estimate)
+    const expected = dense(
+      { ...one, levels: [1], scores: scores.map(s => ({ ...s, levels: [0] })) },
+      additive / whole,
+      lasting / whole,
+    )
+    told.values.forEach((value, i) => expect(value).toBeCloseTo(expected.values[i]!, 6))
+    told.reliability.forEach((value, i) => expect(value).toBeCloseTo(expected.reliability[i]!, 6))
   })
 
   it('by the likeliest heritability of a balanced case are those of its table of variance', () => {

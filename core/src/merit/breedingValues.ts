@@ -24,6 +24,8 @@ export interface Scored {
   scores: MeritScore[]
   /** how many levels each fixed effect has */
   levels: number[]
+  /** whether what a plant shows again and again beside what it hands on is told apart; it takes plants that were scored more than once */
+  isRepeated?: boolean
 }
 
 /** A heritability with its 80 % interval. */
@@ -42,6 +44,8 @@ export interface Merit {
   /** by plant: how much of the differences between true values these tell, 0 to 1 */
   reliability: Float64Array
   heritability: Heritability
+  /** of what is handed on, of what a plant shows again and again beside it, and of a single score */
+  variances: { additive: number; lasting: number; rest: number }
 }
 
 /** What a plant of its own brings is never quite nothing: the offspring of a pure line are that line but for as much. */
@@ -54,9 +58,12 @@ const FALLS = 1.2816 ** 2
 /** The equations of scores and relations: everything that does not change with the heritability. */
 interface Equations {
   fixed: number
+  plants: number
+  /** plants with a column of their own for what they show again and again */
+  lasting: number
   size: number
   records: number
-  /** of the scores, and scaled by the ratio of the variances the inverse of the relationships */
+  /** of the scores; by the ratio of variances, the inverse of the relationships; by another, what lasts */
   matrix: SymmetricMatrix
   right: Float64Array
   squares: number
@@ -67,7 +74,14 @@ interface Equations {
   columnOf: (effect: number, level: number) => number
 }
 
-function equationsOf({ pedigree, generations, least, scores, levels }: Scored): Equations {
+function equationsOf({
+  pedigree,
+  generations,
+  least,
+  scores,
+  levels,
+  isRepeated = false,
+}: Scored): Equations {
   const plants = pedigree.seed.length
   const starts: number[] = []
   let fixed = 0
@@ -78,14 +92,17 @@ function equationsOf({ pedigree, generations, least, scores, levels }: Scored): 
   if (!levels.length) fixed = 1
   const columnOf = (effect: number, level: number) =>
     effect === 0 ? level : level === 0 ? -1 : starts[effect]! + level - 1
-  const size = fixed + plants
+  const scored = isRepeated ? lastingPlants(scores) : []
+  const lastingOf = new Map(scored.map((plant, i) => [plant, fixed + plants + i]))
+  const size = fixed + plants + scored.length
   const right = new Float64Array(size)
-  const matrix = new SymmetricSum(size)
+  const matrix = new SymmetricSum(size, scored.length ? 3 : 2)
   const level = scores.reduce((sum, score) => sum + score.value, 0) / scores.length
   let squares = 0
   for (const { plant, levels: at, value } of scores) {
     const columns = (levels.length ? at.map((one, effect) => columnOf(effect, one)) : [0]).filter(c => c >= 0)
     columns.push(fixed + plant)
+    if (lastingOf.has(plant)) columns.push(lastingOf.get(plant)!)
     const off = value - level
     squares += off * off
     columns.forEach((column, i) => {
@@ -95,8 +112,11 @@ function equationsOf({ pedigree, generations, least, scores, levels }: Scored): 
   }
   const descent = descentOf(pedigree, generations, least)
   addRelations(matrix, pedigree, descent, fixed)
+  for (const column of lastingOf.values()) matrix.add(column, column, 1, 2)
   return {
     fixed,
+    plants,
+    lasting: scored.length,
     size,
     records: scores.length,
     matrix: matrix.merged(),
@@ -126,33 +146,54 @@ function addRelations(
     if (one !== UNKNOWN) parts.push([first + one, one === other ? -1 : -0.5])
     if (other !== UNKNOWN && other !== one) parts.push([first + other, -0.5])
     parts.forEach(([a, x], i) => {
-      for (const [b, y] of parts.slice(0, i + 1)) matrix.add(a, b, 0, weight * x * y)
+      for (const [b, y] of parts.slice(0, i + 1)) matrix.add(a, b, weight * x * y, 1)
     })
   }
 }
 
-/** The equations solved at one heritability. */
+/** The plants that were scored, where one of them was more than once: else nothing tells what lasts from a single score. */
+function lastingPlants(scores: MeritScore[]): number[] {
+  const scored = new Set(scores.map(score => score.plant))
+  return scored.size < scores.length ? [...scored] : []
+}
+
+/** Shares of the variance: what is handed on, and what lasts beside it. */
+interface Shares {
+  heritability: number
+  lasting: number
+}
+
+/** The equations solved at some shares. */
 interface Solved {
   factor: Factor
   found: Float64Array
+  /** of the rest to what is handed on */
   ratio: number
+  /** of a single score */
+  variance: number
   /** minus twice the log of the restricted likelihood, but for what does not change */
   deviance: number
 }
 
-function solvedAt(equations: Equations, pattern: Pattern, heritability: number): Solved {
-  const ratio = (1 - heritability) / heritability
-  const factor = factored(equations.matrix, pattern, ratio)
+function solvedAt(equations: Equations, pattern: Pattern, { heritability, lasting }: Shares): Solved {
+  const { plants, lasting: lastingOnes } = equations
+  const rest = 1 - heritability - lasting
+  const [ratio, ratioLasting] = [rest / heritability, rest / lasting]
+  const factor = factored(equations.matrix, pattern, lastingOnes ? [ratio, ratioLasting] : [ratio])
   const found = factor.solve(equations.right)
-  const plants = equations.size - equations.fixed
-  const freedom = Math.max(1, equations.records - (factor.rank - plants))
+  const freedom = Math.max(1, equations.records - (factor.rank - plants - lastingOnes))
   const explained = found.reduce((sum, x, i) => sum + x * equations.right[i]!, 0)
   const variance = Math.max(equations.squares - explained, Number.EPSILON * (1 + equations.squares)) / freedom
   return {
     factor,
     found,
     ratio,
-    deviance: freedom * Math.log(variance) - plants * Math.log(ratio) + factor.logDeterminant,
+    variance,
+    deviance:
+      freedom * Math.log(variance) -
+      plants * Math.log(ratio) -
+      (lastingOnes ? lastingOnes * Math.log(ratioLasting) : 0) +
+      factor.logDeterminant,
   }
 }
 
@@ -172,11 +213,12 @@ export function breedingValues(scored: Scored, given?: number): Merit {
     throw new OutOfRange(`A heritability lies between 0 and 1, not at ${given}.`)
   const equations = equationsOf(scored)
   const pattern = patternOf(equations.matrix)
-  const heritability =
-    given === undefined ? likeliest(equations, pattern) : { estimate: given, low: given, high: given }
-  const { factor, found, ratio } = solvedAt(equations, pattern, heritability.estimate)
+  const at = profile(equations, pattern)
+  const heritability = given === undefined ? likeliest(at) : { estimate: given, low: given, high: given }
+  const shares = at(heritability.estimate)
+  const { factor, found, ratio, variance } = solvedAt(equations, pattern, shares)
   const diagonal = factor.inverseDiagonal()
-  const { fixed, inbred, level, columnOf } = equations
+  const { fixed, inbred, level, columnOf, plants } = equations
   const value = (column: number) => (column < 0 ? 0 : found[column]!)
   return {
     fixed: scored.levels.length
@@ -184,22 +226,44 @@ export function breedingValues(scored: Scored, given?: number): Merit {
           Array.from({ length: count }, (_, l) => value(columnOf(effect, l)) + (effect ? 0 : level)),
         )
       : [[value(0) + level]],
-    values: found.slice(fixed),
+    values: found.slice(fixed, fixed + plants),
     reliability: Float64Array.from(inbred, (f, plant) =>
       Math.min(1, Math.max(0, 1 - (ratio * diagonal[fixed + plant]!) / (1 + f))),
     ),
     heritability,
+    variances: {
+      additive: variance / ratio,
+      lasting: equations.lasting
+        ? (variance * shares.lasting) / (1 - shares.heritability - shares.lasting)
+        : 0,
+      rest: variance,
+    },
+  }
+}
+
+/** The likeliest share of what lasts at each heritability, with how likely both are; each is worked out once. */
+function profile(
+  equations: Equations,
+  pattern: Pattern,
+): (heritability: number) => Shares & { deviance: number } {
+  const known = new Map<number, Shares & { deviance: number }>()
+  return heritability => {
+    const kept = known.get(heritability)
+    if (kept) return kept
+    const devianceAt = (lasting: number) => solvedAt(equations, pattern, { heritability, lasting }).deviance
+    const most = 1 - heritability
+    const lasting = equations.lasting
+      ? lowest(LEAST_LASTING * most, (1 - LEAST_LASTING) * most, devianceAt, LASTING_STEPS)
+      : 0
+    const found = { heritability, lasting, deviance: devianceAt(lasting) }
+    known.set(heritability, found)
+    return found
   }
 }
 
 /** The likeliest heritability: the best of some that are tried, and then ever closer around it. */
-function likeliest(equations: Equations, pattern: Pattern): Heritability {
-  const known = new Map<number, number>()
-  const at = (h: number) => {
-    const kept = known.get(h) ?? solvedAt(equations, pattern, h).deviance
-    known.set(h, kept)
-    return kept
-  }
+function likeliest(profiled: (heritability: number) => { deviance: number }): Heritability {
+  const at = (h: number) => profiled(h).deviance
   const tried = [LEAST, ...Array.from({ length: 9 }, (_, i) => (i + 1) / 10), MOST]
   const best = tried.reduce((least, h) => (at(h) < at(least) ? h : least))
   const i = tried.indexOf(best)
@@ -210,12 +274,14 @@ function likeliest(equations: Equations, pattern: Pattern): Heritability {
 
 const GOLDEN = (Math.sqrt(5) - 1) / 2
 const STEPS = 22
+/** What lasts takes at least that part of what is not handed on, and is looked for in so many steps. */
+const [LEAST_LASTING, LASTING_STEPS] = [0.001, 12]
 
 /** Where a function with one valley between two ends is lowest. */
-function lowest(from: number, to: number, of: (x: number) => number): number {
+function lowest(from: number, to: number, of: (x: number) => number, steps = STEPS): number {
   let [low, high] = [from, to]
   let [one, other] = [high - GOLDEN * (high - low), low + GOLDEN * (high - low)]
-  for (let i = 0; i < STEPS; i++) {
+  for (let i = 0; i < steps; i++) {
     if (of(one) <= of(other)) [high, other, one] = [other, one, other - GOLDEN * (other - low)]
     else [low, one, other] = [one, other, one + GOLDEN * (high - one)]
   }

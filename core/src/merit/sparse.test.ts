@@ -5,13 +5,13 @@ import { randomStream } from '../chance/stream'
 import type { SymmetricMatrix } from './sparse'
 import { SymmetricSum, factored, patternOf } from './sparse'
 
-/** A matrix with a column: A x. */
-function times({ size, starts, columns, values }: SymmetricMatrix, x: Float64Array): Float64Array {
+/** A matrix of one part with a column: A x. */
+function times({ size, starts, columns, values: [values] }: SymmetricMatrix, x: Float64Array): Float64Array {
   const product = new Float64Array(size)
   for (let i = 0; i < size; i++)
     for (let at = starts[i]!; at < starts[i + 1]!; at++) {
-      product[i]! += values[at]! * x[columns[at]!]!
-      if (columns[at] !== i) product[columns[at]!]! += values[at]! * x[i]!
+      product[i]! += values![at]! * x[columns[at]!]!
+      if (columns[at] !== i) product[columns[at]!]! += values![at]! * x[i]!
     }
   return product
 }
@@ -47,6 +47,23 @@ describe('a matrix of which most is nought', () => {
       const back = times(sum, factor.solve(right))
       back.forEach((x, i) => expect(x).toBeCloseTo(right[i]!, 9))
     }
+  })
+
+  it('of several parts is their sum, each by its ratio', () => {
+    const [parts, one] = [new SymmetricSum(2, 3), new SymmetricSum(2)]
+    for (const [i, j, values] of [
+      [0, 0, [4, 1, 2]],
+      [1, 0, [1, 0, -1]],
+      [1, 1, [3, 2, 0]],
+    ] as const) {
+      values.forEach((value, part) => parts.add(i, j, value, part))
+      one.add(i, j, values[0] + 0.5 * values[1] + 3 * values[2])
+    }
+    const [a, b] = [parts.merged(), one.merged()]
+    const right = Float64Array.of(1, 2)
+    expect([...factored(a, patternOf(a), [0.5, 3]).solve(right)]).toEqual([
+      ...factored(b, patternOf(b)).solve(right),
+    ])
   })
 
   it('leaves out what depends on the rest, and is solved with nought there', () => {

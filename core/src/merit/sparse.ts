@@ -6,69 +6,69 @@
  */
 
 /**
- * A symmetric matrix whose entries are each a number, and a number times a ratio that is given when it is used: its lower half row by row,
- * what stands left of the diagonal and on it.
+ * A symmetric matrix whose entries are each a sum of parts: of the first as it is, of each other times a ratio that is given when the
+ * matrix is used. Its lower half row by row, what stands left of the diagonal and on it.
  */
 export interface SymmetricMatrix {
   size: number
   /** where each row begins */
   starts: Int32Array
   columns: Int32Array
-  values: Float64Array
-  scaled: Float64Array
+  /** by part and entry */
+  values: Float64Array[]
 }
 
 /** Puts a symmetric matrix together; what is added to one place sums up. */
 export class SymmetricSum {
   private count = 0
-  private places = new Int32Array(2048)
-  private parts = new Float64Array(2048)
+  private places = new Int32Array(3072)
+  private numbers = new Float64Array(1024)
 
-  constructor(readonly size: number) {}
+  /** @param parts of which an entry is the sum */
+  constructor(
+    readonly size: number,
+    readonly parts = 1,
+  ) {}
 
-  /** @param scaled what is to be multiplied by the ratio */
-  add(i: number, j: number, value: number, scaled = 0): void {
-    const at = 2 * this.count++
-    if (at === this.places.length) {
-      const [places, parts] = [new Int32Array(2 * at), new Float64Array(2 * at)]
+  /** @param part to which the value belongs */
+  add(i: number, j: number, value: number, part = 0): void {
+    const at = this.count++
+    if (at === this.numbers.length) {
+      const [places, numbers] = [new Int32Array(6 * at), new Float64Array(2 * at)]
       places.set(this.places)
-      parts.set(this.parts)
-      ;[this.places, this.parts] = [places, parts]
+      numbers.set(this.numbers)
+      ;[this.places, this.numbers] = [places, numbers]
     }
-    this.places[at] = Math.max(i, j)
-    this.places[at + 1] = Math.min(i, j)
-    this.parts[at] = value
-    this.parts[at + 1] = scaled
+    this.places[3 * at] = Math.max(i, j)
+    this.places[3 * at + 1] = Math.min(i, j)
+    this.places[3 * at + 2] = part
+    this.numbers[at] = value
   }
 
   merged(): SymmetricMatrix {
-    const { size, count, places, parts } = this
+    const { size, count, places, numbers, parts } = this
     const next = new Int32Array(size + 1)
-    for (let e = 0; e < count; e++) next[places[2 * e]! + 1]!++
+    for (let e = 0; e < count; e++) next[places[3 * e]! + 1]!++
     for (let i = 0; i < size; i++) next[i + 1]! += next[i]!
     const entries = new Int32Array(count)
     const firsts = next.slice()
-    for (let e = 0; e < count; e++) entries[next[places[2 * e]!]!++] = e
+    for (let e = 0; e < count; e++) entries[next[places[3 * e]!]!++] = e
     const starts = new Int32Array(size + 1)
-    const [columns, values, scaled] = [
-      new Int32Array(count),
-      new Float64Array(count),
-      new Float64Array(count),
-    ]
+    const columns = new Int32Array(count)
+    const values = Array.from({ length: parts }, () => new Float64Array(count))
     /** where a column stands in the row that is put together */
     const where = new Int32Array(size).fill(-1)
     let filled = 0
     for (let row = 0; row < size; row++) {
       starts[row] = filled
       for (let p = firsts[row]!; p < firsts[row + 1]!; p++) {
-        const at = 2 * entries[p]!
-        const column = places[at + 1]!
+        const entry = entries[p]!
+        const column = places[3 * entry + 1]!
         if (where[column]! < starts[row]!) {
           where[column] = filled
           columns[filled++] = column
         }
-        values[where[column]!]! += parts[at]!
-        scaled[where[column]!]! += parts[at + 1]!
+        values[places[3 * entry + 2]!]![where[column]!]! += numbers[entry]!
       }
     }
     starts[size] = filled
@@ -76,8 +76,7 @@ export class SymmetricSum {
       size,
       starts,
       columns: columns.slice(0, filled),
-      values: values.slice(0, filled),
-      scaled: scaled.slice(0, filled),
+      values: values.map(part => part.slice(0, filled)),
     }
   }
 }
@@ -243,12 +242,17 @@ export interface Factor {
   inverseDiagonal: () => Float64Array
 }
 
-/** Factors a positive (semi)definite matrix that is filled as its pattern says. @param ratio of what is scaled */
+/** Factors a positive (semi)definite matrix that is filled as its pattern says. @param ratios of the parts behind the first */
 export function factored(
-  { size, values, scaled }: SymmetricMatrix,
+  { size, values }: SymmetricMatrix,
   { order, place, rows, columns, source, parent, starts }: Pattern,
-  ratio = 0,
+  ratios: number[] = [],
 ): Factor {
+  const summed = values[0]!.slice()
+  ratios.forEach((ratio, i) => {
+    const part = values[i + 1]!
+    for (let e = 0; e < summed.length; e++) summed[e]! += ratio * part[e]!
+  })
   const [at, value] = [new Int32Array(starts[size]!), new Float64Array(starts[size]!)]
   const [filled, mark, path] = [new Int32Array(size), new Int32Array(size), new Int32Array(size)]
   const [row, pivots] = [new Float64Array(size), new Float64Array(size)]
@@ -258,7 +262,7 @@ export function factored(
     let diagonal = 0
     for (let e = rows[k]!; e < rows[k + 1]!; e++) {
       const column = columns[e]!
-      const entry = values[source[e]!]! + ratio * scaled[source[e]!]!
+      const entry = summed[source[e]!]!
       row[column]! += entry
       if (column === k) diagonal = entry
       let length = 0

@@ -1,0 +1,14 @@
+<!-- Lineage: the family tree of a crop, how its plants are related, what they are worth as parents. -->
+<script setup lang="ts">
+const crop = useAddress('crop')
+const parts = computed(() =>
+  [
+    { to: '/lineage', word: 'Tree' },
+    { to: '/lineage/related', word: 'Relatedness' },
+  ].map(part => ({ ...part, to: crop.value ? `${part.to}?crop=${crop.value}` : part.to })),
+)
+</script>
+
+<template>
+  <PartsPage heading="Lineage" :parts="parts" label="Parts of the lineage" />
+</template>

@@ -1,0 +1,236 @@
+import { mean, sum } from 'd3-array'
+import { OutOfRange } from '../chance/estimate'
+import { normalCdf, normalQuantile } from '../chance/distributions'
+import type { Lineage } from '../lineage/genets'
+import { descentIn, leastInbreeding, singleParents } from '../lineage/genets'
+import { breedingValues } from './breedingValues'
+import type { Liability } from './liability'
+import { classShares, liabilityOf, meanClass } from './liability'
+
+/** One score of a plant as far as its merit goes. */
+export interface SeenScore {
+  plantId: string
+  value: number
+  season: string
+  placeId: string | null
+  /** who looked; null: nobody said */
+  by: string | null
+}
+
+/** What a plant is worth as a parent in one trait. */
+export interface PlantMerit {
+  /** number of its genet in the lineage */
+  genet: number
+  /** its breeding value, as a difference from the founders, on the scale that is reckoned with */
+  breeding: number
+  /** standard error of it */
+  error: number
+  reliability: number
+  inbreeding: number
+  /** what plants like it are expected to show on a usual occasion, in the trait's own scale, with its 80 % interval */
+  expected: { mean: number; low: number; high: number }
+  scores: number
+  /** mean of its scores as they stand; null where it was not scored */
+  seen: number | null
+}
+
+/** A scale on which breeding values lie, and what lies around them. */
+export interface MeritScale {
+  /** what the founders show on a usual occasion */
+  base: number
+  /** variance of what is handed on, and of all else a plant shows */
+  additive: number
+  rest: number
+  /** of a scale of steps; null for counts and measures */
+  liability: Liability | null
+}
+
+/** What all plants of a lineage are worth as parents in one trait. */
+export interface TraitMerit {
+  plants: PlantMerit[]
+  scale: MeritScale
+  /** how far the trait is handed on; of steps, what lies behind them */
+  heritability: { estimate: number; low: number; high: number; isGiven: boolean }
+  /** by effect, what each of its levels adds, against the mean of all scores */
+  effects: {
+    effect: 'season' | 'place' | 'scorer'
+    levels: { level: string | null; scores: number; adds: number }[]
+  }[]
+  scores: number
+}
+
+/** On the scale of what lies behind steps no trait is handed on more truly than this. */
+const MOST_BEHIND = 0.99
+const Z80 = 1.2816
+/** Fewer scores tell nothing of merit. */
+const LEAST_SCORES = 4
+
+/**
+ * What the plants of a lineage are worth as parents in a trait, from all its scores: seasons, places and scorers fixed, what a plant
+ * shows again and again told apart from what it hands on. A clone is one plant, and all its scores count together. Of a scale of steps
+ * what lies behind it is reckoned with.
+ *
+ * @param classes of a scale of steps; null for counts and measures
+ * @param given the heritability; absent: the likeliest, of steps that of what lies behind them
+ * @throws {OutOfRange} for too few scores, scores that are all alike, and a heritability that is not between 0 and 1
+ */
+export function traitMerit(
+  lineage: Lineage,
+  all: SeenScore[],
+  classes: number | null,
+  given?: number,
+): TraitMerit {
+  if (given !== undefined && !(given > 0 && given < 1))
+    throw new OutOfRange(`A heritability lies between 0 and 1, not at ${given}.`)
+  const scores = all.filter(score => lineage.numberOf.has(score.plantId))
+  if (scores.length < LEAST_SCORES)
+    throw new OutOfRange(
+      `${scores.length ? `Only ${scores.length} of its plants’ scores` : 'None of its scores'} can be reckoned with; it takes ${LEAST_SCORES}.`,
+    )
+  if (scores.every(score => score.value === scores[0]!.value))
+    throw new OutOfRange('All plants were scored alike: nothing tells them apart.')
+  const liability = classes === null ? null : liabilityOf(countsOf(scores, classes))
+  const passed = liability?.passed ?? 1
+  const levels = LEVELS.map(({ of }) => [...new Set(scores.map(of))])
+  const found = breedingValues(
+    {
+      pedigree: singleParents(lineage),
+      generations: lineage.generations,
+      least: leastInbreeding(lineage),
+      levels: levels.map(list => list.length),
+      scores: scores.map(score => ({
+        plant: lineage.numberOf.get(score.plantId)!,
+        levels: LEVELS.map(({ of }, effect) => levels[effect]!.indexOf(of(score))),
+        value: liability ? liability.scores[score.value]! : score.value,
+      })),
+      isRepeated: true,
+    },
+    // Steps let only a part of what lies behind them through, and of what is handed on of it the same part.
+    given === undefined ? undefined : given * passed,
+  )
+  const behind = (share: number) => Math.min(liability ? MOST_BEHIND : 1, share / passed)
+  const { additive, lasting, rest } = found.variances
+  const heritability = {
+    estimate: behind(found.heritability.estimate),
+    low: behind(found.heritability.low),
+    high: behind(found.heritability.high),
+    isGiven: given !== undefined,
+  }
+  const scale: MeritScale = liability
+    ? { base: 0, additive: heritability.estimate, rest: 1 - heritability.estimate, liability }
+    : { base: 0, additive, rest: lasting + rest, liability }
+  // What the steps show of a difference behind them.
+  const stretch = liability ? Math.sqrt(scale.additive / Math.max(additive, Number.EPSILON)) : 1
+  const { inbred } = descentIn(lineage)
+  const own = lineage.genets.map((): number[] => [])
+  for (const { plantId, value } of scores) own[lineage.numberOf.get(plantId)!]!.push(value)
+  scale.base = stretch * usual(scores, levels, found.fixed)
+  const shows = (at: number) =>
+    liability ? meanClass(liability, at, Math.sqrt(Math.max(1e-6, scale.rest))) : at
+  return {
+    scale,
+    heritability,
+    scores: scores.length,
+    plants: lineage.genets.map((_, genet): PlantMerit => {
+      const breeding = stretch * found.values[genet]!
+      const reliability = found.reliability[genet]!
+      const error = Math.sqrt(Math.max(0, scale.additive * (1 + inbred[genet]!) * (1 - reliability)))
+      return {
+        genet,
+        breeding,
+        error,
+        reliability,
+        inbreeding: inbred[genet]!,
+        expected: {
+          mean: shows(scale.base + breeding),
+          low: shows(scale.base + breeding - Z80 * error),
+          high: shows(scale.base + breeding + Z80 * error),
+        },
+        scores: own[genet]!.length,
+        seen: own[genet]!.length ? mean(own[genet]!)! : null,
+      }
+    }),
+    effects: LEVELS.flatMap(({ effect, of }, e) => {
+      if (levels[e]!.length < 2) return []
+      const counts = levels[e]!.map(level => scores.filter(score => of(score) === level).length)
+      const centre = sum(counts, (count, l) => count * found.fixed[e]![l]!) / scores.length
+      return [
+        {
+          effect,
+          levels: levels[e]!.map((level, l) => ({
+            level,
+            scores: counts[l]!,
+            adds: found.fixed[e]![l]! - centre,
+          })),
+        },
+      ]
+    }),
+  }
+}
+
+const LEVELS: { effect: 'season' | 'place' | 'scorer'; of: (score: SeenScore) => string | null }[] = [
+  { effect: 'season', of: score => score.season },
+  { effect: 'place', of: score => score.placeId },
+  { effect: 'scorer', of: score => score.by },
+]
+
+function countsOf(scores: SeenScore[], classes: number): number[] {
+  const counts = Array.from({ length: classes }, () => 0)
+  for (const { value } of scores) counts[value]!++
+  return counts
+}
+
+/** What founders show on a usual occasion: the effects as often as each was met. */
+const usual = (scores: SeenScore[], levels: (string | null)[][], fixed: number[][]): number =>
+  mean(scores, score => sum(LEVELS, ({ of }, e) => fixed[e]![levels[e]!.indexOf(of(score))]!))!
+
+/** What is to be expected of the offspring of two. */
+export interface ExpectedFamily {
+  /** on the scale that is reckoned with */
+  mean: number
+  /** of single plants of it, with our not knowing the parents */
+  deviation: number
+  /** variance of what is handed on within the family */
+  within: number
+}
+
+/**
+ * What is to be expected of the offspring of two plants: around the mean of their breeding values, as wide as what each parent
+ * hands on by chance, what is not handed on, and our not knowing the parents make it.
+ *
+ * @param isSelf one plant is both
+ * @see Falconer & Mackay (1996), Introduction to Quantitative Genetics, ch. 15 (variance within families of inbred parents)
+ */
+export function expectedFamily(
+  one: Pick<PlantMerit, 'breeding' | 'error' | 'inbreeding'>,
+  other: Pick<PlantMerit, 'breeding' | 'error' | 'inbreeding'>,
+  scale: MeritScale,
+  isSelf = false,
+): ExpectedFamily {
+  const within = scale.additive * (1 / 2 - (one.inbreeding + other.inbreeding) / 4)
+  const doubt = isSelf ? one.error ** 2 : (one.error ** 2 + other.error ** 2) / 4
+  return {
+    mean: scale.base + (one.breeding + other.breeding) / 2,
+    deviation: Math.sqrt(within + scale.rest + doubt),
+    within,
+  }
+}
+
+/** How much lines differ that are selfed out of the cross of two: what is handed on, by the kinship of the two. */
+export const withinLines = (scale: MeritScale, kinship: number): number => scale.additive * (1 - kinship)
+
+/** The chance that a plant of a family shows so much or more; of steps, that class or a higher one. */
+export function chanceBeyond(
+  family: Pick<ExpectedFamily, 'mean' | 'deviation'>,
+  scale: MeritScale,
+  threshold: number,
+): number {
+  if (!scale.liability) return 1 - normalCdf((threshold - family.mean) / family.deviation)
+  return sum(classShares(scale.liability, family.mean, family.deviation).slice(threshold))
+}
+
+/** What the best of so many plants of a family is expected to show, on the scale that is reckoned with. */
+export const bestOf = (family: Pick<ExpectedFamily, 'mean' | 'deviation'>, plants: number): number =>
+  plants > 1
+    ? family.mean + family.deviation * normalQuantile((plants - 0.375) / (plants + 0.25))
+    : family.mean

@@ -1,0 +1,112 @@
+import { isChosen } from '@virgulta/core/garden/blooms'
+import type { CropLineage } from '@virgulta/core/garden/lineage'
+import {
+  cropLineage,
+  descentTold,
+  populationsOf,
+  relatedOf,
+  tiesBetween,
+} from '@virgulta/core/garden/lineage'
+import { familyTree } from '@virgulta/core/lineage/tree'
+import { kinshipOf } from '@virgulta/core/lineage/kinship'
+import type { DescentPage, RelatedPage, RelatedQuery, TreePage, TreeQuery } from '../../../shared/lineage'
+import type { Database } from '../connection'
+import type { Garden } from '../garden'
+import { heldGarden } from '../held/heldGarden'
+
+/** Plants that are compared with each other at most, and crosses told of. */
+const [MOST_RELATED, MOST_CROSSES] = [40, 60]
+
+/** The tree of some plants, or of a whole crop; null for a crop of which the garden has no plant. */
+export async function treePage(
+  db: Database,
+  garden: Garden,
+  { crop: asked, of, back, forth, open }: TreeQuery,
+): Promise<TreePage | null> {
+  const whole = await heldGarden(db, garden)
+  const crop = asked || (whole.states.plant.get(of[0] ?? '')?.crop ?? '')
+  const { plants, lineage } = cropLineage(whole, crop)
+  if (!plants.size) return null
+  const known = of.filter(id => plants.has(id))
+  if (of.length && !known.length) return null
+  return {
+    crop,
+    tree: familyTree(lineage, plants, { of: known, back, forth, open: new Set(open) }),
+    plants: plants.size,
+  }
+}
+
+/** What its descent says of a plant, and how it is related to another; null when it is not in the garden. */
+export async function descentPage(
+  db: Database,
+  garden: Garden,
+  id: string,
+  other: string | undefined,
+): Promise<DescentPage | null> {
+  const whole = await heldGarden(db, garden)
+  const plant = whole.states.plant.get(id)
+  if (!plant) return null
+  const lineage = cropLineage(whole, plant.crop)
+  return { told: descentTold(lineage, id)!, ties: other ? tiesBetween(lineage, id, other) : null }
+}
+
+/** How plants of a crop are related; null for a crop of which the garden has no plant. */
+export async function relatedPage(
+  db: Database,
+  garden: Garden,
+  { crop, of }: RelatedQuery,
+): Promise<RelatedPage | null> {
+  const whole = await heldGarden(db, garden)
+  const lineage = cropLineage(whole, crop)
+  const { plants } = lineage
+  if (!plants.size) return null
+  const chosen = [...plants.values()]
+    .filter(plant => isChosen(plant) && !plant.lost && plant.plantKind !== 'population')
+    // Those that bear a name before those that were only kept.
+    .sort((a, b) => Number(a.name === a.code) - Number(b.name === b.code) || a.name.localeCompare(b.name))
+  const asked = of.filter(id => plants.has(id))
+  return {
+    crop,
+    ...relatedOf(lineage, asked.length ? asked : chosen.slice(0, MOST_RELATED).map(plant => plant.id)),
+    crosses: crossesIn(
+      lineage,
+      [...whole.states.cross.values()].filter(cross => cross.crop === crop),
+    ),
+    populations: populationsOf(lineage),
+    known: chosen.length,
+  }
+}
+
+/** Crosses of two known parents, the latest first, with what their offspring would be inbred by. */
+function crossesIn(
+  { plants, lineage }: CropLineage,
+  crosses: {
+    id: string
+    code: string
+    aim: string
+    plannedOn: string
+    seedParentId: string
+    pollenParentId: string | null
+  }[],
+): RelatedPage['crosses'] {
+  const kinship = kinshipOf(lineage)
+  return crosses
+    .sort((a, b) => b.plannedOn.localeCompare(a.plannedOn) || b.code.localeCompare(a.code))
+    .flatMap(({ id, code, aim, seedParentId, pollenParentId }) => {
+      const [seed, pollen] = [plants.get(seedParentId), plants.get(pollenParentId ?? '')]
+      const called = ({ id, name, code }: { id: string; name: string; code: string }) => ({ id, name, code })
+      return seed && pollen
+        ? [
+            {
+              id,
+              code,
+              aim,
+              seedParent: called(seed),
+              pollenParent: called(pollen),
+              kinship: kinship(seed.id, pollen.id),
+            },
+          ]
+        : []
+    })
+    .slice(0, MOST_CROSSES)
+}

@@ -1,0 +1,81 @@
+import type { DescentTold, Related, Ties } from '@virgulta/core/garden/lineage'
+import type { FamilyTree } from '@virgulta/core/lineage/tree'
+import { Id } from '@virgulta/core/log/kind'
+import * as v from 'valibot'
+import { Sought } from './find'
+import { someIds } from './someIds'
+
+/** A number of generations in an address. */
+const generations = (otherwise: number) =>
+  v.optional(
+    v.pipe(
+      v.string(),
+      v.toNumber('A number of generations is a number.'),
+      v.integer('A number of generations is a whole number.'),
+      v.minValue(0, 'A number of generations is 0 or more.'),
+      v.maxValue(50, 'A number of generations is 50 at most.'),
+    ),
+    String(otherwise),
+  )
+
+/** Couples by the ids of their plants. */
+const Couples = v.optional(
+  v.pipe(
+    v.string(),
+    v.maxLength(4000, 'Too many families are open at once.'),
+    v.transform(text => text.split(',').filter(Boolean)),
+  ),
+  '',
+)
+
+/** What of a crop's tree is drawn, as it stands in the address. */
+export const TreeQuery = v.object({
+  crop: v.optional(Sought, ''),
+  /** whose tree it is; none: all of the crop */
+  of: someIds(20),
+  back: generations(4),
+  forth: generations(2),
+  /** couples whose families are drawn plant by plant */
+  open: Couples,
+})
+export type TreeQuery = v.InferOutput<typeof TreeQuery>
+
+export interface TreePage {
+  crop: string
+  tree: FamilyTree
+  /** plants of the crop */
+  plants: number
+}
+
+/** Which other plant is asked about. */
+export const TiesQuery = v.object({ with: v.optional(Id) })
+
+/** What its descent says of a plant, and how it is related to another that was asked about. */
+export interface DescentPage {
+  told: DescentTold
+  ties: Ties | null
+}
+
+/** Which plants are compared: those that were chosen, or all that have a name or were kept. */
+export const RelatedQuery = v.object({
+  crop: v.optional(Sought, ''),
+  of: someIds(60),
+})
+export type RelatedQuery = v.InferOutput<typeof RelatedQuery>
+
+export interface RelatedPage extends Related {
+  crop: string
+  /** crosses that are planned and not ended, with what their offspring would be inbred by */
+  crosses: {
+    id: string
+    code: string
+    aim: string
+    seedParent: { id: string; name: string; code: string }
+    pollenParent: { id: string; name: string; code: string }
+    kinship: number
+  }[]
+  /** populations with how many plants of each stand */
+  populations: { id: string; name: string; code: string; plants: number | null; generation: string | null }[]
+  /** plants that could be compared */
+  known: number
+}
