@@ -1,4 +1,6 @@
 import type { DescentTold, Related, Ties } from '@virgulta/core/garden/lineage'
+import type { FamilyHeritability } from '@virgulta/core/aims/merit'
+import type { PlantMerit, TraitMerit } from '@virgulta/core/merit/traitMerit'
 import type { FamilyTree } from '@virgulta/core/lineage/tree'
 import { Id } from '@virgulta/core/log/kind'
 import * as v from 'valibot'
@@ -78,4 +80,42 @@ export interface RelatedPage extends Related {
   populations: { id: string; name: string; code: string; plants: number | null; generation: string | null }[]
   /** plants that could be compared */
   known: number
+}
+
+/** Which trait merit is asked in, and how far it is handed on where that is known. */
+export const MeritQuery = v.object({
+  crop: v.optional(Sought, ''),
+  trait: v.optional(v.pipe(v.string(), v.maxLength(60)), ''),
+  h2: v.optional(
+    v.pipe(
+      v.string(),
+      v.toNumber('A heritability is a number between 0 and 1.'),
+      v.check(share => share > 0 && share < 1, 'A heritability lies between 0 and 1, as 0.4.'),
+    ),
+  ),
+})
+export type MeritQuery = v.InferOutput<typeof MeritQuery>
+
+/** A plant in the table of merit. */
+export interface MeritRow extends Omit<PlantMerit, 'genet'> {
+  id: string
+  name: string
+  code: string
+  plantKind: string
+  generation: string | null
+  struckOff: string | null
+}
+
+/** What the plants of a crop are worth as parents in a trait. */
+export interface MeritPage {
+  crop: string
+  /** the trait that is asked about; null where the crop has none with an order */
+  trait: string | null
+  /** null: it cannot be told, and why */
+  merit: Omit<TraitMerit, 'plants'> | null
+  why: string | null
+  plants: MeritRow[]
+  /** living plants that are not in the table, because they are too many */
+  left: number
+  families: FamilyHeritability
 }

@@ -44,6 +44,7 @@ const poolOfTask: Record<keyof Tasks, PoolName> = {
   genotypes: 'genes',
   conditionally: 'genes',
   selfs: 'genes',
+  merit: 'genes',
   longWork: 'long',
 }
 

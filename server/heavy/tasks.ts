@@ -3,6 +3,10 @@ import type { Relative, Worked } from '@virgulta/core/odds/carriers'
 import { conditionally, genotypesOf } from '@virgulta/core/odds/carriers'
 import type { Descended } from '@virgulta/core/odds/phases'
 import { selfsOfFamily } from '@virgulta/core/offspring/familySelfs'
+import type { Lineage } from '@virgulta/core/lineage/genets'
+import type { SeenScore, TraitMerit } from '@virgulta/core/merit/traitMerit'
+import { traitMerit } from '@virgulta/core/merit/traitMerit'
+import { OutOfRange } from '@virgulta/core/chance/estimate'
 import type { Genome } from '@virgulta/core/odds/genome'
 import { longDatabase } from '../db/connection'
 import type { LongWork } from '../jobs/works'
@@ -28,6 +32,20 @@ export const heavyTasks = {
     conditionally(relatives, genome, worked, two),
   selfs: (relatives: Relative[], genome: Genome, parents: [Descended, Descended], family: string[]) =>
     selfsOfFamily(relatives, genome, parents, family),
+  /** what keeps merit from being told is an answer, too */
+  merit: (
+    lineage: Lineage,
+    scores: SeenScore[],
+    classes: number | null,
+    given?: number,
+  ): TraitMerit | { why: string } => {
+    try {
+      return traitMerit(lineage, scores, classes, given)
+    } catch (error) {
+      if (error instanceof OutOfRange) return { why: error.message }
+      throw error
+    }
+  },
   longWork: ({ kind, personId, wish }: LongWork, progress: MessagePort): Promise<object> =>
     jobWorks[kind](longDatabase(), personId, wish, (done, of) => progress.postMessage({ done, of })),
 }

@@ -48,6 +48,7 @@ test('every list of the demo garden: heads in small letters, one thing a cell, p
     '/pollen',
     '/pollen/season',
     '/guides',
+    '/lineage/merit?trait=height',
     '/crops/chilli',
     '/crops/chilli/genes',
     '/crops/chilli/lines?trait=height',

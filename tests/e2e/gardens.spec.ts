@@ -111,12 +111,16 @@ test('every screen of a garden with a crop of each flower form', async ({ page }
     '/seed',
     '/offspring',
     '/plants',
+    '/lineage',
     ...crops.flatMap(({ crop, mother }) => [
       `/plants/${mother}`,
       `/crops/${crop}`,
       `/crops/${crop}/genes`,
       `/crops/${crop}/lines`,
       `/guides/${crop}`,
+      `/lineage?crop=${crop}`,
+      `/lineage/related?crop=${crop}`,
+      `/lineage/merit?crop=${crop}`,
     ]),
   ]) {
     await follow(page, address)

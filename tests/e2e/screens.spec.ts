@@ -97,6 +97,16 @@ const AREAS: Record<string, (page: Page) => Promise<Screen[]>> = {
       [`/offspring/${told.id}`, told.aim, true],
     ]
   },
+  async 'lineage'(page) {
+    const { tree } = await answer(page, '/api/lineage?crop=chilli')
+    const { id } = tree.nodes.find((node: { kind: string; name?: string }) => node.name === 'Half Ember')
+    return [
+      ['/lineage', 'Lineage', true],
+      [`/lineage?of=${id}&plant=${id}`, 'Lineage', true],
+      ['/lineage/related', 'Lineage', true],
+      ['/lineage/merit?trait=height', 'Lineage', true],
+    ]
+  },
   async 'garden'(page) {
     const { plants } = await answer(page, '/api/plants')
     const [place] = (await answer(page, '/api/garden')).places

@@ -34,6 +34,10 @@ describe('another garden', () => {
       `/api/crosses/${ids.cross}/tags.pdf`,
       `/api/offspring/${ids.cross}`,
       `/api/offspring/${ids.cross}/selfs`,
+      '/api/lineage?crop=chilli',
+      '/api/lineage/related?crop=chilli',
+      '/api/lineage/merit?crop=chilli',
+      `/api/plants/${ids.seedParent}/descent?with=${ids.pollenParent}`,
       `/api/offspring/${ids.cross}/sheet.pdf`,
       `/api/offspring/${ids.cross}/beside?trait=height`,
     ]) {

@@ -31,7 +31,7 @@ export const cropLineage = ({ states: { plant } }: WholeGarden, crop: string): C
   })
 
 /** A plant by its name and tag. */
-export interface Called {
+interface Called {
   id: string
   name: string
   code: string
@@ -42,6 +42,21 @@ function calledIn({ plants, lineage }: CropLineage, genet: number): Called {
   const own = lineage.genets[genet]!.plants.flatMap(id => plants.get(id) ?? [])
   const { id, name, code } = own.find(plant => !plant.lost) ?? own[0]!
   return { id, name, code }
+}
+
+/** A plant of a genet with what is told of it in lists. */
+export function listedIn(of: CropLineage, genet: number) {
+  const called = calledIn(of, genet)
+  const { plantKind, struckOff, lost, verdict } = of.plants.get(called.id)!
+  const generation = namesOf(of.lineage)[genet]
+  return {
+    ...called,
+    plantKind,
+    generation: generation ? generationInWords(generation) : null,
+    struckOff: struckOff?.reason ?? null,
+    isLost: lost !== null,
+    verdict,
+  }
 }
 
 /** What its descent says of one plant. */

@@ -17,7 +17,7 @@ export interface Relation {
 }
 
 /** A genet: one genotype, in one plant or in the many that were multiplied from it. */
-export interface Genet {
+interface Genet {
   /** its plants, the one it began with first */
   plants: string[]
   kind: Relation['plantKind']
@@ -38,7 +38,7 @@ export interface Lineage {
 }
 
 /** How much of a line is homozygous by descent, as far as is known. */
-export const LINE_INBREEDING = 0.97
+const LINE_INBREEDING = 0.97
 
 /** The lineage of some plants: those of one clone are one, and parents that are not among them unknown. */
 export function lineageOf(plants: Iterable<Relation>): Lineage {

@@ -32,7 +32,7 @@ export interface GenetNode {
 }
 
 /** A crossing of two, or a selfing of one. */
-export interface CoupleNode {
+interface CoupleNode {
   kind: 'couple'
   id: string
   isSelf: boolean

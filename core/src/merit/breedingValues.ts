@@ -273,9 +273,9 @@ function likeliest(profiled: (heritability: number) => { deviance: number }): He
 }
 
 const GOLDEN = (Math.sqrt(5) - 1) / 2
-const STEPS = 22
+const STEPS = 18
 /** What lasts takes at least that part of what is not handed on, and is looked for in so many steps. */
-const [LEAST_LASTING, LASTING_STEPS] = [0.001, 12]
+const [LEAST_LASTING, LASTING_STEPS] = [0.001, 9]
 
 /** Where a function with one valley between two ends is lowest. */
 function lowest(from: number, to: number, of: (x: number) => number, steps = STEPS): number {

@@ -1,9 +1,13 @@
 import type { StockPlant, WorkedStock } from '@virgulta/core/aims/stock'
 import { stockAfter } from '@virgulta/core/aims/stock'
-import type { OwnDefinitions } from '@virgulta/core/crops/definition'
+import { seenScores } from '@virgulta/core/aims/merit'
+import type { CropTrait, OwnDefinitions } from '@virgulta/core/crops/definition'
 import { definitionOf, geneticsOf } from '@virgulta/core/crops/definition'
 import type { CropGuide } from '@virgulta/core/crops/guide'
 import type { WholeGarden } from '@virgulta/core/garden/garden'
+import type { Lineage } from '@virgulta/core/lineage/genets'
+import type { TraitMerit } from '@virgulta/core/merit/traitMerit'
+import { classNames } from '@virgulta/core/offspring/trait'
 import { once } from '@virgulta/core/once'
 import { genomeOf } from '@virgulta/core/odds/genome'
 import type { Descended } from '@virgulta/core/odds/phases'
@@ -63,6 +67,20 @@ export function selfsIn(
 ): Promise<FamilySelfs | null> {
   return remembered(garden, `selfs ${cross.id}`, () =>
     heavily('selfs', [relatives, genome, cross.parents, family]),
+  )
+}
+
+/** What the plants of a stock are worth as parents in a trait, see `traitMerit`. */
+export function meritIn(
+  garden: Garden,
+  crop: string,
+  stock: WorkedStock,
+  lineage: Lineage,
+  trait: CropTrait,
+  given: number | undefined,
+): Promise<TraitMerit | { why: string }> {
+  return remembered(garden, `merit ${crop} ${trait.id} ${given ?? ''}`, () =>
+    heavily('merit', [lineage, seenScores(stock, trait.id), classNames(trait)?.length ?? null, given]),
   )
 }
 

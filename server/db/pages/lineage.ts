@@ -1,21 +1,35 @@
+import { familyHeritability, meritTraits } from '@virgulta/core/aims/merit'
 import { isChosen } from '@virgulta/core/garden/blooms'
 import type { CropLineage } from '@virgulta/core/garden/lineage'
 import {
   cropLineage,
   descentTold,
+  listedIn,
   populationsOf,
   relatedOf,
   tiesBetween,
 } from '@virgulta/core/garden/lineage'
 import { familyTree } from '@virgulta/core/lineage/tree'
 import { kinshipOf } from '@virgulta/core/lineage/kinship'
-import type { DescentPage, RelatedPage, RelatedQuery, TreePage, TreeQuery } from '../../../shared/lineage'
+import type {
+  DescentPage,
+  MeritPage,
+  MeritQuery,
+  MeritRow,
+  RelatedPage,
+  RelatedQuery,
+  TreePage,
+  TreeQuery,
+} from '../../../shared/lineage'
 import type { Database } from '../connection'
 import type { Garden } from '../garden'
+import { meritIn, stockOf } from '../held/genes'
 import { heldGarden } from '../held/heldGarden'
 
 /** Plants that are compared with each other at most, and crosses told of. */
 const [MOST_RELATED, MOST_CROSSES] = [40, 60]
+/** Plants that a table of merit holds. */
+const MOST_ROWS = 3000
 
 /** The tree of some plants, or of a whole crop; null for a crop of which the garden has no plant. */
 export async function treePage(
@@ -109,4 +123,48 @@ function crossesIn(
         : []
     })
     .slice(0, MOST_CROSSES)
+}
+
+/** What the plants of a crop are worth as parents in a trait; null for a crop of which the garden has no plant. */
+export async function meritPage(
+  db: Database,
+  garden: Garden,
+  { crop, trait: asked, h2 }: MeritQuery,
+): Promise<MeritPage | null> {
+  const whole = await heldGarden(db, garden)
+  const known = whole.crops.get(crop)
+  const of = cropLineage(whole, crop)
+  if (!known || !of.plants.size) return null
+  const stock = await stockOf(db, garden, known.guide)
+  const traits = meritTraits(stock.definition.traits)
+  const trait = asked ? traits.find(one => one.id === asked) : traits[0]
+  const nothing = { crop, merit: null, plants: [], left: 0, families: { parents: null, sibs: null } }
+  if (!trait)
+    return {
+      ...nothing,
+      trait: null,
+      why: asked
+        ? 'This crop has no such trait with an order; choose another one.'
+        : 'This crop has no trait with an order: swatches alone are worth neither more nor less.',
+    }
+  const families = familyHeritability(stock, trait)
+  const merit = await meritIn(garden, crop, stock, of.lineage, trait, h2)
+  if ('why' in merit) return { ...nothing, trait: trait.id, why: merit.why, families }
+  const { plants, ...rest } = merit
+  const rows = plants.flatMap(({ genet, ...told }): (MeritRow & { isFirst: boolean })[] => {
+    const { isLost, verdict, ...listed } = listedIn(of, genet)
+    if (isLost || of.plants.get(listed.id)!.crop !== crop) return []
+    return [{ ...listed, ...told, isFirst: isChosen({ ...listed, verdict }) || told.scores > 0 }]
+  })
+  // Of too many, those that bear a name, were kept or were scored come first.
+  const shown = rows.sort((a, b) => Number(b.isFirst) - Number(a.isFirst)).slice(0, MOST_ROWS)
+  return {
+    crop,
+    trait: trait.id,
+    merit: rest,
+    why: null,
+    families,
+    plants: shown.map(({ isFirst: _, ...row }) => row),
+    left: rows.length - shown.length,
+  }
 }

@@ -1,0 +1,119 @@
+/** Lineage: the tree read by pointer and keys and saved, plants compared, what they are worth as parents. */
+import { readFile } from 'node:fs/promises'
+import type { Page } from '@playwright/test'
+import { expect, test } from '@playwright/test'
+import { addPlant, expectNarrow, openDemo, startGarden } from './garden'
+
+const tree = (page: Page) => page.getByRole('group', { name: 'Family tree' })
+async function openTree(page: Page, query = ''): Promise<void> {
+  await openDemo(page)
+  await page.goto(`/lineage${query}`)
+  await expect(tree(page)).toBeVisible({ timeout: 15_000 })
+}
+/** What a choice under "Save as" hands to the browser. */
+async function saved(page: Page, as: string): Promise<{ name: string; text: string }> {
+  await page.getByRole('button', { name: 'Save as' }).click()
+  const coming = page.waitForEvent('download')
+  await page.getByRole('menu').getByText(as, { exact: true }).click()
+  const file = await coming
+  return { name: file.suggestedFilename(), text: await readFile(await file.path(), 'latin1') }
+}
+
+test('a plant of the tree opens its card, its own tree, and the way to another', async ({ page }) => {
+  await openTree(page)
+  await tree(page)
+    .getByRole('button', { name: /^Low Ember Ninth/ })
+    .click()
+  const card = page.getByRole('region', { name: 'Low Ember Ninth' })
+  await expect(card.getByLabel('Its descent in words')).toHaveText('Low Ember')
+  await expect(card).toContainText('F3')
+  await card.getByRole('button', { name: 'Its tree' }).click()
+  await expect(page.getByText('The tree of Low Ember Ninth.')).toBeVisible()
+  const other = card.getByRole('combobox', { name: 'The way to another plant' })
+  await other.fill('Ember Row')
+  await page.getByRole('option', { name: /Ember Row/ }).click()
+  await expect(card).toContainText(/Kinship 49 %/)
+  await expect(card.getByRole('listitem').filter({ hasText: 'its seed parent' }).first()).toBeVisible()
+  await page.getByRole('button', { name: 'All of the crop' }).click()
+  await expect(page.getByText(/plants drawn of/)).toBeVisible()
+})
+
+test('the tree is walked by the arrow keys, and a family is opened plant by plant and folded again', async ({
+  page,
+}) => {
+  await openTree(page)
+  const one = tree(page).getByRole('button', { name: /^Half Ember/ })
+  await one.focus()
+  await page.keyboard.press('ArrowLeft')
+  await expect(tree(page).getByRole('button', { name: /^Ember Row/ })).toBeFocused()
+  await page.keyboard.press('ArrowRight')
+  await expect(tree(page).locator(':focus')).toHaveAttribute('aria-label', /seed parent Ember Row|F1/)
+  const family = tree(page)
+    .getByRole('button', { name: /12 plants more of this family/ })
+    .first()
+  await family.focus()
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('button', { name: 'Fold all families' })).toBeVisible()
+  const opened = await tree(page).getByRole('button').count()
+  await page.getByRole('button', { name: 'Fold all families' }).click()
+  await expect.poll(() => tree(page).getByRole('button').count()).toBeLessThan(opened)
+})
+
+test('the tree is saved as a drawing, a picture, a graph and a table', async ({ page }) => {
+  await openTree(page)
+  const svg = await saved(page, 'SVG')
+  expect(svg.name).toBe('tree-Chilli.svg')
+  expect(svg.text).toContain('<svg')
+  expect(svg.text).not.toContain('var(--')
+  expect((await saved(page, 'PNG')).text.slice(1, 4)).toBe('PNG')
+  expect((await saved(page, 'GraphML')).text).toContain('<data key="name">Half Ember</data>')
+  expect((await saved(page, 'CSV')).text).toContain('Half Ember')
+})
+
+test('plants are compared each with each, one is left out, and a bulk is reckoned', async ({ page }) => {
+  await openDemo(page)
+  await page.goto('/lineage/related?crop=chilli')
+  const matrix = page.getByRole('region', { name: 'Kinship of each with each' })
+  await expect(matrix.getByRole('row')).toHaveCount(41)
+  await matrix.getByRole('button', { name: 'Leave Bantam Ribbon out' }).click()
+  await expect(matrix.getByRole('row')).toHaveCount(40)
+  await page.getByRole('textbox', { name: 'Mothers' }).fill('1')
+  await page.getByRole('textbox', { name: 'Fathers' }).fill('99')
+  await page.getByRole('textbox', { name: 'Fathers' }).press('Tab')
+  await expect(page.getByText(/that leave alike count as 4\.0 plants/)).toBeVisible()
+})
+
+test('what two plants are worth as parents is told with what is expected of their cross', async ({
+  page,
+}) => {
+  await openDemo(page)
+  await page.goto('/lineage/merit?crop=chilli&trait=height')
+  await page.getByRole('checkbox', { name: 'Take Pale Rocket for a pair' }).check({ timeout: 30_000 })
+  await page.getByRole('checkbox', { name: 'Take Ember Row for a pair' }).check()
+  const cross = page.getByRole('region', { name: 'A cross of two' })
+  await expect(cross).toContainText('Pale Rocket × Ember Row')
+  await cross.getByRole('textbox', { name: /goes beyond/ }).fill('90')
+  await expect(cross.getByRole('status')).toContainText(/% of its plants go beyond it/)
+  await page.getByRole('textbox', { name: 'Heritability, if it is known' }).fill('2')
+  await expect(page.getByText('A heritability lies between 0 and 1, as 0.4.')).toBeVisible()
+  await page.getByRole('textbox', { name: 'Heritability, if it is known' }).fill('0.5')
+  await expect(page.getByRole('row').filter({ hasText: 'as you give it' })).toContainText('50 %')
+  await expect(cross).toContainText('Pale Rocket × Ember Row')
+})
+
+test('a new garden is told the first step, and its first plants stand in the tree of a telephone', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 })
+  await startGarden(page, 'Young roses')
+  await page.goto('/lineage')
+  await expect(page.getByRole('heading', { name: 'No plants yet' })).toBeVisible()
+  await addPlant(page, 'White Post', 'Rose')
+  await page.goto('/lineage')
+  await expect(page.getByText(/No plant of this crop has a known parent here/)).toBeVisible()
+  await expect(page.getByRole('button', { name: 'White Post' })).toBeVisible()
+  await expectNarrow(page)
+  await page.goto('/lineage/merit')
+  await expect(page.getByRole('heading', { name: 'Nothing can be told yet' })).toBeVisible()
+  await expectNarrow(page)
+})

@@ -1,0 +1,178 @@
+/** Lineage and merit over the wire: trees, descent, relatedness, what plants are worth as parents. */
+import type { Deed } from '@virgulta/core/log/entry'
+import { range } from 'd3-array'
+import { v7 } from 'uuid'
+import { beforeAll, describe, expect, it } from 'vitest'
+import type { DescentPage, MeritPage, RelatedPage, TreePage } from '../../shared/lineage'
+import { Visitor, entry } from './visitor'
+
+let keeper: Visitor
+const [post, bell, child, cutting, grandchild] = range(5).map(() => v7()) as [
+  string,
+  string,
+  string,
+  string,
+  string,
+]
+const sibs = range(8).map(() => v7())
+const note = async (...deeds: Deed[]) => {
+  const { status, body } = await keeper.send(...deeds)
+  if (status !== 200) throw new Error(JSON.stringify(body))
+}
+const refusedWith = async (...deeds: Deed[]) => (await keeper.send(...deeds)).body.data.sentence
+let codes: string[] = []
+const added = (id: string, name: string, more: object = {}, daysAgo = 200) =>
+  entry(
+    'plantAdded',
+    id,
+    {
+      name,
+      code: codes.pop()!,
+      crop: 'rose',
+      plantKind: 'clone',
+      placeId: null,
+      note: null,
+      seedParentId: null,
+      pollenParentId: null,
+      ...more,
+    },
+    daysAgo,
+  )
+const described = (id: string, name: string, seedParentId: string | null) =>
+  entry(
+    'plantDescribed',
+    id,
+    { name, plantKind: 'clone', placeId: null, note: null, seedParentId, pollenParentId: null },
+    1,
+  )
+
+beforeAll(async () => {
+  keeper = await new Visitor().startGarden('Rose lineage')
+  codes = await keeper.codes(20)
+  await note(added(post, 'White Post'), added(bell, 'Red Bell'))
+  await note(added(child, 'Pink Post', { seedParentId: post, pollenParentId: bell }))
+  await note(
+    added(cutting, 'Pink Post again', {
+      seedParentId: post,
+      pollenParentId: bell,
+      clonedFrom: { plantId: child, by: 'cutting' },
+    }),
+    added(grandchild, 'Pale Post', { seedParentId: child, pollenParentId: post, plantKind: 'seedling' }),
+    ...sibs.map((id, i) =>
+      added(id, `Sib ${i}`, { seedParentId: post, pollenParentId: bell, plantKind: 'seedling' }),
+    ),
+  )
+})
+
+describe('the tree', () => {
+  it('of a crop has its plants, a clone once, and who comes of whom', async () => {
+    const { tree, plants } = await keeper.get<TreePage>('/api/lineage?crop=rose')
+    expect(plants).toBe(13)
+    expect(tree.nodes.filter(n => n.kind === 'genet')).toHaveLength(12)
+    expect(tree.links.filter(l => l.from === post).map(l => l.as)).toEqual(['seed parent', 'pollen parent'])
+  })
+  it('of one plant goes as far as it is asked to', async () => {
+    const { tree } = await keeper.get<TreePage>(`/api/lineage?of=${grandchild}&back=1&forth=0`)
+    expect(tree.nodes.flatMap(n => (n.kind === 'genet' ? [n.name] : [])).sort()).toEqual([
+      'Pale Post',
+      'Pink Post',
+      'White Post',
+    ])
+  })
+  it('is not there for a crop that nobody grows; no number of generations is refused in words', async () => {
+    expect((await keeper.ask('GET', '/api/lineage?crop=quince')).status).toBe(404)
+    const refused = await keeper.ask('GET', '/api/lineage?crop=rose&back=-1')
+    expect(refused).toMatchObject({
+      status: 400,
+      body: { data: { sentence: 'A number of generations is 0 or more.' } },
+    })
+  })
+})
+
+describe('descent', () => {
+  it('is told in words and shares, and ties two plants', async () => {
+    const { told, ties } = await keeper.get<DescentPage>(`/api/plants/${grandchild}/descent?with=${bell}`)
+    expect(told).toMatchObject({ generation: 'BC1F1', words: 'Pink Post/White Post', inbreeding: 0.25 })
+    expect(told.founders.map(f => [f.founder?.name, f.share])).toEqual([
+      ['White Post', 0.75],
+      ['Red Bell', 0.25],
+    ])
+    expect(ties).toMatchObject({ kinship: 0.125, shared: [{ name: 'Red Bell' }] })
+  })
+  it('never leads back to itself: who comes of a plant cannot be its parent', async () => {
+    expect(await refusedWith(described(post, 'White Post', grandchild))).toMatch(/its own forebear/)
+  })
+})
+
+it('relatedness compares a clone once, and tells what offspring of crosses would be inbred by', async () => {
+  const [code] = await keeper.codes(1)
+  await note(
+    entry(
+      'crossPlanned',
+      v7(),
+      {
+        code: code!,
+        crop: 'rose',
+        seedParentId: child,
+        pollenParentId: bell,
+        selfMeant: false,
+        aim: 'paler',
+        flowersPlanned: 3,
+        keepersWanted: 1,
+      },
+      5,
+    ),
+  )
+  const page = await keeper.get<RelatedPage>(`/api/lineage/related?crop=rose&of=${child},${cutting},${bell}`)
+  expect(page.plants.map(p => p.name)).toEqual(['Pink Post', 'Red Bell'])
+  expect(page.kinship).toEqual([0.5, 0.25, 0.25, 0.5])
+  expect(page.crosses).toMatchObject([{ aim: 'paler', kinship: 0.25 }])
+})
+
+describe('merit', () => {
+  const trait = v7()
+  const merit = (query = '') => keeper.get<MeritPage>(`/api/lineage/merit?crop=rose&trait=${trait}${query}`)
+  it('says what is missing while too little was scored', async () => {
+    await note(
+      entry(
+        'traitAdded',
+        trait,
+        {
+          crop: 'rose',
+          trait: { name: 'petals counted', hint: 'first full bloom', scale: 'count', most: 200 },
+        },
+        150,
+      ),
+    )
+    const page = await merit()
+    expect(page.merit).toBeNull()
+    expect(page.why).toMatch(/it takes 4/)
+  })
+  it('follows from scores of a plant, of its clone and of its relatives', async () => {
+    await note(
+      ...sibs.map((id, i) => entry('scored', id, { trait, value: 20 + 3 * i }, 30)),
+      entry('scored', child, { trait, value: 40 }, 30),
+      entry('scored', cutting, { trait, value: 42 }, 29),
+    )
+    const { merit: told, plants, why } = await merit('&h2=0.5')
+    expect(why).toBeNull()
+    expect(told).toMatchObject({ scores: 10, heritability: { estimate: 0.5, isGiven: true } })
+    const of = (name: string) => plants.find(p => p.name === name)!
+    expect(of('Pink Post')).toMatchObject({ scores: 2, seen: 41 })
+    expect(of('Pink Post').expected.mean).toBeGreaterThan(of('Sib 0').expected.mean)
+    expect(of('White Post').reliability).toBeGreaterThan(0)
+    expect(of('Sib 7').reliability).toBeGreaterThan(of('Pale Post').reliability)
+    expect((await merit()).merit!.heritability.isGiven).toBe(false)
+  })
+  it('refuses a heritability that is none, in words', async () => {
+    const refused = await keeper.ask('GET', `/api/lineage/merit?crop=rose&trait=${trait}&h2=1.4`)
+    expect(refused).toMatchObject({
+      status: 400,
+      body: { data: { sentence: 'A heritability lies between 0 and 1, as 0.4.' } },
+    })
+  })
+  it('of a trait that is none says so', async () => {
+    const page = await keeper.get<MeritPage>('/api/lineage/merit?crop=rose&trait=nothing')
+    expect(page.why).toMatch(/no such trait/)
+  })
+})
