@@ -14,7 +14,7 @@ async function openTree(page: Page, query = ''): Promise<void> {
 async function saved(page: Page, as: string): Promise<{ name: string; text: string }> {
   await page.getByRole('button', { name: 'Save as' }).click()
   const coming = page.waitForEvent('download')
-  await page.getByRole('menu').getByText(as, { exact: true }).click()
+  await page.getByText(as, { exact: true }).click()
   const file = await coming
   return { name: file.suggestedFilename(), text: await readFile(await file.path(), 'latin1') }
 }
@@ -25,7 +25,7 @@ test('a plant of the tree opens its card, its own tree, and the way to another',
     .getByRole('button', { name: /^Low Ember Ninth/ })
     .click()
   const card = page.getByRole('region', { name: 'Low Ember Ninth' })
-  await expect(card.getByLabel('Its descent in words')).toHaveText('Low Ember')
+  await expect(card.getByLabel('Its descent in words')).toHaveText('Ember Row/Small Lantern')
   await expect(card).toContainText('F3')
   await card.getByRole('button', { name: 'Its tree' }).click()
   await expect(page.getByText('The tree of Low Ember Ninth.')).toBeVisible()

@@ -3,7 +3,7 @@
 import type { PlacedLink, PlacedNode, PlacedTree } from '@virgulta/core/lineage/treeLayout'
 import type { FamilyNode, GenetNode } from '@virgulta/core/lineage/tree'
 import { counted } from '@virgulta/core/formats/counted'
-import { least } from 'd3-array'
+import { least, sort } from 'd3-array'
 import { curveBumpX, line } from 'd3-shape'
 
 const { placed, current, marked } = defineProps<{
@@ -109,7 +109,9 @@ const parentsOf = (id: string) =>
     .flatMap(({ from }) => into(from))
     .sort(a => (a.as === 'pollen parent' ? 1 : -1))
     .map(link => link.from)
-const offspringOf = (id: string) => outOf(id).flatMap(outOf)
+/** Plants before families. */
+const offspringOf = (id: string) =>
+  sort(outOf(id).flatMap(outOf), other => (byId.value.get(other)!.node.kind === 'family' ? 1 : 0))
 function besides(id: string, way: 1 | -1): string[] {
   const at = byId.value.get(id)!
   const next = least(

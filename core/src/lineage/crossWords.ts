@@ -36,7 +36,7 @@ export function crossInWords(
 
   function words(from: number, isAsked: boolean, depth: number): Words {
     if (from === UNKNOWN) return { text: 'unknown', crossings: 0 }
-    // What is asked about is written out by its parents, though it has a name.
+    // What is asked about is written out by its parents, though it has a name, and so is what it was selfed from.
     const at = isAsked ? selfedFrom(from) : stem(from)
     const [seed, pollen] = [parents.seed[at]!, parents.pollen[at]!]
     const isOpen = depth < MOST_CROSSINGS && (isAsked || nameOf(at) === null)
@@ -47,8 +47,9 @@ export function crossInWords(
     )
   }
   const selfedFrom = (from: number): number => {
-    const [seed, pollen] = [parents.seed[from]!, parents.pollen[from]!]
-    return seed !== UNKNOWN && seed === pollen ? stem(seed) : from
+    let at = from
+    while (parents.seed[at] !== UNKNOWN && parents.seed[at] === parents.pollen[at]) at = parents.seed[at]!
+    return at
   }
   /** A crossing of one with its own parent, and of that with it again: the parent with the number of times it was used. */
   function crossedBack(seed: number, pollen: number, depth: number): Words | null {

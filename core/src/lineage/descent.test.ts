@@ -145,12 +145,14 @@ describe('names of generations', () => {
         'C:rose = a x b',
         's = rose selfed',
         't = s selfed',
+        'back = rose x a',
       ),
     ).toMatchObject({
       z: 'F2',
       rose: 'F1',
       s: 'S1',
       t: 'S2',
+      back: 'BC1F1',
     })
   })
   it('count a population by its bulks, and say nothing where a parent is not known', () => {
@@ -186,6 +188,7 @@ describe('crosses in words', () => {
       'next = New x D',
     ],
     'mixed = more x C',
+    'again = New selfed',
   )
   const words = (name: string) =>
     crossInWords(lineage, at(name), genet => (/^[A-Z]/.test(nameOf(genet)) ? nameOf(genet) : null))
@@ -203,6 +206,7 @@ describe('crosses in words', () => {
     ['New', 'A/B//C'],
     ['next', 'New/D'],
     ['mixed', 'A/3*B//C'],
+    ['again', 'A/B//C'],
     ['A', null],
   ])('of %s are %s', (name, expected) => expect(words(name)).toBe(expected))
 })

@@ -70,7 +70,8 @@ export function generationNames({ genets, parents, generations }: Lineage): (Gen
       [seed, pollen],
       [pollen, seed],
     ] as const) {
-      const before = goingOn(young)?.name
+      // A line is a beginning whatever it is crossed with; a clone that is crossed with its own parent is crossed back.
+      const before = genets[young]!.kind === 'line' ? null : told[young]?.name
       if (!before || !isParentOf(old, stemOf(young))) continue
       if (before.kind === 'F') return { name: { kind: 'BC', back: 1, n: 1 }, begun }
       if (before.kind === 'BC') return { name: { kind: 'BC', back: before.back + 1, n: 1 }, begun }
