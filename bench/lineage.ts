@@ -1,7 +1,12 @@
 import { coancestryMatrix, inbreedingOf } from '@virgulta/core/lineage/inbreeding'
 import type { Pedigree } from '@virgulta/core/lineage/pedigree'
 import { UNKNOWN, generationsOf } from '@virgulta/core/lineage/pedigree'
+import type { TreeLink, TreeNode } from '@virgulta/core/lineage/tree'
+import { placedTree } from '@virgulta/core/lineage/treeLayout'
 import { breedingValues } from '@virgulta/core/merit/breedingValues'
+import type { PossibleCross } from '@virgulta/core/merit/chooseCrosses'
+import { crossSets } from '@virgulta/core/merit/chooseCrosses'
+import { solver } from '@virgulta/core/merit/solver'
 import { randomStream } from '@virgulta/core/chance/stream'
 import { range } from 'd3-array'
 import type { Row } from './measure'
@@ -30,7 +35,75 @@ function familiesOf(
   return { seed, pollen }
 }
 
-/** Inbreeding, coancestry and breeding values of large pedigrees. */
+/** A tree of families of three, some by selfing, over twenty generations. */
+function treeOf(plants: number): { nodes: TreeNode[]; links: TreeLink[] } {
+  const { uniform } = randomStream(2)
+  const [nodes, links]: [TreeNode[], TreeLink[]] = [[], []]
+  const each = plants / 20
+  const add = (id: string) =>
+    nodes.push({
+      kind: 'genet',
+      id,
+      code: id,
+      name: id,
+      plantKind: 'clone',
+      living: 1,
+      isStruckOff: false,
+      verdict: null,
+      generation: null,
+      inbreeding: 0,
+      more: { back: false, forth: false },
+    })
+  let earlier: string[] = []
+  for (let g = 0; g < 20; g++) {
+    const own: string[] = []
+    const any = () => earlier[Math.floor((uniform() * earlier.length) / 3)]!
+    while (own.length < each) {
+      const couple = `couple ${nodes.length}`
+      if (g) {
+        const seed = any()
+        const pollen = uniform() < 0.3 ? seed : any()
+        nodes.push({ kind: 'couple', id: couple, isSelf: seed === pollen, crossIds: [] })
+        links.push({ from: seed, to: couple, as: 'seed parent' })
+        if (pollen !== seed) links.push({ from: pollen, to: couple, as: 'pollen parent' })
+      }
+      for (let child = 0; child < 3 && own.length < each; child++) {
+        const id = `plant ${nodes.length}`
+        add(id)
+        own.push(id)
+        if (g) links.push({ from: couple, to: id, as: 'couple' })
+      }
+    }
+    earlier = own
+  }
+  return { nodes, links }
+}
+
+/** Crosses of 500 parents of sixty families, each with its best partners. */
+function possibleCrosses() {
+  const { uniform } = randomStream(3)
+  const parents = 500
+  const worth = range(parents).map(() => 2 * uniform())
+  const kinship = Float64Array.from({ length: parents ** 2 }, (_, at) => {
+    const [i, j] = [Math.floor(at / parents), at % parents]
+    if (i === j) return 0.5
+    return i % 60 === j % 60 ? 0.25 : 0
+  })
+  const found = new Map<number, PossibleCross>()
+  for (const i of range(parents)) {
+    const partners = range(parents)
+      .filter(j => j !== i)
+      .map(j => ({ j, worth: worth[i]! + worth[j]! + ((i * 7919 + j * 104_729) % 1000) / 2000 }))
+    for (const { j, worth: of } of partners.sort((a, b) => b.worth - a.worth).slice(0, 16)) {
+      const [seed, pollen] = [Math.min(i, j), Math.max(i, j)]
+      found.set(seed * parents + pollen, { seed, pollen, worth: of })
+    }
+  }
+  const limits = { crosses: 40, uses: range(parents).map(() => 2), seedUses: range(parents).map(() => 1) }
+  return { crosses: [...found.values()], kinship, limits }
+}
+
+/** Inbreeding, coancestry and breeding values of large pedigrees, a large tree laid out, and the best set of many crosses. */
 export async function lineageRows(): Promise<Row[]> {
   const million = familiesOf(1_000_000, 25, 400, 40)
   const large = familiesOf(100_000, 20, 100, 20)
@@ -41,7 +114,24 @@ export async function lineageRows(): Promise<Row[]> {
     levels: [i % 2, i % 5],
     value: ((i * 7919) % 1000) / 100 + (i % 5),
   }))
+  const tree = treeOf(2000)
+  const { crosses, kinship, limits } = possibleCrosses()
+  const solve = await solver()
   return [
+    await timed(
+      'lineage: a tree of 2000 plants laid out',
+      1,
+      5,
+      async () => placedTree(tree).nodes.length > 0,
+      2000,
+    ),
+    await timed(
+      'merit: sets of 40 crosses of 500 parents, from the worthiest to the least related',
+      1,
+      3,
+      async () => crossSets(crosses, kinship, limits, solve).length > 0,
+      5000,
+    ),
     await timed(
       'lineage: inbreeding of 1 000 000 plants, 25 generations',
       1,

@@ -11,6 +11,7 @@ import { readWeatherCsv } from '@virgulta/core/weather/readCsv'
 import type { SharesInDoubt } from '@virgulta/core/chance/rate'
 import { pairsOf } from '@virgulta/core/aims/pairs'
 import type { PairTable, RankedPair } from '@virgulta/core/aims/pairs'
+import type { NextCrosses, NextWish } from '@virgulta/core/aims/nextCrosses'
 import type { BudgetStation, BudgetSteps, Waiting } from '@virgulta/core/odds/budget'
 import { budgetStations, keepersFrom, nothingWaiting } from '@virgulta/core/odds/budget'
 import type { ParentInDoubt, ClassShare } from '@virgulta/core/odds/generations'
@@ -237,6 +238,13 @@ export const works = {
   ratios: ({ observed }: { observed: number[] }) => rankRatios(observed),
   tree: async (tree: Pick<FamilyTree, 'nodes' | 'links'>): Promise<PlacedTree> =>
     (await import('@virgulta/core/lineage/treeLayout')).placedTree(tree),
+  next: async (wish: NextWish, onProgress: ToldShare): Promise<NextCrosses> => {
+    const [{ nextCrosses }, { solver }] = await Promise.all([
+      import('@virgulta/core/aims/nextCrosses'),
+      import('@virgulta/core/merit/solver'),
+    ])
+    return nextCrosses(wish, await solver(), onProgress)
+  },
   pairs: ({ table, most }: PairsWish, onProgress: ToldShare): PairsAnswer =>
     pairsOf(table).ranked(most, onProgress),
 }

@@ -6,6 +6,7 @@ const parts = computed(() =>
     { to: '/lineage', word: 'Tree' },
     { to: '/lineage/related', word: 'Relatedness' },
     { to: '/lineage/merit', word: 'Merit' },
+    { to: '/lineage/next', word: 'Next crosses' },
   ].map(part => ({ ...part, to: crop.value ? `${part.to}?crop=${crop.value}` : part.to })),
 )
 </script>

@@ -101,6 +101,30 @@ test('what two plants are worth as parents is told with what is expected of thei
   await expect(cross).toContainText('Pale Rocket × Ember Row')
 })
 
+test('the next crosses of an aim are chosen along the curve, one is left out, the rest planned and taken back as one', async ({
+  page,
+}) => {
+  await openDemo(page)
+  const aims = (await (await page.request.get('/api/aims')).json()) as { aim: { id: string; crop: string } }[]
+  await page.goto(`/lineage/next?aim=${aims.find(({ aim }) => aim.crop === 'chilli')!.aim.id}&n=5`)
+  const proposed = page.getByRole('region', { name: 'Proposed' })
+  await expect(proposed.getByRole('checkbox')).toHaveCount(5, { timeout: 30_000 })
+  const gain = page.getByRole('region', { name: 'Gain against kin' })
+  const before = await gain.getByRole('definition').allInnerTexts()
+  const slider = gain.getByRole('slider')
+  await slider.focus()
+  for (let i = 0; i < 20; i++) await page.keyboard.press('ArrowRight')
+  await expect(gain.getByRole('definition')).not.toHaveText(before)
+  const after = await gain.getByRole('definition').allInnerTexts()
+  expect(parseFloat(after[1]!)).toBeLessThan(parseFloat(before[1]!))
+  await proposed.getByRole('checkbox').first().uncheck()
+  await page.getByRole('button', { name: 'Plan 4 crosses' }).click()
+  const foot = page.getByRole('region', { name: 'What was noted' })
+  await expect(foot).toContainText('planned 6 flowers')
+  await page.getByRole('button', { name: 'Undo', exact: true }).click()
+  await expect(foot).toContainText('Taken back: 4 entries noted')
+})
+
 test('a new garden is told the first step, and its first plants stand in the tree of a telephone', async ({
   page,
 }) => {

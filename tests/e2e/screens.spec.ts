@@ -105,6 +105,7 @@ const AREAS: Record<string, (page: Page) => Promise<Screen[]>> = {
       [`/lineage?of=${id}&plant=${id}`, 'Lineage', true],
       ['/lineage/related', 'Lineage', true],
       ['/lineage/merit?trait=height', 'Lineage', true],
+      ['/lineage/next', 'Lineage', true],
     ]
   },
   async 'garden'(page) {

@@ -2,7 +2,7 @@
 import { randomUUID } from 'node:crypto'
 import { Readable } from 'node:stream'
 import { pairsOf } from '@virgulta/core/aims/pairs'
-import type { Relation } from '@virgulta/core/lineage/kinship'
+import type { Relation } from '@virgulta/core/lineage/genets'
 import type { Deed } from '@virgulta/core/log/entry'
 import { genomeOf } from '@virgulta/core/odds/genome'
 import { oddsOf, shareOf } from '@virgulta/core/odds/odds'

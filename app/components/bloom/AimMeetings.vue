@@ -1,8 +1,7 @@
 <!-- The best pairs of an aim, and those planned for it: do they flower together? -->
 <script setup lang="ts">
 import { percentWords } from '@virgulta/core/odds/oddsWords'
-import { chanceOfBatches } from '@virgulta/core/bloom/batchChances'
-import { receptiveWindow, sheddingWindow, usualTerms } from '@virgulta/core/bloom/overlap'
+import { nextMeeting } from '@virgulta/core/bloom/meets'
 import { addDays } from '@virgulta/core/time/days'
 import type { AimPage } from '#shared/aims'
 import type { BloomPage } from '#shared/bloom'
@@ -70,22 +69,7 @@ const rows = computed<Meets[]>(() => {
     const [seeds, pollens] = [seedParentId, pollenParentId].map(id =>
       (windows.get(id) ?? []).filter(w => !w.isOver),
     ) as [BloomPage['rows'][number]['windows'], BloomPage['rows'][number]['windows']]
-    const season =
-      [...new Set(seeds.map(w => w.season))].sort().find(s => pollens.some(w => w.season === s)) ?? null
-    const chance =
-      season === null
-        ? null
-        : Math.max(
-            ...seeds
-              .filter(w => w.season === season)
-              .map(w =>
-                chanceOfBatches(
-                  receptiveWindow(w, guide),
-                  pollens.filter(p => p.season === season).map(p => sheddingWindow(p, guide)),
-                  { ...usualTerms, atLeastDays: DAYS },
-                ),
-              ),
-          )
+    const { season, chance } = nextMeeting(seeds, pollens, guide, DAYS)
     return { seedId: seedParentId, pollenId: pollenParentId, seed, pollen, worth, isPlanned, season, chance }
   })
 })

@@ -452,6 +452,13 @@ describe('pairs', () => {
     ])
   })
 
+  it('carry the fruit on the one that is not known to take badly', () => {
+    const known = { ...purpleTall, takes: { successes: 1, tries: 12 } }
+    const fresh = { ...purpleTall, id: 'fresh', name: 'fresh', takes: { successes: 0, tries: 0 } }
+    const { why } = pairsOf(table([known, fresh])).direction('purpleTall', 'fresh')
+    expect(why).toBe('purpleTall took badly as a seed parent: 1 of 12 flowers.')
+  })
+
   it('that cannot be are left out of the ranking, with the reason', () => {
     const clone = (id: string) => plant(id, 'Pp', { leaf: 1 }, { name: 'One Clone', plantKind: 'clone' })
     const four = plant('four', 'Pp', { leaf: 1 }, { sets: 4 })

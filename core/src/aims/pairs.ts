@@ -1,4 +1,4 @@
-import { deviation, group, sum } from 'd3-array'
+import { deviation, group, range, sum } from 'd3-array'
 import { tabulatedCdf } from '../chance/distributions'
 import type { CropTrait } from '../crops/definition'
 import { counted } from '../formats/counted'
@@ -485,9 +485,13 @@ export function pairsOf(table: PairTable) {
       ],
       [
         Math.abs(take(i) - take(j)) > 0.1 ? take(i) - take(j) : 0,
-        better => {
-          const { successes, tries } = candidates[take(i) > take(j) ? i : j]!.takes
-          return `${better} has taken better as a seed parent: ${successes} of ${counted(tries, 'flower')}.`
+        (better, worse) => {
+          const [own, other] = take(i) > take(j) ? [i, j] : [j, i]
+          const { successes, tries } = candidates[own]!.takes
+          if (tries)
+            return `${better} has taken better as a seed parent: ${successes} of ${counted(tries, 'flower')}.`
+          const { successes: few, tries: many } = candidates[other]!.takes
+          return `${worse} took badly as a seed parent: ${few} of ${counted(many, 'flower')}.`
         },
       ],
     ]
@@ -614,9 +618,37 @@ export function pairsOf(table: PairTable) {
     return { pairs, considered: at, barred }
   }
 
+  /**
+   * For each candidate its best partners, of pairs that may be; each pair once, in the direction that is advised.
+   *
+   * @param each how many partners of one
+   */
+  function partners(each: number): { seedParentId: string; pollenParentId: string; worth: number }[] {
+    const n = candidates.length
+    const worths = new Float64Array(n * n).fill(NaN)
+    const row = new Float64Array(n)
+    for (let i = 0; i < n; i++) {
+      worthsOf(i, row)
+      for (let j = i + 1; j < n; j++)
+        if (!barOf(candidates[i]!, candidates[j]!, mating)?.isBar)
+          worths[i * n + j] = worths[j * n + i] = row[j]!
+    }
+    const found = new Map<number, number>()
+    for (let i = 0; i < n; i++) {
+      const of = range(n).filter(j => worths[i * n + j]! > 0)
+      for (const j of of.sort((a, b) => worths[i * n + b]! - worths[i * n + a]!).slice(0, each))
+        found.set(Math.min(i, j) * n + Math.max(i, j), worths[i * n + j]!)
+    }
+    return [...found].map(([at, worth]) => {
+      const { seed, pollen } = direction(Math.floor(at / n), at % n)
+      return { seedParentId: candidates[seed]!.id, pollenParentId: candidates[pollen]!.id, worth }
+    })
+  }
+
   return {
     pairOf,
     ranked,
+    partners,
     direction: (one: string, other: string) => direction(byId.get(one)!, byId.get(other)!),
   }
 }

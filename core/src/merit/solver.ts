@@ -5,13 +5,9 @@ import type { Solve } from './chooseCrosses'
 const NEAR_ENOUGH = 1e-4
 const MOST_SECONDS = 20
 
-/**
- * A solver of problems in whole numbers.
- *
- * @param file where its compiled part lies; absent: beside it
- */
-export async function solver(file?: string): Promise<Solve> {
-  const highs = await loadHighs(file ? { locateFile: () => file } : undefined)
+/** A solver of problems in whole numbers; its compiled part is fetched when it is asked for. */
+export async function solver(): Promise<Solve> {
+  const highs = await loadHighs()
   return problem => {
     const found = highs.solve(problem, {
       mip_rel_gap: NEAR_ENOUGH,
