@@ -7,6 +7,7 @@ const parts = computed(() =>
     { to: '/lineage/related', word: 'Relatedness' },
     { to: '/lineage/merit', word: 'Merit' },
     { to: '/lineage/next', word: 'Next crosses' },
+    { to: '/lineage/ahead', word: 'Ahead' },
   ].map(part => ({ ...part, to: crop.value ? `${part.to}?crop=${crop.value}` : part.to })),
 )
 </script>

@@ -125,6 +125,26 @@ test('the next crosses of an aim are chosen along the curve, one is left out, th
   await expect(foot).toContainText('Taken back: 4 entries noted')
 })
 
+test('ways over the coming generations are run beside each other, and what cannot be is said', async ({
+  page,
+}) => {
+  await openDemo(page)
+  await page.goto('/lineage/ahead?crop=chilli')
+  const single = page.getByRole('region', { name: 'To a line by single seed' })
+  await expect(single.getByRole('status')).toContainText('Gain', { timeout: 30_000 })
+  await page.getByRole('button', { name: 'Compare another way' }).click()
+  await page.getByText('One cross, the best seedling multiplied').click()
+  const clone = page.getByRole('region', { name: 'One cross, the best seedling multiplied' })
+  await expect(clone.getByRole('status')).toContainText('Plants raised', { timeout: 30_000 })
+  await clone.getByRole('textbox', { name: 'Seedlings' }).fill('5')
+  await clone.getByRole('textbox', { name: 'Seedlings' }).press('Tab')
+  await expect(clone.getByRole('alert')).toContainText('Of 5 plants no 10 can be kept')
+  await clone.getByRole('button', { name: 'Leave out' }).click()
+  await expect(clone).toHaveCount(0)
+  await page.reload()
+  await expect(page.getByRole('region', { name: /^To a line/ })).toHaveCount(2)
+})
+
 test('a new garden is told the first step, and its first plants stand in the tree of a telephone', async ({
   page,
 }) => {

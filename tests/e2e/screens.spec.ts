@@ -106,6 +106,7 @@ const AREAS: Record<string, (page: Page) => Promise<Screen[]>> = {
       ['/lineage/related', 'Lineage', true],
       ['/lineage/merit?trait=height', 'Lineage', true],
       ['/lineage/next', 'Lineage', true],
+      ['/lineage/ahead', 'Lineage', true],
     ]
   },
   async 'garden'(page) {
