@@ -39,7 +39,7 @@ export async function plantSheet({
   clones,
   ...sheet
 }: PlantSheet): Promise<Buffer> {
-  const on = new Writing(`${plant.name}, ${plant.code}`)
+  const on = new Writing([...new Set([plant.name, plant.code])].join(', '))
   on.write(plant.name, 'bold', 22)
   on.write(
     [plant.code, sheet.crop, plant.plantKind, `${sheet.garden}, ${dayInWords(sheet.day, true)}`].join(' · '),

@@ -41,9 +41,9 @@ const order = computed(() => {
 })
 const at = (row: number, column: number) => page.value!.kinship[row * page.value!.plants.length + column]!
 const figure = (share: number) => (share < 0.0005 ? '·' : (100 * share).toFixed(share < 0.0995 ? 1 : 0))
-/** The closer the darker; the figure stands in it. */
+/** The closer the darker, as far as the figure in it can be read in every look. */
 const shade = (share: number) =>
-  `background: color-mix(in srgb, var(--sap) ${Math.round(Math.min(1, share) * 70)}%, var(--sheet)); color: ${share > 0.55 ? 'var(--onSap)' : 'var(--ink)'}`
+  `background: color-mix(in srgb, var(--sap) ${Math.round(Math.min(1, share) * 32)}%, var(--sheet))`
 function saveMatrix() {
   const plants = order.value.map(i => page.value!.plants[i]!)
   saveCsv(
