@@ -160,7 +160,7 @@ describe('merit', () => {
     const of = (name: string) => plants.find(p => p.name === name)!
     expect(of('Pink Post')).toMatchObject({ scores: 2, seen: 41 })
     expect(of('Pink Post').expected.mean).toBeGreaterThan(of('Sib 0').expected.mean)
-    expect(of('White Post').reliability).toBeGreaterThan(0)
+    expect(of('Pale Post').reliability).toBeGreaterThan(0)
     expect(of('Sib 7').reliability).toBeGreaterThan(of('Pale Post').reliability)
     expect((await merit()).merit!.heritability.isGiven).toBe(false)
   })
