@@ -119,7 +119,9 @@ try {
   await take('tray', `/seed/trays/${tray}`)
   await take('family', `/offspring/${told}?trait=fruit-stance`)
   await take('plan', await laidOut(told), { before: settled(/repeat 1/i) })
-  await take('tree', `/lineage?crop=chilli&plant=${named('Half Ember')}`, { before: settled(/plants drawn of/) })
+  await take('tree', `/lineage?crop=chilli&plant=${named('Half Ember')}`, {
+    before: settled(/plants drawn of/),
+  })
   await take('next', `/lineage/next?aim=${aim.id}`, { before: settled(/pairs weighed/) })
   await take('plants', '/plants')
   await take('garden', '/garden')
