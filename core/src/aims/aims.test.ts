@@ -452,6 +452,24 @@ describe('pairs', () => {
     ])
   })
 
+  it('of a plant and its cutting are a self, whatever they are called', () => {
+    const cutting = { ...flushed, id: 'cutting', name: 'another name' }
+    const relations = [
+      { id: 'flushed', seedParentId: null, pollenParentId: null, plantKind: 'seedling' as const },
+      {
+        id: 'cutting',
+        seedParentId: null,
+        pollenParentId: null,
+        plantKind: 'seedling' as const,
+        clonedFrom: { plantId: 'flushed' },
+      },
+    ]
+    const pairs = pairsOf(table([flushed, cutting], { relations, mating: 'selfIncompatible' }))
+    expect(pairs.pairOf('flushed', 'cutting').warnings[0]).toMatchObject({ kind: 'same-clone', isBar: true })
+    expect(pairsOf(table([flushed, cutting], { relations })).partners(4)).toEqual([])
+    expect(pairsOf(table([flushed, purpleTall])).partners(4)).toHaveLength(1)
+  })
+
   it('carry the fruit on the one that is not known to take badly', () => {
     const known = { ...purpleTall, takes: { successes: 1, tries: 12 } }
     const fresh = { ...purpleTall, id: 'fresh', name: 'fresh', takes: { successes: 0, tries: 0 } }

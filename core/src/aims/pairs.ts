@@ -384,13 +384,17 @@ function byScores(wish: Wish, trait: CropTrait, { candidates, spreads }: PairTab
 /** Told how much is done, from 0 to 1. */
 type Progress = (done: number) => void
 
-/** Pairs that cannot be, with the reason; and what else speaks against a pair. */
-function barOf(a: Candidate, b: Candidate, mating: PairTable['mating']): Warning | null {
+/**
+ * Pairs that cannot be, with the reason; and what else speaks against a pair.
+ *
+ * @param isOneGenet the one was multiplied from the other, or both from a third
+ */
+function barOf(a: Candidate, b: Candidate, mating: PairTable['mating'], isOneGenet: boolean): Warning | null {
   const struck = [a, b].find(c => c.struckOff !== null)
   if (struck)
     return { kind: 'struck-off', isBar: true, words: `${struck.name} was struck off: ${struck.struckOff}.` }
   const isSameClone =
-    a.id === b.id ||
+    isOneGenet ||
     (a.plantKind === 'clone' &&
       b.plantKind === 'clone' &&
       a.name.trim().toLowerCase() === b.name.trim().toLowerCase())
@@ -437,7 +441,11 @@ export function pairsOf(table: PairTable) {
         : []
     },
   )
-  const kinship = kinshipOf(lineageOf(table.relations))
+  const lineage = lineageOf(table.relations)
+  const kinship = kinshipOf(lineage)
+  const genets = candidates.map(({ id }) => lineage.numberOf.get(id) ?? id)
+  const barAt = (i: number, j: number) =>
+    barOf(candidates[i]!, candidates[j]!, mating, genets[i] === genets[j])
   const triedOf = group(table.tried, t => [t.seedParentId, t.pollenParentId].sort().join(' '))
   const whole = wholeTraits(traits)
 
@@ -504,7 +512,7 @@ export function pairsOf(table: PairTable) {
   /** All that is to be said of a pair, in the direction given. */
   function pairOf(seedParentId: string, pollenParentId: string, why?: string): RankedPair {
     const [i, j] = [byId.get(seedParentId)!, byId.get(pollenParentId)!]
-    const [seedParent, pollenParent] = [candidates[i]!, candidates[j]!]
+    const seedParent = candidates[i]!
     const advised = direction(i, j)
     const expected = wishes.map((_, w): PairWish => {
       const [one, other] = [rows[i]!.cells[w], rows[j]!.cells[w]]
@@ -535,7 +543,7 @@ export function pairsOf(table: PairTable) {
     })
     const worth = scored.length ? sum(scored, s => s.weight * s.chance) / sum(scored, s => s.weight) : null
     const kin = kinship(seedParentId, pollenParentId)
-    const bar = barOf(seedParent, pollenParent, mating)
+    const bar = barAt(i, j)
     const warnings: Warning[] = bar ? [bar] : []
     if (i !== j && kin >= CLOSE)
       warnings.push({
@@ -599,7 +607,7 @@ export function pairsOf(table: PairTable) {
     for (let i = 0; i < n; i++) {
       worthsOf(i, row)
       for (let j = i + 1; j < n; j++) {
-        if (barOf(candidates[i]!, candidates[j]!, mating)?.isBar) {
+        if (barAt(i, j)?.isBar) {
           barred++
           continue
         }
@@ -629,9 +637,11 @@ export function pairsOf(table: PairTable) {
     const row = new Float64Array(n)
     for (let i = 0; i < n; i++) {
       worthsOf(i, row)
-      for (let j = i + 1; j < n; j++)
-        if (!barOf(candidates[i]!, candidates[j]!, mating)?.isBar)
-          worths[i * n + j] = worths[j * n + i] = row[j]!
+      for (let j = i + 1; j < n; j++) {
+        const bar = barAt(i, j)
+        // Two plants of one clone are a self, whatever the crop makes of it.
+        if (!bar?.isBar && bar?.kind !== 'same-clone') worths[i * n + j] = worths[j * n + i] = row[j]!
+      }
     }
     const found = new Map<number, number>()
     for (let i = 0; i < n; i++) {

@@ -19,7 +19,7 @@ it('a tree as GraphML has its plants with what is known of them, and who comes o
         more: { back: false, forth: false },
       },
       { kind: 'couple', id: 'a.a', isSelf: true, crossIds: [] },
-      { kind: 'family', id: 'a.a.family', coupleId: 'a.a', plants: 12, kept: 0 },
+      { kind: 'family', id: 'a.a.family', coupleId: 'a.a', plants: 12 },
     ],
     links: [
       { from: 'a', to: 'a.a', as: 'both parents' },

@@ -46,7 +46,6 @@ export interface FamilyNode {
   id: string
   coupleId: string
   plants: number
-  kept: number
 }
 
 export type TreeNode = GenetNode | CoupleNode | FamilyNode
@@ -159,8 +158,7 @@ export function familyTree(
     }
     if (family.length) {
       const familyId = `${id}.family`
-      const kept = family.filter(genet => own(genet).some(p => p.verdict?.verdict === 'watch')).length
-      nodes.push({ kind: 'family', id: familyId, coupleId: id, plants: family.length, kept })
+      nodes.push({ kind: 'family', id: familyId, coupleId: id, plants: family.length })
       links.push({ from: id, to: familyId, as: 'couple' })
     }
   }
