@@ -1,8 +1,6 @@
 /** From a wish to a planned cross: the aim, the bench, a pair, its odds, the flowers it takes. */
-import { expect, test } from '@playwright/test'
-import { openDemo } from './garden'
-
-test.beforeEach(async ({ page }) => openDemo(page))
+import { expect } from '@playwright/test'
+import { demoTest as test, lookTest } from './garden'
 
 /** Chooses in a select of the component library by keyboard. */
 async function choose(scope: import('@playwright/test').Locator, label: string | RegExp, option: string) {
@@ -62,7 +60,7 @@ test('from an aim over the bench and the odds to a planned cross, whose stem sho
   await expect(page.getByRole('button', { name: /^odds: where/ }).first()).toBeVisible()
 })
 
-test('all pairs are ranked while the screen stays usable, and the best one opens', async ({ page }) => {
+lookTest('all pairs are ranked while the screen stays usable, and the best one opens', async ({ page }) => {
   const [{ aim }] = (await (await page.request.get('/api/aims')).json()) as [
     { aim: { id: string; words: string } },
   ]

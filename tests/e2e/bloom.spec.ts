@@ -1,9 +1,7 @@
 /** Blooms: two plants that should meet, work that follows from it, the hours, the weather, and noting what is seen. */
 import type { Page } from '@playwright/test'
-import { expect, test } from '@playwright/test'
-import { openDemo } from './garden'
-
-test.beforeEach(({ page }) => openDemo(page))
+import { expect } from '@playwright/test'
+import { demoTest as test, lookTest } from './garden'
 
 /** Chooses a pair on the bloom screen by cup and grains. */
 async function choosePair(page: Page, crop: string, seed: string, pollen: string) {
@@ -75,7 +73,7 @@ test('holding back and storing pollen say what they bring, and become work', asy
   await expect(page.getByRole('row', { name: /Store pollen of Slate Hour/ })).toContainText('+')
 })
 
-test('the pairs of an aim are looked at together', async ({ page }) => {
+lookTest('the pairs of an aim are looked at together', async ({ page }) => {
   const aims = (await (await page.request.get('/api/aims')).json()) as { aim: { id: string; crop: string } }[]
   const { aim } = aims.find(a => a.aim.crop === 'hellebore')!
   await page.goto(`/aims/${aim.id}`)
@@ -87,20 +85,23 @@ test('the pairs of an aim are looked at together', async ({ page }) => {
   await expect(page.getByText(/^\s*meets with/)).toBeVisible()
 })
 
-test('the hours of the flowers are told for today and the days ahead, with the reason', async ({ page }) => {
-  await page.goto('/bloom/hours')
-  await expect(page.getByText(/sun \d+:\d\d–\d+:\d\d/)).toBeVisible()
-  await expect(
-    page
-      .getByRole('listitem')
-      .filter({ hasText: /stigmas are ready about \d+:\d\d/i })
-      .first(),
-  ).toBeVisible()
-  await expect(page.getByText('Not in bloom now')).toBeVisible()
-  await page.getByRole('button', { name: /^Sun 14/ }).click()
-  await expect(page).toHaveURL(/on=2026-06-14/)
-  await expect(page.getByText('14 June', { exact: true })).toBeVisible()
-})
+lookTest(
+  'the hours of the flowers are told for today and the days ahead, with the reason',
+  async ({ page }) => {
+    await page.goto('/bloom/hours')
+    await expect(page.getByText(/sun \d+:\d\d–\d+:\d\d/)).toBeVisible()
+    await expect(
+      page
+        .getByRole('listitem')
+        .filter({ hasText: /stigmas are ready about \d+:\d\d/i })
+        .first(),
+    ).toBeVisible()
+    await expect(page.getByText('Not in bloom now')).toBeVisible()
+    await page.getByRole('button', { name: /^Sun 14/ }).click()
+    await expect(page).toHaveURL(/on=2026-06-14/)
+    await expect(page.getByText('14 June', { exact: true })).toBeVisible()
+  },
+)
 
 test('a weather file is read, what is wrong in it is named, and it counts once it is taken', async ({
   page,

@@ -1,7 +1,5 @@
-import { expect, test } from '@playwright/test'
-import { expectAccessible, openDemo, pick } from './garden'
-
-test.beforeEach(({ page }) => openDemo(page))
+import { expect } from '@playwright/test'
+import { demoTest as test, expectAccessible, lookTest, pick } from './garden'
 
 test('a morning on Today: a flower is looked at, pollinated, and the step undone', async ({ page }) => {
   await expect(page.getByText(/stops at \d+ places/)).toBeVisible()
@@ -120,7 +118,8 @@ test('the demo clock moves by hour and day, and the round with it', async ({ pag
   await expect(page.getByText(/07:00/)).toBeVisible()
 })
 
-test('the find box opens by key and leads to a scanned tag', async ({ page }) => {
+lookTest('the find box opens by key and leads to a scanned tag', async ({ page }) => {
+  await page.goto('/today')
   const code = (
     await page
       .getByRole('listitem')
@@ -138,7 +137,7 @@ test('the find box opens by key and leads to a scanned tag', async ({ page }) =>
   await expect(page.getByRole('navigation', { name: 'Flower' }).getByText(code).first()).toBeVisible()
 })
 
-test('the tag sheet of a cross is a PDF', async ({ page }) => {
+lookTest('the tag sheet of a cross is a PDF', async ({ page }) => {
   await page.goto('/crosses?q=F4')
   await page
     .getByRole('link', { name: /^\d\d-/ })
@@ -153,7 +152,7 @@ test('the tag sheet of a cross is a PDF', async ({ page }) => {
   expect(answer.headers()['content-type']).toBe('application/pdf')
 })
 
-test('a list keeps its filter and order in the address, and exports what it shows', async ({ page }) => {
+lookTest('a list keeps its filter and order in the address, and exports what it shows', async ({ page }) => {
   await page.goto('/crosses')
   await page.getByRole('textbox', { name: 'Filter' }).fill('slate')
   await expect(page).toHaveURL(/q=slate/)
@@ -180,7 +179,7 @@ test('an address without a garden leads to the first page and back', async ({ pa
   await expect(page).toHaveURL(/\/seed\?show=trays/)
 })
 
-test('an address that leads nowhere says so', async ({ page }) => {
+lookTest('an address that leads nowhere says so', async ({ page }) => {
   await page.goto('/plants/00000000-0000-7000-8000-000000000000')
   await expect(page.getByText('This is not in the garden')).toBeVisible()
   await page.goto('/nowhere')

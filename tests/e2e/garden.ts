@@ -13,6 +13,14 @@ export async function openDemo(page: Page) {
 
 type Visit = Awaited<ReturnType<ReturnType<Page['context']>['storageState']>>
 
+/** For tests that work in the demo garden: each has one of its own. The limit of demos an hour is that of people at home. */
+export const demoTest = base.extend({
+  page: async ({ page }, use) => {
+    await openDemo(page)
+    await use(page)
+  },
+})
+
 /** For tests that only look at the demo garden: those of one process share one visit. */
 export const lookTest = base.extend<object, { visit: Visit }>({
   visit: [

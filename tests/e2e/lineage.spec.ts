@@ -2,11 +2,10 @@
 import { readFile } from 'node:fs/promises'
 import type { Page } from '@playwright/test'
 import { expect, test } from '@playwright/test'
-import { addPlant, expectNarrow, openDemo, startGarden } from './garden'
+import { addPlant, demoTest, expectNarrow, lookTest, startGarden } from './garden'
 
 const tree = (page: Page) => page.getByRole('group', { name: 'Family tree' })
 async function openTree(page: Page, query = ''): Promise<void> {
-  await openDemo(page)
   await page.goto(`/lineage${query}`)
   await expect(tree(page)).toBeVisible({ timeout: 15_000 })
 }
@@ -19,7 +18,7 @@ async function saved(page: Page, as: string): Promise<{ name: string; text: stri
   return { name: file.suggestedFilename(), text: await readFile(await file.path(), 'latin1') }
 }
 
-test('a plant of the tree opens its card, its own tree, and the way to another', async ({ page }) => {
+lookTest('a plant of the tree opens its card, its own tree, and the way to another', async ({ page }) => {
   await openTree(page)
   await tree(page)
     .getByRole('button', { name: /^Low Ember Ninth/ })
@@ -38,29 +37,30 @@ test('a plant of the tree opens its card, its own tree, and the way to another',
   await expect(page.getByText(/plants drawn of/)).toBeVisible()
 })
 
-test('the tree is walked by the arrow keys, and a family is opened plant by plant and folded again', async ({
-  page,
-}) => {
-  await openTree(page)
-  const one = tree(page).getByRole('button', { name: /^Half Ember/ })
-  await one.focus()
-  await page.keyboard.press('ArrowLeft')
-  await expect(tree(page).getByRole('button', { name: /^Ember Row/ })).toBeFocused()
-  await page.keyboard.press('ArrowRight')
-  await expect(tree(page).locator(':focus')).toHaveAttribute('aria-label', /seed parent Ember Row|F1/)
-  const folded = await tree(page).getByRole('button').count()
-  const family = tree(page)
-    .getByRole('button', { name: /12 plants more of this family/ })
-    .first()
-  await family.focus()
-  await page.keyboard.press('Enter')
-  await expect(page.getByRole('button', { name: 'Fold all families' })).toBeVisible()
-  await expect.poll(() => tree(page).getByRole('button').count()).toBeGreaterThan(folded)
-  await page.getByRole('button', { name: 'Fold all families' }).click()
-  await expect.poll(() => tree(page).getByRole('button').count()).toBe(folded)
-})
+lookTest(
+  'the tree is walked by the arrow keys, and a family is opened plant by plant and folded again',
+  async ({ page }) => {
+    await openTree(page)
+    const one = tree(page).getByRole('button', { name: /^Half Ember/ })
+    await one.focus()
+    await page.keyboard.press('ArrowLeft')
+    await expect(tree(page).getByRole('button', { name: /^Ember Row/ })).toBeFocused()
+    await page.keyboard.press('ArrowRight')
+    await expect(tree(page).locator(':focus')).toHaveAttribute('aria-label', /seed parent Ember Row|F1/)
+    const folded = await tree(page).getByRole('button').count()
+    const family = tree(page)
+      .getByRole('button', { name: /12 plants more of this family/ })
+      .first()
+    await family.focus()
+    await page.keyboard.press('Enter')
+    await expect(page.getByRole('button', { name: 'Fold all families' })).toBeVisible()
+    await expect.poll(() => tree(page).getByRole('button').count()).toBeGreaterThan(folded)
+    await page.getByRole('button', { name: 'Fold all families' }).click()
+    await expect.poll(() => tree(page).getByRole('button').count()).toBe(folded)
+  },
+)
 
-test('the tree is saved as a drawing, a picture, a graph and a table', async ({ page }) => {
+lookTest('the tree is saved as a drawing, a picture, a graph and a table', async ({ page }) => {
   await openTree(page)
   const svg = await saved(page, 'SVG')
   expect(svg.name).toBe('tree-Chilli.svg')
@@ -71,8 +71,7 @@ test('the tree is saved as a drawing, a picture, a graph and a table', async ({ 
   expect((await saved(page, 'CSV')).text).toContain('Half Ember')
 })
 
-test('plants are compared each with each, one is left out, and a bulk is reckoned', async ({ page }) => {
-  await openDemo(page)
+lookTest('plants are compared each with each, one is left out, and a bulk is reckoned', async ({ page }) => {
   await page.goto('/lineage/related?crop=chilli')
   const matrix = page.getByRole('region', { name: 'Kinship of each with each' })
   await expect(matrix.getByRole('row')).toHaveCount(41)
@@ -84,67 +83,69 @@ test('plants are compared each with each, one is left out, and a bulk is reckone
   await expect(page.getByText(/that leave alike count as 4\.0 plants/)).toBeVisible()
 })
 
-test('what two plants are worth as parents is told with what is expected of their cross', async ({
-  page,
-}) => {
-  await openDemo(page)
-  await page.goto('/lineage/merit?crop=chilli&trait=height')
-  await page.getByRole('checkbox', { name: 'Take Pale Rocket for a pair' }).check({ timeout: 30_000 })
-  await page.getByRole('checkbox', { name: 'Take Ember Row for a pair' }).check()
-  const cross = page.getByRole('region', { name: 'A cross of two' })
-  await expect(cross).toContainText('Pale Rocket × Ember Row')
-  await cross.getByRole('textbox', { name: /goes beyond/ }).fill('90')
-  await expect(cross.getByRole('status')).toContainText(/% of its plants go beyond it/)
-  await page.getByRole('textbox', { name: 'Heritability, if it is known' }).fill('2')
-  await expect(page.getByText('A heritability lies between 0 and 1, as 0.4.')).toBeVisible()
-  await page.getByRole('textbox', { name: 'Heritability, if it is known' }).fill('0.5')
-  await expect(page.getByRole('row').filter({ hasText: 'as you give it' })).toContainText('50 %')
-  await expect(cross).toContainText('Pale Rocket × Ember Row')
-})
+lookTest(
+  'what two plants are worth as parents is told with what is expected of their cross',
+  async ({ page }) => {
+    await page.goto('/lineage/merit?crop=chilli&trait=height')
+    await page.getByRole('checkbox', { name: 'Take Pale Rocket for a pair' }).check({ timeout: 30_000 })
+    await page.getByRole('checkbox', { name: 'Take Ember Row for a pair' }).check()
+    const cross = page.getByRole('region', { name: 'A cross of two' })
+    await expect(cross).toContainText('Pale Rocket × Ember Row')
+    await cross.getByRole('textbox', { name: /goes beyond/ }).fill('90')
+    await expect(cross.getByRole('status')).toContainText(/% of its plants go beyond it/)
+    await page.getByRole('textbox', { name: 'Heritability, if it is known' }).fill('2')
+    await expect(page.getByText('A heritability lies between 0 and 1, as 0.4.')).toBeVisible()
+    await page.getByRole('textbox', { name: 'Heritability, if it is known' }).fill('0.5')
+    await expect(page.getByRole('row').filter({ hasText: 'as you give it' })).toContainText('50 %')
+    await expect(cross).toContainText('Pale Rocket × Ember Row')
+  },
+)
 
-test('the next crosses of an aim are chosen along the curve, one is left out, the rest planned and taken back as one', async ({
-  page,
-}) => {
-  await openDemo(page)
-  const aims = (await (await page.request.get('/api/aims')).json()) as { aim: { id: string; crop: string } }[]
-  await page.goto(`/lineage/next?aim=${aims.find(({ aim }) => aim.crop === 'chilli')!.aim.id}&n=5`)
-  const proposed = page.getByRole('region', { name: 'Proposed' })
-  await expect(proposed.getByRole('checkbox')).toHaveCount(5, { timeout: 30_000 })
-  const gain = page.getByRole('region', { name: 'Gain against kin' })
-  const before = await gain.getByRole('definition').allInnerTexts()
-  const slider = gain.getByRole('slider')
-  await slider.focus()
-  for (let i = 0; i < 20; i++) await page.keyboard.press('ArrowRight')
-  await expect(gain.getByRole('definition')).not.toHaveText(before)
-  const after = await gain.getByRole('definition').allInnerTexts()
-  expect(parseFloat(after[1]!)).toBeLessThan(parseFloat(before[1]!))
-  await proposed.getByRole('checkbox').first().uncheck()
-  await page.getByRole('button', { name: 'Plan 4 crosses' }).click()
-  const foot = page.getByRole('region', { name: 'What was noted' })
-  await expect(foot).toContainText('planned 6 flowers')
-  await page.getByRole('button', { name: 'Undo', exact: true }).click()
-  await expect(foot).toContainText('Taken back: planned 6 flowers')
-})
+demoTest(
+  'the next crosses of an aim are chosen along the curve, one is left out, the rest planned and taken back as one',
+  async ({ page }) => {
+    const aims = (await (await page.request.get('/api/aims')).json()) as {
+      aim: { id: string; crop: string }
+    }[]
+    await page.goto(`/lineage/next?aim=${aims.find(({ aim }) => aim.crop === 'chilli')!.aim.id}&n=5`)
+    const proposed = page.getByRole('region', { name: 'Proposed' })
+    await expect(proposed.getByRole('checkbox')).toHaveCount(5, { timeout: 30_000 })
+    const gain = page.getByRole('region', { name: 'Gain against kin' })
+    const before = await gain.getByRole('definition').allInnerTexts()
+    const slider = gain.getByRole('slider')
+    await slider.focus()
+    for (let i = 0; i < 20; i++) await page.keyboard.press('ArrowRight')
+    await expect(gain.getByRole('definition')).not.toHaveText(before)
+    const after = await gain.getByRole('definition').allInnerTexts()
+    expect(parseFloat(after[1]!)).toBeLessThan(parseFloat(before[1]!))
+    await proposed.getByRole('checkbox').first().uncheck()
+    await page.getByRole('button', { name: 'Plan 4 crosses' }).click()
+    const foot = page.getByRole('region', { name: 'What was noted' })
+    await expect(foot).toContainText('planned 6 flowers')
+    await page.getByRole('button', { name: 'Undo', exact: true }).click()
+    await expect(foot).toContainText('Taken back: planned 6 flowers')
+  },
+)
 
-test('ways over the coming generations are run beside each other, and what cannot be is said', async ({
-  page,
-}) => {
-  await openDemo(page)
-  await page.goto('/lineage/ahead?crop=chilli')
-  const single = page.getByRole('region', { name: 'To a line by single seed' })
-  await expect(single.getByRole('status')).toContainText('Gain', { timeout: 30_000 })
-  await page.getByRole('button', { name: 'Compare another way' }).click()
-  await page.getByText('One cross, the best seedling multiplied').click()
-  const clone = page.getByRole('region', { name: 'One cross, the best seedling multiplied' })
-  await expect(clone.getByRole('status')).toContainText('Plants raised', { timeout: 30_000 })
-  await clone.getByRole('textbox', { name: 'Seedlings' }).fill('5')
-  await clone.getByRole('textbox', { name: 'Seedlings' }).press('Tab')
-  await expect(clone.getByRole('alert')).toContainText('Of 5 plants no 10 can be kept')
-  await clone.getByRole('button', { name: 'Leave out' }).click()
-  await expect(clone).toHaveCount(0)
-  await page.reload()
-  await expect(page.getByRole('region', { name: /^To a line/ })).toHaveCount(2)
-})
+lookTest(
+  'ways over the coming generations are run beside each other, and what cannot be is said',
+  async ({ page }) => {
+    await page.goto('/lineage/ahead?crop=chilli')
+    const single = page.getByRole('region', { name: 'To a line by single seed' })
+    await expect(single.getByRole('status')).toContainText('Gain', { timeout: 30_000 })
+    await page.getByRole('button', { name: 'Compare another way' }).click()
+    await page.getByText('One cross, the best seedling multiplied').click()
+    const clone = page.getByRole('region', { name: 'One cross, the best seedling multiplied' })
+    await expect(clone.getByRole('status')).toContainText('Plants raised', { timeout: 30_000 })
+    await clone.getByRole('textbox', { name: 'Seedlings' }).fill('5')
+    await clone.getByRole('textbox', { name: 'Seedlings' }).press('Tab')
+    await expect(clone.getByRole('alert')).toContainText('Of 5 plants no 10 can be kept')
+    await clone.getByRole('button', { name: 'Leave out' }).click()
+    await expect(clone).toHaveCount(0)
+    await page.reload()
+    await expect(page.getByRole('region', { name: /^To a line/ })).toHaveCount(2)
+  },
+)
 
 test('a new garden is told the first step, and its first plants stand in the tree of a telephone', async ({
   page,

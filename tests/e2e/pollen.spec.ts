@@ -1,9 +1,7 @@
 /** Pollen: collected, dried and filled, tested by taps on a telephone, taken to a flower, moved and thrown away; the season's plan and the stores. */
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 import type { Page } from '@playwright/test'
-import { expectAccessible, expectReadableInEveryLook, openDemo, pick } from './garden'
-
-test.beforeEach(({ page }) => openDemo(page))
+import { demoTest as test, expectAccessible, expectReadableInEveryLook, lookTest, pick } from './garden'
 
 interface Row {
   tube: { id: string; code: string; tubed: object | null }
@@ -156,20 +154,21 @@ test('the season says what is missing and shares out what is not enough; a file 
   await expectAccessible(page)
 })
 
-test('the shelf filters by cross, keeps its state in the address, and is readable in every look', async ({
-  page,
-}) => {
-  await page.goto('/pollen')
-  await page.getByRole('combobox', { name: 'For the cross' }).press('ArrowDown')
-  await page.getByRole('option').first().click()
-  await expect(page).toHaveURL(/cross=/)
-  await page.goto('/pollen')
-  await expect(page.getByText(/it cost \d+ tubes/).first()).toBeVisible()
-  await expectAccessible(page)
-  await expectReadableInEveryLook(page)
-  const { id } = await tubeOf(page, 'Slate Hour')
-  await page.goto(`/pollen/${id}`)
-  await expect(page.getByRole('heading', { name: 'Alive over time' })).toBeVisible()
-  await expectAccessible(page)
-  await expectReadableInEveryLook(page)
-})
+lookTest(
+  'the shelf filters by cross, keeps its state in the address, and is readable in every look',
+  async ({ page }) => {
+    await page.goto('/pollen')
+    await page.getByRole('combobox', { name: 'For the cross' }).press('ArrowDown')
+    await page.getByRole('option').first().click()
+    await expect(page).toHaveURL(/cross=/)
+    await page.goto('/pollen')
+    await expect(page.getByText(/it cost \d+ tubes/).first()).toBeVisible()
+    await expectAccessible(page)
+    await expectReadableInEveryLook(page)
+    const { id } = await tubeOf(page, 'Slate Hour')
+    await page.goto(`/pollen/${id}`)
+    await expect(page.getByRole('heading', { name: 'Alive over time' })).toBeVisible()
+    await expectAccessible(page)
+    await expectReadableInEveryLook(page)
+  },
+)

@@ -1,9 +1,7 @@
 /** The round: a whole day on the walk by touch, one on the desk by keyboard; scanning, marks, guides, calendar, notes that do not go together. */
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 import type { Page } from '@playwright/test'
-import { expectAccessible, expectNarrow, openDemo, pick } from './garden'
-
-test.beforeEach(({ page }) => openDemo(page))
+import { demoTest as test, expectAccessible, expectNarrow, pick } from './garden'
 
 const stopOf = (page: Page) => page.getByRole('region', { name: /^Stop/ })
 /** What stands on the walk: the tag, and what is asked at it; read at one moment, since the next stop may come at any. */

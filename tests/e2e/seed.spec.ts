@@ -1,7 +1,5 @@
-import { expect, test } from '@playwright/test'
-import { expectAccessible, expectNarrow, openDemo, pick } from './garden'
-
-test.beforeEach(({ page }) => openDemo(page))
+import { expect } from '@playwright/test'
+import { demoTest as test, expectAccessible, expectNarrow, pick } from './garden'
 
 test('a fruit on its plant is likely ripe or not, and a look that finds it unripe counts', async ({
   page,
