@@ -9,7 +9,7 @@ export function useGuides() {
   const log = useLogStore()
   const { data, problem } = useLive<OwnGuides>(() => '/api/guides')
   const guides = computed(() =>
-    data.value ? guidesWith(data.value.own, data.value.customs, garden.garden?.half ?? 'north') : null,
+    data.value ? guidesWith(data.value.own, data.value.customs, garden.half) : null,
   )
   const customs = computed(() => customsOf(data.value?.customs ?? []))
   /** The garden's own guide of a crop, where it set one. */

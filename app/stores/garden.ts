@@ -1,3 +1,4 @@
+import type { Half } from '@virgulta/core/crops/half'
 import type { SubjectType } from '@virgulta/core/log/kind'
 import type { ISODate, Instant } from '@virgulta/core/time/days'
 import { dayOf, instantAt } from '@virgulta/core/time/days'
@@ -118,6 +119,9 @@ export const useGardenStore = defineStore('garden', () => {
     () => garden.value?.places.filter(place => !place.isClosed && !place.mergedInto) ?? [],
   )
 
+  /** where its year is cut: south of the equator at the end of June */
+  const half = computed<Half>(() => garden.value?.half ?? 'north')
+
   /** What the person's role lets them do: what it does not is not offered. */
   const mayNote = computed(() => garden.value !== null && reaches(garden.value.role, 'hand'))
   const isKeeper = computed(() => garden.value?.role === 'keeper')
@@ -127,6 +131,7 @@ export const useGardenStore = defineStore('garden', () => {
     garden,
     now,
     today,
+    half,
     mayNote,
     isKeeper,
     mayUndo,

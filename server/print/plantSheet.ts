@@ -1,7 +1,9 @@
+import type { Half } from '@virgulta/core/crops/half'
 import { MULTIPLIED_BY } from '@virgulta/core/plants/kinds'
 import type { Plant } from '@virgulta/core/plants/plant'
 import { scoreInWords } from '@virgulta/core/offspring/score'
 import type { Trait } from '@virgulta/core/offspring/trait'
+import { gardenYearOf, yearInWords } from '@virgulta/core/season/band'
 import { dayInWords } from '@virgulta/core/time/days'
 import { group } from 'd3-array'
 import { printable } from './fonts'
@@ -11,6 +13,7 @@ import { INK, LEFT, MM, QUIET, RIGHT, Writing } from './writing'
 export interface PlantSheet {
   garden: string
   day: string
+  half: Half
   crop: string
   plant: Plant
   /** of three generations, as {@link forebearsOf} gives them */
@@ -32,6 +35,7 @@ const [SLOT, NAME] = [8.5 * MM, 9]
  * @returns the PDF file
  */
 export async function plantSheet({
+  half,
   plant,
   traits,
   forebears,
@@ -71,11 +75,11 @@ export async function plantSheet({
   for (const trait of scored) {
     const bySeason = group(
       plant.scores.filter(score => score.trait === trait.id),
-      score => score.on.slice(0, 4),
+      score => gardenYearOf(score.on, half),
     )
     const seen = [...bySeason].map(
       ([year, scores]) =>
-        `${year}: ${[...new Set(scores.map(score => scoreInWords(trait, score.value)))].join(', ')}`,
+        `${yearInWords(year, half)}: ${[...new Set(scores.map(score => scoreInWords(trait, score.value)))].join(', ')}`,
     )
     on.room(6 * MM)
     const at = on.y

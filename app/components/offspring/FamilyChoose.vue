@@ -1,6 +1,7 @@
 <!-- Which plants of a family to keep: by an aim, with the chance of each to be among the best; marked, compared, judged together. -->
 <script setup lang="ts">
 import { mdiDownload, mdiPrinterOutline } from '@mdi/js'
+import { gardenYearOf } from '@virgulta/core/season/band'
 import { wishInWords } from '@virgulta/core/aims/nearness'
 import { counted } from '@virgulta/core/formats/counted'
 import type { Draft } from '@virgulta/core/log/entry'
@@ -46,6 +47,7 @@ const { answer, progress, refused, isStopped, stop, again } = useWork('choose', 
         traits: wishes.value.map(w => w.trait),
         plants: plants.map(({ id, scores }) => ({ id, scores })),
         best: best.value,
+        half: garden.half,
       }
     : null,
 )
@@ -95,7 +97,7 @@ function judge(drafts: Draft[]) {
 const isFirstBloom = computed(() => {
   const isLasting = garden.garden?.guides.find(g => g.id === family.cross.crop)?.kind === 'clone'
   const scored = plants.filter(p => p.scores.length)
-  const once = scored.filter(p => new Set(p.scores.map(s => s.on.slice(0, 4))).size === 1)
+  const once = scored.filter(p => new Set(p.scores.map(s => gardenYearOf(s.on, garden.half))).size === 1)
   return isLasting && once.length > 0.9 * scored.length
 })
 /** What goes with plants that are given up. */

@@ -7,17 +7,21 @@ import type { LaterBloom } from '@virgulta/core/offspring/laterBloom'
 import { shortNumber } from '@virgulta/core/offspring/summaryWords'
 import type { Trait } from '@virgulta/core/offspring/trait'
 import { classNames } from '@virgulta/core/offspring/trait'
+import { gardenYearOf } from '@virgulta/core/season/band'
 import type { Plant } from '@virgulta/core/plants/plant'
 import { extent, mean, range } from 'd3-array'
 
 const { later, plants, trait } = defineProps<{ later: LaterBloom; plants: Plant[]; trait: Trait }>()
+const garden = useGardenStore()
 const names = computed(() => classNames(trait))
 const unit = computed(() => (trait.scale === 'measure' ? ` ${trait.unit}` : ''))
 /** Plants of the family that were seen in one season only, with what was seen. */
 const once = computed(() =>
   plants.flatMap(({ scores }) => {
     const own = scores.filter(s => s.trait === trait.id)
-    return own.length && new Set(own.map(s => s.on.slice(0, 4))).size === 1 ? [mean(own, s => s.value)!] : []
+    return own.length && new Set(own.map(s => gardenYearOf(s.on, garden.half))).size === 1
+      ? [mean(own, s => s.value)!]
+      : []
   }),
 )
 /** First looks that are worth telling of: each class, or the least, the middle and the most of the family. */

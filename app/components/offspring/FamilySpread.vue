@@ -10,8 +10,14 @@ import { scaleLinear } from 'd3-scale'
 import type { FamilyPage } from '#shared/offspring'
 
 const { family, plants, trait } = defineProps<{ family: FamilyPage; plants: Plant[]; trait: Trait }>()
+const garden = useGardenStore()
 const told = computed(() =>
-  distributionOf(plants, { seedParent: family.seedParent, pollenParent: family.pollenParent }, trait),
+  distributionOf(
+    plants,
+    { seedParent: family.seedParent, pollenParent: family.pollenParent },
+    trait,
+    garden.half,
+  ),
 )
 const unit = computed(() => (trait.scale === 'measure' ? ` ${trait.unit}` : ''))
 const [HEIGHT, FOOT, TOP, NARROWEST] = [230, 24, 52, 280]

@@ -9,7 +9,7 @@ import type { Season } from '#shared/round'
 
 const garden = useGardenStore()
 const shell = useShellStore()
-const half = computed(() => garden.garden?.half ?? 'north')
+const half = computed(() => garden.half)
 const present = computed(() => gardenYearOf(garden.today, half.value))
 const year = computed(() => shell.seasonYear ?? present.value)
 const days = computed(() => gardenYear(year.value, half.value))

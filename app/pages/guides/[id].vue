@@ -17,7 +17,7 @@ const guide = computed(() => guides.value?.find(g => g.id === id.value) ?? null)
 const own = computed(() => ownOf(id.value))
 const builtIn = computed(() => {
   const known = builtInGuide(id.value)
-  return known && guideIn(known, garden.garden?.half ?? 'north')
+  return known && guideIn(known, garden.half)
 })
 const changeWords = computed(() => (own.value?.guide ? 'Change it' : 'Copy and change it for this garden'))
 const change = useAddress('change')

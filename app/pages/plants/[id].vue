@@ -8,6 +8,7 @@ import { MULTIPLIED_BY } from '@virgulta/core/plants/kinds'
 import { carryingInWords } from '@virgulta/core/plants/carrying'
 import { loadInWords } from '@virgulta/core/plants/fruitLoad'
 import { scoreInWords } from '@virgulta/core/offspring/score'
+import { gardenYearOf, yearInWords } from '@virgulta/core/season/band'
 import type { PlantGenes, PlantStory } from '#shared/plants'
 
 const route = useRoute()
@@ -28,10 +29,11 @@ const reinstate = () =>
   log.note([{ kind: 'reinstated', subjectId: story.value!.plant.id, payload: { reason: 'looked at again' } }])
 const setsChosen = (sets: number | null) =>
   log.note([{ kind: 'setsCounted', subjectId: story.value!.plant.id, payload: { sets } }])
-const seasons = computed(() => [...new Set(story.value?.plant.scores.map(s => s.on.slice(0, 4)))].sort())
-const scoreIn = (trait: string, year: string) =>
+const seasonOfScore = ({ on }: { on: string }) => gardenYearOf(on, garden.half)
+const seasons = computed(() => [...new Set(story.value?.plant.scores.map(seasonOfScore))].sort())
+const scoreIn = (trait: string, year: number) =>
   story
-    .value!.plant.scores.filter(s => s.trait === trait && s.on.startsWith(year))
+    .value!.plant.scores.filter(s => s.trait === trait && seasonOfScore(s) === year)
     .sort((a, b) => b.on.localeCompare(a.on))[0]
 /** What it was multiplied from, where that is in the garden. */
 const origin = computed(() => story.value?.clones.find(c => c.id === story.value!.plant.clonedFrom?.plantId))
@@ -166,7 +168,9 @@ async function lose(reason: string) {
               <thead>
                 <tr>
                   <th scope="col">Trait</th>
-                  <th v-for="year in seasons" :key="year" scope="col">{{ year }}</th>
+                  <th v-for="year in seasons" :key="year" scope="col">
+                    {{ yearInWords(year, garden.half) }}
+                  </th>
                   <th scope="col">Mean</th>
                   <th scope="col" class="end">Looks</th>
                   <th scope="col">Last</th>

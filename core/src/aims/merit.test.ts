@@ -85,6 +85,15 @@ describe('how far a trait of a crop is handed on', () => {
   })
 })
 
+it('a summer is one season, south of the equator, too', () => {
+  const seasons = (half: 'north' | 'south') => {
+    const scores = ['2025-12-20', '2026-01-20'].map(on => ({ ...look(50), on }))
+    const stock = stockAfter(null, { ...definition, half }, [plant('a', { scores })], () => true)
+    return new Set(seenScores(stock, 'height').map(score => score.season)).size
+  }
+  expect([seasons('north'), seasons('south')]).toEqual([2, 1])
+})
+
 it('merit is asked of traits with an order, and takes no second look of a day for a witness', () => {
   expect(meritTraits(definition.traits).every(trait => trait.scale !== 'colour')).toBe(true)
   const stock = stockAfter(

@@ -5,6 +5,7 @@ import { heritabilityByParents, heritabilityBySibs } from '../merit/heritability
 import { liabilityOf } from '../merit/liability'
 import type { SeenScore } from '../merit/traitMerit'
 import { classNames, isOrdered } from '../offspring/trait'
+import { gardenYearOf } from '../season/band'
 import type { Stock } from './stock'
 import { usualLooks } from './stock'
 
@@ -15,7 +16,17 @@ export const meritTraits = (traits: CropTrait[]): CropTrait[] => traits.filter(i
 export const seenScores = (stock: Stock, trait: string): SeenScore[] =>
   [...stock.plants.values()].flatMap(({ plant, looks }) =>
     (looks.get(trait)?.scores ?? []).flatMap(({ value, on, placeId, by, again }) =>
-      again ? [] : [{ plantId: plant.id, value, season: on.slice(0, 4), placeId, by: by ?? null }],
+      again
+        ? []
+        : [
+            {
+              plantId: plant.id,
+              value,
+              season: String(gardenYearOf(on, stock.definition.half)),
+              placeId,
+              by: by ?? null,
+            },
+          ],
     ),
   )
 

@@ -101,4 +101,14 @@ describe('the stock of a crop', () => {
     expect([...stockAfter(before, definition, [], id => id === 'ember').plants.keys()]).toEqual(['ember'])
     expect(stockAfter(null, definition, [plant('ember')], () => false).plants.size).toBe(0)
   })
+
+  it('counts what was seen of all plants of a clone as seen of one genotype', () => {
+    const cutting = plant('b', { clonedFrom: { plantId: 'a', by: 'cutting' }, scores: [score('height', 60)] })
+    const another = plant('c', { scores: [score('height', 40)] })
+    const stock = stockOf([plant('a', { scores: [score('height', 40)] }), cutting, another])
+    const [of, ofCutting] = ['a', 'b'].map(id => summariesOf(stock, id).height!)
+    expect(of).toEqual(ofCutting)
+    expect(of).toMatchObject({ n: 2, mean: 50 })
+    expect(summariesOf(stock, 'c').height).toMatchObject({ n: 1, mean: 40 })
+  })
 })

@@ -1,5 +1,6 @@
-import { maxIndex } from 'd3-array'
+import { ascending, group, maxIndex } from 'd3-array'
 import type { CropDefinition, CropTrait } from '../crops/definition'
+import { originsOf } from '../lineage/clones'
 import { once } from '../once'
 import type { Relative, Worked } from '../odds/carriers'
 import type { Genome } from '../odds/genome'
@@ -100,41 +101,61 @@ export const summariesOf = (stock: Stock, id: string): Summaries =>
   summariesFrom(usualLooks(stock).get(id)!, stock.definition.traits, withinOf(stock))
 
 const withinOf = (stock: Stock) =>
-  once(stock, 'within', () => withinByTrait([...usualLooks(stock).values()], stock.definition.traits))
+  once(stock, 'within', () => withinByTrait([...usualLooksOfGenets(stock).values()], stock.definition.traits))
 
 /** Counts and measures move with the season; what was seen of steps and swatches stays as it was seen. */
 const isMeasured = (trait: CropTrait): boolean => classNames(trait) === null
 
-/** The looks at all plants, by plant and trait, without what seasons and places did to them. */
-export const usualLooks = (stock: Stock): ReadonlyMap<string, ReadonlyMap<string, Looks>> =>
-  once(stock, 'usual looks', () => {
+/** The looks at each genotype, by the plant that it began with: those at all plants of a clone are at one. */
+const looksOfGenets = (stock: Stock) =>
+  once(stock, 'looks of genets', () => {
+    const origins = originsOf(new Map(Array.from(stock.plants, ([id, { plant }]) => [id, plant])))
+    const looksOf = (ids: string[]) =>
+      ids.length === 1
+        ? stock.plants.get(ids[0]!)!.looks
+        : looksByTrait(
+            ids.flatMap(id => stock.plants.get(id)!.plant.scores).sort((a, b) => ascending(a.on, b.on)),
+            stock.definition.half,
+          )
+    const genets = group([...stock.plants.keys()].sort(), id => origins.get(id)!)
+    return { origins, looks: new Map(Array.from(genets, ([origin, ids]) => [origin, looksOf(ids)])) }
+  })
+
+/** The looks at each genotype, by the plant that it began with and by trait, without what seasons and places did to them. */
+const usualLooksOfGenets = (stock: Stock): ReadonlyMap<string, ReadonlyMap<string, Looks>> =>
+  once(stock, 'usual looks of genets', () => {
+    const { looks } = looksOfGenets(stock)
     const effects = new Map(
       stock.definition.traits
         .filter(isMeasured)
         .map(({ id }) => [
           id,
           occasionEffects(
-            new Map(
-              [...stock.plants].flatMap(([plant, { looks }]) =>
-                looks.has(id) ? [[plant, looks.get(id)!]] : [],
-              ),
-            ),
+            new Map([...looks].flatMap(([genet, own]) => (own.has(id) ? [[genet, own.get(id)!]] : []))),
           ),
         ]),
     )
     return new Map(
-      [...stock.plants].map(([plant, { looks }]) => [
-        plant,
+      Array.from(looks, ([genet, own]) => [
+        genet,
         new Map(
-          [...looks].map(([trait, own]) => [trait, onUsualOccasion(own, effects.get(trait) ?? new Map())]),
+          [...own].map(([trait, seen]) => [trait, onUsualOccasion(seen, effects.get(trait) ?? new Map())]),
         ),
       ]),
     )
   })
 
+/** The same by plant: each plant of a clone has what was seen of all of them. */
+export const usualLooks = (stock: Stock): ReadonlyMap<string, ReadonlyMap<string, Looks>> =>
+  once(stock, 'usual looks', () => {
+    const { origins } = looksOfGenets(stock)
+    const looks = usualLooksOfGenets(stock)
+    return new Map(Array.from(stock.plants.keys(), id => [id, looks.get(origins.get(id)!)!]))
+  })
+
 function knownOf(plant: StockPlant, definition: CropDefinition): Known {
   const { id, seedParentId, pollenParentId, plantKind, genotype } = plant
-  const looks = looksByTrait(plant.scores)
+  const looks = looksByTrait(plant.scores, definition.half)
   const noted = Object.fromEntries(Object.entries(genotype).map(([locus, { alleles }]) => [locus, alleles]))
   const seen = seenOf(looks, definition)
   return { plant, looks, relative: { id, seedParentId, pollenParentId, plantKind, looks: seen, noted } }

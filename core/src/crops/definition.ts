@@ -8,6 +8,7 @@ import type { OwnTrait } from '../offspring/ownTrait'
 import type { Trait } from '../offspring/trait'
 import { classNames } from '../offspring/trait'
 import type { CropGuide } from './guide'
+import type { Half } from './half'
 
 /** A locus or a rule of a crop, wherever it comes from. */
 export type CropLocus = CropGuide['loci'][number] & { isOwn: boolean }
@@ -16,6 +17,8 @@ export type CropTrait = Trait & { isOwn: boolean }
 
 /** What is scored on a crop and how it inherits: the guide's, then the garden's own. */
 export interface CropDefinition {
+  /** where its days of the year are meant: what was seen of one summer is of one season */
+  half: Half
   traits: CropTrait[]
   loci: CropLocus[]
   rules: CropRule[]
@@ -39,6 +42,7 @@ export function definitionOf(guide: CropGuide, own: OwnDefinitions): CropDefinit
   const fromGuide = { isOwn: false }
   const [set] = own.inheritances.filter(i => i.crop === guide.id).sort((a, b) => (a.setAt < b.setAt ? 1 : -1))
   return {
+    half: guide.bloom.half,
     traits: [
       ...guide.judging.traits.map(t => ({ ...t, ...fromGuide })),
       ...living(own.traits).map(({ id, trait }) => ({ ...trait, id, isOwn: true })),

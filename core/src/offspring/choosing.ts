@@ -3,6 +3,7 @@ import { randomNormal } from 'd3-random'
 import { lengthOf, shortOf, stretchesOf, wishedClasses } from '../aims/nearness'
 import type { Wish } from '../aims/kinds'
 import { randomStream } from '../chance/stream'
+import type { Half } from '../crops/half'
 import { chancesOfBest } from './bestOf'
 import type { Score } from './score'
 import type { Standing, TraitStanding } from './standing'
@@ -16,6 +17,8 @@ export interface Choosing {
   plants: { id: string; scores: Score[] }[]
   /** how many are to be kept */
   best: number
+  /** where the garden lies: looks of one summer are of one season; absent: in the north */
+  half?: Half
 }
 
 /** How a plant stands among its family. */
@@ -53,13 +56,13 @@ const TOLD_EACH = 50
  * @see Becker (1975), Manual of Quantitative Genetics (selection index by economic weights)
  */
 export function chosenFrom(
-  { wishes, traits, plants, best }: Choosing,
+  { wishes, traits, plants, best, half }: Choosing,
   onProgress: (done: number) => void = () => {},
 ): Chosen {
   const byId = new Map(traits.map(t => [t.id, t]))
   const known = wishes.flatMap(wish => {
     const trait = byId.get(wish.trait)
-    return trait ? [{ wish, trait, standing: standingsIn(plants, trait) }] : []
+    return trait ? [{ wish, trait, standing: standingsIn(plants, trait, half) }] : []
   })
   if (!known.length || !plants.length) return { choices: [], assumed: [] }
   const weight = sum(known, k => k.wish.weight)

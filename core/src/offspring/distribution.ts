@@ -1,4 +1,5 @@
 import { bin, extent, mean, sum, ticks } from 'd3-array'
+import type { Half } from '../crops/half'
 import { normalCdf } from '../chance/distributions'
 import type { Score } from './score'
 import type { Standing } from './standing'
@@ -52,6 +53,7 @@ export function distributionOf(
   plants: { scores: Score[] }[],
   parents: { seedParent: { scores: Score[] }; pollenParent: { scores: Score[] } | null },
   trait: Trait,
+  half: Half = 'north',
 ): Distribution | null {
   const values = plants.map(({ scores }) => middleOf(scores, trait.id))
   const measured = values.filter(value => value !== null)
@@ -73,7 +75,8 @@ export function distributionOf(
     deviation,
     measured: measured.length,
     missing: plants.length - measured.length,
-    beyond: seed === null || pollen === null ? null : beyondBoth(plants, measured, [seed, pollen], trait),
+    beyond:
+      seed === null || pollen === null ? null : beyondBoth(plants, measured, [seed, pollen], trait, half),
   }
 }
 
@@ -97,9 +100,10 @@ function beyondBoth(
   measured: number[],
   parents: number[],
   trait: Trait,
+  half: Half,
 ): NonNullable<Distribution['beyond']> {
   const [lower, higher] = extent(parents) as [number, number]
-  const standings = standingsIn(plants, trait).plants.filter(
+  const standings = standingsIn(plants, trait, half).plants.filter(
     (one, i): one is Extract<Standing, { mean: number }> =>
       'mean' in one && plants[i]!.scores.some(s => s.trait === trait.id),
   )

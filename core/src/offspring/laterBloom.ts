@@ -1,5 +1,7 @@
 import { group, max, mean, min, sum, variance } from 'd3-array'
 import { tQuantile } from '../chance/distributions'
+import type { Half } from '../crops/half'
+import { gardenYearOf } from '../season/band'
 import type { Score } from './score'
 import { isNumeric } from './standing'
 import type { Trait } from './trait'
@@ -29,10 +31,10 @@ const [GUESS_CHANGE, GUESS_SLOPE, GUESS_CLASS] = [1, 3, 2]
 const GUESS_SPREAD = 0.5
 
 /** The first season of a plant and its last: middles, or the class that was seen last in either. */
-function seasonsOf(scores: Score[], trait: Trait): [first: number, last: number] | null {
+function seasonsOf(scores: Score[], trait: Trait, half: Half): [first: number, last: number] | null {
   const years = group(
     scores.filter(s => s.trait === trait.id),
-    s => s.on.slice(0, 4),
+    s => gardenYearOf(s.on, half),
   )
   if (years.size < 2) return null
   const [first, last] = [min(years.keys())!, max(years.keys())!].map(year => years.get(year)!)
@@ -50,9 +52,13 @@ function seasonsOf(scores: Score[], trait: Trait): [first: number, last: number]
  * @returns null while no plant was seen in two seasons
  * @see Gelman et al. (2013), Bayesian Data Analysis, ch. 14 (linear regression with a conjugate prior)
  */
-export function laterBloomOf(plants: { scores: Score[] }[], trait: Trait): LaterBloom | null {
+export function laterBloomOf(
+  plants: { scores: Score[] }[],
+  trait: Trait,
+  half: Half = 'north',
+): LaterBloom | null {
   const pairs = plants.flatMap(({ scores }) => {
-    const pair = seasonsOf(scores, trait)
+    const pair = seasonsOf(scores, trait, half)
     return pair ? [pair] : []
   })
   if (!pairs.length) return null

@@ -1,3 +1,4 @@
+import type { Half } from '../crops/half'
 import { mean, sum, variance } from 'd3-array'
 import { occasionEffects, onUsualOccasion } from './occasions'
 import { mistakenShare, repeatsOf } from './repeats'
@@ -36,8 +37,17 @@ export const isNumeric = (trait: Trait): boolean =>
  * @param plants of one family, with all their scores
  * @see Falconer & Mackay (1996), Introduction to Quantitative Genetics, ch. 8 (repeatability)
  */
-export function standingsIn(plants: { scores: Score[] }[], trait: Trait): TraitStanding {
-  const looks = plants.map(({ scores }) => looksFrom(scores.filter(s => s.trait === trait.id)))
+export function standingsIn(
+  plants: { scores: Score[] }[],
+  trait: Trait,
+  half: Half = 'north',
+): TraitStanding {
+  const looks = plants.map(({ scores }) =>
+    looksFrom(
+      scores.filter(s => s.trait === trait.id),
+      half,
+    ),
+  )
   return isNumeric(trait) ? numbersIn(plants, looks, trait) : classesIn(plants, looks, trait)
 }
 

@@ -34,6 +34,13 @@ describe('the looks at one plant', () => {
     expect(summary.standardError).toBeCloseTo(4, 12)
   })
 
+  it('of one summer are of one season, whichever side of the equator it lies on', () => {
+    const scores = ['2025-12-20', '2026-01-20'].map(on => ({ trait: 't', on, value: 1, placeId: 'bench' }))
+    expect([looksFrom(scores, 'north'), looksFrom(scores, 'south')].map(({ means }) => means.length)).toEqual(
+      [2, 1],
+    )
+  })
+
   it('of one season in two places are two occasions', () => {
     expect(
       summaryOf(height, looks(['2024-07-01', 40, 'bench'], ['2024-07-01', 50, 'field']), null)!.occasions,

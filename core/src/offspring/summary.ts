@@ -1,4 +1,6 @@
 import { group, mean, sum } from 'd3-array'
+import type { Half } from '../crops/half'
+import { gardenYearOf } from '../season/band'
 import type { ISODate } from '../time/days'
 import type { Score } from './score'
 import type { TraitDescription } from './trait'
@@ -26,17 +28,17 @@ export interface Looks {
 }
 
 /** Scores of one trait of one plant, as they are summed up. */
-export const looksFrom = (scores: Score[]): Looks => ({
+export const looksFrom = (scores: Score[], half: Half = 'north'): Looks => ({
   scores,
-  means: [...group(scores, s => `${s.on.slice(0, 4)} ${s.placeId}`)].map(([occasion, together]) => ({
+  means: [...group(scores, s => `${gardenYearOf(s.on, half)} ${s.placeId}`)].map(([occasion, together]) => ({
     occasion,
     value: mean(together, s => s.value)!,
   })),
 })
 
 /** Scores of one plant, as they are summed up, by trait. */
-export const looksByTrait = (scores: Score[]): Map<string, Looks> =>
-  new Map([...group(scores, s => s.trait)].map(([trait, own]) => [trait, looksFrom(own)]))
+export const looksByTrait = (scores: Score[], half: Half = 'north'): Map<string, Looks> =>
+  new Map([...group(scores, s => s.trait)].map(([trait, own]) => [trait, looksFrom(own, half)]))
 
 /** Their mean over the occasions; null for swatches, which have no order. */
 export const meanOfLooks = (trait: TraitDescription, { means }: Looks): number | null =>

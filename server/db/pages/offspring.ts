@@ -114,7 +114,7 @@ export async function familyBeside(
     return scores ? [{ crossId: plant.apart ? null : plant.crossId, scores }] : []
   })
   const classes = classNames(trait)
-  const later = laterBloomOf(scored, trait)
+  const later = laterBloomOf(scored, trait, stock.definition.half)
   return { families: classes ? await countsOf(db, garden, scored, trait, classes.length) : [], later }
 }
 

@@ -134,6 +134,7 @@ export async function plantSheetOf(db: Database, garden: Garden, id: string): Pr
   return {
     garden: garden.name,
     day: garden.today,
+    half: definition.half,
     crop: guide.name,
     plant,
     forebears: forebearsOf<HeldPlant>(plant, other => states.plant.get(other), 3),
