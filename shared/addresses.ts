@@ -19,6 +19,7 @@ const own: Partial<Record<SubjectType, (shown: Shown) => string>> = {
   tube: s => `/pollen/${s.id}`,
   place: () => '/garden',
   aim: s => `/aims/${s.id}`,
+  way: s => `/lineage/ahead?way=${s.id}`,
 }
 
 /** The address of the page on which a subject is shown: its own, its cross's, or its plant's. */

@@ -3,6 +3,7 @@ import type { FamilyHeritability } from '@virgulta/core/aims/merit'
 import type { PlantMerit, TraitMerit } from '@virgulta/core/merit/traitMerit'
 import type { FamilyTree } from '@virgulta/core/lineage/tree'
 import { Id } from '@virgulta/core/log/kind'
+import type { WayTold } from '@virgulta/core/garden/ways'
 import * as v from 'valibot'
 import { Sought } from './find'
 import { someIds } from './someIds'
@@ -95,6 +96,26 @@ export const MeritQuery = v.object({
   ),
 })
 export type MeritQuery = v.InferOutput<typeof MeritQuery>
+
+/** The crop whose ways are asked for, or a way of it. */
+export const WaysQuery = v.object({ crop: v.optional(Sought, ''), way: v.optional(Id) })
+export type WaysQuery = v.InferOutput<typeof WaysQuery>
+
+/** A cross by its names. */
+interface CrossCalled {
+  id: string
+  code: string
+  aim: string
+  seedParent: string
+  pollenParent: string | null
+}
+
+/** The ways over generations that are gone in a crop, and what another one can begin with. */
+export interface WaysPage {
+  ways: (WayTold & { cross: CrossCalled })[]
+  /** the latest first, each with when its offspring flower first */
+  beginnings: (CrossCalled & { from: string })[]
+}
 
 /** A plant in the table of merit. */
 export interface MeritRow extends Omit<PlantMerit, 'genet'> {

@@ -9,7 +9,8 @@ import { remediesFor } from '@virgulta/core/bloom/remedies'
 import { readStoreCsv } from '@virgulta/core/stores/readStore'
 import { readWeatherCsv } from '@virgulta/core/weather/readCsv'
 import type { SharesInDoubt } from '@virgulta/core/chance/rate'
-import type { AheadTerms, AheadTold, PlanAhead } from '@virgulta/core/ahead/plans'
+import { PlanAhead } from '@virgulta/core/ahead/plan'
+import type { AheadTerms, AheadTold } from '@virgulta/core/ahead/plans'
 import { ahead } from '@virgulta/core/ahead/plans'
 import { pairsOf } from '@virgulta/core/aims/pairs'
 import type { PairTable, RankedPair } from '@virgulta/core/aims/pairs'
@@ -70,49 +71,8 @@ export const Paths = v.pipe(
   v.maxLength(4),
 )
 
-const planNumber = v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(2000))
 /** Plans over some generations, as they stand in the address of a screen. */
-export const PlansAhead = v.pipe(
-  v.array(
-    v.variant('kind', [
-      v.strictObject({
-        kind: v.picklist(['single seed', 'bulk']),
-        plants: planNumber,
-        generations: planNumber,
-        looks: planNumber,
-      }),
-      v.strictObject({
-        kind: v.literal('pedigree'),
-        plants: planNumber,
-        kept: planNumber,
-        generations: planNumber,
-        looks: planNumber,
-      }),
-      v.strictObject({
-        kind: v.literal('backcross'),
-        plants: planNumber,
-        times: planNumber,
-        isHidden: v.boolean(),
-        hasMarker: v.boolean(),
-      }),
-      v.strictObject({
-        kind: v.literal('recurrent'),
-        plants: planNumber,
-        kept: planNumber,
-        cycles: planNumber,
-      }),
-      v.strictObject({ kind: v.literal('clone'), plants: planNumber, kept: planNumber, looks: planNumber }),
-      v.strictObject({
-        kind: v.literal('broad'),
-        mothers: planNumber,
-        fathers: planNumber,
-        generations: planNumber,
-      }),
-    ]),
-  ),
-  v.minLength(1),
-  v.maxLength(6),
-)
+export const PlansAhead = v.pipe(v.array(PlanAhead), v.minLength(1), v.maxLength(6))
 
 /** Runs of each plan: the mean gain then stands to about a twentieth of a deviation. */
 const AHEAD_RUNS = 200

@@ -79,6 +79,7 @@ const LEFT_OUT: Partial<Record<SubjectType, string>> = {
   tube: 'tube',
   aim: 'an aim',
   task: 'a task for a bloom',
+  way: 'a way over generations',
   store: 'a place where pollen is kept',
   storeReadings: 'temperatures of such a place',
   readings: 'weather that was read in',

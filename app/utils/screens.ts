@@ -8,6 +8,7 @@ const ownScreens: Partial<Record<RoundStop['step'], (s: RoundStop) => string>> =
   coverDonor: s => `/pollen?cover=${s.plantId}`,
   tubePollen: s => `/pollen/${s.subject.id}?do=tube`,
   testPollen: s => `/pollen/${s.subject.id}/count`,
+  goOn: s => `/lineage/ahead?crop=${s.crop}&way=${s.subject.id}`,
   judge: s => `/offspring/${s.subject.id}`,
 }
 

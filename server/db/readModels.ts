@@ -25,6 +25,7 @@ import {
   storeReadings,
   stores,
   tasks,
+  ways,
   traits,
   tubes,
 } from './schema'
@@ -77,6 +78,7 @@ export const readModels = {
   aim: { table: aims, columns: ofCrop },
   batch: { table: batches, columns: ({ code, crop, plantId }: States['batch']) => ({ code, crop, plantId }) },
   task: { table: tasks, columns: ofCrop },
+  way: { table: ways, columns: ofCrop },
   guide: { table: guides, columns: ofCrop },
   custom: { table: customs, columns: () => ({}) },
   tube: { table: tubes, columns: ({ code, crop }: States['tube']) => ({ code, crop }) },

@@ -1,18 +1,25 @@
 <!-- One plan over some generations: its numbers, and what comes of it. -->
 <script setup lang="ts">
 import { PLAN_KINDS } from '@virgulta/core/ahead/planWords'
-import type { AheadTerms, AheadTold, PlanAhead } from '@virgulta/core/ahead/plans'
-import { generationsOf } from '@virgulta/core/ahead/plans'
+import type { AheadTerms, AheadTold } from '@virgulta/core/ahead/plans'
+import type { PlanAhead } from '@virgulta/core/ahead/plan'
+import { generationsOf } from '@virgulta/core/ahead/plan'
 import { counted } from '@virgulta/core/formats/counted'
+import { stepsOf } from '@virgulta/core/ahead/steps'
 import { percentWords } from '@virgulta/core/odds/oddsWords'
+import type { WaysPage } from '#shared/lineage'
 
 const plan = defineModel<PlanAhead>({ required: true })
-const { terms, seasons, isOnly } = defineProps<{
+const { terms, crop, seasons, isOnly, beginnings } = defineProps<{
   terms: AheadTerms
+  crop: string
   /** from a flower to the flowers of its offspring */
   seasons: number
   isOnly: boolean
+  /** crosses that it can begin with */
+  beginnings: WaysPage['beginnings']
 }>()
+const garden = useGardenStore()
 const emit = defineEmits<{ told: [told: AheadTold | null]; drop: [] }>()
 const kind = computed(() => PLAN_KINDS[plan.value.kind])
 const numberOf = (key: string) => (plan.value as unknown as Record<string, number>)[key]!
@@ -32,14 +39,17 @@ const sd = (gain: number) => `${gain < 0 ? '−' : '+'}${Math.abs(gain).toFixed(
 /** The scale that gains are drawn on, in deviations. */
 const [LOW, HIGH] = [-1, 6]
 const place = (gain: number) => `${(100 * (Math.min(HIGH, Math.max(LOW, gain)) - LOW)) / (HIGH - LOW)}%`
+const isChoosing = ref(false)
+const steps = computed(() => stepsOf(plan.value, terms.isSelfing))
 const isOfWished = computed(() => plan.value.kind === 'backcross')
 </script>
 
 <template>
   <PaperSheet :heading="kind.name">
-    <template v-if="!isOnly" #actions
-      ><v-btn variant="text" class="quietly" @click="emit('drop')">Leave out</v-btn></template
-    >
+    <template #actions>
+      <v-btn v-if="!isOnly" variant="text" class="quietly" @click="emit('drop')">Leave out</v-btn>
+      <v-btn v-if="garden.mayNote" :disabled="!told" @click="isChoosing = true">Go this way</v-btn>
+    </template>
     <p class="quiet small">{{ kind.does }}</p>
     <div class="row tools">
       <CountStepper
@@ -116,6 +126,14 @@ const isOfWished = computed(() => plan.value.kind === 'backcross')
         <dd class="figures">{{ percentWords(told.lost) }}</dd>
       </div>
     </dl>
+    <WayDialog
+      v-model="isChoosing"
+      :plan="plan"
+      :crop="crop"
+      :steps="steps"
+      :seasons="seasons"
+      :beginnings="beginnings"
+    />
   </PaperSheet>
 </template>
 

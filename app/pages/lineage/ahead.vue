@@ -3,9 +3,11 @@
 import { mdiDownload } from '@mdi/js'
 import { PLAN_KINDS } from '@virgulta/core/ahead/planWords'
 import { usualGround } from '@virgulta/core/ahead/ground'
-import type { AheadTold, PlanAhead } from '@virgulta/core/ahead/plans'
-import { generationsOf } from '@virgulta/core/ahead/plans'
+import type { AheadTold } from '@virgulta/core/ahead/plans'
+import type { PlanAhead } from '@virgulta/core/ahead/plan'
+import { generationsOf } from '@virgulta/core/ahead/plan'
 import * as v from 'valibot'
+import type { WaysPage } from '#shared/lineage'
 import { PlansAhead } from '#shared/works'
 import { useLineageCrop } from '~/components/lineage/lineageCrop'
 
@@ -21,6 +23,23 @@ const usual = computed((): PlanAhead[] =>
   (isSelfing.value ? (['single seed', 'pedigree'] as const) : (['clone', 'recurrent'] as const)).map(
     kind => PLAN_KINDS[kind].usual,
   ),
+)
+/** A way that a stop of the round leads to: its crop is found by it. */
+const shownWay = useAddress('way')
+const route = useRoute()
+const isByWay = computed(() => shownWay.value !== '' && !route.query.crop)
+const { data: ways } = useLive<WaysPage>(
+  () => `/api/lineage/ways?${new URLSearchParams(isByWay.value ? { way: shownWay.value } : { crop: crop.value })}`,
+)
+watch(
+  ways,
+  now => {
+    const found = now?.ways.find(one => one.id === shownWay.value)
+    if (!found) return
+    if (crop.value !== found.crop) crop.value = found.crop
+    nextTick(() => document.getElementById(`way-${found.id}`)?.scrollIntoView({ block: 'center' }))
+  },
+  { once: true },
 )
 const text = useAddress('plans')
 const plans = computed<PlanAhead[]>({
@@ -106,6 +125,7 @@ function save() {
       </v-menu>
       <v-btn variant="text" class="quietly" :prepend-icon="mdiDownload" @click="save">CSV</v-btn>
     </div>
+    <WaySheet v-for="way in ways?.ways ?? []" :id="`way-${way.id}`" :key="way.id" :way="way" />
     <p class="quiet small">
       Each way is run 200 times with a trait of sixty loci on ten pairs of chromosomes, by the same draws as
       the odds. Gain is counted in standard deviations of what is handed on in the first generation that
@@ -116,6 +136,8 @@ function save() {
       :key="`${i} ${plan.kind}`"
       :model-value="plan"
       :terms="terms"
+      :crop="crop"
+      :beginnings="ways?.beginnings ?? []"
       :seasons="seasons"
       :is-only="plans.length === 1"
       @update:model-value="now => setPlan(i, now)"

@@ -1,4 +1,4 @@
-import type { PlanAhead } from './plans'
+import type { PlanAhead } from './plan'
 
 /** A number of a plan that people choose. */
 interface PlanNumber {

@@ -4,7 +4,8 @@ import { randomStream } from '../chance/stream'
 import { effectiveSize, inbreedingAfter } from '../lineage/population'
 import { fieldOf, usualGround } from './ground'
 import type { AheadTerms } from './plans'
-import { ahead, generationsOf } from './plans'
+import { generationsOf } from './plan'
+import { ahead } from './plans'
 
 const terms: AheadTerms = { ground: usualGround, isSelfing: true, wishedShare: 0.1 }
 

@@ -5,23 +5,8 @@ import { randomStream } from '../chance/stream'
 import type { Plants } from '../odds/packed'
 import type { Field, Ground } from './ground'
 import { fieldOf } from './ground'
-
-/** A way from here over some generations. */
-export type PlanAhead =
-  /** two lines crossed, one seed of each plant grown on generation by generation, then the lines are compared */
-  | { kind: 'single seed'; plants: number; generations: number; looks: number }
-  /** the same with the seed of all together, of which so many are sown again */
-  | { kind: 'bulk'; plants: number; generations: number; looks: number }
-  /** the same with the best of each generation selfed */
-  | { kind: 'pedigree'; plants: number; kept: number; generations: number; looks: number }
-  /** the wished allele of one line brought into the other; without a marker a hidden allele is seen only after selfing */
-  | { kind: 'backcross'; plants: number; times: number; isHidden: boolean; hasMarker: boolean }
-  /** the best of a population crossed among themselves, again and again */
-  | { kind: 'recurrent'; plants: number; kept: number; cycles: number }
-  /** one cross of two plants, the best of its seedlings looked at again and multiplied */
-  | { kind: 'clone'; plants: number; kept: number; looks: number }
-  /** a population kept as it is, by so many mothers and fathers */
-  | { kind: 'broad'; mothers: number; fathers: number; generations: number }
+import type { PlanAhead } from './plan'
+import { SELFS_TO_SEE, generationsOf, isTested, planTrouble } from './plan'
 
 /** What one run of a plan came to. */
 interface Outcome {
@@ -56,25 +41,6 @@ export interface AheadTerms {
   isSelfing: boolean
   /** share of the alleles of a population that are the wished one, at the beginning */
   wishedShare: number
-}
-
-/** Generations that a plan takes, a look at the end counted as one. */
-export function generationsOf(plan: PlanAhead): number {
-  switch (plan.kind) {
-    case 'single seed':
-    case 'bulk':
-    case 'pedigree':
-      return 1 + plan.generations
-    case 'backcross':
-      // The cross, the backcrosses, each with a selfing between where the allele hides, and a selfing at the end.
-      return 2 + plan.times * (plan.isHidden && !plan.hasMarker ? 2 : 1)
-    case 'recurrent':
-      return plan.cycles
-    case 'clone':
-      return 2
-    case 'broad':
-      return plan.generations
-  }
 }
 
 const best = (values: Float64Array, count: number): number[] =>
@@ -118,10 +84,8 @@ function linesOf(
 }
 
 /** The wished allele of the second line brought into the first. */
-function backcrossed(
-  field: Field,
-  { plants, times, isHidden, hasMarker }: Extract<PlanAhead, { kind: 'backcross' }>,
-): Outcome {
+function backcrossed(field: Field, plan: Extract<PlanAhead, { kind: 'backcross' }>): Outcome {
+  const { plants, times, hasMarker } = plan
   const recurrent = field.line(false)
   let at = field.crossed(field.line(true), recurrent, [[0, 0]])
   let [raised, worked, isLost] = [1, 1, false]
@@ -135,7 +99,7 @@ function backcrossed(
     worked += field.count(at)
     const copies = field.copies(born)
     const carriers = range(plants).filter(i => copies[i]! > 0)
-    if (isHidden && !hasMarker) {
+    if (isTested(plan)) {
       // Who carries it shows in who of its selfs has two; a few of each are raised to see.
       const tested = range(plants).filter(i => {
         const selfed = field.copies(field.crossed(born, born, selfs([i], SELFS_TO_SEE)))
@@ -174,9 +138,6 @@ function backcrossed(
     worked,
   }
 }
-
-/** Selfs of a plant that are raised to see whether it carries a hidden allele: nine times of ten one of eight shows it. */
-const SELFS_TO_SEE = 8
 
 /** A population, by who is crossed with whom in each generation. */
 function populated(
@@ -276,15 +237,6 @@ function run(plan: PlanAhead, field: Field, terms: AheadTerms, { uniform }: Stre
   }
 }
 
-/** @throws {OutOfRange} for numbers that no plan can have */
-function checkPlan(plan: PlanAhead): void {
-  for (const [name, value] of Object.entries(plan))
-    if (typeof value === 'number' && !(Number.isInteger(value) && value >= 1))
-      throw new OutOfRange(`A plan takes whole numbers of 1 or more; ${name} is ${value}.`)
-  if ('kept' in plan && plan.kept > plan.plants)
-    throw new OutOfRange(`Of ${plan.plants} plants no ${plan.kept} can be kept; keep fewer, or raise more.`)
-}
-
 /**
  * What comes of a plan over so many runs, each with loci and effects of its own.
  *
@@ -297,7 +249,8 @@ export function ahead(
   runs = 200,
   onProgress: (done: number) => void = () => {},
 ): AheadTold {
-  checkPlan(plan)
+  const trouble = planTrouble(plan)
+  if (trouble) throw new OutOfRange(trouble)
   const stream = randomStream(1)
   const outcomes = range(runs).map(i => {
     if (i % 10 === 0) onProgress(i / runs)

@@ -9,6 +9,7 @@ import { bloomWork, grownCrops, parentBlooms } from './blooms'
 import type { GardenDay } from './day'
 import { aroundPlant, bestDayAt, hoursAt } from './places'
 import { pollenWork, seasonPollen } from './pollen'
+import { wayWork } from './ways'
 import { chillOutdoors } from './chilling'
 import type { HeldStates } from './states'
 
@@ -23,7 +24,7 @@ export const cropsOnRound = (day: GardenDay): CropOnRound[] =>
         guide,
         knowledge,
         history,
-        work: [...(blooms.get(guide.id) ?? []), ...(pollen.get(guide.id) ?? [])],
+        work: [...(blooms.get(guide.id) ?? []), ...(pollen.get(guide.id) ?? []), ...wayWork(day, guide.id)],
         // Where nobody said where the garden lies there is no sun to go by: the guide's usual hours stand.
         ...(day.isSited ? { hoursAt: (placeId: string | null) => hoursAt(day, guide, placeId) } : {}),
         ...(day.isSited && goesBySun(guide)

@@ -28,6 +28,7 @@ export const noStates = (): HeldStates => ({
   aim: new Map(),
   batch: new Map(),
   task: new Map(),
+  way: new Map(),
   readings: new Map(),
   guide: new Map(),
   custom: new Map(),

@@ -104,6 +104,68 @@ describe('a deed among the things around it', () => {
     expect(refused(batch, { find })).toEqual(['plant-lost', 'plantId'])
   })
 
+  it('asks about a parent that was struck off', () => {
+    const struck = plant(
+      ids.pollenParent,
+      'chilli',
+      deed('2026-04-01', 'struckOff', ids.pollenParent, { reason: 'sickly' }),
+    )
+    const find = <T extends SubjectType>(type: T, id: string) =>
+      (id === ids.pollenParent ? struck : around.find(type, id)) as States[T] | undefined
+    expect(refused(but(planned, { code: good }), { find })).toEqual(['unlikely', 'pollenParentId'])
+    expect(() => checkFit(but(planned, { code: good }), { ...around, find }, false)).not.toThrow()
+    expect(refused(but(planned, { code: good, flowersPlanned: 0 }), { find })).toBeNull()
+  })
+
+  it('has no parent that was sown when its child was there', () => {
+    const [parent, child] = [newId(), newId()]
+    const sown = sow('2026-03-01', 3)
+    const of = {
+      [parent]: { ...plant(parent, 'chilli'), name: 'Late Bell', sowingId: ids.sowing },
+      [child]: { ...plant(child, 'chilli'), since: '2025-05-01' },
+      [ids.sowing]: fold('sowing', ids.sowing, [sown]),
+    }
+    const find = <T extends SubjectType>(type: T, id: string) =>
+      (of[id] ?? around.find(type, id)) as States[T] | undefined
+    const described = deed('2026-06-01', 'plantDescribed', child, {
+      ...{
+        name: 'Old Bell',
+        plantKind: 'line',
+        placeId: null,
+        note: null,
+        seedParentId: null,
+        pollenParentId: parent,
+      },
+    })
+    expect(refused(described, { find })).toEqual(['younger-parent', 'pollenParentId'])
+    expect(() => checkFit(described, { ...around, find })).toThrow(
+      'Late Bell was sown on 1 March 2026, and Old Bell was there by 1 May 2025: a parent is older than its child.',
+    )
+    of[child] = { ...of[child]!, since: '2026-09-01' } as never
+    expect(refused(described, { find })).toBeNull()
+    const added = (day: string) =>
+      deed(day, 'plantAdded', child, {
+        ...{ code: good, name: 'Old Bell', crop: 'chilli', plantKind: 'seedling', placeId: null, note: null },
+        ...{ seedParentId: parent, pollenParentId: null },
+      })
+    expect(refused(added('2026-02-01'), { find })).toEqual(['younger-parent', 'seedParentId'])
+    expect(refused(added('2026-09-01'), { find })).toBeNull()
+  })
+
+  it('goes a way that begins with a cross of its crop', () => {
+    const way = (crop: string) =>
+      deed('2026-06-01', 'wayChosen', newId(), {
+        ...{
+          crop,
+          plan: { kind: 'clone', plants: 9, kept: 2, looks: 1 },
+          crossId: ids.cross,
+          from: '2027-06-01',
+        },
+      })
+    expect(refused(way('chilli'))).toBeNull()
+    expect(refused(way('squash'))).toEqual(['other-crop', 'crossId'])
+  })
+
   it('has a tag code that checks', () => {
     expect(refused(but(planned, { code: '26-2A4F' }))).toEqual(['bad-code', 'code'])
   })

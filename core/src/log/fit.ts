@@ -8,6 +8,8 @@ import { askIfSelf } from '../crosses/cross'
 import { checkGenetics, checkNoted } from '../odds/checkGenetics'
 import { checkScore } from '../offspring/score'
 import { checkTagCode } from '../tags/code'
+import type { ISODate } from '../time/days'
+import { dayInWords } from '../time/days'
 import type { LoggedDeed } from './entry'
 import { codesOf } from './entry'
 import type { States } from './fold'
@@ -57,9 +59,11 @@ export function checkFit(deed: LoggedDeed, around: Surroundings, isAsked = true)
     case 'plantAdded':
       guideOf(deed.payload.crop, around)
       checkIsClone(deed.payload, around)
+      checkOlder(deed.payload.name, deed.day, deed.payload, around)
       break
     case 'plantDescribed':
       checkNoOwnForebear(deed.subjectId, [deed.payload.seedParentId, deed.payload.pollenParentId], around)
+      checkOlder(deed.payload.name, bornBy(deed.subjectId, around), deed.payload, around)
       break
     case 'crossPlanned': {
       const {
@@ -196,6 +200,10 @@ export function checkFit(deed: LoggedDeed, around: Surroundings, isAsked = true)
         throw new Refusal('other-donors', `The donors are not those of ${(other ?? tube).code}.`, 'donors')
       break
     }
+    case 'wayChosen':
+      if (around.find('cross', deed.payload.crossId)!.crop !== deed.payload.crop)
+        throw new Refusal('other-crop', 'The cross that a way begins with is of its crop.', 'crossId')
+      break
     case 'taskPlanned':
       checkOfCrop(deed.payload.crop, deed.payload.plantId, 'plantId', around)
       break
@@ -207,8 +215,18 @@ export function checkFit(deed: LoggedDeed, around: Surroundings, isAsked = true)
   }
 }
 
-/** Asks about waits that can hardly be, by the guide of the crop. */
+/** Asks about waits that can hardly be, by the guide of the crop, and about parents that were given up. */
 function askIfLikely(deed: LoggedDeed, around: Surroundings): void {
+  if (deed.kind === 'crossPlanned' && deed.payload.flowersPlanned)
+    for (const field of ['seedParentId', 'pollenParentId'] as const) {
+      const parent = around.find('plant', deed.payload[field] ?? '')
+      if (parent?.struckOff)
+        throw new Refusal(
+          'unlikely',
+          `${parent.name} was struck off on ${dayInWords(parent.struckOff.on, true)} (${parent.struckOff.reason}). Is it meant as a parent all the same?`,
+          field,
+        )
+    }
   const cropOf = (crossId: string) => around.guide(around.find('cross', crossId)?.crop ?? '')
   const flowers =
     deed.kind === 'harvested'
@@ -303,6 +321,31 @@ function checkNoOwnForebear(id: string, parents: (string | null | undefined)[], 
         next => next !== null && next !== undefined && !seen.has(next),
       ) as string[]
     })
+  }
+}
+
+/** The day on which a plant was sown, or was there at the latest; undefined where nobody knows it. */
+function bornBy(id: string, around: Surroundings): ISODate | undefined {
+  const plant = around.find('plant', id)
+  return around.find('sowing', plant?.sowingId ?? '')?.sownOn ?? plant?.since
+}
+
+/** @throws {Refusal} for a parent that was sown when its child was there already */
+function checkOlder(
+  name: string,
+  born: ISODate | undefined,
+  { seedParentId, pollenParentId }: { seedParentId?: string | null; pollenParentId?: string | null },
+  around: Surroundings,
+): void {
+  for (const [field, id] of Object.entries({ seedParentId, pollenParentId })) {
+    const parent = around.find('plant', id ?? '')
+    const sown = around.find('sowing', parent?.sowingId ?? '')?.sownOn
+    if (born && sown && sown >= born)
+      throw new Refusal(
+        'younger-parent',
+        `${parent!.name} was sown on ${dayInWords(sown, true)}, and ${name} was there by ${dayInWords(born, true)}: a parent is older than its child. Choose another parent, or put the day right.`,
+        field,
+      )
   }
 }
 

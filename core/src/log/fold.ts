@@ -1,3 +1,5 @@
+import type { Way } from '../ahead/way'
+import { wayAfter } from '../ahead/way'
 import type { Aim } from '../aims/aim'
 import { aimAfter } from '../aims/aim'
 import type { Batch } from '../bloom/batch'
@@ -46,6 +48,7 @@ export interface States {
   aim: Aim
   batch: Batch
   task: Task
+  way: Way
   readings: Readings
   guide: OwnGuide
   custom: OwnCustom
@@ -72,6 +75,7 @@ const after: { [T in SubjectType]: (state: States[T] | null, deed: LoggedDeed, i
   aim: aimAfter,
   batch: batchAfter,
   task: taskAfter,
+  way: wayAfter,
   readings: readingsAfter,
   guide: guideAfter,
   custom: customAfter,

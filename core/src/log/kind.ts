@@ -15,6 +15,7 @@ export type SubjectType =
   | 'inheritance'
   | 'aim'
   | 'task'
+  | 'way'
   | 'readings'
   | 'guide'
   | 'custom'

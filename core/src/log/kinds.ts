@@ -1,3 +1,4 @@
+import { wayKinds } from '../ahead/kinds'
 import { aimKinds } from '../aims/kinds'
 import { bloomKinds } from '../bloom/kinds'
 import { cropKinds } from '../crops/kinds'
@@ -24,6 +25,7 @@ export const kinds = {
   ...offspringKinds,
   ...geneticKinds,
   ...aimKinds,
+  ...wayKinds,
   ...bloomKinds,
   ...weatherKinds,
   ...cropKinds,

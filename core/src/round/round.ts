@@ -68,13 +68,23 @@ export interface Stop {
   tools: string[]
   /** for a cross that lacks flowers: how many */
   missing?: number
+  /** for a way over generations: which of its steps */
+  way?: { step: number; name: string }
 }
 
-/** Work at a plant, a batch or a tube of its pollen that follows from its bloom; indoors it has no place in the walk. */
-export interface PlantWork extends Pick<Stop, 'subject' | 'code' | 'crossId' | 'parents'> {
-  plantId: string
+/** What a way over generations asks for while one of them flowers. */
+export interface WayDue {
+  step: 'goOn'
+  from: ISODate
+  until: ISODate
+  because: string
+  way: NonNullable<Stop['way']>
+}
+
+/** Work at a plant, a batch or a tube of its pollen, or for a way; indoors, or at no plant, it has no place in the walk. */
+export interface PlantWork extends Pick<Stop, 'subject' | 'code' | 'crossId' | 'parents' | 'plantId'> {
   isIndoors?: boolean
-  due: BloomDue | PollenDue
+  due: BloomDue | PollenDue | WayDue
 }
 
 /** What a crop brings to the round: what stands of it, what is expected of it, and what its bloom and its pollen ask for. */
@@ -232,6 +242,7 @@ type Due = {
   estimate?: Estimate | null
   because: string
   missing?: number
+  way?: Stop['way']
   notBefore?: Instant | null
   hours?: { from: number; to: number }
 } | null
@@ -372,7 +383,7 @@ export function roundUntil(
         addTagged('cross', { id, code, crossId: id }, resolved(placeOfFamily(family)), due)
     }
     for (const { due, isIndoors, ...at } of work)
-      add({ ...at, placeId: isIndoors ? null : placeOf(at.plantId) }, due)
+      add({ ...at, placeId: isIndoors || !at.plantId ? null : placeOf(at.plantId) }, due)
   }
   const walked = new Map(places.map((id, i) => [id, i]))
   const order = (stop: Stop) => walked.get(stop.placeId ?? '') ?? places.length

@@ -31,6 +31,8 @@ export interface AtSubject {
   sowing?: Sowing | null
   /** what was counted at it just now, where something is counted */
   count?: number
+  /** the step of a way over generations, where it is one */
+  way?: { step: number; name: string }
 }
 
 /** Work that is not done at a flower. */
@@ -392,6 +394,26 @@ const otherWork = {
     question: 'You wanted to be reminded',
     cue: () => ({ yes: 'Done, it comes again when it was to.', no: [] }),
     answers: at => [say('Done', 'main', done(at)), dropped('taskDropped', at)],
+  },
+  goOn: {
+    words: 'go on with a way',
+    question: 'Go on with its next generation',
+    cue: () => ({
+      yes: 'Done when all that were to leave offspring are worked, or the best are marked.',
+      no: [],
+    }),
+    answers: ({ subject: { id: subjectId }, way }) => [
+      ...(way ? [say('Done', 'main' as const, { kind: 'wayStepDone', subjectId, payload: way })] : []),
+      {
+        label: 'Leave this way',
+        tone: 'warn',
+        ask: {
+          question: 'Why?',
+          reasons: ['reached already', 'no room', 'no time', 'another way is better'],
+        },
+        drafts: reason => [{ kind: 'wayEnded', subjectId, payload: { reason } }],
+      },
+    ],
   },
   coverDonor: {
     words: 'cover what gives pollen',

@@ -1,4 +1,5 @@
 import { familyHeritability, meritTraits } from '@virgulta/core/aims/merit'
+import type { Cross } from '@virgulta/core/crosses/cross'
 import { isChosen } from '@virgulta/core/garden/blooms'
 import type { CropLineage } from '@virgulta/core/garden/lineage'
 import {
@@ -9,6 +10,7 @@ import {
   relatedOf,
   tiesBetween,
 } from '@virgulta/core/garden/lineage'
+import { beginnings, waysOf } from '@virgulta/core/garden/ways'
 import { familyTree } from '@virgulta/core/lineage/tree'
 import { kinshipOf } from '@virgulta/core/lineage/kinship'
 import type {
@@ -20,14 +22,19 @@ import type {
   RelatedQuery,
   TreePage,
   TreeQuery,
+  WaysPage,
+  WaysQuery,
 } from '../../../shared/lineage'
 import type { Database } from '../connection'
 import type { Garden } from '../garden'
 import { meritIn, stockOf } from '../held/genes'
+import { gardenDay } from '../held/gardenDay'
 import { heldGarden } from '../held/heldGarden'
 
 /** Plants that are compared with each other at most, and crosses told of. */
 const [MOST_RELATED, MOST_CROSSES] = [40, 60]
+/** Crosses that a way can begin with, the latest ones. */
+const MOST_BEGINNINGS = 300
 /** Plants that a table of merit holds. */
 const MOST_ROWS = 3000
 
@@ -123,6 +130,31 @@ function crossesIn(
         : []
     })
     .slice(0, MOST_CROSSES)
+}
+
+/** The ways that are gone in a crop, and the crosses that another one can begin with. */
+export async function waysPage(
+  db: Database,
+  garden: Garden,
+  { crop: asked, way }: WaysQuery,
+): Promise<WaysPage> {
+  const day = await gardenDay(db, garden)
+  const { plant, cross, way: ways } = day.garden.states
+  const crop = ways.get(way ?? '')?.crop ?? asked
+  const name = (id: string | null) => plant.get(id ?? '')?.name ?? null
+  const called = ({ id, code, aim, seedParentId, pollenParentId }: Cross) => ({
+    ...{ id, code, aim },
+    seedParent: name(seedParentId) ?? 'unknown',
+    pollenParent: name(pollenParentId),
+  })
+  return {
+    ways: waysOf(day)
+      .filter(way => way.crop === crop)
+      .map(way => ({ ...way, cross: called(cross.get(way.crossId)!) })),
+    beginnings: beginnings(day, crop)
+      .slice(0, MOST_BEGINNINGS)
+      .map(({ cross, from }) => ({ ...called(cross), from })),
+  }
 }
 
 /** What the plants of a crop are worth as parents in a trait; null for a crop of which the garden has no plant. */

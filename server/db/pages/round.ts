@@ -193,7 +193,9 @@ async function workOutSeason(db: Database, garden: Garden, year: number): Promis
   const days = gardenYear(year, halfOf(garden.site))
   const here = await gardenDay(db, garden)
   const crops = cropsOnRound(here)
-  const due = stopsUntil(here, addDays(garden.today, DAYS_FORESEEN))
+  // Of ways over generations the steps of later years are known, too.
+  const foreseen = addDays(garden.today, DAYS_FORESEEN)
+  const due = stopsUntil(here, foreseen > days.to ? foreseen : days.to)
   const dueByWeek = countByWeek(
     due.map(stop => (stop.from < garden.today ? garden.today : stop.from)),
     days,

@@ -465,6 +465,16 @@ async function checkSurroundings(
     await load(missing.map(id => ({ type: 'plant', id })))
     ids = missing.flatMap(id => parentsIn(stateOf('plant', id) ?? {}))
   }
+  // A parent is older than its child: what was sown says when.
+  const aged = deeds.flatMap(d =>
+    d.kind === 'plantDescribed' || d.kind === 'plantAdded' ? [d.subjectId, ...parentsIn(d.payload)] : [],
+  )
+  await load(
+    aged.flatMap((id): Subject[] => {
+      const sowingId = stateOf('plant', id)?.sowingId
+      return sowingId ? [{ type: 'sowing', id: sowingId }] : []
+    }),
+  )
   const namesPlace = deeds.some(placeIn)
   const known = namesPlace
     ? await tx.select({ id: places.id }).from(places).where(eq(places.gardenId, garden.id))

@@ -116,7 +116,7 @@ const describedOf = <T extends SubjectType>(name: string) =>
   ])
 
 /** The same where pages rely on more than that it is there. */
-const vettedOf = <T extends 'aim' | 'task'>(name: string, type: T) =>
+const vettedOf = <T extends 'aim' | 'task' | 'way'>(name: string, type: T) =>
   pgTable(name, { ...stateOf<T>(), isSound: soundOf(type), crop: text().notNull() }, t => [
     primaryKey({ columns: [t.gardenId, t.id] }),
     ofPresentGarden(),
@@ -129,6 +129,7 @@ export const inheritances = describedOf<'inheritance'>('inheritances')
 export const aims = vettedOf('aims', 'aim')
 export const guides = describedOf<'guide'>('guides')
 export const tasks = vettedOf('tasks', 'task')
+export const ways = vettedOf('ways', 'way')
 
 export const batches = pgTable(
   'batches',

@@ -68,6 +68,13 @@ const RELIED_ON = {
     isNullOr('ended', 'on', DAY),
   ],
   task: [...isDay('from', 'until'), ...is('string')('does', 'why')],
+  way: [
+    ...isDay('from', 'chosenOn'),
+    ...is('string')('crossId', 'plan.kind'),
+    ...is('array')('done'),
+    each('done', `@.on like_regex ${DAY}`),
+    isNullOr('ended', 'on', DAY),
+  ],
   place: [
     ...is('array')('spells'),
     each('spells', `@.since like_regex ${DAY} && @.conditions.type() == "object"`),
