@@ -108,6 +108,7 @@ interface CrossCalled {
   aim: string
   seedParent: string
   pollenParent: string | null
+  isSelf: boolean
 }
 
 /** The ways over generations that are gone in a crop, and what another one can begin with. */

@@ -2,7 +2,7 @@
 import { readFile } from 'node:fs/promises'
 import type { Page } from '@playwright/test'
 import { expect, test } from '@playwright/test'
-import { addPlant, demoTest, expectNarrow, lookTest, startGarden } from './garden'
+import { addPlant, demoTest, expectAccessible, expectNarrow, lookTest, pick, startGarden } from './garden'
 
 const tree = (page: Page) => page.getByRole('group', { name: 'Family tree' })
 async function openTree(page: Page, query = ''): Promise<void> {
@@ -146,6 +146,84 @@ lookTest(
     await expect(page.getByRole('region', { name: /^To a line/ })).toHaveCount(2)
   },
 )
+
+/** Takes the way of a card, beginning with the first cross that is called so. */
+async function goWay(page: Page, name: string, cross: string): Promise<void> {
+  await page.getByRole('region', { name }).getByRole('button', { name: 'Go this way' }).click()
+  const dialog = page.getByRole('dialog', { name })
+  await dialog.getByRole('button', { name: 'Go this way' }).click()
+  await expect(dialog.getByText('Choose the cross that it begins with.')).toBeVisible()
+  await dialog.getByRole('combobox', { name: 'The cross that it begins with' }).fill(cross)
+  await page.getByRole('option', { name: cross }).first().click()
+  await dialog.getByRole('button', { name: 'Go this way' }).click()
+  await expect(dialog).toHaveCount(0)
+}
+
+demoTest(
+  'a way is gone: its generations beside what was noted, in the round while one flowers, done, and left',
+  async ({ page }) => {
+    await page.goto('/lineage/ahead?crop=chilli')
+    await expect(
+      page.getByRole('region', { name: 'To a line by single seed' }).getByRole('status'),
+    ).toContainText('Gain', { timeout: 30_000 })
+    await goWay(page, 'To a line by single seed', 'Ember Stoop × Ink Runner')
+    const way = page.getByRole('region', { name: 'Ember Stoop × Ink Runner' })
+    await expect(way.getByRole('listitem')).toHaveCount(6)
+    const first = way.getByRole('listitem').first()
+    await expect(first).toHaveAttribute('aria-current', 'step')
+    await expect(first).toContainText(/\d+ raised, 1 planned/)
+    await expectAccessible(page)
+    await page.goto('/today')
+    const stop = page.getByRole('listitem').filter({ hasText: 'Go on with its next generation' })
+    await expect(stop).toContainText('F1: It selfs by itself')
+    await stop.getByRole('button', { name: /^Done/ }).click()
+    await expect(page.getByText('Noted: done on its way: F1')).toBeVisible()
+    await expect(stop).toHaveCount(0)
+    await page.getByRole('button', { name: 'Season 2027' }).click()
+    await page.goto('/today?on=2027-05-20')
+    await expect(stop).toContainText('F2: Of all plants harvest each apart')
+    await stop.getByRole('link', { name: /^\d\d-/ }).click()
+    await expect(first).toContainText('12 June 2026')
+    await way.getByRole('button', { name: 'Leave this way' }).click()
+    await way.getByRole('button', { name: 'no room' }).click()
+    await expect(way).toContainText('Left on 12 June 2026: no room.')
+    await expect(way.getByRole('button', { name: /^Done/ })).toHaveCount(0)
+    await page.getByRole('button', { name: 'Undo', exact: true }).click()
+    await expect(way.getByRole('button', { name: 'Done: F2' })).toBeVisible()
+  },
+)
+
+test('far south a telephone goes a way with roses: it is told to plan a cross first, and its seasons run over New Year', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 })
+  await startGarden(page, 'Far roses', 'Dunedin')
+  for (const name of ['White Post', 'Red Bell']) await addPlant(page, name, 'Rose')
+  await page.goto('/lineage/ahead')
+  const name = 'One cross, the best seedling multiplied'
+  await expect(page.getByRole('region', { name }).getByRole('status')).toContainText('Gain', {
+    timeout: 30_000,
+  })
+  await page.getByRole('region', { name }).getByRole('button', { name: 'Go this way' }).click()
+  await page.getByRole('dialog', { name }).getByRole('link', { name: 'Plan a cross' }).click()
+  await pick(page, /Seed parent/, 'White Post')
+  await pick(page, /Pollen parent/, 'Red Bell')
+  await page.getByLabel('The aim in a sentence').fill('Pale and healthy')
+  await page.getByRole('button', { name: 'Plan this cross' }).click()
+  await expect(page.getByRole('heading', { name: 'Pale and healthy', level: 1 })).toBeVisible()
+  await page.goto('/lineage/ahead')
+  await expect(page.getByRole('region', { name }).getByRole('status')).toContainText('Gain', {
+    timeout: 30_000,
+  })
+  await goWay(page, name, 'White Post × Red Bell')
+  const way = page.getByRole('region', { name: 'White Post × Red Bell' })
+  await expect(way.getByRole('listitem')).toHaveCount(2)
+  await expect(way.getByRole('listitem').first()).toContainText('0 raised, 200 planned')
+  await expect(way.getByRole('listitem').first()).toContainText(
+    /(October|November|December) \d{4} to \w+ \d{4}/,
+  )
+  await expectNarrow(page)
+})
 
 test('a new garden is told the first step, and its first plants stand in the tree of a telephone', async ({
   page,

@@ -275,6 +275,7 @@ async function walk(guide: CropGuide) {
     ...traits.map(trait => `/api/offspring/${cross}/beside?trait=${trait.id}`),
     `/api/lineage?crop=${guide.id}`,
     `/api/lineage/related?crop=${guide.id}`,
+    `/api/lineage/ways?crop=${guide.id}`,
     ...traits.map(trait => `/api/lineage/merit?crop=${guide.id}&trait=${trait.id}`),
     '/api/plants',
     ...[mother, father, ...seedlings].flatMap(id => [

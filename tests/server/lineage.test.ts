@@ -3,7 +3,8 @@ import type { Deed } from '@virgulta/core/log/entry'
 import { range } from 'd3-array'
 import { v7 } from 'uuid'
 import { beforeAll, describe, expect, it } from 'vitest'
-import type { DescentPage, MeritPage, RelatedPage, TreePage } from '../../shared/lineage'
+import type { DescentPage, MeritPage, RelatedPage, TreePage, WaysPage } from '../../shared/lineage'
+import type { Round, Season } from '../../shared/round'
 import { Visitor, entry } from './visitor'
 
 let keeper: Visitor
@@ -102,6 +103,39 @@ describe('descent', () => {
   it('never leads back to itself: who comes of a plant cannot be its parent', async () => {
     expect(await refusedWith(described(post, 'White Post', grandchild))).toMatch(/its own forebear/)
   })
+  it('has no parent that was sown later', async () => {
+    const [cross, lot, tray, seedling] = [v7(), v7(), v7(), v7()]
+    const [crossCode, lotCode, trayCode, code] = await keeper.codes(4)
+    const parents = { seedParentId: post, pollenParentId: bell }
+    await note(
+      entry(
+        'crossPlanned',
+        cross,
+        {
+          ...{ code: crossCode!, crop: 'rose', ...parents, selfMeant: false, aim: 'scent' },
+          ...{ flowersPlanned: 0, keepersWanted: 1 },
+        },
+        60,
+      ),
+      entry('seedReceived', lot, { code: lotCode!, crossId: cross, seeds: 9, from: 'a friend' }, 59),
+      entry(
+        'sown',
+        tray,
+        { code: trayCode!, lotId: lot, crossId: cross, seeds: 9, container: 'tray', placeId: null },
+        58,
+      ),
+      entry('seedlingsUp', tray, { count: 3 }, 30),
+      entry(
+        'seedlingsRaised',
+        tray,
+        { plants: [{ id: seedling, code: code! }], crop: 'rose', crossId: cross, ...parents, placeId: null },
+        20,
+      ),
+    )
+    expect(await refusedWith(described(sibs[0]!, 'Sib 0', seedling))).toMatch(
+      /a parent is older than its child/,
+    )
+  })
 })
 
 it('relatedness compares a clone once, and tells what offspring of crosses would be inbred by', async () => {
@@ -127,6 +161,52 @@ it('relatedness compares a clone once, and tells what offspring of crosses would
   expect(page.plants.map(p => p.name)).toEqual(['Pink Post', 'Red Bell'])
   expect(page.kinship).toEqual([0.5, 0.25, 0.25, 0.5])
   expect(page.crosses).toMatchObject([{ aim: 'paler', kinship: 0.25 }])
+})
+
+describe('a way over generations', () => {
+  const [cross, way] = [v7(), v7()]
+  const ways = async () => (await keeper.get<WaysPage>('/api/lineage/ways?crop=rose')).ways
+  const seasonOf = (year: number) => keeper.get<Season>(`/api/season?year=${year}`)
+  it('begins with a cross, has its steps on the bands of coming years, and is left', async () => {
+    const [code] = await keeper.codes(1)
+    await note(
+      entry('crossPlanned', cross, {
+        ...{ code: code!, crop: 'rose', seedParentId: child, pollenParentId: post, selfMeant: false },
+        ...{ aim: 'a pale climber', flowersPlanned: 0, keepersWanted: 1 },
+      }),
+    )
+    const { beginnings } = await keeper.get<WaysPage>('/api/lineage/ways?crop=rose')
+    const begin = beginnings.find(one => one.id === cross)!
+    expect(begin).toMatchObject({
+      seedParent: 'Pink Post',
+      pollenParent: 'White Post',
+      aim: 'a pale climber',
+    })
+    const last = Number(begin.from.slice(0, 4)) + 4
+    const before = await seasonOf(last)
+    const plan = { kind: 'recurrent', plants: 40, kept: 5, cycles: 2 } as const
+    await note(entry('wayChosen', way, { crop: 'rose', plan, crossId: cross, from: begin.from }))
+    const [told] = await ways()
+    expect(told!.steps.map(step => step.name)).toEqual(['cycle 0', 'cycle 1', 'cycle 2'])
+    // Pale Post is a child of the two, and stands in the garden.
+    expect(told).toMatchObject({ code: code!, late: 0, steps: [{ raised: 1 }, { raised: 0 }, { raised: 0 }] })
+    expect((await keeper.get<WaysPage>(`/api/lineage/ways?way=${way}`)).ways).toHaveLength(1)
+    const due = (season: Season) => season.weeks.reduce((sum, week) => sum + week.due, 0)
+    const years = told!.steps.map(step => Number(step.planned.from.slice(0, 4)))
+    expect(due(await seasonOf(years[2]!))).toBeGreaterThan(years[2] === last ? due(before) : 0)
+    const { stops } = await keeper.get<Round>(`/api/round?on=${told!.steps[1]!.foreseen!.from}`)
+    expect(stops.find(stop => stop.step === 'goOn')).toMatchObject({ subject: { id: way }, code: code! })
+    await note(entry('wayEnded', way, { reason: 'no room' }))
+    expect((await ways())[0]!.ended!.reason).toBe('no room')
+    expect(due(await seasonOf(years[2]!))).toBe(years[2] === last ? due(before) : 0)
+  })
+  it('refuses more kept than raised, in words', async () => {
+    const plan = { kind: 'clone', plants: 5, kept: 9, looks: 1 } as const
+    const sentence = await refusedWith(
+      entry('wayChosen', v7(), { crop: 'rose', plan, crossId: cross, from: '2027-06-01' }),
+    )
+    expect(sentence).toMatch(/Of 5 plants no 9 can be kept/)
+  })
 })
 
 describe('merit', () => {

@@ -124,6 +124,12 @@ async function sownCross(visitor: Visitor, ids: Awaited<ReturnType<typeof plante
       { code: trayCode!, lotId, crossId, seeds: 12, container: 'tray', placeId: null },
       90,
     ),
+    entry('wayChosen', randomUUID(), {
+      crop: 'chilli',
+      plan: { kind: 'bulk', plants: 40, generations: 5, looks: 3 },
+      crossId,
+      from: '2027-06-01',
+    }),
     store,
   )
   expect(status, body.data?.sentence).toBe(200)

@@ -52,6 +52,7 @@ const takes: Record<string, 'nothing' | 'person' | 'account' | Role> = {
   'GET /api/lineage': 'guest',
   'GET /api/lineage/related': 'guest',
   'GET /api/lineage/merit': 'guest',
+  'GET /api/lineage/ways': 'guest',
   'GET /api/plants': 'guest',
   'GET /api/plants/[id]': 'guest',
   'GET /api/round': 'guest',

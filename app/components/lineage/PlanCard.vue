@@ -20,7 +20,11 @@ const { terms, crop, seasons, isOnly, beginnings } = defineProps<{
   beginnings: WaysPage['beginnings']
 }>()
 const garden = useGardenStore()
-const emit = defineEmits<{ told: [told: AheadTold | null]; drop: [] }>()
+const emit = defineEmits<{
+  told: [told: AheadTold | null]
+  drop: []
+  /** it is gone from now on */ chosen: [id: string]
+}>()
 const kind = computed(() => PLAN_KINDS[plan.value.kind])
 const numberOf = (key: string) => (plan.value as unknown as Record<string, number>)[key]!
 const set = (key: string, value: number | boolean) =>
@@ -133,6 +137,7 @@ const isOfWished = computed(() => plan.value.kind === 'backcross')
       :steps="steps"
       :seasons="seasons"
       :beginnings="beginnings"
+      @chosen="id => emit('chosen', id)"
     />
   </PaperSheet>
 </template>

@@ -15,13 +15,18 @@ const { plan, crop, steps, seasons, beginnings } = defineProps<{
   seasons: number
   beginnings: WaysPage['beginnings']
 }>()
+const emit = defineEmits<{ chosen: [id: string] }>()
 const log = useLogStore()
 const ids = useFormIds()
 const crossId = ref<string | null>(null)
 const from = ref('')
 const missing = ref('')
+/** Lines begin with a cross of two; a population may come of one. */
+const fitting = computed(() =>
+  plan.kind === 'recurrent' || plan.kind === 'broad' ? beginnings : beginnings.filter(one => !one.isSelf),
+)
 const choices = computed(() =>
-  beginnings.map(({ id, code, aim, seedParent, pollenParent }) => ({
+  fitting.value.map(({ id, code, aim, seedParent, pollenParent }) => ({
     value: id,
     title: `${seedParent} × ${pollenParent ?? 'open pollinated'}`,
     props: { subtitle: `${code} · ${aim}` },
@@ -31,7 +36,7 @@ const end = computed(() => (from.value ? yearOf(from.value) + steps.at(-1)!.afte
 function begin() {
   ids.renew()
   crossId.value = null
-  from.value = beginnings[0]?.from ?? ''
+  from.value = fitting.value[0]?.from ?? ''
   missing.value = ''
 }
 watch(crossId, id => {
@@ -42,7 +47,9 @@ async function choose() {
   if (!crossId.value) return (missing.value = 'Choose the cross that it begins with.')
   if (!from.value) return
   const payload = { crop, plan, crossId: crossId.value, from: from.value }
-  if (await log.note([{ kind: 'wayChosen', subjectId: ids.id(), payload }])) isOpen.value = false
+  if (!(await log.note([{ kind: 'wayChosen', subjectId: ids.id(), payload }]))) return
+  isOpen.value = false
+  emit('chosen', ids.id())
 }
 </script>
 
@@ -51,11 +58,11 @@ async function choose() {
     v-model="isOpen"
     :heading="PLAN_KINDS[plan.kind].name"
     action="Go this way"
-    :disabled="!beginnings.length"
+    :disabled="!fitting.length"
     @open="begin"
     @submit="choose"
   >
-    <p v-if="!beginnings.length">
+    <p v-if="!fitting.length">
       A way begins with a cross, and none is planned of this crop.
       <NuxtLink to="/crosses/new">Plan a cross</NuxtLink> first.
     </p>

@@ -71,7 +71,7 @@ const save = () =>
 </script>
 
 <template>
-  <PaperSheet :heading="name">
+  <PaperSheet :heading="parents">
     <template #actions>
       <v-btn variant="text" class="quietly" :prepend-icon="mdiDownload" @click="save">CSV</v-btn>
       <v-btn
@@ -84,8 +84,8 @@ const save = () =>
       >
     </template>
     <p>
-      From <NuxtLink :to="`/crosses/${way.crossId}`">{{ parents }}</NuxtLink>, chosen on
-      {{ dayInWords(way.chosenOn, true) }}.
+      {{ name }}, chosen on {{ dayInWords(way.chosenOn, true) }}; it begins with
+      <NuxtLink :to="`/crosses/${way.crossId}`">{{ way.code }}</NuxtLink>.
       <strong v-if="way.ended">Left on {{ dayInWords(way.ended.on, true) }}: {{ way.ended.reason }}.</strong>
       <strong v-else-if="lateWords">{{ lateWords }}.</strong>
     </p>
@@ -95,6 +95,10 @@ const save = () =>
       :reasons="['reached already', 'no room', 'no time', 'another way is better']"
       @choose="leave"
     />
+    <div class="generation heads quiet small" aria-hidden="true">
+      <span>Generation</span><span>What is done while it flowers</span><span>Flowers, as planned</span
+      ><span>Real and planned</span><span class="state">Done</span>
+    </div>
     <ol class="generations">
       <li
         v-for="(step, i) in way.steps"
@@ -113,16 +117,16 @@ const save = () =>
         >
         <span class="real figures"
           ><span
-            >{{ step.raised }} <span class="quiet">of {{ counted(step.plants, 'plant') }}</span></span
+            >{{ step.raised }} raised<span class="quiet small">, {{ step.plants }} planned</span></span
           >
           <span class="quiet small"
-            >{{ step.left }} of {{ step.parents ?? step.plants }} {{ leftWords(step) }}</span
+            >{{ step.left }} {{ leftWords(step) }}, {{ step.parents ?? step.plants }} planned</span
           ></span
         >
         <span class="state">
           <span v-if="step.doneOn" class="is-done small figures"
-            ><v-icon :icon="mdiCheck" size="16" aria-hidden="true" /> done,
-            {{ dayInWords(step.doneOn, true) }}</span
+            ><v-icon :icon="mdiCheck" size="16" aria-hidden="true" /><span class="visually-hidden">done</span
+            >{{ ' ' }}{{ dayInWords(step.doneOn, true) }}</span
           >
           <v-btn
             v-else-if="i === next && !way.ended && garden.mayNote"
@@ -141,11 +145,14 @@ const save = () =>
 .generations {
   list-style: none;
   padding: 0;
-  margin: 10px 0 0;
+  margin: 0;
+}
+.heads {
+  border-top: 0;
 }
 .generation {
   display: grid;
-  grid-template-columns: 7.5em minmax(14em, 1fr) 15em 11em 10em;
+  grid-template-columns: 6.5em minmax(14em, 1fr) 14em 15em 9.5em;
   gap: 2px 14px;
   align-items: start;
   padding: 7px 8px;
@@ -166,6 +173,9 @@ const save = () =>
   text-align: right;
 }
 @media (max-width: 900px) {
+  .heads {
+    display: none;
+  }
   .generation {
     grid-template-columns: 1fr 1fr;
   }

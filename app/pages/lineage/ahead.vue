@@ -29,18 +29,18 @@ const shownWay = useAddress('way')
 const route = useRoute()
 const isByWay = computed(() => shownWay.value !== '' && !route.query.crop)
 const { data: ways } = useLive<WaysPage>(
-  () => `/api/lineage/ways?${new URLSearchParams(isByWay.value ? { way: shownWay.value } : { crop: crop.value })}`,
+  () =>
+    `/api/lineage/ways?${new URLSearchParams(isByWay.value ? { way: shownWay.value } : { crop: crop.value })}`,
 )
-watch(
-  ways,
-  now => {
-    const found = now?.ways.find(one => one.id === shownWay.value)
-    if (!found) return
-    if (crop.value !== found.crop) crop.value = found.crop
-    nextTick(() => document.getElementById(`way-${found.id}`)?.scrollIntoView({ block: 'center' }))
-  },
-  { once: true },
-)
+let led = ''
+watch([ways, shownWay], async ([now]) => {
+  const found = now?.ways.find(one => one.id === shownWay.value)
+  if (!found || led === found.id) return
+  led = found.id
+  if (crop.value !== found.crop) crop.value = found.crop
+  await nextTick()
+  document.getElementById(`way-${found.id}`)?.scrollIntoView({ block: 'start' })
+})
 const text = useAddress('plans')
 const plans = computed<PlanAhead[]>({
   get: () => {
@@ -143,6 +143,7 @@ function save() {
       @update:model-value="now => setPlan(i, now)"
       @told="now => hear(i, now)"
       @drop="drop(i)"
+      @chosen="id => (shownWay = id)"
     />
   </div>
 </template>

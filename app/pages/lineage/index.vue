@@ -78,12 +78,14 @@ const whole = () => {
   of.value = []
   whose.value = null
 }
-watch(crop, () => {
+/** Another crop, with nothing of the one before: all of it is one change of the address. */
+function chooseCrop(to: string) {
+  crop.value = to
   whole()
   plant.value = ''
   other.value = ''
   open.value = []
-})
+}
 const focusNames = computed(() =>
   genets.value.filter(node => of.value.includes(node.id)).map(node => node.name),
 )
@@ -110,7 +112,13 @@ const nudge = (by: number) => (zoom.value = Math.max(0.2, Math.min(2, zoom.value
     </EmptyPage>
     <template v-else>
       <div class="row tools">
-        <v-select v-model="crop" label="Crop" :items="choices" class="narrow" />
+        <v-select
+          :model-value="crop"
+          label="Crop"
+          :items="choices"
+          class="narrow"
+          @update:model-value="chooseCrop"
+        />
         <PlantPicker v-model="whose" label="Whose tree" :crop="crop" class="picker" />
         <template v-if="of.length">
           <CountStepper v-model="back" label="Generations back" :most="50" />

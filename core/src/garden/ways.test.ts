@@ -135,7 +135,7 @@ describe('a way over generations', () => {
         subject: { type: 'way', id: WAY },
         plantId: null,
         placeId: null,
-        because: expect.stringContaining('harvest it, and sow 4 seeds. So far 1 of 1 is raised.'),
+        because: expect.stringContaining('harvest it, and sow 4 seeds. So far 1 raised, 1 planned.'),
         way: { step: 0, name: 'F1' },
       }),
     )

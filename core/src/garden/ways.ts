@@ -1,4 +1,4 @@
-import { max, min, sum } from 'd3-array'
+import { max, min, rollup, sum } from 'd3-array'
 import type { GenerationAhead } from '../ahead/steps'
 import { stepsOf } from '../ahead/steps'
 import type { Way } from '../ahead/way'
@@ -46,6 +46,9 @@ const nothingOwn: OwnDefinitions = { traits: [], loci: [], rules: [], inheritanc
 /** Of crops that flower all year round a step has a month, and a season is a year. */
 const [MONTH, MONTHS, DAYS_A_YEAR, LAST_YEAR] = [30, 12, 365, 9990]
 
+/** From a flower to the flowers of its offspring, in years. */
+const seasonsOf = ({ seasons }: CropGuide) => Math.max(1, seasons)
+
 /** When a generation flowers that comes so many units after the first: years, or months of what flowers all year. */
 function windowAt(from: ISODate, units: number, { bloom }: CropGuide): Days {
   if (isYearRound(bloom)) {
@@ -57,14 +60,18 @@ function windowAt(from: ISODate, units: number, { bloom }: CropGuide): Days {
 
 /** Genets of a way by generation: the offspring of its cross are the first, whoever comes of them one generation behind the last. */
 function depthsIn(way: Way, { plants, lineage }: CropLineage, day: GardenDay): Map<number, number> {
-  const { cross, sowing } = day.garden.states
-  const { seedParentId, pollenParentId } = cross.get(way.crossId)!
+  const { seedParentId, pollenParentId } = day.garden.states.cross.get(way.crossId)!
   const { parents, generations, genets, offspring, numberOf } = lineage
   const seed = numberOf.get(seedParentId)
   const pollen = numberOf.get(pollenParentId ?? '')
-  const isOfCross = (genet: number) =>
-    (pollen !== undefined && parents.seed[genet] === seed && parents.pollen[genet] === pollen) ||
-    genets[genet]!.plants.some(id => sowing.get(plants.get(id)?.sowingId ?? '')?.crossId === way.crossId)
+  /** Those of its trays; and where nobody knows the tray, those of its parents. */
+  const isOfCross = (genet: number) => {
+    const own = genets[genet]!.plants.flatMap(id => plants.get(id) ?? [])
+    const crossId = own.find(plant => plant.crossId)?.crossId
+    return crossId
+      ? crossId === way.crossId
+      : pollen !== undefined && parents.seed[genet] === seed && parents.pollen[genet] === pollen
+  }
   const first = (seed === undefined ? [] : offspring[seed]!).filter(isOfCross)
   const depths = new Map(first.map(genet => [genet, 1]))
   const behind = new Set<number>()
@@ -159,7 +166,7 @@ function wayTold(day: GardenDay, way: Way): WayTold | null {
   const { mating } = definitionOf(guide, { ...nothingOwn, inheritances }).inheritance
   const steps = stepsOf(way.plan, mating === 'selfing')
   const real = realOf(way, steps, day)
-  const perGeneration = isYearRound(guide.bloom) ? MONTHS * guide.seasons : Math.max(1, guide.seasons)
+  const perGeneration = (isYearRound(guide.bloom) ? MONTHS : 1) * seasonsOf(guide)
   let late = 0
   const told = steps.map((step, i): StepTold => {
     const { isReached, lastOn, ...own } = real[i]!
@@ -186,17 +193,20 @@ export function beginnings(day: GardenDay, crop: string): { cross: Cross; from: 
   const guide = day.garden.crops.get(crop)?.guide
   if (!guide) return []
   const { cross, sowing } = day.garden.states
-  const isUp = new Set([...sowing.values()].filter(tray => tray.up > 0).map(tray => tray.crossId))
-  const seasons = Math.max(1, guide.seasons)
-  const later = isYearRound(guide.bloom) ? addDays(day.today, DAYS_A_YEAR * seasons) : day.today
+  const up = rollup(
+    [...sowing.values()].filter(tray => tray.looks.length),
+    trays => min(trays, tray => tray.looks[0]!.on)!,
+    tray => tray.crossId,
+  )
+  const [later, units] = isYearRound(guide.bloom)
+    ? [addDays(day.today, DAYS_A_YEAR * seasonsOf(guide)), 0]
+    : [day.today, seasonsOf(guide)]
   return [...cross.values()]
     .filter(one => one.crop === crop)
     .sort((a, b) => (b.plannedOn + b.code).localeCompare(a.plannedOn + a.code))
     .map(one => {
-      const from = isUp.has(one.id)
-        ? windowAt(day.today, 0, guide).from
-        : windowAt(later, isYearRound(guide.bloom) ? 0 : seasons, guide).from
-      return { cross: one, from }
+      const since = up.get(one.id)
+      return { cross: one, from: since ? windowAt(since, 0, guide).from : windowAt(later, units, guide).from }
     })
 }
 
@@ -231,9 +241,7 @@ export function wayWork(day: GardenDay, crop: string): PlantWork[] {
 function wordsOfReal({ raised, plants, planned, foreseen }: StepTold): string {
   const isLater = foreseen !== null && foreseen.from > planned.from
   return [
-    raised
-      ? ` So far ${raised} of ${plants} ${raised === 1 ? 'is' : 'are'} raised.`
-      : ' None of it stands in the garden yet.',
+    raised ? ` So far ${raised} raised, ${plants} planned.` : ' None of it stands in the garden yet.',
     isLater ? ` It was planned for ${dayInWords(planned.from, true)}.` : '',
   ].join('')
 }

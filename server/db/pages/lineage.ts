@@ -146,6 +146,7 @@ export async function waysPage(
     ...{ id, code, aim },
     seedParent: name(seedParentId) ?? 'unknown',
     pollenParent: name(pollenParentId),
+    isSelf: seedParentId === pollenParentId,
   })
   return {
     ways: waysOf(day)

@@ -84,6 +84,7 @@ describe('something else that cannot be worked with', () => {
     ['batch', 'batches', `{"plannedFor": ${NO_DAY}}`],
     ['batch', 'batches', `{"blooming": null}`],
     ['task', 'tasks', `{"until": ${NO_DAY}}`],
+    ['way', 'ways', `{"from": ${NO_DAY}}`],
     ['store', 'stores', `{"celsius": "cold"}`],
     ['storeReadings', 'store_readings', `{"rows": [["2026-06-01T04:00:00.000Z", "cold"]]}`],
     ['readings', 'readings', `{"rows": [[7, 1, 2, 3]]}`],
@@ -95,14 +96,15 @@ describe('something else that cannot be worked with', () => {
       const keeper = await new Visitor().startGarden('Damaged beds')
       const { ids } = await plantedCross(keeper)
       const [tubeCode, batchCode] = (await keeper.codes(2)) as [string, string]
-      const [aim, tube, batch, task, store, storeReadings, readings] = Array.from({ length: 7 }, () =>
+      const [aim, tube, batch, task, way, store, storeReadings, readings] = Array.from({ length: 8 }, () =>
         v7(),
-      ) as [string, string, string, string, string, string, string]
+      ) as [string, string, string, string, string, string, string, string]
       const own: Record<string, string> = {
         aim,
         tube,
         batch,
         task,
+        way,
         store,
         storeReadings,
         readings,
@@ -145,6 +147,12 @@ describe('something else that cannot be worked with', () => {
           },
           70,
         ),
+        entry('wayChosen', way, {
+          crop: 'chilli',
+          plan: { kind: 'clone', plants: 40, kept: 4, looks: 3 },
+          crossId: ids.cross,
+          from: '2027-06-01',
+        }),
         entry('storeRead', storeReadings, {
           storeId: store,
           source: 'shelf.csv',
