@@ -160,7 +160,7 @@ it('relatedness compares a clone once, and tells what offspring of crosses would
   const page = await keeper.get<RelatedPage>(`/api/lineage/related?crop=rose&of=${child},${cutting},${bell}`)
   expect(page.plants.map(p => p.name)).toEqual(['Pink Post', 'Red Bell'])
   expect(page.kinship).toEqual([0.5, 0.25, 0.25, 0.5])
-  expect(page.crosses).toMatchObject([{ aim: 'paler', kinship: 0.25 }])
+  expect(page.crosses[0]).toMatchObject({ aim: 'paler', kinship: 0.25 })
 })
 
 describe('a way over generations', () => {
