@@ -88,48 +88,50 @@ const isOfWished = computed(() => plan.value.kind === 'backcross')
       @stop="stop"
       @again="again"
     />
-    <dl v-if="told" class="facts" role="status" :aria-label="`What comes of it: ${kind.name}`">
-      <div>
-        <dt>Seasons</dt>
-        <dd class="figures">{{ years }}</dd>
-      </div>
-      <div>
-        <dt>Plants raised</dt>
-        <dd class="figures">{{ told.plants }}</dd>
-      </div>
-      <div>
-        <dt>Worked by hand</dt>
-        <dd class="figures">{{ counted(told.worked, 'plant') }}</dd>
-      </div>
-      <div class="wide">
-        <dt>Gain</dt>
-        <dd>
-          <span class="figures">{{ sd(told.gain.mean) }}</span>{{ ' ' }}
-          <span class="quiet small figures">{{ sd(told.gain.low) }} to {{ sd(told.gain.high) }}</span
-          >{{ ' ' }}
-          <span class="track" aria-hidden="true"
-            ><span class="zero" :style="{ left: place(0) }" /><span
-              class="range"
-              :style="{
-                left: place(told.gain.low),
-                width: `calc(${place(told.gain.high)} - ${place(told.gain.low)})`,
-              }" /><span class="mean" :style="{ left: place(told.gain.mean) }"
-          /></span>
-        </dd>
-      </div>
-      <div>
-        <dt>{{ plan.kind === 'broad' || plan.kind === 'recurrent' ? 'Variety lost' : 'Inbred by' }}</dt>
-        <dd class="figures">{{ percentWords(told.inbreeding) }}</dd>
-      </div>
-      <div v-if="isOfWished && told.likeness !== null">
-        <dt>Like the one crossed back to</dt>
-        <dd class="figures">{{ percentWords(told.likeness) }}</dd>
-      </div>
-      <div>
-        <dt>Wished allele lost</dt>
-        <dd class="figures">{{ percentWords(told.lost) }}</dd>
-      </div>
-    </dl>
+    <div role="status" :aria-label="`What comes of it: ${kind.name}`">
+      <dl v-if="told" class="facts">
+        <div>
+          <dt>Seasons</dt>
+          <dd class="figures">{{ years }}</dd>
+        </div>
+        <div>
+          <dt>Plants raised</dt>
+          <dd class="figures">{{ told.plants }}</dd>
+        </div>
+        <div>
+          <dt>Worked by hand</dt>
+          <dd class="figures">{{ counted(told.worked, 'plant') }}</dd>
+        </div>
+        <div class="wide">
+          <dt>Gain</dt>
+          <dd>
+            <span class="figures">{{ sd(told.gain.mean) }}</span>{{ ' ' }}
+            <span class="quiet small figures">{{ sd(told.gain.low) }} to {{ sd(told.gain.high) }}</span
+            >{{ ' ' }}
+            <span class="track" aria-hidden="true"
+              ><span class="zero" :style="{ left: place(0) }" /><span
+                class="range"
+                :style="{
+                  left: place(told.gain.low),
+                  width: `calc(${place(told.gain.high)} - ${place(told.gain.low)})`,
+                }" /><span class="mean" :style="{ left: place(told.gain.mean) }"
+            /></span>
+          </dd>
+        </div>
+        <div>
+          <dt>{{ plan.kind === 'broad' || plan.kind === 'recurrent' ? 'Variety lost' : 'Inbred by' }}</dt>
+          <dd class="figures">{{ percentWords(told.inbreeding) }}</dd>
+        </div>
+        <div v-if="isOfWished && told.likeness !== null">
+          <dt>Like the one crossed back to</dt>
+          <dd class="figures">{{ percentWords(told.likeness) }}</dd>
+        </div>
+        <div>
+          <dt>Wished allele lost</dt>
+          <dd class="figures">{{ percentWords(told.lost) }}</dd>
+        </div>
+      </dl>
+    </div>
     <WayDialog
       v-model="isChoosing"
       :plan="plan"
