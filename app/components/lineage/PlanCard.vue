@@ -3,9 +3,8 @@
 import { PLAN_KINDS } from '@virgulta/core/ahead/planWords'
 import type { AheadTerms, AheadTold } from '@virgulta/core/ahead/plans'
 import type { PlanAhead } from '@virgulta/core/ahead/plan'
-import { generationsOf } from '@virgulta/core/ahead/plan'
 import { counted } from '@virgulta/core/formats/counted'
-import { stepsOf } from '@virgulta/core/ahead/steps'
+import { seasonsOf, stepsOf } from '@virgulta/core/ahead/steps'
 import { percentWords } from '@virgulta/core/odds/oddsWords'
 import type { WaysPage } from '#shared/lineage'
 
@@ -38,7 +37,7 @@ const {
   again,
 } = useWork('ahead', () => ({ plan: plan.value, terms }))
 watch(told, now => emit('told', now), { immediate: true })
-const years = computed(() => generationsOf(plan.value) * seasons)
+const years = computed(() => seasonsOf(plan.value, seasons))
 const sd = (gain: number) => `${gain < 0 ? '−' : '+'}${Math.abs(gain).toFixed(1)}`
 /** The scale that gains are drawn on, in deviations. */
 const [LOW, HIGH] = [-1, 6]

@@ -32,7 +32,10 @@ const choices = computed(() =>
     props: { subtitle: `${code} · ${aim}` },
   })),
 )
-const end = computed(() => (from.value ? yearOf(from.value) + steps.at(-1)!.after * seasons : null))
+const last = computed(() => steps.at(-1)!)
+const end = computed(() =>
+  from.value ? yearOf(from.value) + last.value.after * seasons + last.value.blooms : null,
+)
 function begin() {
   ids.renew()
   crossId.value = null

@@ -5,7 +5,7 @@ import { PLAN_KINDS } from '@virgulta/core/ahead/planWords'
 import { usualGround } from '@virgulta/core/ahead/ground'
 import type { AheadTold } from '@virgulta/core/ahead/plans'
 import type { PlanAhead } from '@virgulta/core/ahead/plan'
-import { generationsOf } from '@virgulta/core/ahead/plan'
+import { seasonsOf } from '@virgulta/core/ahead/steps'
 import * as v from 'valibot'
 import type { WaysPage } from '#shared/lineage'
 import { PlansAhead } from '#shared/works'
@@ -32,11 +32,12 @@ const { data: ways } = useLive<WaysPage>(
   () =>
     `/api/lineage/ways?${new URLSearchParams(isByWay.value ? { way: shownWay.value } : { crop: crop.value })}`,
 )
-let led = ''
-watch([ways, shownWay], async ([now]) => {
-  const found = now?.ways.find(one => one.id === shownWay.value)
-  if (!found || led === found.id) return
-  led = found.id
+/** The way that is to be shown once it is there. */
+const leadTo = ref(shownWay.value)
+watch([ways, leadTo], async ([now]) => {
+  const found = now?.ways.find(one => one.id === leadTo.value)
+  if (!found) return
+  leadTo.value = ''
   if (crop.value !== found.crop) crop.value = found.crop
   await nextTick()
   document.getElementById(`way-${found.id}`)?.scrollIntoView({ block: 'start' })
@@ -95,7 +96,7 @@ function save() {
         ? [
             [
               PLAN_KINDS[plan.kind].name,
-              generationsOf(plan) * seasons.value,
+              seasonsOf(plan, seasons.value),
               of.plants,
               of.worked,
               places(of.gain.mean),
@@ -143,7 +144,7 @@ function save() {
       @update:model-value="now => setPlan(i, now)"
       @told="now => hear(i, now)"
       @drop="drop(i)"
-      @chosen="id => (shownWay = id)"
+      @chosen="id => (leadTo = id)"
     />
   </div>
 </template>

@@ -259,7 +259,9 @@ const { run: plan, isBusy } = useOnce(async () => {
               </ul></template
             >
             <template #mind="{ row }"
-              ><span class="doubt small">{{ row.warnings.map(w => w.words).join(' ') }}</span></template
+              ><span v-if="row.warnings.length" class="mind doubt small">{{
+                row.warnings.map(w => w.words).join(' ')
+              }}</span></template
             >
           </ReadTable>
         </PaperSheet>
@@ -309,9 +311,15 @@ const { run: plan, isBusy } = useOnce(async () => {
   margin: 0;
   accent-color: var(--sap);
 }
+/* The table goes aside on a telephone; reasons are not squeezed to a word a line. */
 .why {
   margin: 4px 0;
   padding-left: 16px;
+  min-width: 17em;
+}
+.mind {
+  display: block;
+  min-width: 12em;
 }
 .facts {
   display: grid;

@@ -50,25 +50,6 @@ export const isTested = (plan: PlanAhead): boolean =>
 /** Selfs of a plant that are raised to see whether it carries a hidden allele: nine times of ten one of eight shows it. */
 export const SELFS_TO_SEE = 8
 
-/** Generations that a plan takes, a look at the end counted as one. */
-export function generationsOf(plan: PlanAhead): number {
-  switch (plan.kind) {
-    case 'single seed':
-    case 'bulk':
-    case 'pedigree':
-      return 1 + plan.generations
-    case 'backcross':
-      // The cross, the backcrosses, each with a selfing between where the allele hides, and a selfing at the end.
-      return 2 + plan.times * (isTested(plan) ? 2 : 1)
-    case 'recurrent':
-      return plan.cycles
-    case 'clone':
-      return 2
-    case 'broad':
-      return plan.generations
-  }
-}
-
 /** What is wrong with a plan, in a sentence; null when it can be run. */
 export function planTrouble(plan: PlanAhead): string | null {
   for (const [name, value] of Object.entries(plan))

@@ -6,7 +6,7 @@ import type { Plants } from '../odds/packed'
 import type { Field, Ground } from './ground'
 import { fieldOf } from './ground'
 import type { PlanAhead } from './plan'
-import { SELFS_TO_SEE, generationsOf, isTested, planTrouble } from './plan'
+import { SELFS_TO_SEE, isTested, planTrouble } from './plan'
 
 /** What one run of a plan came to. */
 interface Outcome {
@@ -31,7 +31,6 @@ export interface AheadTold {
   likeness: number | null
   plants: number
   worked: number
-  generations: number
 }
 
 /** What is known of the crop, as far as plans go. */
@@ -265,6 +264,5 @@ export function ahead(
     likeness: likeness.length ? mean(likeness)! : null,
     plants: Math.round(mean(outcomes, o => o.plants)!),
     worked: Math.round(mean(outcomes, o => o.worked)!),
-    generations: generationsOf(plan),
   }
 }

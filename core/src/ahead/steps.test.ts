@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { PlanAhead } from './plan'
 import { PLAN_KINDS } from './planWords'
-import { stepsOf } from './steps'
+import { seasonsOf, stepsOf } from './steps'
 
 const told = (plan: PlanAhead, isSelfing = true) =>
   stepsOf(plan, isSelfing).map(({ name, depth, after }) => [name, depth, after])
@@ -58,7 +58,13 @@ describe('the steps of a plan', () => {
   it('of a clone look twice at the same generation', () => {
     expect(stepsOf({ kind: 'clone', plants: 200, kept: 10, looks: 4 }, false)).toMatchObject([
       { name: 'seedlings', plants: 200, parents: 10, depth: 1, after: 0, isOfKept: false },
-      { name: 'those kept', plants: 10, parents: 1, depth: 1, after: 1, isOfKept: true },
+      { name: 'those kept', plants: 10, parents: 1, depth: 1, after: 0, blooms: 1, isOfKept: true },
     ])
+  })
+  it('take so many seasons from the cross to the last look', () => {
+    const seasons = (kind: keyof typeof PLAN_KINDS, each: number) => seasonsOf(PLAN_KINDS[kind].usual, each)
+    expect([seasons('single seed', 1), seasons('clone', 1), seasons('clone', 3)]).toEqual([7, 3, 5])
+    expect([seasons('recurrent', 1), seasons('broad', 2)]).toEqual([5, 21])
+    expect([seasonsOf({ ...back, hasMarker: true }, 1), seasonsOf(back, 1)]).toEqual([5, 7])
   })
 })

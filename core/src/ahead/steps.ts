@@ -13,8 +13,9 @@ export interface GenerationAhead {
   parents: number | null
   /** generations from the parents of the cross that the plan begins with: its offspring are 1 */
   depth: number
-  /** generations after the offspring of the cross flower */
+  /** generations after the offspring of the cross flower, and blooms of its own after that */
   after: number
+  blooms: number
   /** it is about those of a generation that were kept, not about all of it */
   isOfKept: boolean
   /** true: its plants come of a plant outside the way, crossed back to; false: they do not; null: either */
@@ -37,9 +38,14 @@ export function stepsOf(plan: PlanAhead, isSelfing: boolean): GenerationAhead[] 
     does: string,
     { seasons = 1, isOfKept = false, isBack = null as boolean | null } = {},
   ) => {
-    steps.push({ name, does, plants, parents, depth: isOfKept ? depth - 1 : depth, after, isOfKept, isBack })
+    steps.push(
+      isOfKept
+        ? { name, does, plants, parents, depth: depth - 1, after: after - 1, blooms: 1, isOfKept, isBack }
+        : { name, does, plants, parents, depth, after, blooms: 0, isOfKept, isBack },
+    )
+    if (isOfKept) return
     after += seasons
-    if (!isOfKept) depth++
+    depth++
   }
   switch (plan.kind) {
     case 'single seed':
@@ -128,4 +134,15 @@ export function stepsOf(plan: PlanAhead, isSelfing: boolean): GenerationAhead[] 
       })
   }
   return steps
+}
+
+/**
+ * Seasons that a plan takes, from its cross, or from the population that is there, to the last look.
+ *
+ * @param each seasons from a flower to the flowers of its offspring
+ */
+export function seasonsOf(plan: PlanAhead, each: number): number {
+  const { after, blooms } = stepsOf(plan, false).at(-1)!
+  const isThere = plan.kind === 'recurrent' || plan.kind === 'broad'
+  return 1 + each * (isThere ? after : after + 1) + blooms
 }

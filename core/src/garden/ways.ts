@@ -166,15 +166,16 @@ function wayTold(day: GardenDay, way: Way): WayTold | null {
   const { mating } = definitionOf(guide, { ...nothingOwn, inheritances }).inheritance
   const steps = stepsOf(way.plan, mating === 'selfing')
   const real = realOf(way, steps, day)
-  const perGeneration = (isYearRound(guide.bloom) ? MONTHS : 1) * seasonsOf(guide)
+  const perYear = isYearRound(guide.bloom) ? MONTHS : 1
+  const unitsTo = ({ after, blooms }: GenerationAhead) => perYear * (seasonsOf(guide) * after + blooms)
   let late = 0
   const told = steps.map((step, i): StepTold => {
     const { isReached, lastOn, ...own } = real[i]!
-    const planned = windowAt(way.from, perGeneration * step.after, guide)
+    const planned = windowAt(way.from, unitsTo(step), guide)
     const said = way.done.find(one => one.step === i)?.on
     const doneOn = said ?? (isReached ? (lastOn ?? day.today) : null)
     if (doneOn) return { ...step, planned, ...own, doneOn, foreseen: null }
-    const at = () => windowAt(way.from, perGeneration * step.after + late, guide)
+    const at = () => windowAt(way.from, unitsTo(step) + late, guide)
     while (at().to < day.today) late++
     return { ...step, planned, ...own, doneOn, foreseen: at() }
   })

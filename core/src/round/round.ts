@@ -73,7 +73,7 @@ export interface Stop {
 }
 
 /** What a way over generations asks for while one of them flowers. */
-export interface WayDue {
+interface WayDue {
   step: 'goOn'
   from: ISODate
   until: ISODate
