@@ -54,7 +54,8 @@ beforeAll(async () => {
   // Quite empty: the tables come with the restoring.
   await owner.db.execute(sql`create database restored`)
   restored = open(target)
-  gardenId = (await rowsOf<{ id: string }>(owner.db, sql`select id from gardens where is_template`))[0]!.id
+  const demos = sql`select id from gardens where is_template and name = 'Quillmere Glasshouses'`
+  gardenId = (await rowsOf<{ id: string }>(owner.db, demos))[0]!.id
 })
 afterAll(async () => {
   await owner.close()

@@ -63,6 +63,8 @@ export class Visitor {
       redirect: 'manual',
       headers: {
         cookie: this.cookie,
+        // A test that waits for a command meanwhile would come back to a connection that the server has let go.
+        connection: 'close',
         ...this.headers,
         ...(body === undefined ? {} : { 'content-type': 'application/json' }),
       },
