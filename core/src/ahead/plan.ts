@@ -1,11 +1,15 @@
 import * as v from 'valibot'
 
-const number = v.pipe(
-  v.number('Give a number.'),
-  v.integer('Give a whole number.'),
-  v.minValue(1, 'Give 1 or more.'),
-  v.maxValue(2000, 'Give at most 2000.'),
-)
+const upTo = (most: number) =>
+  v.pipe(
+    v.number('Give a number.'),
+    v.integer('Give a whole number.'),
+    v.minValue(1, 'Give 1 or more.'),
+    v.maxValue(most, `Give at most ${most}.`),
+  )
+const number = upTo(2000)
+/** Generations that anybody plans for: each becomes work of its year. */
+const few = upTo(60)
 
 /** A way from here over some generations. */
 export const PlanAhead = v.variant('kind', [
@@ -13,33 +17,33 @@ export const PlanAhead = v.variant('kind', [
   v.strictObject({
     kind: v.literal('single seed'),
     plants: number,
-    generations: number,
+    generations: few,
     looks: number,
   }),
   /** the same with the seed of all together, of which so many are sown again */
-  v.strictObject({ kind: v.literal('bulk'), plants: number, generations: number, looks: number }),
+  v.strictObject({ kind: v.literal('bulk'), plants: number, generations: few, looks: number }),
   /** the same with the best of each generation selfed */
   v.strictObject({
     kind: v.literal('pedigree'),
     plants: number,
     kept: number,
-    generations: number,
+    generations: few,
     looks: number,
   }),
   /** the wished allele of one line brought into the other; without a marker a hidden allele is seen only after selfing */
   v.strictObject({
     kind: v.literal('backcross'),
     plants: number,
-    times: number,
+    times: few,
     isHidden: v.boolean(),
     hasMarker: v.boolean(),
   }),
   /** the best of a population crossed among themselves, again and again */
-  v.strictObject({ kind: v.literal('recurrent'), plants: number, kept: number, cycles: number }),
+  v.strictObject({ kind: v.literal('recurrent'), plants: number, kept: number, cycles: few }),
   /** one cross of two plants, the best of its seedlings looked at again and multiplied */
   v.strictObject({ kind: v.literal('clone'), plants: number, kept: number, looks: number }),
   /** a population kept as it is, by so many mothers and fathers */
-  v.strictObject({ kind: v.literal('broad'), mothers: number, fathers: number, generations: number }),
+  v.strictObject({ kind: v.literal('broad'), mothers: number, fathers: number, generations: few }),
 ])
 export type PlanAhead = v.InferOutput<typeof PlanAhead>
 
