@@ -1,10 +1,13 @@
 import { randomBytes } from 'node:crypto'
+import { finished } from 'node:stream/promises'
 import type { H3Event, NodeMiddleware } from 'h3'
 import { defineEventHandler, fromNodeMiddleware, getRequestHeader, getRequestProtocol } from 'h3'
 import helmet from 'helmet'
 
 /** What a request may carry; 5000 entries are about a megabyte, and files are sent in pieces. */
 const MOST_BYTES = 8 * 1024 * 1024
+/** Up to here a body that is refused is still read past. */
+const READ_PAST = 8 * MOST_BYTES
 
 const headersFor = (nonce: string, isTls: boolean) =>
   fromNodeMiddleware(
@@ -41,6 +44,12 @@ function isFromHere(event: H3Event): boolean {
   return !origin || (URL.canParse(origin) && new URL(origin).host === getRequestHeader(event, 'host'))
 }
 
+/** Reads past a body that will be refused: a sender who is cut off while sending never hears why. */
+async function readPast({ node: { req } }: H3Event) {
+  req.resume()
+  await finished(req).catch(() => {})
+}
+
 /** What every request passes first: the usual headers; for writes also where they come from and how large they are. */
 export default defineEventHandler(async event => {
   const nonce = randomBytes(16).toString('base64')
@@ -58,9 +67,12 @@ export default defineEventHandler(async event => {
       code: 'no-length',
       sentence: 'The request does not say how long it is; send it with a Content-Length.',
     })
-  if (Number(getRequestHeader(event, 'content-length') ?? 0) > MOST_BYTES)
+  const bytes = Number(getRequestHeader(event, 'content-length') ?? 0)
+  if (bytes > MOST_BYTES) {
+    if (bytes <= READ_PAST) await readPast(event)
     refuse(413, {
       code: 'too-large',
       sentence: `The request is too large; at most ${MOST_BYTES / 1024 / 1024} MB are taken at once.`,
     })
+  }
 })
