@@ -145,7 +145,7 @@ tr[aria-current] td {
 tr td.cursor {
   box-shadow: inset 0 0 0 2px var(--sap);
   /* The head of the grid, its first column and the line at the foot of the page lie over what is scrolled. */
-  scroll-margin: 130px 0 calc(var(--line) + 8px) 180px;
+  scroll-margin: 46px 0 calc(var(--line) + 8px) 180px;
 }
 .now {
   font-weight: 650;

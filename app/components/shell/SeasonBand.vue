@@ -185,7 +185,7 @@ function show(from: string, to: string) {
 
 <style scoped>
 .band {
-  height: 76px;
+  height: var(--band);
   border-bottom: 1px solid var(--rule);
   position: sticky;
   top: 0;
