@@ -177,6 +177,8 @@ demoTest(
     await expect(way.getByRole('listitem')).toHaveCount(6)
     const first = way.getByRole('listitem').first()
     await expect(first).toHaveAttribute('aria-current', 'step')
+    await expect(way).toBeFocused()
+    await expect(first).toBeInViewport({ ratio: 1 })
     await expect(first).toContainText(/\d+ raised, 1 planned/)
     await expectAccessible(page)
     await page.goto('/today')

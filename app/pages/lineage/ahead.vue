@@ -40,7 +40,10 @@ watch([ways, leadTo], async ([now]) => {
   leadTo.value = ''
   if (crop.value !== found.crop) crop.value = found.crop
   await nextTick()
-  document.getElementById(`way-${found.id}`)?.scrollIntoView({ block: 'start' })
+  const sheet = document.getElementById(`way-${found.id}`)
+  // With the focus: a dialog that was closed would else hand it to what stands elsewhere, and the page would go there.
+  sheet?.focus({ preventScroll: true })
+  sheet?.scrollIntoView({ block: 'start' })
 })
 const text = useAddress('plans')
 const plans = computed<PlanAhead[]>({
@@ -126,7 +129,7 @@ function save() {
       </v-menu>
       <v-btn variant="text" class="quietly" :prepend-icon="mdiDownload" @click="save">CSV</v-btn>
     </div>
-    <WaySheet v-for="way in ways?.ways ?? []" :id="`way-${way.id}`" :key="way.id" :way="way" />
+    <WaySheet v-for="way in ways?.ways ?? []" :id="`way-${way.id}`" :key="way.id" :way="way" tabindex="-1" />
     <p class="quiet small">
       Each way is run 200 times with a trait of sixty loci on ten pairs of chromosomes, by the same draws as
       the odds. Gain is counted in standard deviations of what is handed on in the first generation that
