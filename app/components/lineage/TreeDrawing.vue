@@ -3,7 +3,7 @@
 import type { PlacedLink, PlacedNode, PlacedTree } from '@virgulta/core/lineage/treeLayout'
 import type { FamilyNode, GenetNode } from '@virgulta/core/lineage/tree'
 import { counted } from '@virgulta/core/formats/counted'
-import { least, sort } from 'd3-array'
+import { least, min, sort } from 'd3-array'
 import { curveBumpX, line } from 'd3-shape'
 
 const { placed, current, marked } = defineProps<{
@@ -141,10 +141,16 @@ function onKey(event: KeyboardEvent, id: string, press: () => void) {
   if (next) focusOn(next)
 }
 
-/** As large as it can be read, and no wider than the box where that will do. */
-function begin() {
+/** As large as it can be read, and no wider than the box where that will do; at the earliest plants. */
+async function begin() {
   const { clientWidth = 0 } = box.value ?? {}
   zoom.value = Math.max(0.7, Math.min(1, clientWidth / (placed.width + 2 * MARGIN) || 1))
+  const from = min(genets.value, one => one.x)
+  const earliest = sort(
+    genets.value.filter(one => one.x === from),
+    one => one.y,
+  )
+  if (earliest.length) await centre(earliest[earliest.length >> 1]!.node.id)
 }
 /** All of it in the box. */
 function fit() {

@@ -41,11 +41,24 @@ const {
 const drawing = ref<InstanceType<typeof TreeDrawing> | null>(null)
 const zoom = ref(1)
 const genets = computed(() => (tree.value?.nodes ?? []).filter(node => node.kind === 'genet'))
+/** What was asked for when it was last drawn: a note of somebody must not take away the place that is looked at. */
+let drawnFor = ''
+/** A family that was opened: it may come to stand elsewhere. */
+let opened: string | null = null
+function openFamily(couple: string) {
+  opened = couple
+  open.value = [...open.value, couple]
+}
 watch(placed, async () => {
   await nextTick()
-  drawing.value?.begin()
-  const first = [plant.value, of.value[0]].find(id => id && genets.value.some(node => node.id === id))
-  if (first) await drawing.value?.centre(first)
+  const asked = [crop.value, of.value, back.value, forth.value].join(' ')
+  const isAnother = asked !== drawnFor
+  drawnFor = asked
+  if (isAnother) await drawing.value?.begin()
+  const wanted = isAnother ? [plant.value, of.value[0]] : [opened]
+  opened = null
+  const to = wanted.find(id => id && tree.value!.nodes.some(node => node.id === id))
+  if (to) await drawing.value?.centre(to)
 })
 
 /** Plants on the way to another. */
@@ -130,10 +143,14 @@ const nudge = (by: number) => (zoom.value = Math.max(0.2, Math.min(2, zoom.value
           label="Find in the tree"
           clearable
           class="narrow"
-          :hint="sought ? `${found.length} found` : ''"
-          persistent-hint
+          hide-details
           @keydown.enter="nextFound"
-        />
+          ><template #append-inner
+            ><span class="quiet small found" role="status">{{
+              sought ? `${found.length} found` : ''
+            }}</span></template
+          ></v-text-field
+        >
       </div>
       <div class="sides" :class="{ alone: !plant }">
         <section class="stack" aria-label="The tree">
@@ -197,7 +214,7 @@ const nudge = (by: number) => (zoom.value = Math.max(0.2, Math.min(2, zoom.value
             :marked="marked"
             :aria-busy="isLoading"
             @choose="id => (plant = id)"
-            @open="couple => (open = [...open, couple])"
+            @open="openFamily"
           />
           <div class="row spread small quiet">
             <span class="row legend">
@@ -232,6 +249,9 @@ const nudge = (by: number) => (zoom.value = Math.max(0.2, Math.min(2, zoom.value
 <style scoped>
 .tools {
   align-items: end;
+}
+.found {
+  white-space: nowrap;
 }
 .narrow {
   max-width: 220px;
