@@ -213,8 +213,10 @@ const WHO = [
                 >
                 <template #expected="{ row }"
                   ><strong class="nowrap">{{ expectedWords(trait!, row.expected.mean) }}</strong
-                  ><span v-if="merit!.scale.liability" class="figures quiet small">
-                    {{ (row.expected.mean + 1).toFixed(2) }}</span
+                  >{{ ' '
+                  }}<span v-if="merit!.scale.liability" class="figures quiet small">{{
+                    (row.expected.mean + 1).toFixed(2)
+                  }}</span
                   ><br /><span class="quiet small nowrap">{{
                     expectedRange(trait!, row.expected)
                   }}</span></template

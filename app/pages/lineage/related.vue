@@ -150,11 +150,10 @@ const selfings = range(1, 9).map(n => ({ name: `F${n + 1}`, share: selfedFor(n) 
                 <th scope="row">
                   <NuxtLink
                     :to="`/lineage?crop=${crop}&of=${page.plants[row]!.id}&plant=${page.plants[row]!.id}`"
-                    >{{ page.plants[row]!.name }}</NuxtLink
-                  >
-                  <span v-if="page.plants[row]!.generation" class="quiet small">
-                    {{ page.plants[row]!.generation }}</span
-                  >
+                    >{{ page.plants[row]!.name }}</NuxtLink>{{ ' '
+                  }}<span v-if="page.plants[row]!.generation" class="quiet small">{{
+                    page.plants[row]!.generation
+                  }}</span>
                 </th>
                 <td class="figures end">{{ percentWords(page.plants[row]!.inbreeding) }}</td>
                 <td
