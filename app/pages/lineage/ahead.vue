@@ -6,6 +6,7 @@ import { usualGround } from '@virgulta/core/ahead/ground'
 import type { AheadTold } from '@virgulta/core/ahead/plans'
 import type { PlanAhead } from '@virgulta/core/ahead/plan'
 import { seasonsOf } from '@virgulta/core/ahead/steps'
+import { DIPLOID } from '@virgulta/core/lineage/meiosis'
 import * as v from 'valibot'
 import type { WaysPage } from '#shared/lineage'
 import { PlansAhead } from '#shared/works'
@@ -14,7 +15,8 @@ import { useLineageCrop } from '~/components/lineage/lineageCrop'
 const garden = useGardenStore()
 const { crop, choices } = useLineageCrop()
 const open = computed(() => garden.cropOf(crop.value))
-const isSelfing = computed(() => open.value?.definition.inheritance.mating === 'selfing')
+const inheritance = computed(() => open.value?.definition.inheritance ?? { ...DIPLOID, mating: null })
+const isSelfing = computed(() => inheritance.value.mating === 'selfing')
 const seasons = computed(() => Math.max(1, open.value?.guide.seasons ?? 1))
 
 const KINDS = Object.keys(PLAN_KINDS) as PlanAhead['kind'][]
@@ -68,7 +70,12 @@ const add = (kind: PlanAhead['kind']) => (plans.value = [...plans.value, PLAN_KI
 const h2 = useAddressNumber('h2', Math.round(100 * usualGround.heritability), { least: 1, most: 99 })
 const share = useAddressNumber('share', 10, { least: 1, most: 99 })
 const terms = computed(() => ({
-  ground: { ...usualGround, heritability: h2.value / 100 },
+  ground: {
+    ...usualGround,
+    heritability: h2.value / 100,
+    ploidy: inheritance.value.ploidy,
+    doubleReduction: inheritance.value.doubleReduction,
+  },
   isSelfing: isSelfing.value,
   wishedShare: share.value / 100,
 }))
@@ -131,9 +138,10 @@ function save() {
     </div>
     <WaySheet v-for="way in ways?.ways ?? []" :id="`way-${way.id}`" :key="way.id" :way="way" tabindex="-1" />
     <p class="quiet small">
-      Each way is run 200 times with a trait of sixty loci on ten pairs of chromosomes, by the same draws as
-      the odds. Gain is counted in standard deviations of what is handed on in the first generation that
-      splits; four runs of five lie in the range. Of two lines the wished allele is in one of them.
+      Each way is run 200 times with a trait of sixty loci on ten chromosomes in each of its
+      {{ inheritance.ploidy }} sets, by the same draws as the odds. Gain is counted in standard deviations of
+      what is handed on among plants that mate at random; four runs of five lie in the range. Of two lines the
+      wished allele is in one of them.
     </p>
     <PlanCard
       v-for="(plan, i) in plans"

@@ -1,30 +1,38 @@
 import { range } from 'd3-array'
 import { randomNormal } from 'd3-random'
 import type { Stream } from '../chance/stream'
+import type { Genetics } from '../odds/genome'
 import { genomeOf } from '../odds/genome'
 import { handing } from '../odds/handing'
 import type { Plants } from '../odds/packed'
 import { bitsOf, layoutOf } from '../odds/packed'
 
 /** How a trait is made that many loci make, and what else there is to know of the plants to come. */
-export interface Ground {
+export interface Ground extends Pick<Genetics, 'ploidy' | 'doubleReduction'> {
   /** how much of what one look tells of a plant of the first generation is handed on */
   heritability: number
-  /** pairs of chromosomes, and loci of the trait on each */
+  /** chromosomes of one set, and loci of the trait on each */
   chromosomes: number
   loci: number
 }
 
-/** A usual plant: ten pairs of chromosomes of a morgan each, six loci of the trait on each. */
-export const usualGround: Ground = { heritability: 0.4, chromosomes: 10, loci: 6 }
+/** A usual plant: two sets of ten chromosomes of a morgan each, six loci of the trait on each. */
+export const usualGround: Ground = {
+  heritability: 0.4,
+  chromosomes: 10,
+  loci: 6,
+  ploidy: 2,
+  doubleReduction: 0,
+}
 
 const MORGAN = 100
 
 /**
- * Plants of a made-up genome that breed by the same draws as the odds do. Values are in standard deviations of what is handed on in the
- * first generation that splits: the offspring of two lines selfed, or founders that mate at random.
+ * Plants of a made-up genome that breed by the same draws as the odds do. Values are in standard deviations of what is handed on among
+ * plants that come of random mating, with both alleles of each locus as frequent; the F2 of two lines of diploids is one.
  */
 export interface Field {
+  ploidy: number
   /** as many plants of each of these kinds; every one by its words */
   line: (isSecond: boolean) => Plants
   founders: (count: number, share: number) => Plants
@@ -38,14 +46,17 @@ export interface Field {
   seen: (values: Float64Array, looks: number) => Float64Array
   /** copies of the wished allele */
   copies: (plants: Plants) => Int32Array
-  /** share of the loci of the trait at which both alleles are one */
+  /** how often two alleles of a plant at a locus of the trait are alike */
   pure: (plants: Plants) => number
   /** share of all alleles that are those of the first line */
   ofFirst: (plants: Plants) => Float64Array
 }
 
 /** A field for one run: the loci, their effects and what the two lines have of them are drawn anew. */
-export function fieldOf({ heritability, chromosomes, loci }: Ground, stream: Stream): Field {
+export function fieldOf(
+  { heritability, chromosomes, loci, ploidy, doubleReduction }: Ground,
+  stream: Stream,
+): Field {
   const normal = randomNormal.source(stream.uniform)()
   const all = range(chromosomes).flatMap(c =>
     range(loci).map(l => ({
@@ -65,19 +76,21 @@ export function fieldOf({ heritability, chromosomes, loci }: Ground, stream: Str
     cM: MORGAN,
   }
   const genome = genomeOf({
-    ploidy: 2,
+    ploidy,
     map: 'haldane',
-    doubleReduction: 0,
+    doubleReduction,
     loci: [...all.slice(0, loci), wished, ...all.slice(loci)],
     rules: [],
   })
   const { places, words } = layoutOf(genome)
-  const stride = 2 * words
+  const stride = ploidy * words
+  /** where each chromosome of a plant begins, from its first one */
+  const sets = range(ploidy).map(set => set * words)
   const hand = handing(genome, stream)
   const own = places.filter(place => place.locus.name !== 'wished')
   const mark = places.find(place => place.locus.name === 'wished')!
   const drawn = own.map(() => Math.abs(normal()) + 0.2)
-  const whole = Math.sqrt(drawn.reduce((sum, effect) => sum + (effect * effect) / 2, 0))
+  const whole = Math.sqrt(drawn.reduce((sum, effect) => sum + (effect * effect * ploidy) / 4, 0))
   const effects = drawn.map(effect => effect / whole)
   /** Where the first line has the better allele, the second has the other. */
   const isFirsts = own.map(() => stream.uniform() < 0.5)
@@ -88,15 +101,22 @@ export function fieldOf({ heritability, chromosomes, loci }: Ground, stream: Str
   const write = (plants: Plants, at: number, place: (typeof places)[number]) => {
     plants[at + place.word]! |= bitsOf(place)
   }
+  /** how many chromosomes of the plant that begins there have the first allele */
+  const firsts = (plants: Plants, at: number, place: (typeof places)[number]) => {
+    let count = ploidy
+    for (const set of sets) count -= bit(plants, at + set, place)
+    return count
+  }
   const count = (plants: Plants) => plants.length / stride
   const each = (plants: Plants, of: (at: number, plant: number) => void) => {
     for (let at = 0, plant = 0; at < plants.length; at += stride) of(at, plant++)
   }
   return {
+    ploidy,
     count,
     line(isSecond) {
       const plant = new Int32Array(stride)
-      for (const set of [0, words]) {
+      for (const set of sets) {
         own.forEach((place, i) => isFirsts[i] === isSecond && write(plant, set, place))
         if (!isSecond) write(plant, set, mark)
       }
@@ -105,9 +125,9 @@ export function fieldOf({ heritability, chromosomes, loci }: Ground, stream: Str
     founders(number, share) {
       const plants = new Int32Array(number * stride)
       each(plants, at => {
-        for (const set of [at, at + words]) {
-          for (const place of own) if (stream.uniform() < 0.5) write(plants, set, place)
-          if (stream.uniform() >= share) write(plants, set, mark)
+        for (const set of sets) {
+          for (const place of own) if (stream.uniform() < 0.5) write(plants, at + set, place)
+          if (stream.uniform() >= share) write(plants, at + set, mark)
         }
       })
       return plants
@@ -116,7 +136,7 @@ export function fieldOf({ heritability, chromosomes, loci }: Ground, stream: Str
       const next = new Int32Array(couples.length * stride)
       couples.forEach(([mother, father], i) => {
         hand(mothers, mother * stride, next, i * stride)
-        hand(fathers, father * stride, next, i * stride + words)
+        hand(fathers, father * stride, next, i * stride + stride / 2)
       })
       return next
     },
@@ -129,8 +149,8 @@ export function fieldOf({ heritability, chromosomes, loci }: Ground, stream: Str
       const values = new Float64Array(count(plants))
       each(plants, (at, plant) => {
         own.forEach((place, i) => {
-          // Two better alleles are twice the effect above none, one of each stands in the middle.
-          values[plant]! += effects[i]! * (1 - bit(plants, at, place) - bit(plants, at + words, place))
+          // As many of each stand in the middle.
+          values[plant]! += effects[i]! * (firsts(plants, at, place) - ploidy / 2)
         })
       })
       return values
@@ -138,22 +158,25 @@ export function fieldOf({ heritability, chromosomes, loci }: Ground, stream: Str
     seen: (values, looks) => values.map(value => value + (noise / Math.sqrt(looks)) * normal()),
     copies(plants) {
       const copies = new Int32Array(count(plants))
-      each(plants, (at, plant) => (copies[plant] = 2 - bit(plants, at, mark) - bit(plants, at + words, mark)))
+      each(plants, (at, plant) => (copies[plant] = firsts(plants, at, mark)))
       return copies
     },
     pure(plants) {
       let same = 0
       each(plants, at => {
-        for (const place of own) if (bit(plants, at, place) === bit(plants, at + words, place)) same++
+        for (const place of own) {
+          const first = firsts(plants, at, place)
+          same += first * (first - 1) + (ploidy - first) * (ploidy - first - 1)
+        }
       })
-      return same / (own.length * count(plants))
+      return same / (ploidy * (ploidy - 1) * own.length * count(plants))
     },
     ofFirst(plants) {
       const shares = new Float64Array(count(plants))
       each(plants, (at, plant) => {
         own.forEach((place, i) => {
-          for (const set of [at, at + words])
-            if ((bit(plants, set, place) === 0) === isFirsts[i]) shares[plant]! += 0.5 / own.length
+          const first = firsts(plants, at, place)
+          shares[plant]! += (isFirsts[i] ? first : ploidy - first) / (ploidy * own.length)
         })
       })
       return shares

@@ -1,7 +1,8 @@
 import { mean, range, variance } from 'd3-array'
 import { describe, expect, it } from 'vitest'
 import { randomStream } from '../chance/stream'
-import { effectiveSize, inbreedingAfter } from '../lineage/population'
+import { effectiveSize, selfedFor, varietyLost } from '../lineage/population'
+import type { Plants } from '../odds/packed'
 import { fieldOf, usualGround } from './ground'
 import type { AheadTerms } from './plans'
 import { ahead } from './plans'
@@ -35,6 +36,49 @@ describe('a field', () => {
     const seen = field.seen(values, 1)
     expect(variance(values)! / variance(seen)!).toBeCloseTo(usualGround.heritability, 1)
     expect(mean(field.copies(founders))).toBeCloseTo(1, 1)
+  })
+})
+
+describe('a field of plants with four sets', () => {
+  const ground = { ...usualGround, ploidy: 4 as const }
+  const field = fieldOf(ground, randomStream(2))
+  const selfed = (of: Plants, times: number): Plants =>
+    range(times).reduce(stand => {
+      const each = range(field.count(stand)).map((i): [number, number] => [i, i])
+      return field.crossed(stand, stand, each)
+    }, of)
+  it('splits by one deviation where it mates at random, and has four copies of an allele', () => {
+    const spreads = range(40).map(seed => {
+      const own = fieldOf(ground, randomStream(seed + 1))
+      return variance(own.values(own.founders(200, 0.5)))!
+    })
+    expect(mean(spreads)).toBeGreaterThan(0.85)
+    expect(mean(spreads)).toBeLessThan(1.15)
+    expect(mean(field.copies(field.founders(2000, 0.5)))).toBeCloseTo(2, 0.9)
+    expect([...field.copies(field.line(false)), ...field.copies(field.line(true))]).toEqual([0, 4])
+    expect(field.pure(field.line(true))).toBe(1)
+    expect([...field.ofFirst(field.crossed(field.line(false), field.line(true), [[0, 0]]))]).toEqual([
+      expect.closeTo(0.5, 10),
+    ])
+  })
+  it('grows pure by selfing as the pedigree says', () => {
+    const founders = field.founders(300, 0.5)
+    const mixed = 1 - field.pure(founders)
+    for (const times of [1, 3]) {
+      const inbred = 1 - (1 - field.pure(selfed(founders, times))) / mixed
+      expect(Math.abs(inbred - selfedFor(times, 0, ground))).toBeLessThan(0.03)
+    }
+  })
+  it('brings in by crossing back what shows, and loses what hides behind the others', () => {
+    const back = { kind: 'backcross', plants: 24, times: 2, isHidden: false, hasMarker: false } as const
+    const of4x = { ...terms, ground }
+    expect(ahead(back, of4x, 40).lost).toBeLessThan(0.1)
+    expect(ahead({ ...back, isHidden: true, hasMarker: true }, of4x, 40).lost).toBe(1)
+    const kept = ahead({ kind: 'broad', mothers: 6, fathers: 6, generations: 6 }, of4x, 60)
+    expect(kept.inbreeding).toBeCloseTo(varietyLost(12, 6, 4), 0.9)
+    expect(ahead({ kind: 'recurrent', plants: 60, kept: 10, cycles: 3 }, of4x, 30).gain.mean).toBeGreaterThan(
+      0.8,
+    )
   })
 })
 
@@ -80,7 +124,7 @@ describe('plans', () => {
   })
   it('of a population kept broad lose variety by its effective size', () => {
     const told = ahead({ kind: 'broad', mothers: 10, fathers: 5, generations: 10 }, terms, 150)
-    expect(told.inbreeding).toBeCloseTo(inbreedingAfter(effectiveSize(10, 5), 10), 0.9)
+    expect(told.inbreeding).toBeCloseTo(varietyLost(effectiveSize(10, 5), 10), 0.9)
     expect(Math.abs(told.gain.mean)).toBeLessThan(0.3)
     const small = ahead({ kind: 'broad', mothers: 2, fathers: 1, generations: 10 }, terms, 100)
     expect(small.lost).toBeGreaterThan(told.lost)

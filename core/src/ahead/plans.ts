@@ -99,11 +99,11 @@ function backcrossed(field: Field, plan: Extract<PlanAhead, { kind: 'backcross' 
     const copies = field.copies(born)
     const carriers = range(plants).filter(i => copies[i]! > 0)
     if (isTested(plan)) {
-      // Who carries it shows in who of its selfs has two; a few of each are raised to see.
+      // Who carries it shows in who of its selfs has no other; a few of each are raised to see.
       const tested = range(plants).filter(i => {
         const selfed = field.copies(field.crossed(born, born, selfs([i], SELFS_TO_SEE)))
         raised += SELFS_TO_SEE
-        return selfed.some(two => two === 2)
+        return selfed.some(count => count === field.ploidy)
       })
       worked += plants
       if (!tested.length) isLost = true
@@ -125,13 +125,15 @@ function backcrossed(field: Field, plan: Extract<PlanAhead, { kind: 'backcross' 
   const ends = field.crossed(at, at, selfs([0], plants))
   raised += plants
   const copies = field.copies(ends)
-  const fixed = range(plants).find(i => copies[i] === 2)
-  const line = field.taken(ends, [fixed ?? 0])
+  const [chosen] = best(Float64Array.from(copies), 1) as [number]
+  // With more than two sets one selfing seldom makes it pure: of an allele that shows, a plant that has it will do.
+  const enough = field.ploidy === 2 || plan.isHidden ? field.ploidy : 1
+  const line = field.taken(ends, [chosen])
   const values = field.values(line)
   return {
     gain: values[0]! - field.values(recurrent)[0]!,
     inbreeding: field.pure(line),
-    isLost: isLost || fixed === undefined,
+    isLost: isLost || copies[chosen]! < enough,
     likeness: field.ofFirst(line)[0]!,
     plants: raised,
     worked,
