@@ -75,7 +75,8 @@ export interface RelatedPage extends Related {
     aim: string
     seedParent: { id: string; name: string; code: string }
     pollenParent: { id: string; name: string; code: string }
-    kinship: number
+    /** of their offspring */
+    inbreeding: number
   }[]
   /** populations with how many plants of each stand */
   populations: { id: string; name: string; code: string; plants: number | null; generation: string | null }[]

@@ -70,11 +70,11 @@ const columns = computed<Column<RankedPair>[]>(() => [
     csv: { 'wishes covered': p => covered(p), 'wishes': p => p.wishes.length },
   },
   {
-    key: 'kinship',
+    key: 'inbreeding',
     title: 'Inbred',
-    value: p => p.kinship,
+    value: p => p.inbreeding,
     align: 'end',
-    csv: percentCells('inbred', p => p.kinship),
+    csv: percentCells('inbred', p => p.inbreeding),
   },
   { key: 'warnings', title: 'Mind', value: p => p.warnings.map(w => w.words).join(' ') },
 ])
@@ -147,9 +147,11 @@ const columns = computed<Column<RankedPair>[]>(() => [
         <template #covers="{ row }"
           ><span class="figures">{{ covered(row) }} of {{ row.wishes.length }}</span></template
         >
-        <template #kinship="{ row }"
-          ><span class="figures" :class="row.kinship >= 0.125 ? 'doubt' : 'quiet'"
-            >{{ Math.round(row.kinship * 100) }} %</span
+        <template #inbreeding="{ row }"
+          ><span
+            class="figures"
+            :class="row.warnings.some(({ kind }) => kind === 'relatives') ? 'doubt' : 'quiet'"
+            >{{ Math.round(row.inbreeding * 100) }} %</span
           ></template
         >
         <template #warnings="{ row }"

@@ -102,7 +102,10 @@ const stepsBack = (steps: number) => (steps ? `${counted(steps, 'generation')} b
       </div>
       <PlantPicker v-model="otherPlant" label="The way to another plant" :crop="told.crop" />
       <div v-if="ties" role="status">
-        <p>Kinship {{ percentWords(ties.kinship) }}: what their offspring would be inbred by.</p>
+        <p>
+          Kinship {{ percentWords(ties.kinship) }}; their offspring would be inbred by
+          {{ percentWords(ties.inbreeding) }}.
+        </p>
         <p v-if="!ties.way" class="quiet">Nothing in the tree ties them.</p>
         <ol v-else class="way">
           <li v-for="step in ties.way" :key="step.id">

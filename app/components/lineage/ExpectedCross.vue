@@ -21,7 +21,7 @@ const classes = computed(() => classNames(trait))
 const { data: descent } = useLive<DescentPage>(() =>
   one.value && other.value ? `/api/plants/${one.value.id}/descent?with=${other.value.id}` : null,
 )
-const kinship = computed(() => descent.value?.ties?.kinship ?? null)
+const inbreeding = computed(() => descent.value?.ties?.inbreeding ?? null)
 const family = computed(
   () => one.value && other.value && expectedFamily(one.value, other.value, scale, isSelf.value),
 )
@@ -45,7 +45,7 @@ const beyond = computed(() =>
 )
 /** Lines that are selfed out of it lie around the same mean, and differ by what is handed on. */
 const lines = computed(() =>
-  family.value && kinship.value !== null ? Math.sqrt(withinLines(scale, kinship.value)) : null,
+  family.value && inbreeding.value !== null ? Math.sqrt(withinLines(scale, inbreeding.value)) : null,
 )
 </script>
 
@@ -58,8 +58,8 @@ const lines = computed(() =>
     <div v-else class="stack told">
       <p>
         <strong>{{ one.name }}</strong> × <strong>{{ isSelf ? 'itself' : other!.name }}</strong>{{ ' ' }}
-        <span v-if="kinship !== null" class="quiet small">
-          offspring inbred by {{ percentWords(kinship) }}</span
+        <span v-if="inbreeding !== null" class="quiet small">
+          offspring inbred by {{ percentWords(inbreeding) }}</span
         >
       </p>
       <dl class="facts">

@@ -124,8 +124,12 @@ const told = computed(() => {
   ]
 })
 const EFFECT = { season: 'Season', place: 'Place', scorer: 'Scorer' }
-const levelWords = (effect: string, level: string | null) =>
-  effect === 'place' ? garden.placeName(level) : (level ?? 'nobody said')
+const MANY = { season: 'seasons', place: 'places', scorer: 'people' }
+const levelWords = (effect: keyof typeof MANY, names: (string | null)[]) => {
+  const [only] = names
+  if (names.length > 1) return `${names.length} ${MANY[effect]} of few plants`
+  return effect === 'place' ? garden.placeName(only!) : (only ?? 'nobody said')
+}
 /** With as many places as tell: of what lies behind steps two, of counts and measures one. */
 const signed = (adds: number) => {
   const figure = Math.abs(adds).toFixed(merit.value!.scale.liability ? 2 : 1)
@@ -275,9 +279,9 @@ const WHO = [
               </p>
               <table class="told">
                 <tbody v-for="{ effect, levels } in merit.effects" :key="effect">
-                  <tr v-for="{ level, scores, adds } in levels" :key="level ?? ''">
+                  <tr v-for="{ names, scores, adds } in levels" :key="names.join()">
                     <th scope="row">
-                      <span class="quiet small">{{ EFFECT[effect] }}</span> {{ levelWords(effect, level) }}
+                      <span class="quiet small">{{ EFFECT[effect] }}</span> {{ levelWords(effect, names) }}
                       <span class="quiet small">{{ counted(scores, 'score') }}</span>
                     </th>
                     <td class="figures end">{{ signed(adds) }}</td>

@@ -36,8 +36,8 @@ const time = useAddressNumber('time', 60, { least: 1, most: 5000 })
 const [kin, meets] = [useAddress('kin', 'any'), useAddress('meets')]
 const KIN = [
   { value: 'any', title: 'any, but clones', most: null },
-  { value: 'sibs', title: 'no full sibs or closer', most: 0.24 },
-  { value: 'half', title: 'no half sibs or closer', most: 0.12 },
+  { value: 'sibs', title: 'no full sibs or closer', most: 0.49 },
+  { value: 'half', title: 'no half sibs or closer', most: 0.24 },
   { value: 'none', title: 'no kin at all', most: 0 },
 ]
 /** What there is time for bounds how many crosses there can be. */
@@ -58,7 +58,7 @@ const wish = computed(() => {
     limits: {
       crosses: wanted.value,
       uses: uses.value,
-      kinship: KIN.find(one => one.value === kin.value)?.most ?? null,
+      kin: KIN.find(one => one.value === kin.value)?.most ?? null,
       fruits: fruits.value,
       isMeeting: meets.value === '1',
       musts: page.value.table.wishes.some(w => w.must) ? 1e-6 : 0,
@@ -108,11 +108,11 @@ const columns: Column<Proposal>[] = [
     csv: percentCells('wishes met', row => row.worth),
   },
   {
-    key: 'kinship',
+    key: 'inbreeding',
     title: 'Inbred by',
-    value: row => row.kinship,
+    value: row => row.inbreeding,
     align: 'end',
-    csv: percentCells('offspring inbred by', row => row.kinship),
+    csv: percentCells('offspring inbred by', row => row.inbreeding),
   },
   { key: 'why', title: 'Why', value: row => reasons(row).join('; ') },
   { key: 'mind', title: 'Mind', value: row => row.warnings.map(w => w.words).join(' ') },
@@ -122,7 +122,7 @@ const fell = computed(() => {
   const { weighed, fell: counts } = answer.value
   const parts = [
     [counts.planned, 'planned already'],
-    [counts.kinship, 'closer kin than you want'],
+    [counts.kin, 'closer kin than you want'],
     [counts.load, 'on a seed parent that is full'],
     [counts.meeting, 'not open together and without pollen at hand'],
     [counts.musts, 'short of what must be'],
@@ -251,7 +251,7 @@ const { run: plan, isBusy } = useOnce(async () => {
               }}</strong></template
             >
             <template #kinship="{ row }"
-              ><span class="figures">{{ percentWords(row.kinship) }}</span></template
+              ><span class="figures">{{ percentWords(row.inbreeding) }}</span></template
             >
             <template #why="{ row }"
               ><ul class="why small">
@@ -274,8 +274,8 @@ const { run: plan, isBusy } = useOnce(async () => {
             <dd class="figures">{{ percentWords(set.coancestry) }}</dd>
           </dl>
           <p class="quiet small">
-            Coancestry: what the generation after would be inbred by, if all that comes of these crosses mated
-            at random. Go along the curve: what is given up on the left buys variety.
+            Coancestry: how likely two alleles of all that comes of these crosses are copies of one
+            ancestor’s. Go along the curve: what is given up on the left buys variety.
           </p>
         </PaperSheet>
       </div>

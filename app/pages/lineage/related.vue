@@ -2,14 +2,17 @@
 <script setup lang="ts">
 import { mdiDownload } from '@mdi/js'
 import { counted } from '@virgulta/core/formats/counted'
-import { effectiveSize, inbreedingAfter, selfedFor } from '@virgulta/core/lineage/population'
+import { effectiveSize, selfedFor, varietyLost } from '@virgulta/core/lineage/population'
+import { DIPLOID } from '@virgulta/core/lineage/meiosis'
 import { percentWords } from '@virgulta/core/odds/oddsWords'
 import { range } from 'd3-array'
 import type { RelatedPage } from '#shared/lineage'
 import type { Column } from '~/components/base/ReadTable.vue'
 import { useLineageCrop } from '~/components/lineage/lineageCrop'
 
+const garden = useGardenStore()
 const { crop, choices } = useLineageCrop()
+const meiosis = computed(() => garden.cropOf(crop.value)?.definition.inheritance ?? DIPLOID)
 const of = useAddressList('of')
 const by = useAddress('by', 'name')
 const { data: page, problem } = useLive<RelatedPage>(() =>
@@ -71,9 +74,9 @@ const columns: Column<CrossRow>[] = [
   {
     key: 'kinship',
     title: 'Offspring inbred by',
-    value: row => row.kinship,
+    value: row => row.inbreeding,
     align: 'end',
-    csv: percentCells('offspring inbred by', row => row.kinship),
+    csv: percentCells('offspring inbred by', row => row.inbreeding),
   },
 ]
 
@@ -81,12 +84,15 @@ const mothers = useAddressNumber('mothers', 20, { least: 1, most: 100_000 })
 const fathers = useAddressNumber('fathers', 20, { least: 1, most: 100_000 })
 const years = useAddressNumber('generations', 10, { least: 1, most: 100 })
 const size = computed(() => effectiveSize(mothers.value, fathers.value))
-/** A population whose every plant bears and gives pollen. */
+const lost = (generations: number) => percentWords(varietyLost(size.value, generations, meiosis.value.ploidy))
+/** A population whose every plant bears and gives pollen: each is half a mother and half a father. */
 function takeFrom(plants: number) {
-  mothers.value = plants
-  fathers.value = plants
+  mothers.value = Math.ceil(plants / 2)
+  fathers.value = Math.max(1, Math.floor(plants / 2))
 }
-const selfings = range(1, 9).map(n => ({ name: `F${n + 1}`, share: selfedFor(n) }))
+const selfings = computed(() =>
+  range(1, 9).map(n => ({ name: `F${n + 1}`, share: selfedFor(n, 0, meiosis.value) })),
+)
 </script>
 
 <template>
@@ -124,8 +130,13 @@ const selfings = range(1, 9).map(n => ({ name: `F${n + 1}`, share: selfedFor(n) 
           >
         </p>
         <p class="quiet small">
-          Kinship in per cent: what the offspring of two would be inbred by, as far as parents are known; with
-          itself, half of one and its inbreeding. A dot is none.
+          Kinship in per cent: how likely an allele of one and an allele of the other are copies of one
+          ancestor’s, as far as parents are known;
+          <template v-if="meiosis.ploidy === 2">the offspring of two would be inbred by as much.</template>
+          <template v-else
+            >with {{ meiosis.ploidy }} sets of chromosomes the offspring of two are inbred by less.</template
+          >
+          A dot is none.
         </p>
         <div
           v-if="page.plants.length"
@@ -197,7 +208,7 @@ const selfings = range(1, 9).map(n => ({ name: `F${n + 1}`, share: selfedFor(n) 
             ><CrossName :seed-parent="row.seedParent" :pollen-parent="row.pollenParent"
           /></template>
           <template #kinship="{ row }"
-            ><span class="figures">{{ percentWords(row.kinship) }}</span></template
+            ><span class="figures">{{ percentWords(row.inbreeding) }}</span></template
           >
         </ReadTable>
       </PaperSheet>
@@ -211,9 +222,8 @@ const selfings = range(1, 9).map(n => ({ name: `F${n + 1}`, share: selfedFor(n) 
           <p>
             {{ counted(mothers, 'mother') }} and {{ counted(fathers, 'father') }} that leave alike count as
             <strong class="figures">{{ size.toFixed(1) }}</strong> plants. One generation costs
-            <span class="figures">{{ percentWords(inbreedingAfter(size, 1)) }}</span> of the variety,
-            {{ years }} cost
-            <strong class="figures">{{ percentWords(inbreedingAfter(size, years)) }}</strong>.
+            <span class="figures">{{ lost(1) }}</span> of the variety, {{ years }} cost
+            <strong class="figures">{{ lost(years) }}</strong>.
           </p>
           <ul v-if="page.populations.length" class="plain">
             <li v-for="one in page.populations" :key="one.id" class="row">
@@ -227,8 +237,8 @@ const selfings = range(1, 9).map(n => ({ name: `F${n + 1}`, share: selfedFor(n) 
         </PaperSheet>
         <PaperSheet heading="Selfing to a line">
           <p class="quiet small">
-            What share of the places where its first plant was mixed is pure, on average; each selfing halves
-            what is left.
+            How likely two alleles of a plant are copies of one of its first plant’s; each selfing leaves
+            {{ percentWords(1 - selfings[0]!.share) }} of what was mixed before.
           </p>
           <table class="selfing">
             <tbody>

@@ -440,11 +440,11 @@ describe('pairs', () => {
     const tried = [
       { seedParentId: 'greenLow', pollenParentId: 'purpleTall', crosses: 2, pollinated: 14, taken: 9 },
     ]
-    const { warnings, kinship } = pairsOf(table([full, greenLow], { relations: kin, tried })).pairOf(
+    const { warnings, inbreeding } = pairsOf(table([full, greenLow], { relations: kin, tried })).pairOf(
       'purpleTall',
       'greenLow',
     )
-    expect(kinship).toBe(0.125)
+    expect(inbreeding).toBe(0.125)
     expect(warnings.map(w => w.words)).toEqual([
       'Close relatives: the offspring are inbred by 13 %.',
       'purpleTall carries 6 fruits and flowers; 4 are enough for one plant.',

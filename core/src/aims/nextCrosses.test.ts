@@ -70,7 +70,7 @@ const wishOf = (limits: Partial<NextLimits> = {}, more: Partial<NextWish> = {}):
     tried: [],
     spreads: { height: { deviation: 8, families: 6, heritability: 0.5 } },
   },
-  limits: { crosses: 3, uses: 1, kinship: null, fruits: 4, isMeeting: false, musts: 0, ...limits },
+  limits: { crosses: 3, uses: 1, kin: null, fruits: 4, isMeeting: false, musts: 0, ...limits },
   blooms: {},
   bloom: { receptiveAfter: 0, shedsAfter: 0 },
   pollen: [],
@@ -92,9 +92,9 @@ describe('the next crosses of an aim', () => {
     expect(weighed).toBeGreaterThan(10)
   })
   it('leave out closer kin, what is planned already, and say how many', () => {
-    const { fell } = nextCrosses(wishOf({ kinship: 0.1 }, { planned: [['p7', 'p5']] }), solve)
-    expect(fell).toMatchObject({ planned: 1, kinship: 4 })
-    expect(pairs(wishOf({ kinship: 0.1 }))).not.toContain('p6 p7')
+    const { fell } = nextCrosses(wishOf({ kin: 0.2 }, { planned: [['p7', 'p5']] }), solve)
+    expect(fell).toMatchObject({ planned: 1, kin: 4 })
+    expect(pairs(wishOf({ kin: 0.2 }))).not.toContain('p6 p7')
   })
   it('meet, or have pollen at hand', () => {
     const open = (first: number) => [

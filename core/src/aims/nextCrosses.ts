@@ -2,7 +2,7 @@ import { range } from 'd3-array'
 import type { ComingBloom, NextMeeting } from '../bloom/meets'
 import { nextMeeting } from '../bloom/meets'
 import { lineageOf } from '../lineage/genets'
-import { kinshipOf } from '../lineage/kinship'
+import { closeness, kinshipOf } from '../lineage/kinship'
 import type { CrossSet, Solve } from '../merit/chooseCrosses'
 import { crossSets } from '../merit/chooseCrosses'
 import type { PairTable, RankedPair } from './pairs'
@@ -13,8 +13,8 @@ export interface NextLimits {
   crosses: number
   /** crosses that one plant may be in */
   uses: number
-  /** no closer kin are crossed than this; null: any */
-  kinship: number | null
+  /** no kin are crossed that are closer than this, see `closeness`; null: any */
+  kin: number | null
   /** fruits that one cross puts on its seed parent */
   fruits: number
   /** the two are to flower together, or pollen of the father is to be at hand */
@@ -53,7 +53,7 @@ export interface NextCrosses {
   sets: ProposedSet[]
   /** pairs that were weighed, and how many fell to which limit */
   weighed: number
-  fell: { planned: number; kinship: number; meeting: number; musts: number; load: number }
+  fell: { planned: number; kin: number; meeting: number; musts: number; load: number }
 }
 
 /** Partners of each candidate that are weighed: others would not come among so few of the best. */
@@ -73,7 +73,8 @@ export function nextCrosses(
   onProgress: (done: number) => void = () => {},
 ): NextCrosses {
   const { pairOf, partners } = pairsOf(table)
-  const kinship = kinshipOf(lineageOf(table.relations))
+  const lineage = lineageOf(table.relations, table.genetics)
+  const kinship = kinshipOf(lineage)
   const { candidates, fruitLoad } = table
   const numbers = new Map(candidates.map(({ id }, i) => [id, i]))
   const hasPollen = new Set(pollen)
@@ -85,7 +86,7 @@ export function nextCrosses(
       ? limits.uses
       : Math.max(0, Math.floor((fruitLoad - carrying) / Math.max(1, limits.fruits))),
   )
-  const fell = { planned: 0, kinship: 0, meeting: 0, musts: 0, load: 0 }
+  const fell = { planned: 0, kin: 0, meeting: 0, musts: 0, load: 0 }
   const all = partners(PARTNERS)
   onProgress(0.2)
   const possible = all.filter(({ seedParentId, pollenParentId }) => {
@@ -94,8 +95,8 @@ export function nextCrosses(
       return false
     }
     if (isPlanned.has(`${seedParentId} ${pollenParentId}`)) return falls('planned')
-    if (limits.kinship !== null && kinship(seedParentId, pollenParentId) > limits.kinship + 1e-9)
-      return falls('kinship')
+    const close = closeness(kinship(seedParentId, pollenParentId), lineage)
+    if (limits.kin !== null && close > limits.kin + 1e-9) return falls('kin')
     if (!room[numbers.get(seedParentId)!]) return falls('load')
     if (
       limits.isMeeting &&

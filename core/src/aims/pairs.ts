@@ -4,7 +4,7 @@ import type { CropTrait } from '../crops/definition'
 import { counted } from '../formats/counted'
 import type { Relation } from '../lineage/genets'
 import { lineageOf } from '../lineage/genets'
-import { kinshipOf } from '../lineage/kinship'
+import { closeness, kinshipOf, offspringInbreedingOf } from '../lineage/kinship'
 import type { Possible } from '../odds/carriers'
 import { exactGenerations, known } from '../odds/generations'
 import type { Genetics, Genotype, MATINGS } from '../odds/genome'
@@ -103,15 +103,16 @@ export interface RankedPair {
   worth: number | null
   /** share of the family that fulfils all that it must, as far as is known; null: nothing must be, or is known */
   musts: number | null
-  kinship: number
+  /** what the offspring would be inbred by */
+  inbreeding: number
   wishes: PairWish[]
   warnings: Warning[]
   /** why this one carries the fruit */
   direction: string
 }
 
-/** Offspring of kin closer than half sibs are warned of. */
-const CLOSE = 0.125
+/** Kin as close as half sibs, and closer, are warned of. */
+const CLOSE = 0.25
 
 const Z80 = 1.2816
 
@@ -441,8 +442,8 @@ export function pairsOf(table: PairTable) {
         : []
     },
   )
-  const lineage = lineageOf(table.relations)
-  const kinship = kinshipOf(lineage)
+  const lineage = lineageOf(table.relations, table.genetics)
+  const [kinship, inbreedingOf] = [kinshipOf(lineage), offspringInbreedingOf(lineage)]
   const genets = candidates.map(({ id }) => lineage.numberOf.get(id) ?? id)
   const barAt = (i: number, j: number) =>
     barOf(candidates[i]!, candidates[j]!, mating, genets[i] === genets[j])
@@ -542,14 +543,14 @@ export function pairsOf(table: PairTable) {
       return Number.isNaN(taken) ? [] : [{ weight, chance: taken }]
     })
     const worth = scored.length ? sum(scored, s => s.weight * s.chance) / sum(scored, s => s.weight) : null
-    const kin = kinship(seedParentId, pollenParentId)
+    const inbreeding = inbreedingOf(seedParentId, pollenParentId)
     const bar = barAt(i, j)
     const warnings: Warning[] = bar ? [bar] : []
-    if (i !== j && kin >= CLOSE)
+    if (i !== j && closeness(kinship(seedParentId, pollenParentId), lineage) >= CLOSE)
       warnings.push({
         kind: 'relatives',
         isBar: false,
-        words: `Close relatives: the offspring are inbred by ${Math.round(kin * 100)} %.`,
+        words: `Close relatives: the offspring are inbred by ${Math.round(inbreeding * 100)} %.`,
       })
     const faulty = faults(i)
     if (faulty.length)
@@ -578,7 +579,7 @@ export function pairsOf(table: PairTable) {
       seedParentId,
       pollenParentId,
       worth,
-      kinship: kin,
+      inbreeding,
       wishes: expected,
       warnings,
       musts: must.length ? must.reduce((product, chance) => product * chance, 1) : null,

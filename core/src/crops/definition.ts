@@ -40,7 +40,6 @@ export function definitionOf(guide: CropGuide, own: OwnDefinitions): CropDefinit
   const living = <T extends { crop: string; droppedOn: unknown }>(things: T[]) =>
     things.filter(t => t.crop === guide.id && !t.droppedOn)
   const fromGuide = { isOwn: false }
-  const [set] = own.inheritances.filter(i => i.crop === guide.id).sort((a, b) => (a.setAt < b.setAt ? 1 : -1))
   return {
     half: guide.bloom.half,
     traits: [
@@ -55,16 +54,20 @@ export function definitionOf(guide: CropGuide, own: OwnDefinitions): CropDefinit
       ...guide.rules.map(r => ({ ...r, ...fromGuide })),
       ...living(own.rules).map(({ crop, droppedOn, ...rule }) => ({ ...rule, isOwn: true })),
     ],
-    inheritance: set
-      ? {
-          id: set.id,
-          mating: set.mating,
-          ploidy: set.ploidy,
-          map: set.map,
-          doubleReduction: set.doubleReduction,
-        }
-      : { id: null, mating: guide.mating, ploidy: guide.ploidy, map: 'haldane', doubleReduction: 0 },
+    inheritance: inheritanceOf(guide, own.inheritances),
   }
+}
+
+/** How a crop inherits: as the garden set it last, or as its guide says. */
+export function inheritanceOf(
+  guide: CropGuide,
+  inheritances: OwnInheritance[],
+): CropDefinition['inheritance'] {
+  const [set] = inheritances.filter(i => i.crop === guide.id).sort((a, b) => (a.setAt < b.setAt ? 1 : -1))
+  if (!set)
+    return { id: null, mating: guide.mating, ploidy: guide.ploidy, map: 'haldane', doubleReduction: 0 }
+  const { id, mating, ploidy, map, doubleReduction } = set
+  return { id, mating, ploidy, map, doubleReduction }
 }
 
 /** Without loci that have too many genotypes, which earlier versions took, and without the rules that ask for them. */

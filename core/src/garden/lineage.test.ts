@@ -27,7 +27,7 @@ const added = (id: string, name: string, more: Partial<Added>, day = '2026-03-01
     pollenParentId: null,
     ...more,
   })
-const garden = gardenOf([
+const entries = [
   plant('2025-03-01', A, 'Red Post', 'chilli'),
   plant('2025-03-01', B, 'Blue Post', 'chilli'),
   plant('2025-03-01', C, 'Far Post', 'chilli'),
@@ -40,7 +40,8 @@ const garden = gardenOf([
   }),
   added(BULK, 'Old bulk', { plantKind: 'population', plants: 40 }),
   added(NEXT, 'New bulk', { plantKind: 'population', seedParentId: BULK, pollenParentId: BULK }),
-])
+]
+const garden = gardenOf(entries)
 const of = cropLineage(garden, 'chilli')
 
 describe('the lineage of a crop', () => {
@@ -66,6 +67,7 @@ describe('the lineage of a crop', () => {
   it('ties two plants by their kinship, what they share and the way between', () => {
     expect(tiesBetween(of, SELF, A)).toMatchObject({
       kinship: 0.25,
+      inbreeding: 0.25,
       shared: [{ name: 'Red Post', steps: [2, 0] }],
       way: [
         { name: 'Whole', as: null },
@@ -73,7 +75,7 @@ describe('the lineage of a crop', () => {
         { name: 'Red Post', as: 'seed parent' },
       ],
     })
-    expect(tiesBetween(of, A, C)).toEqual({ kinship: 0, shared: [], way: null })
+    expect(tiesBetween(of, A, C)).toEqual({ kinship: 0, inbreeding: 0, shared: [], way: null })
   })
 
   it('compares each with each, a clone once and no populations', () => {
@@ -82,6 +84,27 @@ describe('the lineage of a crop', () => {
     expect(related.kinship).toEqual([0.5, 0, 0.25, 0, 0.5, 0.25, 0.25, 0.25, 0.5])
     expect(related.statusNumber).toBeCloseTo(4.5 / 2.5, 10)
     expect(relatedOf(of, []).statusNumber).toBeNull()
+  })
+
+  it('reckons with the sets of chromosomes that the garden says the crop has', () => {
+    const tetraploid = gardenOf([
+      ...entries,
+      deed('2025-03-01', 'inheritanceSet', newId(), {
+        crop: 'chilli',
+        mating: 'selfing',
+        ploidy: 4,
+        map: 'haldane',
+        doubleReduction: 0,
+      }),
+    ])
+    const told = cropLineage(tetraploid, 'chilli')
+    expect(descentTold(told, SELF)).toMatchObject({
+      inbreeding: expect.closeTo(1 / 6, 12),
+      selfed: expect.closeTo(1 - (5 / 6) ** 2, 12),
+    })
+    expect(tiesBetween(told, SELF, A)).toMatchObject({ kinship: 0.125 })
+    expect(tiesBetween(told, SELF, A)!.inbreeding).toBeCloseTo((1 / 12 + 1 / 4) / 3, 12)
+    expect(relatedOf(told, [A, B]).statusNumber).toBe(2)
   })
 
   it('knows how often a population was grown on', () => {

@@ -1,3 +1,4 @@
+import { inheritanceOf } from '../crops/definition'
 import { crossInWords } from '../lineage/crossWords'
 import type { FounderShare, WayStep } from '../lineage/descent'
 import { founderShares, sharedForebears, wayBetween } from '../lineage/descent'
@@ -5,7 +6,9 @@ import { generationInWords, generationNames } from '../lineage/generationNames'
 import type { Lineage } from '../lineage/genets'
 import { descentIn, lineageOf, singleParents } from '../lineage/genets'
 import { coancestryRows } from '../lineage/inbreeding'
-import { kinshipOf } from '../lineage/kinship'
+import { kinshipOf, offspringInbreedingOf } from '../lineage/kinship'
+import type { Meiosis } from '../lineage/meiosis'
+import { DIPLOID } from '../lineage/meiosis'
 import { UNKNOWN } from '../lineage/pedigree'
 import { selfedFor, statusNumber } from '../lineage/population'
 import { once } from '../once'
@@ -18,17 +21,32 @@ export interface CropLineage {
   lineage: Lineage
 }
 
-/** The lineage of a crop; the same object while no plant changes. */
-export const cropLineage = ({ states: { plant } }: WholeGarden, crop: string): CropLineage =>
-  once(plant, `lineage ${crop}`, () => {
+/** How the plants of a crop hand on what they have; of a crop that has no guide they are taken for diploids. */
+function meiosisIn({ guides, states: { inheritance } }: WholeGarden, crop: string): Meiosis {
+  const guide = guides.find(one => one.id === crop)
+  if (!guide) return DIPLOID
+  const work = () => {
+    const { ploidy, doubleReduction } = inheritanceOf(guide, [...inheritance.values()])
+    return { ploidy, doubleReduction }
+  }
+  return once(guide, 'meiosis', work, [inheritance])
+}
+
+/** The lineage of a crop; the same object while no plant changes, nor how the crop inherits. */
+export function cropLineage(garden: WholeGarden, crop: string): CropLineage {
+  const { plant } = garden.states
+  const meiosis = meiosisIn(garden, crop)
+  const work = () => {
     const found = new Map([...plant].filter(([, one]) => one.crop === crop))
     for (const { seedParentId, pollenParentId, clonedFrom } of found.values())
       for (const id of [seedParentId, pollenParentId, clonedFrom?.plantId]) {
         const behind = plant.get(id ?? '')
         if (behind) found.set(behind.id, behind)
       }
-    return { plants: found, lineage: lineageOf(found.values()) }
-  })
+    return { plants: found, lineage: lineageOf(found.values(), meiosis) }
+  }
+  return once(plant, `lineage ${crop}`, work, [meiosis])
+}
 
 /** A plant by its name and tag. */
 interface Called {
@@ -102,7 +120,7 @@ export function descentTold(of: CropLineage, id: string): DescentTold | null {
     seedParent: called(parents.seed[genet]!),
     pollenParent: called(parents.pollen[genet]!),
     inbreeding,
-    selfed: selfedFor(1, inbreeding),
+    selfed: selfedFor(1, inbreeding, lineage.meiosis),
     founders: founderShares(lineage, genet).map(({ founder, share }) => ({
       founder: founder === null ? null : calledIn(of, founder),
       share,
@@ -117,8 +135,9 @@ const namesOf = (lineage: Lineage) => once(lineage, 'generation names', () => ge
 
 /** How two plants are related. */
 export interface Ties {
-  /** coancestry: what their offspring would be inbred by */
   kinship: number
+  /** what their offspring would be inbred by */
+  inbreeding: number
   shared: (Called & { steps: [number, number] })[]
   /** null: nothing ties them */
   way: (Called & Pick<WayStep, 'as'>)[] | null
@@ -131,6 +150,7 @@ export function tiesBetween(of: CropLineage, one: string, other: string): Ties |
   if (a === undefined || b === undefined) return null
   return {
     kinship: kinshipOf(lineage)(one, other),
+    inbreeding: offspringInbreedingOf(lineage)(one, other),
     shared: sharedForebears(lineage, a, b).map(({ genet, steps }) => ({ ...calledIn(of, genet), steps })),
     way: wayBetween(lineage, a, b)?.map(({ genet, as }) => ({ ...calledIn(of, genet), as })) ?? null,
   }
@@ -175,7 +195,7 @@ export function relatedOf(of: CropLineage, ids: string[]): Related {
       }
     }),
     kinship: [...matrix],
-    statusNumber: n ? statusNumber(matrix) : null,
+    statusNumber: n ? statusNumber(matrix, lineage.meiosis.ploidy) : null,
   }
 }
 

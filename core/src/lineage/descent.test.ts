@@ -3,7 +3,7 @@ import { crossInWords } from './crossWords'
 import { forebearSteps, founderShares, sharedForebears, wayBetween } from './descent'
 import { lineageOf } from './genets'
 import { generationInWords, generationNames } from './generationNames'
-import { effectiveSize, inbreedingAfter, selfedFor, statusNumber } from './population'
+import { effectiveSize, selfedFor, statusNumber, varietyLost } from './population'
 import { kinshipOf } from './kinship'
 import { written } from './testing'
 
@@ -217,15 +217,21 @@ describe('populations', () => {
     expect(effectiveSize(1, 99)).toBeCloseTo(3.96, 10)
     expect(effectiveSize(0, 5)).toBe(0)
   })
-  it('grow inbred as one over twice their size', () => {
-    expect(inbreedingAfter(20, 1)).toBeCloseTo(0.025, 10)
-    expect(inbreedingAfter(50, 10)).toBeCloseTo(1 - 0.99 ** 10, 10)
+  it('lose as much as one over the copies of a locus that they have', () => {
+    expect(varietyLost(20, 1)).toBeCloseTo(0.025, 10)
+    expect(varietyLost(50, 10)).toBeCloseTo(1 - 0.99 ** 10, 10)
+    expect(varietyLost(20, 1, 4)).toBeCloseTo(0.0125, 10)
+    expect(varietyLost(0, 3)).toBe(1)
+  })
+  it('that are selfed grow pure by halves, with four sets by sixths', () => {
     expect(selfedFor(3)).toBe(0.875)
     expect(selfedFor(1, 0.5)).toBe(0.75)
+    expect(selfedFor(3, 0, { ploidy: 4, doubleReduction: 0 })).toBeCloseTo(1 - (5 / 6) ** 3, 12)
   })
   it('of founders hold as many as there are, of sibs fewer', () => {
     expect(statusNumber(Float64Array.of(0.5, 0, 0, 0.5))).toBe(2)
     expect(statusNumber(Float64Array.of(0.5, 0.25, 0.25, 0.5))).toBeCloseTo(4 / 3, 10)
+    expect(statusNumber(Float64Array.of(0.25, 0, 0, 0.25), 4)).toBe(2)
     expect(statusNumber(new Float64Array())).toBe(0)
   })
 })

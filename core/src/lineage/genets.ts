@@ -2,6 +2,8 @@ import { once } from '../once'
 import { originsOf } from './clones'
 import type { Descent } from './inbreeding'
 import { descentOf } from './inbreeding'
+import type { Meiosis } from './meiosis'
+import { DIPLOID } from './meiosis'
 import type { Pedigree } from './pedigree'
 import { UNKNOWN, withoutLoops } from './pedigree'
 
@@ -35,13 +37,15 @@ export interface Lineage {
   cut: number[]
   /** offspring by the numbers of genets */
   offspring: number[][]
+  /** how its plants hand on what they have; a plant with other sets than its crop is taken for one like the others */
+  meiosis: Meiosis
 }
 
 /** How much of a line is homozygous by descent, as far as is known. */
 const LINE_INBREEDING = 0.97
 
 /** The lineage of some plants: those of one clone are one, and parents that are not among them unknown. */
-export function lineageOf(plants: Iterable<Relation>): Lineage {
+export function lineageOf(plants: Iterable<Relation>, meiosis: Meiosis = DIPLOID): Lineage {
   const byId = new Map(Array.from(plants, plant => [plant.id, plant]))
   const origins = originsOf(byId)
   const genets: Genet[] = []
@@ -71,7 +75,7 @@ export function lineageOf(plants: Iterable<Relation>): Lineage {
     if (seed !== UNKNOWN) offspring[seed]!.push(child)
     if (pollen !== UNKNOWN && pollen !== seed) offspring[pollen]!.push(child)
   })
-  return { genets, numberOf, parents: pedigree, generations, cut, offspring }
+  return { genets, numberOf, parents: pedigree, generations, cut, offspring, meiosis }
 }
 
 /** Parents as alleles are handed on: of a population, which is many plants, each offspring has another one. */
@@ -89,5 +93,5 @@ export const leastInbreeding = ({ genets }: Lineage): Float64Array =>
 /** The inbreeding of the genets of a lineage, and what each brings of its own. */
 export const descentIn = (lineage: Lineage): Descent =>
   once(lineage, 'descent', () =>
-    descentOf(singleParents(lineage), lineage.generations, leastInbreeding(lineage)),
+    descentOf(singleParents(lineage), lineage.generations, leastInbreeding(lineage), lineage.meiosis),
   )

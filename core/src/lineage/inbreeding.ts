@@ -1,3 +1,5 @@
+import type { Meiosis } from './meiosis'
+import { DIPLOID, descentRules } from './meiosis'
 import type { Pedigree } from './pedigree'
 import { UNKNOWN } from './pedigree'
 
@@ -47,7 +49,7 @@ function forebearsIn({ seed, pollen }: Pedigree, generations: Int32Array): Foreb
   }
 }
 
-/** Couples with what their offspring's inbreeding is: a table of two keys, open addressed, so that nothing is made for a couple. */
+/** Couples with how they are kin: a table of two keys, open addressed, so that nothing is made for a couple. */
 class Couples {
   private readonly slots: number
   private readonly keys: Int32Array
@@ -84,7 +86,7 @@ class Couples {
 
 /**
  * The inbreeding of each plant: the chance that two alleles of it are copies of one ancestor's. Selfing is a couple like others;
- * founders are neither inbred nor related.
+ * founders are neither inbred nor related. Plants are taken for diploids; for others see {@link descentOf}.
  *
  * The forebears of each couple are traced once, generation by generation from the youngest back, with the share of each in the
  * offspring; the sum of the squares of these, by what each brought that its own parents do not tell, is one and the inbreeding.
@@ -108,10 +110,18 @@ export interface Descent {
   inbred: Float64Array
   /** what it brings that its parents do not tell: the share of its relation with itself that is not theirs */
   own: Float64Array
+  ploidy: number
 }
 
 /** The inbreeding of each plant, see {@link inbreedingOf}, and what each brings of its own. */
-export function descentOf(pedigree: Pedigree, generations: Int32Array, least?: Float64Array): Descent {
+export function descentOf(
+  pedigree: Pedigree,
+  generations: Int32Array,
+  least?: Float64Array,
+  meiosis: Meiosis = DIPLOID,
+): Descent {
+  const { ploidy } = meiosis
+  const rules = descentRules(meiosis)
   const size = pedigree.seed.length
   const forebears = forebearsIn(pedigree, generations)
   const { numberOf, count, seed, pollen, generation, starts } = forebears
@@ -128,6 +138,7 @@ export function descentOf(pedigree: Pedigree, generations: Int32Array, least?: F
     if (share[to] === 0) waiting[ends[generation[to]!]!++] = to
     share[to]! += part
   }
+  /** The kinship of two. */
   function traced(one: number, other: number): number {
     give(one, 0.5)
     give(other, 0.5)
@@ -145,31 +156,34 @@ export function descentOf(pedigree: Pedigree, generations: Int32Array, least?: F
       }
       ends[g] = start
     }
-    const found = sum - 0.5 - (inbred[one]! + inbred[other]!) / 4
+    const found = (sum - (rules.self(inbred[one]!) + rules.self(inbred[other]!)) / 4) * (2 / ploidy)
     return found < NOUGHT ? 0 : found
   }
-  /** What an offspring of two has of its own: all of a founder, less what each known parent tells. */
-  const ownFrom = (one: number, other: number): number =>
-    1 - (one === UNKNOWN ? 0 : (1 + inbred[one]!) / 4) - (other === UNKNOWN ? 0 : (1 + inbred[other]!) / 4)
 
   for (const plant of byGeneration(generations)) {
     const [one, other] = [pedigree.seed[plant]!, pedigree.pollen[plant]!].map(parent =>
       parent === UNKNOWN ? UNKNOWN : numberOf[parent]!,
     ) as [number, number]
+    let kinship = 0
     if (one !== UNKNOWN && other !== UNKNOWN) {
       const slot = couples.slotOf(one, other)
       if (!couples.has(slot)) couples.set(slot, one, other, traced(one, other))
-      found[plant] = couples.value(slot)
+      kinship = couples.value(slot)
     }
+    const [ofOne, ofOther] = [
+      one === UNKNOWN ? null : inbred[one]!,
+      other === UNKNOWN ? null : inbred[other]!,
+    ]
+    found[plant] = rules.offspring(ofOne, ofOther, kinship)
     const more = Math.max(0, (least?.[plant] ?? 0) - found[plant]!)
     found[plant]! += more
-    ownOfAll[plant] = ownFrom(one, other) + more
+    ownOfAll[plant] = rules.own(ofOne, ofOther) + (ploidy - 1) * more
     const number = numberOf[plant]!
     if (number === UNKNOWN) continue
     inbred[number] = found[plant]!
     own[number] = ownOfAll[plant]!
   }
-  return { inbred: found, own: ownOfAll }
+  return { inbred: found, own: ownOfAll, ploidy }
 }
 
 /** All plants, those of earlier generations first. */
@@ -185,7 +199,7 @@ function byGeneration(generations: Int32Array): Int32Array {
 }
 
 /**
- * The coancestry of pairs of plants: the chance that an allele of one and an allele of the other are copies of one ancestor's. It is
+ * The coancestry of pairs of diploids: the chance that an allele of one and an allele of the other are copies of one ancestor's. It is
  * what the inbreeding of their offspring would be, and of a plant with itself half of one and its inbreeding.
  *
  * @param pairs of plants, by their numbers in the pedigree
@@ -241,7 +255,7 @@ export function coancestryRows(
       if (seed[i] !== UNKNOWN) share[i]! += share[seed[i]!]! / 2
       if (pollen[i] !== UNKNOWN) share[i]! += share[pollen[i]!]! / 2
     }
-    for (let column = 0; column < at.length; column++) row[column] = share[at[column]!]! / 2
+    for (let column = 0; column < at.length; column++) row[column] = share[at[column]!]! / descent.ploidy
   }
 }
 
@@ -257,8 +271,14 @@ export function coancestryMatrix(
   generations: Int32Array,
   chosen: number[],
   least?: Float64Array,
+  meiosis?: Meiosis,
 ): Float64Array {
-  const write = coancestryRows(pedigree, generations, descentOf(pedigree, generations, least), chosen)
+  const write = coancestryRows(
+    pedigree,
+    generations,
+    descentOf(pedigree, generations, least, meiosis),
+    chosen,
+  )
   const matrix = new Float64Array(chosen.length ** 2)
   chosen.forEach((plant, row) =>
     write(plant, matrix.subarray(row * chosen.length, (row + 1) * chosen.length)),

@@ -20,10 +20,10 @@ function scoredOf(rows: [number, number][], levels: number[], scores: MeritScore
 }
 
 /** The same by the whole covariance of all scores: generalized least squares, and what is foretold from its rest. */
-function dense({ pedigree, generations, levels, scores }: Scored, h2: number, lasting = 0) {
+function dense({ pedigree, generations, meiosis, levels, scores }: Scored, h2: number, lasting = 0) {
   const n = pedigree.seed.length
-  const kin = coancestryMatrix(pedigree, generations, range(n))
-  const a = new Matrix(range(n).map(i => range(n).map(j => 2 * kin[i * n + j]!)))
+  const kin = coancestryMatrix(pedigree, generations, range(n), undefined, meiosis)
+  const a = new Matrix(range(n).map(i => range(n).map(j => (meiosis?.ploidy ?? 2) * kin[i * n + j]!)))
   const z = new Matrix(scores.map(s => range(n).map(i => Number(i === s.plant))))
   const x = new Matrix(
     scores.map(s =>
@@ -101,8 +101,14 @@ describe('breeding values', () => {
       levels: [i % 3, i % 2],
       value: 10 * uniform() + (i % 3),
     }))
-    const scored = scoredOf(rows, [3, 2], scores)
-    for (const h2 of [0.1, 0.5, 0.8]) {
+    const tetraploid = { ploidy: 4, doubleReduction: 0.1 }
+    for (const [h2, meiosis] of [
+      [0.1, undefined],
+      [0.5, undefined],
+      [0.8, undefined],
+      [0.5, tetraploid],
+    ] as const) {
+      const scored = { ...scoredOf(rows, [3, 2], scores), meiosis }
       const found = breedingValues(scored, h2)
       const expected = dense(scored, h2)
       expected.values.forEach((value, i) => expect(found.values[i]).toBeCloseTo(value, 8))

@@ -1,6 +1,8 @@
 import { OutOfRange } from '../chance/estimate'
 import type { Descent } from '../lineage/inbreeding'
 import { descentOf } from '../lineage/inbreeding'
+import type { Meiosis } from '../lineage/meiosis'
+import { DIPLOID, descentRules } from '../lineage/meiosis'
 import type { Pedigree } from '../lineage/pedigree'
 import { UNKNOWN } from '../lineage/pedigree'
 import type { Factor, Pattern, SymmetricMatrix } from './sparse'
@@ -21,6 +23,8 @@ export interface Scored {
   generations: Int32Array
   /** what each plant is inbred by at least, by plant; absent: as the pedigree says */
   least?: Float64Array
+  /** how they hand on what they have; absent: as diploids */
+  meiosis?: Meiosis
   scores: MeritScore[]
   /** how many levels each fixed effect has */
   levels: number[]
@@ -70,6 +74,8 @@ interface Equations {
   /** taken off all values, so that squares do not drown differences */
   level: number
   inbred: Float64Array
+  /** relation of a plant with itself, by what it is inbred by */
+  self: (inbreeding: number) => number
   /** the first column of each effect's levels that have one; -1 for what is nought */
   columnOf: (effect: number, level: number) => number
 }
@@ -78,6 +84,7 @@ function equationsOf({
   pedigree,
   generations,
   least,
+  meiosis = DIPLOID,
   scores,
   levels,
   isRepeated = false,
@@ -110,7 +117,7 @@ function equationsOf({
       for (let e = 0; e <= i; e++) matrix.add(column, columns[e]!, 1)
     })
   }
-  const descent = descentOf(pedigree, generations, least)
+  const descent = descentOf(pedigree, generations, least, meiosis)
   addRelations(matrix, pedigree, descent, fixed)
   for (const column of lastingOf.values()) matrix.add(column, column, 1, 2)
   return {
@@ -124,6 +131,7 @@ function equationsOf({
     squares,
     level,
     inbred: descent.inbred,
+    self: descentRules(meiosis).self,
     columnOf,
   }
 }
@@ -218,7 +226,7 @@ export function breedingValues(scored: Scored, given?: number): Merit {
   const shares = at(heritability.estimate)
   const { factor, found, ratio, variance } = solvedAt(equations, pattern, shares)
   const diagonal = factor.inverseDiagonal()
-  const { fixed, inbred, level, columnOf, plants } = equations
+  const { fixed, inbred, self, level, columnOf, plants } = equations
   const value = (column: number) => (column < 0 ? 0 : found[column]!)
   return {
     fixed: scored.levels.length
@@ -228,7 +236,7 @@ export function breedingValues(scored: Scored, given?: number): Merit {
       : [[value(0) + level]],
     values: found.slice(fixed, fixed + plants),
     reliability: Float64Array.from(inbred, (f, plant) =>
-      Math.min(1, Math.max(0, 1 - (ratio * diagonal[fixed + plant]!) / (1 + f))),
+      Math.min(1, Math.max(0, 1 - (ratio * diagonal[fixed + plant]!) / self(f))),
     ),
     heritability,
     variances: {

@@ -4,8 +4,9 @@ import { describe, expect, it } from 'vitest'
 import { randomStream } from '../chance/stream'
 import type { Relation } from '../lineage/genets'
 import { lineageOf } from '../lineage/genets'
+import { DIPLOID } from '../lineage/meiosis'
 import { classShares, liabilityOf, meanClass } from './liability'
-import type { SeenScore } from './traitMerit'
+import type { SeenScore, TraitMerit } from './traitMerit'
 import { bestOf, chanceBeyond, expectedFamily, traitMerit, withinLines } from './traitMerit'
 
 const relation = (
@@ -85,7 +86,7 @@ describe('merit in a trait', () => {
   )
   it('puts seasons aside, and tells how sure it is of each plant', () => {
     const season = merit.effects.find(e => e.effect === 'season')!
-    const adds = Object.fromEntries(season.levels.map(l => [l.level, l.adds]))
+    const adds = Object.fromEntries(season.levels.map(l => [l.names[0], l.adds]))
     expect(adds['2025']! - adds['2024']!).toBeGreaterThan(1.5)
     expect(merit.effects.some(e => e.effect === 'scorer')).toBe(false)
     const off = merit.plants.map(
@@ -94,6 +95,39 @@ describe('merit in a trait', () => {
     expect(mean(off.map(z => z * z))).toBeGreaterThan(0.5)
     expect(mean(off.map(z => z * z))).toBeLessThan(2)
     for (const { expected } of merit.plants) expect(expected.low).toBeLessThan(expected.high)
+  })
+  it('takes places of few plants for one, so that a bed for each plant does not hide all of them', () => {
+    const placed = (placeOf: (i: number) => string) =>
+      traitMerit(
+        lineage,
+        shown.map(({ id, value, season }, i) => score(id, value, { season, placeId: placeOf(i) })),
+        null,
+        0.5,
+      )
+    const alone = placed(i => `bed ${i}`)
+    const reliability = (of: TraitMerit) => mean(of.plants, plant => plant.reliability)!
+    expect(reliability(alone)).toBeCloseTo(reliability(placed(() => 'bed')), 6)
+    expect(alone.effects.some(e => e.effect === 'place')).toBe(false)
+    const halves = placed(i => (i % 2 ? `bed ${i}` : 'field'))
+    expect(halves.effects.find(e => e.effect === 'place')!.levels.map(l => l.names.length)).toEqual([
+      1,
+      Math.floor(shown.length / 2),
+    ])
+  })
+  it('keeps apart places that plants were seen in before and after', () => {
+    const moved = traitMerit(
+      lineage,
+      shown.flatMap(({ id, value }, i) => [
+        score(id, value, { placeId: `bed ${i}` }),
+        score(id, value + (i === 1 ? 3 : 0), { placeId: i === 1 ? 'cold bed' : `bed ${i}` }),
+      ]),
+      null,
+      0.5,
+    )
+    const { levels } = moved.effects.find(e => e.effect === 'place')!
+    expect(levels.map(l => l.names.length).sort()).toEqual([1, 1, shown.length - 1])
+    const adds = (name: string) => levels.find(l => l.names.length === 1 && l.names[0] === name)!.adds
+    expect(adds('cold bed') - adds('bed 1')).toBeCloseTo(3, 6)
   })
   it('of steps is that of what lies behind them', () => {
     const classes = shown.map(({ id, value, season }) =>
@@ -150,7 +184,7 @@ describe('merit in a trait', () => {
 })
 
 describe('what is expected of a family', () => {
-  const scale = { base: 50, additive: 16, rest: 9, liability: null }
+  const scale = { base: 50, additive: 16, rest: 9, liability: null, meiosis: DIPLOID }
   const plant = (breeding: number, error = 0, inbreeding = 0) => ({ breeding, error, inbreeding })
   it('lies around the mean of the parents, half of what is handed on within it', () => {
     expect(expectedFamily(plant(4), plant(-2), scale)).toEqual({
@@ -168,6 +202,13 @@ describe('what is expected of a family', () => {
   it('spreads again in the lines out of it, the less the more its parents are kin', () => {
     expect(withinLines(scale, 0)).toBe(16)
     expect(withinLines(scale, 0.25)).toBe(12)
+  })
+  it('of plants with four sets splits as theirs do', () => {
+    const tetraploid = { ...scale, meiosis: { ploidy: 4, doubleReduction: 0 } }
+    expect(expectedFamily(plant(4), plant(-2), tetraploid).within).toBe(8)
+    // Inbred by a sixth, a gamete of theirs differs by five sixths of what one of founders does.
+    expect(expectedFamily(plant(0, 0, 1 / 6), plant(0, 0, 1 / 6), tetraploid).within).toBeCloseTo(40 / 6, 10)
+    expect(withinLines(tetraploid, 0)).toBe(48)
   })
   it('goes beyond a threshold by its tail, and its best lies there', () => {
     const family = { mean: 50, deviation: 5 }

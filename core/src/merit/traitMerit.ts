@@ -3,9 +3,13 @@ import { OutOfRange } from '../chance/estimate'
 import { normalCdf, normalQuantile } from '../chance/distributions'
 import type { Lineage } from '../lineage/genets'
 import { descentIn, leastInbreeding, singleParents } from '../lineage/genets'
+import type { Meiosis } from '../lineage/meiosis'
+import { descentRules } from '../lineage/meiosis'
 import { breedingValues } from './breedingValues'
 import type { Liability } from './liability'
 import { classShares, liabilityOf, meanClass } from './liability'
+import type { ScoreEffect } from './scoreEffects'
+import { scoreEffects } from './scoreEffects'
 
 /** One score of a plant as far as its merit goes. */
 export interface SeenScore {
@@ -43,6 +47,8 @@ export interface MeritScale {
   rest: number
   /** of a scale of steps; null for counts and measures */
   liability: Liability | null
+  /** how the plants hand on what they have */
+  meiosis: Meiosis
 }
 
 /** What all plants of a lineage are worth as parents in one trait. */
@@ -53,8 +59,8 @@ export interface TraitMerit {
   heritability: { estimate: number; low: number; high: number; isGiven: boolean }
   /** by effect, what each of its levels adds, against the mean of all scores */
   effects: {
-    effect: 'season' | 'place' | 'scorer'
-    levels: { level: string | null; scores: number; adds: number }[]
+    effect: ScoreEffect['effect']
+    levels: (ScoreEffect['levels'][number] & { adds: number })[]
   }[]
   scores: number
 }
@@ -89,18 +95,21 @@ export function traitMerit(
     )
   if (scores.every(score => score.value === scores[0]!.value))
     throw new OutOfRange('All plants were scored alike: nothing tells them apart.')
+  const { meiosis } = lineage
   const liability = classes === null ? null : liabilityOf(countsOf(scores, classes))
   const passed = liability?.passed ?? 1
-  const levels = LEVELS.map(({ of }) => [...new Set(scores.map(of))])
+  const genetOf = ({ plantId }: SeenScore) => lineage.numberOf.get(plantId)!
+  const effects = scoreEffects(scores, genetOf)
   const found = breedingValues(
     {
       pedigree: singleParents(lineage),
       generations: lineage.generations,
       least: leastInbreeding(lineage),
-      levels: levels.map(list => list.length),
-      scores: scores.map(score => ({
-        plant: lineage.numberOf.get(score.plantId)!,
-        levels: LEVELS.map(({ of }, effect) => levels[effect]!.indexOf(of(score))),
+      meiosis,
+      levels: effects.map(({ levels }) => levels.length),
+      scores: scores.map((score, i) => ({
+        plant: genetOf(score),
+        levels: effects.map(({ at }) => at[i]!),
         value: liability ? liability.scores[score.value]! : score.value,
       })),
       isRepeated: true,
@@ -117,14 +126,15 @@ export function traitMerit(
     isGiven: given !== undefined,
   }
   const scale: MeritScale = liability
-    ? { base: 0, additive: heritability.estimate, rest: 1 - heritability.estimate, liability }
-    : { base: 0, additive, rest: lasting + rest, liability }
+    ? { base: 0, additive: heritability.estimate, rest: 1 - heritability.estimate, liability, meiosis }
+    : { base: 0, additive, rest: lasting + rest, liability, meiosis }
   // What the steps show of a difference behind them.
   const stretch = liability ? Math.sqrt(scale.additive / Math.max(additive, Number.EPSILON)) : 1
   const { inbred } = descentIn(lineage)
+  const { self } = descentRules(meiosis)
   const own = lineage.genets.map((): number[] => [])
-  for (const { plantId, value } of scores) own[lineage.numberOf.get(plantId)!]!.push(value)
-  scale.base = stretch * usual(scores, levels, found.fixed)
+  for (const score of scores) own[genetOf(score)]!.push(score.value)
+  scale.base = stretch * usual(effects, found.fixed)
   const shows = (at: number) =>
     liability ? meanClass(liability, at, Math.sqrt(Math.max(1e-6, scale.rest))) : at
   return {
@@ -134,7 +144,7 @@ export function traitMerit(
     plants: lineage.genets.map((_, genet): PlantMerit => {
       const breeding = stretch * found.values[genet]!
       const reliability = found.reliability[genet]!
-      const error = Math.sqrt(Math.max(0, scale.additive * (1 + inbred[genet]!) * (1 - reliability)))
+      const error = Math.sqrt(Math.max(0, scale.additive * self(inbred[genet]!) * (1 - reliability)))
       return {
         genet,
         breeding,
@@ -150,29 +160,13 @@ export function traitMerit(
         seen: own[genet]!.length ? mean(own[genet]!)! : null,
       }
     }),
-    effects: LEVELS.flatMap(({ effect, of }, e) => {
-      if (levels[e]!.length < 2) return []
-      const counts = levels[e]!.map(level => scores.filter(score => of(score) === level).length)
-      const centre = sum(counts, (count, l) => count * found.fixed[e]![l]!) / scores.length
-      return [
-        {
-          effect,
-          levels: levels[e]!.map((level, l) => ({
-            level,
-            scores: counts[l]!,
-            adds: found.fixed[e]![l]! - centre,
-          })),
-        },
-      ]
+    effects: effects.flatMap(({ effect, levels }, e) => {
+      const centre = usual([effects[e]!], [found.fixed[e]!])
+      const adding = levels.map((level, l) => ({ ...level, adds: found.fixed[e]![l]! - centre }))
+      return levels.length < 2 ? [] : [{ effect, levels: adding }]
     }),
   }
 }
-
-const LEVELS: { effect: 'season' | 'place' | 'scorer'; of: (score: SeenScore) => string | null }[] = [
-  { effect: 'season', of: score => score.season },
-  { effect: 'place', of: score => score.placeId },
-  { effect: 'scorer', of: score => score.by },
-]
 
 function countsOf(scores: SeenScore[], classes: number): number[] {
   const counts = Array.from({ length: classes }, () => 0)
@@ -181,8 +175,8 @@ function countsOf(scores: SeenScore[], classes: number): number[] {
 }
 
 /** What founders show on a usual occasion: the effects as often as each was met. */
-const usual = (scores: SeenScore[], levels: (string | null)[][], fixed: number[][]): number =>
-  mean(scores, score => sum(LEVELS, ({ of }, e) => fixed[e]![levels[e]!.indexOf(of(score))]!))!
+const usual = (effects: ScoreEffect[], fixed: number[][]): number =>
+  sum(effects, ({ at }, e) => mean(at, level => fixed[e]![level]!)!)
 
 /** What is to be expected of the offspring of two. */
 export interface ExpectedFamily {
@@ -199,7 +193,8 @@ export interface ExpectedFamily {
  * hands on by chance, what is not handed on, and our not knowing the parents make it.
  *
  * @param isSelf one plant is both
- * @see Falconer & Mackay (1996), Introduction to Quantitative Genetics, ch. 15 (variance within families of inbred parents)
+ * @see Falconer & Mackay (1996), Introduction to Quantitative Genetics, ch. 15 (variance within families of inbred parents); for more
+ *   than two sets of chromosomes see `descentRules`
  */
 export function expectedFamily(
   one: Pick<PlantMerit, 'breeding' | 'error' | 'inbreeding'>,
@@ -207,7 +202,7 @@ export function expectedFamily(
   scale: MeritScale,
   isSelf = false,
 ): ExpectedFamily {
-  const within = scale.additive * (1 / 2 - (one.inbreeding + other.inbreeding) / 4)
+  const within = scale.additive * descentRules(scale.meiosis).own(one.inbreeding, other.inbreeding)
   const doubt = isSelf ? one.error ** 2 : (one.error ** 2 + other.error ** 2) / 4
   return {
     mean: scale.base + (one.breeding + other.breeding) / 2,
@@ -216,8 +211,9 @@ export function expectedFamily(
   }
 }
 
-/** How much lines differ that are selfed out of the cross of two: what is handed on, by the kinship of the two. */
-export const withinLines = (scale: MeritScale, kinship: number): number => scale.additive * (1 - kinship)
+/** How much lines differ that are selfed out of a plant that is inbred by so much. */
+export const withinLines = ({ additive, meiosis: { ploidy } }: MeritScale, inbreeding: number): number =>
+  additive * (ploidy - 1) * (1 - inbreeding)
 
 /** The chance that a plant of a family shows so much or more; of steps, that class or a higher one. */
 export function chanceBeyond(

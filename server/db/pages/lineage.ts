@@ -12,7 +12,7 @@ import {
 } from '@virgulta/core/garden/lineage'
 import { beginnings, waysOf } from '@virgulta/core/garden/ways'
 import { familyTree } from '@virgulta/core/lineage/tree'
-import { kinshipOf } from '@virgulta/core/lineage/kinship'
+import { offspringInbreedingOf } from '@virgulta/core/lineage/kinship'
 import type {
   DescentPage,
   MeritPage,
@@ -110,7 +110,7 @@ function crossesIn(
     pollenParentId: string | null
   }[],
 ): RelatedPage['crosses'] {
-  const kinship = kinshipOf(lineage)
+  const inbreeding = offspringInbreedingOf(lineage)
   return crosses
     .sort((a, b) => b.plannedOn.localeCompare(a.plannedOn) || b.code.localeCompare(a.code))
     .flatMap(({ id, code, aim, seedParentId, pollenParentId }) => {
@@ -124,7 +124,7 @@ function crossesIn(
               aim,
               seedParent: called(seed),
               pollenParent: called(pollen),
-              kinship: kinship(seed.id, pollen.id),
+              inbreeding: inbreeding(seed.id, pollen.id),
             },
           ]
         : []
