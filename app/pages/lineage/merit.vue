@@ -1,6 +1,7 @@
 <!-- What plants are worth as parents in a trait: by all scores of them and of their relatives. -->
 <script setup lang="ts">
 import { counted } from '@virgulta/core/formats/counted'
+import { ASSUMED_HERITABILITY } from '@virgulta/core/merit/heritability'
 import { expectedRange, expectedWords } from '@virgulta/core/merit/meritWords'
 import { percentWords } from '@virgulta/core/odds/oddsWords'
 import type { MeritPage, MeritRow } from '#shared/lineage'
@@ -105,7 +106,7 @@ const told = computed(() => {
       of: heritability.isGiven ? null : heritability,
       words: heritability.isGiven ? percentWords(heritability.estimate) : null,
       rests: counted(scores, 'score'),
-      isTooFew: !heritability.isGiven && heritability.high - heritability.low > 0.7,
+      isTooFew: !heritability.isGiven && heritability.high - heritability.low > 0.5,
     },
     {
       by: 'families beside the mean of their parents',
@@ -261,7 +262,13 @@ const WHO = [
                           >{{ percentWords(row.of.low) }} to {{ percentWords(row.of.high) }}</span
                         ></template
                       >
-                      <p v-if="row.isTooFew" class="doubt small">too few to tell</p>
+                      <p v-if="row.isTooFew" class="doubt small">
+                        too few to tell{{
+                          row.of === merit.heritability
+                            ? `: drawn towards ${percentWords(ASSUMED_HERITABILITY)}, as is usual`
+                            : ''
+                        }}
+                      </p>
                     </td>
                   </tr>
                 </tbody>

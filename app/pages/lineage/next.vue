@@ -250,7 +250,7 @@ const { run: plan, isBusy } = useOnce(async () => {
                 row.worth === null ? '·' : percentWords(row.worth)
               }}</strong></template
             >
-            <template #kinship="{ row }"
+            <template #inbreeding="{ row }"
               ><span class="figures">{{ percentWords(row.inbreeding) }}</span></template
             >
             <template #why="{ row }"

@@ -72,7 +72,7 @@ const columns: Column<CrossRow>[] = [
   },
   { key: 'aim', title: 'Aim', value: row => row.aim, cutAt: '38%' },
   {
-    key: 'kinship',
+    key: 'inbreeding',
     title: 'Offspring inbred by',
     value: row => row.inbreeding,
     align: 'end',
@@ -199,7 +199,7 @@ const selfings = computed(() =>
           name="crosses"
           one="cross"
           :file="`inbreeding-of-crosses-${crop}`"
-          sort="kinship"
+          sort="inbreeding"
           descending
           @open="row => navigateTo(`/crosses/${row.id}`)"
         >
@@ -207,7 +207,7 @@ const selfings = computed(() =>
           <template #parents="{ row }"
             ><CrossName :seed-parent="row.seedParent" :pollen-parent="row.pollenParent"
           /></template>
-          <template #kinship="{ row }"
+          <template #inbreeding="{ row }"
             ><span class="figures">{{ percentWords(row.inbreeding) }}</span></template
           >
         </ReadTable>

@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest'
 import { randomStream } from '../chance/stream'
 import { definitionOf } from '../crops/definition'
 import { chilli } from '../crops/guides/chilli'
-import { familyHeritability, meritTraits, seenScores } from './merit'
+import { familyHeritability, meritTraits, mostScored, seenScores } from './merit'
 import type { StockPlant } from './stock'
 import { stockAfter } from './stock'
 
@@ -92,6 +92,14 @@ it('a summer is one season, south of the equator, too', () => {
     return new Set(seenScores(stock, 'height').map(score => score.season)).size
   }
   expect([seasons('north'), seasons('south')]).toEqual([2, 1])
+})
+
+it('merit is asked first in the trait that was scored most, in the first one where none was', () => {
+  const stockWith = (...plants: StockPlant[]) => stockAfter(null, definition, plants, () => true)
+  const traits = meritTraits(definition.traits)
+  expect(mostScored(stockWith(), traits)).toBe(traits[0])
+  const seen = plant('a', { scores: [look(50), look(60, { on: '2025-06-01' })] })
+  expect(mostScored(stockWith(seen), traits)).toBe(height)
 })
 
 it('merit is asked of traits with an order, and takes no second look of a day for a witness', () => {

@@ -1,4 +1,4 @@
-import { group, mean } from 'd3-array'
+import { greatest, group, mean, sum } from 'd3-array'
 import type { CropTrait } from '../crops/definition'
 import type { ToldHeritability } from '../merit/heritability'
 import { heritabilityByParents, heritabilityBySibs } from '../merit/heritability'
@@ -11,6 +11,12 @@ import { usualLooks } from './stock'
 
 /** Traits that plants can be worth more or less in: swatches have no order. */
 export const meritTraits = (traits: CropTrait[]): CropTrait[] => traits.filter(isOrdered)
+
+/** The trait of some that was scored most often; the first one where none was. */
+export const mostScored = (stock: Stock, traits: CropTrait[]): CropTrait | undefined => {
+  const plants = [...stock.plants.values()]
+  return greatest(traits, ({ id }) => sum(plants, ({ looks }) => looks.get(id)?.scores.length ?? 0))
+}
 
 /** The scores of a trait in a stock, as merit is reckoned from them; second looks of one day are no witnesses of their own. */
 export const seenScores = (stock: Stock, trait: string): SeenScore[] =>

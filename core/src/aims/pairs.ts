@@ -18,8 +18,8 @@ import { FAULT, benchOf, wholeTraits } from './bench'
 import type { TraitSummary } from '../offspring/summary'
 import type { Wish } from './kinds'
 import { chanceIn, stretchesOf, wishedClasses } from './nearness'
+import { ASSUMED_HERITABILITY } from '../merit/heritability'
 import type { FamilySpread } from './spreads'
-import { ASSUMED_HERITABILITY } from './spreads'
 
 /** A plant that may become a parent. */
 export interface Candidate {

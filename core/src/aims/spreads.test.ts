@@ -3,7 +3,8 @@ import { expect, it } from 'vitest'
 import { randomStream } from '../chance/stream'
 import type { CropTrait } from '../crops/definition'
 import { looksFrom } from '../offspring/summary'
-import { ASSUMED_HERITABILITY, familySpreads } from './spreads'
+import { ASSUMED_HERITABILITY } from '../merit/heritability'
+import { familySpreads } from './spreads'
 
 const height = {
   id: 'height',

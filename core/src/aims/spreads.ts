@@ -1,17 +1,14 @@
 import { group, sum } from 'd3-array'
 import { varianceBetween } from '../chance/spread'
 import type { CropTrait } from '../crops/definition'
+import { ASSUMED_HERITABILITY } from '../merit/heritability'
 import type { Looks } from '../offspring/summary'
 import { meanOfLooks } from '../offspring/summary'
 
 /** Families with fewer scored plants tell little of how much plants of a family differ. */
 const LEAST = 5
 
-/**
- * Share of what plants differ by that they hand on, where no families tell: as it is of many traits of a garden. Full sibs share half
- * of it.
- */
-export const ASSUMED_HERITABILITY = 0.4
+/** Full sibs share half of what is handed on. */
 const ofSibs = (heritability: number) => heritability / 2
 /** No trait is handed on more truly than this, whatever few families seem to say. */
 const MOST_HERITABILITY = 0.9

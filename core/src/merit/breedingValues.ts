@@ -39,6 +39,12 @@ interface Heritability {
   high: number
 }
 
+/** What a heritability is usually like: as likely as a normal one of this mean and deviation, before any score tells. */
+interface Usual {
+  mean: number
+  deviation: number
+}
+
 /** What plants are worth as parents. */
 export interface Merit {
   /** by effect and level: the first effect whole, or the mean where there is none; of the others the difference from their first level */
@@ -210,10 +216,11 @@ function solvedAt(equations: Equations, pattern: Pattern, { heritability, lastin
  * with the inverse of the relationships, inbreeding taken into account; the reliability of each from the inverse of the equations.
  *
  * @param given the heritability; absent: the likeliest, by restricted maximum likelihood, with the range where it falls by no more than an 80 % interval allows
+ * @param usual what the likelihood is weighed with; absent: nothing, the scores alone tell
  * @throws {OutOfRange} without scores, for a heritability that is not between 0 and 1, and for values that are no numbers
  * @see Henderson (1975), Biometrics 31:423; Patterson & Thompson (1971), Biometrika 58:545; Mrode (2014), Linear Models for the Prediction of Animal Breeding Values, ch. 3
  */
-export function breedingValues(scored: Scored, given?: number): Merit {
+export function breedingValues(scored: Scored, given?: number, usual?: Usual): Merit {
   if (!scored.scores.length) throw new OutOfRange('Give at least one score.')
   const wrong = scored.scores.find(({ value }) => !Number.isFinite(value))
   if (wrong) throw new OutOfRange(`A score is a number, not ${wrong.value}.`)
@@ -222,7 +229,8 @@ export function breedingValues(scored: Scored, given?: number): Merit {
   const equations = equationsOf(scored)
   const pattern = patternOf(equations.matrix)
   const at = profile(equations, pattern)
-  const heritability = given === undefined ? likeliest(at) : { estimate: given, low: given, high: given }
+  const heritability =
+    given === undefined ? likeliest(at, usual) : { estimate: given, low: given, high: given }
   const shares = at(heritability.estimate)
   const { factor, found, ratio, variance } = solvedAt(equations, pattern, shares)
   const diagonal = factor.inverseDiagonal()
@@ -270,8 +278,8 @@ function profile(
 }
 
 /** The likeliest heritability: the best of some that are tried, and then ever closer around it. */
-function likeliest(profiled: (heritability: number) => { deviance: number }): Heritability {
-  const at = (h: number) => profiled(h).deviance
+function likeliest(profiled: (heritability: number) => { deviance: number }, usual?: Usual): Heritability {
+  const at = (h: number) => profiled(h).deviance + (usual ? ((h - usual.mean) / usual.deviation) ** 2 : 0)
   const tried = [LEAST, ...Array.from({ length: 9 }, (_, i) => (i + 1) / 10), MOST]
   const best = tried.reduce((least, h) => (at(h) < at(least) ? h : least))
   const i = tried.indexOf(best)

@@ -1,6 +1,9 @@
 import { mean, sum } from 'd3-array'
 import { betaQuantile, tQuantile } from '../chance/distributions'
 
+/** Share of what plants differ by that they hand on, where nothing tells: as it is of many traits of a garden. */
+export const ASSUMED_HERITABILITY = 0.4
+
 /** How far a trait is handed on, as one way of looking tells it, with its 80 % interval. */
 export interface ToldHeritability {
   estimate: number

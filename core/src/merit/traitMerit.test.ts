@@ -5,6 +5,7 @@ import { randomStream } from '../chance/stream'
 import type { Relation } from '../lineage/genets'
 import { lineageOf } from '../lineage/genets'
 import { DIPLOID } from '../lineage/meiosis'
+import { ASSUMED_HERITABILITY } from './heritability'
 import { classShares, liabilityOf, meanClass } from './liability'
 import type { SeenScore, TraitMerit } from './traitMerit'
 import { bestOf, chanceBeyond, expectedFamily, traitMerit, withinLines } from './traitMerit'
@@ -96,6 +97,24 @@ describe('merit in a trait', () => {
     expect(mean(off.map(z => z * z))).toBeLessThan(2)
     for (const { expected } of merit.plants) expect(expected.low).toBeLessThan(expected.high)
   })
+  it('takes how far the trait is handed on for what is usual where few scores tell it, and not where many do', () => {
+    const alone = range(10).map(i => relation(`s${i}`))
+    const few = traitMerit(
+      lineageOf(alone),
+      alone.map(({ id }, i) => score(id, (i * 7) % 10)),
+      null,
+    ).heritability
+    expect(few.estimate).toBeCloseTo(ASSUMED_HERITABILITY, 1)
+    expect(few.high - few.low).toBeGreaterThan(0.5)
+    const many = world(3, 0.8, 60, 8)
+    const told = traitMerit(
+      many.lineage,
+      many.shown.map(({ id, value, season }) => score(id, value, { season })),
+      null,
+    ).heritability
+    expect(told.high - told.low).toBeLessThan(0.4)
+    expect(told.estimate).toBeGreaterThan(0.6)
+  })
   it('takes places of few plants for one, so that a bed for each plant does not hide all of them', () => {
     const placed = (placeOf: (i: number) => string) =>
       traitMerit(
@@ -179,6 +198,7 @@ describe('merit in a trait', () => {
         ),
       /alike/,
     ],
+    ['no scores', () => traitMerit(lineage, [], null), /not scored yet; it takes 4/],
     ['a heritability over 1', () => traitMerit(lineage, [], null, 1.2), /between 0 and 1, not at 1.2/],
   ])('is not told of %s', (_, ask, why) => expect(ask).toThrow(why))
 })

@@ -6,6 +6,7 @@ import { descentIn, leastInbreeding, singleParents } from '../lineage/genets'
 import type { Meiosis } from '../lineage/meiosis'
 import { descentRules } from '../lineage/meiosis'
 import { breedingValues } from './breedingValues'
+import { ASSUMED_HERITABILITY } from './heritability'
 import type { Liability } from './liability'
 import { classShares, liabilityOf, meanClass } from './liability'
 import type { ScoreEffect } from './scoreEffects'
@@ -68,6 +69,8 @@ export interface TraitMerit {
 /** On the scale of what lies behind steps no trait is handed on more truly than this. */
 const MOST_BEHIND = 0.99
 const Z80 = 1.2816
+/** How far heritabilities of garden traits lie from what is assumed: a few scores alone would make it nought, or one. */
+const USUAL_DEVIATION = 0.25
 /** Fewer scores tell nothing of merit. */
 const LEAST_SCORES = 4
 
@@ -77,7 +80,8 @@ const LEAST_SCORES = 4
  * what lies behind it is reckoned with.
  *
  * @param classes of a scale of steps; null for counts and measures
- * @param given the heritability; absent: the likeliest, of steps that of what lies behind them
+ * @param given the heritability; absent: the likeliest, drawn towards what is usual as far as scores tell little; of steps that of what
+ *   lies behind them
  * @throws {OutOfRange} for too few scores, scores that are all alike, and a heritability that is not between 0 and 1
  */
 export function traitMerit(
@@ -88,6 +92,7 @@ export function traitMerit(
 ): TraitMerit {
   if (given !== undefined && !(given > 0 && given < 1))
     throw new OutOfRange(`A heritability lies between 0 and 1, not at ${given}.`)
+  if (!all.length) throw new OutOfRange(`It was not scored yet; it takes ${LEAST_SCORES} scores.`)
   const scores = all.filter(score => lineage.numberOf.has(score.plantId))
   if (scores.length < LEAST_SCORES)
     throw new OutOfRange(
@@ -116,6 +121,7 @@ export function traitMerit(
     },
     // Steps let only a part of what lies behind them through, and of what is handed on of it the same part.
     given === undefined ? undefined : given * passed,
+    { mean: ASSUMED_HERITABILITY * passed, deviation: USUAL_DEVIATION * passed },
   )
   const behind = (share: number) => Math.min(liability ? MOST_BEHIND : 1, share / passed)
   const { additive, lasting, rest } = found.variances

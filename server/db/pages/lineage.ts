@@ -1,4 +1,4 @@
-import { familyHeritability, meritTraits } from '@virgulta/core/aims/merit'
+import { familyHeritability, meritTraits, mostScored } from '@virgulta/core/aims/merit'
 import type { Cross } from '@virgulta/core/crosses/cross'
 import { isChosen } from '@virgulta/core/garden/blooms'
 import type { CropLineage } from '@virgulta/core/garden/lineage'
@@ -170,7 +170,7 @@ export async function meritPage(
   if (!known || !of.plants.size) return null
   const stock = await stockOf(db, garden, known.guide)
   const traits = meritTraits(stock.definition.traits)
-  const trait = asked ? traits.find(one => one.id === asked) : traits[0]
+  const trait = asked ? traits.find(one => one.id === asked) : mostScored(stock, traits)
   const nothing = { crop, merit: null, plants: [], left: 0, families: { parents: null, sibs: null } }
   if (!trait)
     return {
