@@ -106,7 +106,7 @@ describe('merit in a trait', () => {
     ).heritability
     expect(few.estimate).toBeCloseTo(ASSUMED_HERITABILITY, 1)
     expect(few.high - few.low).toBeGreaterThan(0.5)
-    const many = world(3, 0.8, 60, 8)
+    const many = world(3, { h2: 0.8, families: 60, size: 8 })
     const told = traitMerit(
       many.lineage,
       many.shown.map(({ id, value, season }) => score(id, value, { season })),
