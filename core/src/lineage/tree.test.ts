@@ -54,6 +54,21 @@ const genets = (tree: ReturnType<typeof treeOf>) =>
   tree.nodes.flatMap(node => (node.kind === 'genet' ? [node.name] : [])).sort()
 
 describe('the tree', () => {
+  it('folds the plots of a line, which bear its name', () => {
+    const plots = ['p1', 'p2', 'p3'].map(id =>
+      plant(id, { name: 'A', seedParentId: 'A', pollenParentId: 'A', plantKind: 'line' }),
+    )
+    const bulk = plant('bulk', {
+      name: 'B',
+      seedParentId: 'B',
+      pollenParentId: 'B',
+      plantKind: 'population',
+    })
+    const tree = treeOf({}, [...garden, ...plots, bulk])
+    expect(genets(tree)).toEqual(['26-f1', '26-kept', 'A', 'B', 'B'])
+    expect(tree.nodes).toContainEqual(expect.objectContaining({ kind: 'family', plants: 3, coupleId: 'A.A' }))
+    expect(genets(treeOf({ open: new Set(['A.A']) }, [...garden, ...plots]))).toContain('A')
+  })
   it('draws who has offspring, a name or a keep; the others are a family, and a clone is one', () => {
     const tree = treeOf()
     expect(genets(tree)).toEqual(['26-f1', '26-kept', 'A', 'B'])

@@ -83,7 +83,7 @@ const MOST_DRAWN = 2000
 
 /**
  * The tree of some plants, or of a whole crop: genets and the couples they came of. Offspring that are nobody's parents and bear no
- * name are folded into families.
+ * name of their own are folded into families.
  *
  * @param plants all plants of the lineage, by id
  */
@@ -103,12 +103,25 @@ export function familyTree(
     return seed === UNKNOWN && pollen === UNKNOWN ? null : `${idOf(seed)}.${idOf(pollen)}`
   }
   const isFocus = new Set(focus)
+  const isKept = (genet: number) => own(genet).some(p => p.verdict?.verdict === 'keep')
+  /** Called like a parent: a plot of a line bears the name of the line, not one of its own. */
+  const isNamesake = (genet: number) => {
+    const ofParents = new Set(
+      [parents.seed[genet]!, parents.pollen[genet]!].flatMap(parent =>
+        parent === UNKNOWN ? [] : own(parent).map(p => p.name),
+      ),
+    )
+    return own(genet).some(p => ofParents.has(p.name))
+  }
+  const isCalled = (genet: number) =>
+    genets[genet]!.kind !== 'seedling' || own(genet).some(p => p.name !== p.code)
   const stands = (genet: number): boolean =>
     offspring[genet]!.length > 0 ||
     isFocus.has(genet) ||
-    genets[genet]!.kind !== 'seedling' ||
+    genets[genet]!.kind === 'population' ||
     coupleOf(genet) === null ||
-    own(genet).some(p => p.name !== p.code || p.verdict?.verdict === 'keep')
+    isKept(genet) ||
+    (isCalled(genet) && !isNamesake(genet))
 
   const { asked, born } = of.length
     ? around(lineage, focus, back, forth)
