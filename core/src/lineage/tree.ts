@@ -104,7 +104,6 @@ export function familyTree(
   }
   const isFocus = new Set(focus)
   const isKept = (genet: number) => own(genet).some(p => p.verdict?.verdict === 'keep')
-  /** Called like a parent: a plot of a line bears the name of the line, not one of its own. */
   const isNamesake = (genet: number) => {
     const ofParents = new Set(
       [parents.seed[genet]!, parents.pollen[genet]!].flatMap(parent =>
@@ -113,15 +112,20 @@ export function familyTree(
     )
     return own(genet).some(p => ofParents.has(p.name))
   }
+  /** Several of a couple that are called like a parent: plots bear the name of what stands in them, and none of their own. */
+  const plots = new Set(
+    [...group([...genets.keys()].filter(isNamesake), coupleOf).values()]
+      .filter(alike => alike.length > 1)
+      .flat(),
+  )
   const isCalled = (genet: number) =>
     genets[genet]!.kind !== 'seedling' || own(genet).some(p => p.name !== p.code)
   const stands = (genet: number): boolean =>
     offspring[genet]!.length > 0 ||
     isFocus.has(genet) ||
-    genets[genet]!.kind === 'population' ||
     coupleOf(genet) === null ||
     isKept(genet) ||
-    (isCalled(genet) && !isNamesake(genet))
+    (isCalled(genet) && !plots.has(genet))
 
   const { asked, born } = of.length
     ? around(lineage, focus, back, forth)
