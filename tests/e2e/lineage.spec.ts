@@ -250,7 +250,9 @@ test('a new garden is told the first step, and its first plants stand in the tre
   await expect(page.getByRole('button', { name: 'White Post' })).toBeVisible()
   await expectNarrow(page)
   await page.goto('/lineage/related')
-  await expect(page.getByText(/with 4 sets of chromosomes the offspring of two are inbred by less/)).toBeVisible()
+  await expect(
+    page.getByText(/with 4 sets of chromosomes the offspring of two are inbred by less/),
+  ).toBeVisible()
   await expect(page.getByText(/each selfing leaves 83 % of what was mixed before/)).toBeVisible()
   await page.goto('/lineage/merit')
   await expect(page.getByRole('heading', { name: 'Nothing can be told yet' })).toBeVisible()
