@@ -251,7 +251,7 @@ test('a new garden is told the first step, and its first plants stand in the tre
   await expectNarrow(page)
   await page.goto('/lineage/related')
   await expect(
-    page.getByText(/with 4 sets of chromosomes the offspring of two are inbred by less/),
+    page.getByText(/with 4 sets of chromosomes the offspring of two that are not inbred are inbred by less/),
   ).toBeVisible()
   await expect(page.getByText(/each selfing leaves 83 % of what was mixed before/)).toBeVisible()
   await page.goto('/lineage/merit')

@@ -50,6 +50,7 @@ function openFamily(couple: string) {
   open.value = [...open.value, couple]
 }
 watch(placed, async () => {
+  if (!placed.value) return
   await nextTick()
   const asked = [crop.value, of.value, back.value, forth.value].join(' ')
   const isAnother = asked !== drawnFor
@@ -57,7 +58,7 @@ watch(placed, async () => {
   if (isAnother) await drawing.value?.begin()
   const wanted = isAnother ? [plant.value, of.value[0]] : [opened]
   opened = null
-  const to = wanted.find(id => id && tree.value!.nodes.some(node => node.id === id))
+  const to = wanted.find(id => id && tree.value?.nodes.some(node => node.id === id))
   if (to) await drawing.value?.centre(to)
 })
 

@@ -106,7 +106,7 @@ const told = computed(() => {
       of: heritability.isGiven ? null : heritability,
       words: heritability.isGiven ? percentWords(heritability.estimate) : null,
       rests: counted(scores, 'score'),
-      isTooFew: !heritability.isGiven && heritability.high - heritability.low > 0.5,
+      isTooFew: heritability.isTooFew,
     },
     {
       by: 'families beside the mean of their parents',

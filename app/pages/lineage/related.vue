@@ -134,7 +134,8 @@ const selfings = computed(() =>
           ancestor’s, as far as parents are known;
           <template v-if="meiosis.ploidy === 2">the offspring of two would be inbred by as much.</template>
           <template v-else
-            >with {{ meiosis.ploidy }} sets of chromosomes the offspring of two are inbred by less.</template
+            >with {{ meiosis.ploidy }} sets of chromosomes the offspring of two that are not inbred are inbred
+            by less.</template
           >
           A dot is none.
         </p>

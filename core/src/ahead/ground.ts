@@ -28,8 +28,9 @@ export const usualGround: Ground = {
 const MORGAN = 100
 
 /**
- * Plants of a made-up genome that breed by the same draws as the odds do. Values are in standard deviations of what is handed on among
- * plants that come of random mating, with both alleles of each locus as frequent; the F2 of two lines of diploids is one.
+ * Plants of a made-up genome that breed by the same draws as the odds do. Values are in standard deviations of what
+ * is handed on among plants that come of random mating, with both alleles of each locus as frequent; the F2 of two
+ * lines of diploids is one.
  */
 export interface Field {
   ploidy: number

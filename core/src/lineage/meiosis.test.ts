@@ -27,7 +27,7 @@ const pedigree: Pedigree = {
 const generations = generationsOf(pedigree, String)
 const RUNS = 12_000
 
-/** How often alleles are copies, as it is found where each founder's allele bears a name of its own and is handed on by chance. */
+/** How often alleles are copies: each of a founder bears a name of its own, and is handed on by chance. */
 function dropped({ ploidy, doubleReduction }: Meiosis) {
   const { uniform } = randomStream(3)
   let names = 0

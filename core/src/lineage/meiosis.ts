@@ -10,7 +10,10 @@ export const DIPLOID = { ploidy: 2, doubleReduction: 0 } as const satisfies Meio
 
 /** What follows from descent for plants that hand on so. */
 export interface DescentRules {
-  /** relation of a plant with itself, where that of a founder is one; two plants are related by as many kinships as there are sets */
+  /**
+   * relation of a plant with itself, where that of a founder is one; two plants are related by as many kinships as
+   * there are sets
+   */
   self: (inbreeding: number) => number
   /** inbreeding of the offspring of two that are kin so far; a parent nobody knows is null, and related to nobody */
   offspring: (one: number | null, other: number | null, kinship: number) => number
@@ -19,9 +22,9 @@ export interface DescentRules {
 }
 
 /**
- * The rules of descent for plants with so many sets of chromosomes, which pair off by chance. Inbreeding is the chance that two alleles
- * of a plant are copies of one ancestor's. With two sets one comes from each parent; with more a gamete brings several, and they may be
- * copies of one already.
+ * The rules of descent for plants with so many sets of chromosomes, which pair off by chance.
+ * Inbreeding is the chance that two alleles of a plant are copies of one ancestor's. With two sets one comes from
+ * each parent; with more a gamete brings several, and they may be copies of one already.
  *
  * @see Kerr, Li, Tier, Dutkowski & McRae (2012), Theoretical and Applied Genetics 124:1271
  */

@@ -112,7 +112,7 @@ export function familyTree(
     )
     return own(genet).some(p => ofParents.has(p.name))
   }
-  /** Several of a couple that are called like a parent: plots bear the name of what stands in them, and none of their own. */
+  /** Several of a couple that are called like a parent: plots, which bear the name of what stands in them. */
   const plots = new Set(
     [...group([...genets.keys()].filter(isNamesake), coupleOf).values()]
       .filter(alike => alike.length > 1)

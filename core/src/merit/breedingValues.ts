@@ -39,7 +39,7 @@ interface Heritability {
   high: number
 }
 
-/** What a heritability is usually like: as likely as a normal one of this mean and deviation, before any score tells. */
+/** What a heritability is usually like: as a normal one of this mean and deviation, before any score tells. */
 interface Usual {
   mean: number
   deviation: number

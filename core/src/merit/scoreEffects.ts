@@ -1,4 +1,4 @@
-import { group } from 'd3-array'
+import { group, sum } from 'd3-array'
 import type { SeenScore } from './traitMerit'
 
 /** What may move a score beside the plant itself, in its levels. */
@@ -20,8 +20,9 @@ const EFFECTS: { effect: ScoreEffect['effect']; of: (score: SeenScore) => string
 const FEW = 5
 
 /**
- * The effects of scores. Where few plants stand, none of them ever seen elsewhere, what the place does to them and what they are is one:
- * such places are taken for one, and so are seasons and people. Otherwise a garden with a bed for each rose could say nothing of any.
+ * The effects of scores. Where few plants stand, none of them ever seen elsewhere, what the place does to them and
+ * what they are is one: such places are taken for one, and so are seasons and people.
+ * Otherwise a garden with a bed for each rose could say nothing of any.
  *
  * @param genetOf whose plant was scored: a clone is one
  */
@@ -36,17 +37,10 @@ export function scoreEffects(scores: SeenScore[], genetOf: (score: SeenScore) =>
       return { name, scores: own.length, isTold: isTied || genets.size >= FEW }
     })
     const alone = all.filter(level => !level.isTold)
-    const levels = [
-      ...all.filter(level => level.isTold).map(({ name, scores }) => ({ names: [name], scores })),
-      ...(alone.length
-        ? [
-            {
-              names: alone.map(level => level.name),
-              scores: alone.reduce((sum, level) => sum + level.scores, 0),
-            },
-          ]
-        : []),
-    ]
+    const sets = [...all.filter(level => level.isTold).map(level => [level]), alone]
+    const levels = sets
+      .filter(set => set.length)
+      .map(set => ({ names: set.map(level => level.name), scores: sum(set, level => level.scores) }))
     const numberOf = new Map(levels.flatMap(({ names }, l) => names.map(name => [name, l] as const)))
     return { effect, levels, at: scores.map(score => numberOf.get(of(score))!) }
   })

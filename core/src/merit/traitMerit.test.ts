@@ -106,6 +106,7 @@ describe('merit in a trait', () => {
     ).heritability
     expect(few.estimate).toBeCloseTo(ASSUMED_HERITABILITY, 1)
     expect(few.high - few.low).toBeGreaterThan(0.5)
+    expect(few.isTooFew).toBe(true)
     const many = world(3, { h2: 0.8, families: 60, size: 8 })
     const told = traitMerit(
       many.lineage,
@@ -113,6 +114,7 @@ describe('merit in a trait', () => {
       null,
     ).heritability
     expect(told.high - told.low).toBeLessThan(0.4)
+    expect(told.isTooFew).toBe(false)
     expect(told.estimate).toBeGreaterThan(0.5)
   })
   it('takes places of few plants for one, so that a bed for each plant does not hide all of them', () => {

@@ -57,7 +57,14 @@ export interface TraitMerit {
   plants: PlantMerit[]
   scale: MeritScale
   /** how far the trait is handed on; of steps, what lies behind them */
-  heritability: { estimate: number; low: number; high: number; isGiven: boolean }
+  heritability: {
+    estimate: number
+    low: number
+    high: number
+    isGiven: boolean
+    /** the scores tell little more than what is usual */
+    isTooFew: boolean
+  }
   /** by effect, what each of its levels adds, against the mean of all scores */
   effects: {
     effect: ScoreEffect['effect']
@@ -69,8 +76,10 @@ export interface TraitMerit {
 /** On the scale of what lies behind steps no trait is handed on more truly than this. */
 const MOST_BEHIND = 0.99
 const Z80 = 1.2816
-/** How far heritabilities of garden traits lie from what is assumed: a few scores alone would make it nought, or one. */
+/** How far heritabilities of garden traits lie from what is assumed: few scores alone would make it nought, or one. */
 const USUAL_DEVIATION = 0.25
+/** An 80 % interval that is wider says little more: without any score it were 0.64. */
+const TOO_WIDE = 0.5
 /** Fewer scores tell nothing of merit. */
 const LEAST_SCORES = 4
 
@@ -80,8 +89,8 @@ const LEAST_SCORES = 4
  * what lies behind it is reckoned with.
  *
  * @param classes of a scale of steps; null for counts and measures
- * @param given the heritability; absent: the likeliest, drawn towards what is usual as far as scores tell little; of steps that of what
- *   lies behind them
+ * @param given the heritability; absent: the likeliest, drawn towards what is usual as far as scores tell little;
+ *   of steps that of what lies behind them
  * @throws {OutOfRange} for too few scores, scores that are all alike, and a heritability that is not between 0 and 1
  */
 export function traitMerit(
@@ -130,6 +139,7 @@ export function traitMerit(
     low: behind(found.heritability.low),
     high: behind(found.heritability.high),
     isGiven: given !== undefined,
+    isTooFew: found.heritability.high - found.heritability.low > TOO_WIDE * passed,
   }
   const scale: MeritScale = liability
     ? { base: 0, additive: heritability.estimate, rest: 1 - heritability.estimate, liability, meiosis }
@@ -199,8 +209,8 @@ export interface ExpectedFamily {
  * hands on by chance, what is not handed on, and our not knowing the parents make it.
  *
  * @param isSelf one plant is both
- * @see Falconer & Mackay (1996), Introduction to Quantitative Genetics, ch. 15 (variance within families of inbred parents); for more
- *   than two sets of chromosomes see `descentRules`
+ * @see Falconer & Mackay (1996), Introduction to Quantitative Genetics, ch. 15
+ *   (variance within families of inbred parents); for more than two sets of chromosomes see `descentRules`
  */
 export function expectedFamily(
   one: Pick<PlantMerit, 'breeding' | 'error' | 'inbreeding'>,
