@@ -1,7 +1,7 @@
 /** What becomes of offspring: judged together, read, set apart, named, multiplied, photographed, tried in rows. */
 import type { Page } from '@playwright/test'
 import { expect, test } from '@playwright/test'
-import { addPlant, expectAccessible, expectNarrow, openDemo, startGarden } from './garden'
+import { addPlant, expectAccessible, expectClosed, expectNarrow, openDemo, startGarden } from './garden'
 
 const FAMILY = 'Purple leaf on a plant half the height, with'
 async function openFamily(page: Page, query: string): Promise<void> {
@@ -101,7 +101,7 @@ test('the best is named, multiplied and photographed, and its sheet is there to 
   await expect(dialog.getByText(/is here already/)).toHaveCount(0)
   await dialog.getByRole('button', { name: 'Name it' }).click()
   await expect(foot(page)).toContainText('selected and named Dusk Lantern')
-  await expect(page).not.toHaveURL(/open=/)
+  await expectClosed(page)
   await keep.getByRole('row').nth(1).getByRole('link').click()
   await expect(page.getByRole('heading', { level: 1, name: 'Dusk Lantern' })).toBeVisible()
 
@@ -111,7 +111,7 @@ test('the best is named, multiplied and photographed, and its sheet is there to 
   await dialog.getByRole('button', { name: 'Give 3 tags' }).click()
   const genotype = page.getByRole('region', { name: 'The same genotype' })
   await expect(genotype.getByRole('listitem')).toHaveCount(3)
-  await expect(page).not.toHaveURL(/open=/)
+  await expectClosed(page)
 
   const photos = page.getByRole('region', { name: 'Photographs' })
   await photos.getByRole('button', { name: 'Add one' }).click()
@@ -127,7 +127,7 @@ test('the best is named, multiplied and photographed, and its sheet is there to 
   await dialog.getByRole('button', { name: 'Keep it' }).click()
   const shown = photos.getByRole('button', { name: /ripe fruit/ })
   await expect(shown).toBeVisible()
-  await expect(page).not.toHaveURL(/open=/)
+  await expectClosed(page)
   await shown.click()
   await page.getByRole('button', { name: 'Take it away' }).click()
   await expect(shown).toHaveCount(0)

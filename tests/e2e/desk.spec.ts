@@ -1,6 +1,6 @@
 /** The desk's manners on an own little garden: lists, dialogs, looks, keys. */
 import { expect, test } from '@playwright/test'
-import { addPlant, pick, startGarden } from './garden'
+import { addPlant, expectClosed, pick, startGarden } from './garden'
 
 test.beforeEach(({ page }) => startGarden(page, 'Desk beds'))
 
@@ -51,8 +51,7 @@ test('a plan is changed, several flowers are tagged at once, and a cluster gives
   await harvest.getByRole('textbox', { name: 'Seeds counted' }).fill('40')
   await harvest.getByRole('button', { name: 'Fill a packet' }).click()
   await harvest.getByRole('button', { name: 'Done' }).click()
-  // Closing takes a step back, which would take another address along with it.
-  await expect(page).not.toHaveURL(/open=/)
+  await expectClosed(page)
   await page.goto('/seed')
   await page.getByRole('link', { name: /^\d\d-/ }).click()
   await expect(

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { addPlant, daysAgo, pick, startGarden, startGardenByHand } from './garden'
+import { addPlant, daysAgo, expectClosed, pick, startGarden, startGardenByHand } from './garden'
 
 test('a cross goes from an empty garden to judged seedlings, and its stem tells the story', async ({
   page,
@@ -69,6 +69,7 @@ test('a cross goes from an empty garden to judged seedlings, and its stem tells 
   await harvest.getByRole('button', { name: 'Fill a packet' }).click()
   await expect(harvest.getByRole('heading', { name: 'Packet filled' })).toBeVisible()
   await harvest.getByRole('button', { name: 'Done' }).click()
+  await expectClosed(page)
 
   // Sow part of the packet.
   await page.goto('/seed')

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { addPlant, daysAgo, expectAccessible, pick, startGarden } from './garden'
+import { addPlant, daysAgo, expectAccessible, expectClosed, pick, startGarden } from './garden'
 
 test('a father’s flower is covered, gives fresh pollen to a flower, and a tool of which nothing is said leaves a doubt', async ({
   page,
@@ -19,6 +19,7 @@ test('a father’s flower is covered, gives fresh pollen to a flower, and a tool
   await dialog.getByRole('button', { name: 'It is covered' }).click()
   await expect(dialog.getByRole('heading', { name: 'It waits' })).toBeVisible()
   await dialog.getByRole('button', { name: 'Done' }).click()
+  await expectClosed(page)
   await expect(page.getByText('on the plant, covered').first()).toBeVisible()
 
   // Today it is looked at: it sheds, and stays under its bag.

@@ -5,7 +5,15 @@ import { builtInGuide } from '@virgulta/core/crops/guides/all'
 import { firstStay } from '@virgulta/core/seed/course'
 import { v7 } from 'uuid'
 import { expectNoFault, logOf, tryForms } from './everyForm'
-import { addPlant, expectNarrow, follow, openDemo, startGarden, startGardenByHand } from './garden'
+import {
+  addPlant,
+  expectClosed,
+  expectNarrow,
+  follow,
+  openDemo,
+  startGarden,
+  startGardenByHand,
+} from './garden'
 
 /** One crop of each flower form; none of them grows in the demo. */
 const CROPS = {
@@ -151,8 +159,7 @@ test.describe('the whole work of a crop of each flower form', () => {
         await harvest.getByLabel(label, { exact: true }).fill(seeds)
       await harvest.getByRole('button', { name: 'Fill a packet' }).click()
       await harvest.getByRole('button', { name: 'Done' }).click()
-      // Closing takes a step back, which would take another address along with it.
-      await expect(page).not.toHaveURL(/open=/)
+      await expectClosed(page)
       await follow(page, '/seed')
       await page
         .getByRole('link', { name: /^\d\d-/ })
@@ -168,7 +175,7 @@ test.describe('the whole work of a crop of each flower form', () => {
         await page.getByRole('button', { name: 'Move it' }).click()
         const moving = page.getByRole('dialog', { name: 'Move it' })
         await moving.getByRole('button', { name: 'Move it' }).click()
-        await expect(page).not.toHaveURL(/open=/)
+        await expectClosed(page)
       }
       if (container === 'bag') {
         await bag!.getByLabel('Sprouted since the last look', { exact: true }).fill('3')
@@ -596,7 +603,7 @@ test('a house is described: its flower is not to be covered, it gets its hours, 
     await bench.click({ timeout: 2000 })
   }).toPass()
   await describing.getByRole('button', { name: 'Save' }).click()
-  await expect(page).not.toHaveURL(/open=/)
+  await expectClosed(page)
   await follow(page, `/crosses/${cross}`)
   await page.getByRole('button', { name: 'Choose a flower' }).first().click()
   const panel = page.getByRole('navigation', { name: 'Flower' })
