@@ -2,6 +2,7 @@
 <script setup lang="ts">
 import { percentWords } from '@virgulta/core/odds/oddsWords'
 import { nextMeeting } from '@virgulta/core/bloom/meets'
+import { seasonInWords } from '@virgulta/core/bloom/season'
 import { addDays } from '@virgulta/core/time/days'
 import type { AimPage } from '#shared/aims'
 import type { BloomPage } from '#shared/bloom'
@@ -30,7 +31,7 @@ interface Meets {
   pollen: string
   worth: number | null
   isPlanned: boolean
-  season: number | null
+  season: string | null
   chance: number | null
 }
 const rows = computed<Meets[]>(() => {
@@ -70,7 +71,16 @@ const rows = computed<Meets[]>(() => {
       (windows.get(id) ?? []).filter(w => !w.isOver),
     ) as [BloomPage['rows'][number]['windows'], BloomPage['rows'][number]['windows']]
     const { season, chance } = nextMeeting(seeds, pollens, guide, DAYS)
-    return { seedId: seedParentId, pollenId: pollenParentId, seed, pollen, worth, isPlanned, season, chance }
+    return {
+      seedId: seedParentId,
+      pollenId: pollenParentId,
+      seed,
+      pollen,
+      worth,
+      isPlanned,
+      season: season === null ? null : seasonInWords(season, guide),
+      chance,
+    }
   })
 })
 const columns: Column<Meets>[] = [

@@ -5,6 +5,7 @@ import { mdiClose, mdiPlus, mdiSwapHorizontal } from '@mdi/js'
 import { dayNumber, dayOfNumber } from '@virgulta/core/bloom/chances'
 import type { Remedy } from '@virgulta/core/bloom/remedies'
 import { daysOf, remedyWork } from '@virgulta/core/bloom/remedies'
+import { seasonInWords } from '@virgulta/core/bloom/season'
 import { counted, plural } from '@virgulta/core/formats/counted'
 import type { Draft } from '@virgulta/core/log/entry'
 import { dayInWords, isDay } from '@virgulta/core/time/days'
@@ -162,9 +163,7 @@ function letGo() {
       <div>
         <h2><CrossName :seed-parent="page.seed.plant" :pollen-parent="page.pollen.plant" links /></h2>
         <p class="quiet small">
-          Season {{ page.season
-          }}<template v-if="bloom.to < bloom.from">/{{ (page.season + 1) % 100 }}</template
-          >,
+          Season {{ seasonInWords(page.season, bloom) }},
           <button type="button" class="link small" @click="goTo(page.season - 1)">the one before</button>
           ·
           <button type="button" class="link small" @click="goTo(page.season + 1)">the one after</button>

@@ -218,7 +218,7 @@ const nudge = (by: number) => (zoom.value = Math.max(0.2, Math.min(2, zoom.value
             @open="openFamily"
           />
           <div class="row spread small quiet">
-            <span class="row legend">
+            <span v-if="tree?.nodes.length" class="row legend">
               <ParentName role="seed" name="seed side: from above, drawn through" />
               <ParentName role="pollen" name="pollen side: from below, dashed" />
             </span>

@@ -2,6 +2,7 @@
 <script setup lang="ts">
 import { counted } from '@virgulta/core/formats/counted'
 import type { Proposal } from '@virgulta/core/aims/nextCrosses'
+import { seasonInWords } from '@virgulta/core/bloom/season'
 import { percentWords } from '@virgulta/core/odds/oddsWords'
 import { addDays } from '@virgulta/core/time/days'
 import type { AimPage, AimRow } from '#shared/aims'
@@ -26,6 +27,7 @@ const { data: bloom } = useLive<BloomPage>(() =>
     ? `/api/bloom?${new URLSearchParams({ from: garden.today, to: addDays(garden.today, 500), who: 'all', seasons: 'yes', crop: page.value.aim.crop })}`
     : null,
 )
+const guide = computed(() => page.value && garden.cropOf(page.value.aim.crop)!.guide)
 const { data: shelf } = useLive<PollenShelf>(() => '/api/pollen')
 
 const crosses = useAddressNumber('n', 6, { least: 1, most: 60 })
@@ -44,10 +46,10 @@ const KIN = [
 const wanted = computed(() => Math.min(crosses.value, Math.floor(time.value / flowers.value)))
 const wish = computed(() => {
   if (!page.value?.table.wishes.length || !bloom.value || !shelf.value || wanted.value < 1) return null
-  const { aim, table, crosses: planned } = page.value
+  const { table, crosses: planned } = page.value
   return {
     table,
-    bloom: garden.cropOf(aim.crop)!.guide.bloom,
+    bloom: guide.value!.bloom,
     blooms: Object.fromEntries(
       bloom.value.rows.map(row => [row.plant.id, row.windows.filter(window => !window.isOver)]),
     ),
@@ -87,10 +89,10 @@ function reasons(pair: Proposal): string[] {
     ? 'pollen is at hand'
     : pair.meeting.chance === null
       ? ''
-      : `open together with ${percentWords(pair.meeting.chance)} in ${pair.meeting.season}`
+      : `open together with ${percentWords(pair.meeting.chance)} in ${seasonInWords(pair.meeting.season!, guide.value!.bloom)}`
   return [...covered, meeting, pair.direction].filter(Boolean)
 }
-const columns: Column<Proposal>[] = [
+const columns = computed<Column<Proposal>[]>(() => [
   {
     key: 'pair',
     title: 'Pair, seed parent first',
@@ -115,8 +117,10 @@ const columns: Column<Proposal>[] = [
     csv: percentCells('offspring inbred by', row => row.inbreeding),
   },
   { key: 'why', title: 'Why', value: row => reasons(row).join('; ') },
-  { key: 'mind', title: 'Mind', value: row => row.warnings.map(w => w.words).join(' ') },
-]
+  ...(set.value?.proposals.some(row => row.warnings.length)
+    ? [{ key: 'mind', title: 'Mind', value: (row: Proposal) => row.warnings.map(w => w.words).join(' ') }]
+    : []),
+])
 const fell = computed(() => {
   if (!answer.value) return ''
   const { weighed, fell: counts } = answer.value

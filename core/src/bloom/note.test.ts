@@ -6,7 +6,7 @@ import { historyInWords } from './history'
 import type { BloomNote } from './note'
 import { neverSeen, openBloom, withBloomNote } from './note'
 import { certain, dayNumber } from './chances'
-import { bloomRecords, seasonOf } from './season'
+import { bloomRecords, seasonInWords, seasonOf } from './season'
 import { chilli } from '../crops/guides/chilli'
 import { hellebore } from '../crops/guides/hellebore'
 
@@ -150,6 +150,10 @@ describe('what is noted of a bloom', () => {
 })
 
 describe('seasons', () => {
+  it('are called by the years in which the crop flowers', () => {
+    expect(seasonInWords(2026, chilli.bloom)).toBe('2026')
+    expect(seasonInWords(2026, { ...chilli.bloom, from: '11-20', to: '02-10' })).toBe('2026/27')
+  })
   it('change half way between two blooms, also where the bloom runs over New Year', () => {
     expect(seasonOf('2026-06-01', chilli.bloom)).toBe(2026)
     expect(seasonOf('2026-01-05', chilli.bloom)).toBe(2025)

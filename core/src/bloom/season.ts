@@ -1,6 +1,7 @@
 import { range } from 'd3-array'
 import type { CropGuide } from '../crops/guide'
 import type { Days } from '../season/band'
+import { yearsInWords } from '../season/band'
 import type { ISODate } from '../time/days'
 import { addDays, daysBetween, yearOf } from '../time/days'
 import type { Blooming } from './note'
@@ -19,6 +20,10 @@ export interface BloomRecord {
 
 /** The first day of the crop's usual bloom in a season; seasons go by the year in which it lies. */
 export const seasonStart = (season: number, { from }: GuideBloom): ISODate => `${season}-${from}`
+
+/** A season in words, by the years in which the crop usually flowers: "2026", or "2026/27". */
+export const seasonInWords = (season: number, { from, to }: GuideBloom): string =>
+  yearsInWords(season, to < from)
 
 /** The season a day belongs to: it changes on the day on which the crop flowers least here, else half way between two usual blooms. */
 export function seasonOf(day: ISODate, bloom: GuideBloom): number {

@@ -27,9 +27,12 @@ export function gardenYear(year: number, half: Half): Days {
 export const gardenYearOf = (day: ISODate, half: Half): number =>
   day < gardenYear(yearOf(day), half).from ? yearOf(day) - 1 : yearOf(day)
 
-/** The garden's year in words: "2026", or "2026/27" where it runs over New Year. */
-export const yearInWords = (year: number, half: Half): string =>
-  half === 'south' ? `${year}/${String((year + 1) % 100).padStart(2, '0')}` : String(year)
+/** A year that may run over New Year, in words: "2026", or "2026/27". */
+export const yearsInWords = (year: number, isOverNewYear: boolean): string =>
+  isOverNewYear ? `${year}/${String((year + 1) % 100).padStart(2, '0')}` : String(year)
+
+/** The garden's year in words. */
+export const yearInWords = (year: number, half: Half): string => yearsInWords(year, half === 'south')
 
 /** The weeks of a garden's year, each of seven days from its first day on; the last one is short. */
 export const weeksOf = (year: Days): Days[] =>
