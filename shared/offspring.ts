@@ -5,6 +5,8 @@ import type { FamilySelfs } from '@virgulta/core/offspring/familySelfs'
 import * as v from 'valibot'
 import type { LaterBloom } from '@virgulta/core/offspring/laterBloom'
 import type { Parent } from './parent'
+import type { PlantList } from './plantList'
+import { SinceQuery } from './plantList'
 import { someIds } from './someIds'
 import type { SeedDoubt } from '@virgulta/core/garden/doubts'
 
@@ -20,16 +22,15 @@ export interface FamilyRow {
   discard: number
 }
 
-/** Plants that a family is compared with, beside its parents. */
-export const FamilyQuery = v.object({ beside: someIds(6) })
+/** Plants that a family is compared with, beside its parents; and what of it is known. */
+export const FamilyQuery = v.object({ beside: someIds(6), ...SinceQuery.entries })
 export type FamilyQuery = v.InferOutput<typeof FamilyQuery>
 
-/** A family with its plants. */
-export interface FamilyPage {
+/** A family with its plants, in the order of their codes. */
+export interface FamilyPage extends PlantList {
   cross: Cross
   seedParent: Plant
   pollenParent: Plant | null
-  plants: Plant[]
   /** those that were asked for to compare with, as far as they are of its crop */ checks: Plant[]
   /** what makes the seed of the sown packets doubtful, and at how many of their flowers */ doubts: SeedDoubt[]
   /** flowers whose seed is doubtful and was sown, with the plants that may have come from each, and how many other flowers those may have come from */

@@ -1,7 +1,6 @@
-import type { Plant } from '@virgulta/core/plants/plant'
+import type { PlantList } from './plantList'
 
 /** What stands at a place: living plants, those that are laid out in the order of their rows first. */
-export interface PlacePage {
+export interface PlacePage extends PlantList {
   place: { id: string; name: string }
-  plants: Plant[]
 }

@@ -10,13 +10,17 @@ const cropsIn = (text: string): string[] => [
   ...new Set([...text.matchAll(/"crop":"([^"]+)"/g)].map(([, id]) => id!)),
 ]
 
+/** An answer that goes on from the one before it, of which it may hold only the changes; null: it cannot, all is to be asked for. */
+type After<T> = T extends { mark: string } ? (before: T, answer: T) => T | null : never
+
 /**
  * What a screen shows from the server. It is fetched anew when its address or the log changes (`plugins/queries.ts`), and at once
  * where it was shown a moment ago; the last answer stays until the next one is there. Who asks for the same shares the answer.
  *
  * @param path of the route with its query, or null to fetch nothing
+ * @param after given where only what changed is to be fetched anew
  */
-export function useLive<T>(path: () => string | null) {
+export function useLive<T>(path: () => string | null, after?: After<T>) {
   const data = shallowRef<T | null>(null)
   const problem = ref<Problem | null>(null)
   const garden = useGardenStore()
@@ -40,6 +44,12 @@ export function useLive<T>(path: () => string | null) {
     await garden.know(crops)
     return answer as T
   }
+  async function answerTo(wanted: string, before: T | undefined): Promise<T> {
+    if (!after || !before) return fetchAnswer(wanted)
+    const { mark } = before as T & { mark: string }
+    const since = `${wanted.includes('?') ? '&' : '?'}since=${encodeURIComponent(mark)}`
+    return after(before, await fetchAnswer(`${wanted}${since}`)) ?? fetchAnswer(wanted)
+  }
   const {
     state,
     isLoading,
@@ -47,7 +57,7 @@ export function useLive<T>(path: () => string | null) {
   } = useQuery<T>({
     key: () => [garden.garden?.id ?? '', asked.value ?? ''],
     enabled: () => asked.value !== null,
-    query: ({ entry }) => fetchAnswer(String(entry.key[1])),
+    query: ({ entry }) => answerTo(String(entry.key[1]), entry.state.value.data as T | undefined),
   })
   watch(
     [asked, state],

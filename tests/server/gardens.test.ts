@@ -8,6 +8,7 @@ import type { WeatherPage } from '../../shared/bloom'
 import type { CrossPage } from '../../shared/crosses'
 import type { OpenGarden, Place } from '../../shared/garden'
 import { resolvedPlace } from '../../shared/garden'
+import type { PlacePage } from '../../shared/places'
 import type { PlantPage } from '../../shared/plants'
 import type { Round, Season } from '../../shared/round'
 import type { Town } from '../../shared/towns'
@@ -88,9 +89,15 @@ describe('places', () => {
         5,
       ),
     )
+    const address = `/api/garden/places/${wall.id}`
+    const { mark } = await keeper.get<PlacePage>(address)
+    const there = () => keeper.get<PlacePage>(`${address}?since=${mark}`)
+    expect(await there()).toMatchObject({ plants: [], isChanges: true })
     await change(wall.id, { name: 'South wall' })
     await keeper.ask('PUT', '/api/garden/places', { ids: [bench.id, wall.id, arch.id] })
     await change(arch.id, { mergedInto: wall.id })
+    // Nothing was noted of the plant, but the place is another one now.
+    expect(await there()).toMatchObject({ plants: [{ id: rose }], isChanges: false })
     const { places } = await keeper.get<OpenGarden>('/api/garden')
     expect(
       places

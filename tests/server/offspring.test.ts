@@ -3,6 +3,7 @@ import type { Deed } from '@virgulta/core/log/entry'
 import { v7 } from 'uuid'
 import { beforeAll, describe, expect, it } from 'vitest'
 import type { FamilyBeside, FamilyPage } from '../../shared/offspring'
+import { listAfter } from '../../shared/plantList'
 import type { PlantStory } from '../../shared/plants'
 import { Visitor, entry, plantedCross, raising, undoing } from './visitor'
 
@@ -108,6 +109,38 @@ describe('a family', () => {
     expect(later).toMatchObject({ plants: 2 })
     expect((await ask('height')).body).toEqual({ families: [], later: null })
     expect((await ask('gone')).status).toBe(404)
+  })
+
+  it('answers what changed to those who know the rest, and that comes to the same as all of it', async () => {
+    let known = await family()
+    const ways: (number | 'all')[] = []
+    const follow = async () => {
+      const changes = await family(`?since=${known.mark}`)
+      const after = listAfter(known, changes)
+      ways.push(after ? changes.plants.length : 'all')
+      known = after ?? (await family())
+      expect({ ...known, mark: '' }).toEqual({ ...(await family()), mark: '' })
+    }
+    await follow()
+    const looks = [0, 2].map(i => scored(seedlings[i]!, 1, 3))
+    await note(...looks)
+    await follow()
+    expect((await keeper.send(undoing(looks[0]!.id))).status).toBe(200)
+    await follow()
+    const [code, late] = [await keeper.codes(2), v7()]
+    const more = raising(ids, { lotId: lot, plants: [late], codes: code }, 90)
+    await note(...more)
+    await follow()
+    const last = scored(late, 0, 2)
+    await note(last, scored(seedlings[1]!, 0, 2))
+    await follow()
+    const entries = [...more, last].reverse().map(deed => undoing(deed.id))
+    expect((await keeper.ask('POST', '/api/entries', { entries, anyway: true })).status).toBe(200)
+    await follow()
+    expect(ways).toEqual([0, 2, 1, 'all', 2, 'all'])
+    // What no answer gave is answered as if nothing were known.
+    for (const since of ['nonsense', `${known.mark.split('-')[0]}-`, '0-1'])
+      expect(await family(`?since=${since}`)).toMatchObject({ isChanges: false, count: known.count })
   })
 
   it('goes on paper, with all its plants or with none that were kept', async () => {

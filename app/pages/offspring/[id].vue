@@ -5,12 +5,14 @@ import { latestScore } from '@virgulta/core/offspring/score'
 import type { Plant } from '@virgulta/core/plants/plant'
 import type { Beside } from '~/components/offspring/beside'
 import type { FamilyPage } from '#shared/offspring'
+import { listAfter } from '#shared/plantList'
 
 const route = useRoute()
 const garden = useGardenStore()
 const checks = useAddressList('beside')
 const { data: family, problem } = useLive<FamilyPage>(
   () => `/api/offspring/${route.params.id}?beside=${checks.value.join()}`,
+  listAfter,
 )
 /** As they are, not watched one by one: a grid of thousands of cells reads them at every key. */
 const traits = computed(() =>

@@ -2,14 +2,21 @@
 <script setup lang="ts">
 import { counted } from '@virgulta/core/formats/counted'
 import type { Draft } from '@virgulta/core/log/entry'
-import { inRows } from '@virgulta/core/trials/layout'
+import { bySpot, inRows } from '@virgulta/core/trials/layout'
 import { max } from 'd3-array'
 import type { PlacePage } from '#shared/places'
+import { listAfter } from '#shared/plantList'
 
 const route = useRoute()
 const garden = useGardenStore()
 const log = useLogStore()
-const { data: page, problem } = useLive<PlacePage>(() => `/api/garden/places/${route.params.id}`)
+const { data: page, problem } = useLive<PlacePage>(
+  () => `/api/garden/places/${route.params.id}`,
+  (before, answer) => {
+    const page = listAfter(before, answer)
+    return page && { ...page, plants: page.plants.toSorted((a, b) => bySpot(a.spot, b.spot)) }
+  },
+)
 const isScoring = computed(() => route.query.part === 'score')
 
 /** Crops of which something stands here, the most first. */

@@ -1,14 +1,16 @@
+import type { CropGuide } from '@virgulta/core/crops/guide'
+import type { Flower } from '@virgulta/core/flowers/flower'
+import type { GardenDay } from '@virgulta/core/garden/day'
 import { doubtsBehind, seedDoubts } from '@virgulta/core/garden/doubts'
 import { growingOfCross } from '@virgulta/core/garden/growing'
 import type { Descended } from '@virgulta/core/odds/phases'
 import { laterBloomOf } from '@virgulta/core/offspring/laterBloom'
 import type { Score } from '@virgulta/core/offspring/score'
 import { latestScore } from '@virgulta/core/offspring/score'
-import type { Plant } from '@virgulta/core/plants/plant'
 import type { Trait } from '@virgulta/core/offspring/trait'
 import { classNames } from '@virgulta/core/offspring/trait'
 import { group, range } from 'd3-array'
-import { and, eq, isNotNull, sql } from 'drizzle-orm'
+import { and, asc, eq, isNotNull, sql } from 'drizzle-orm'
 import type {
   FamilyBeside,
   FamilyCounts,
@@ -23,9 +25,9 @@ import type { FamilySheet } from '../../print/familySheet'
 import { gardenDay } from '../held/gardenDay'
 import { selfsIn, stockOf } from '../held/genes'
 import { withParents } from '../held/names'
-import { statesOf } from '../readModels'
+import { sound, statesOf } from '../readModels'
 import { crossById } from '../rows/crosses'
-import { offspringOf } from '../rows/plants'
+import { plantList } from '../rows/plants'
 import { plants } from '../schema'
 
 /** All families that have plants, counted in the database. */
@@ -143,12 +145,48 @@ async function countsOf(
     .sort((a, b) => a.cross.code.localeCompare(b.cross.code))
 }
 
+/** Flowers whose seed is doubtful, with the living plants that may have come from each. */
+async function doubtfulOf(
+  db: Database,
+  garden: Garden,
+  day: GardenDay,
+  crossId: string,
+  behind: Flower[],
+  guide: CropGuide,
+): Promise<FamilyPage['doubtful']> {
+  const doubtful = behind
+    .map(flower => ({ flower: { id: flower.id, code: flower.code }, words: seedDoubts(day, flower, guide) }))
+    .filter(({ words }) => words.length)
+  if (!doubtful.length) return []
+  const { sowing, seedLot } = day.garden.states
+  const family = await db
+    .select({ id: plants.id, sowingId: sql<string | null>`${plants.state} ->> 'sowingId'` })
+    .from(plants)
+    .where(
+      and(
+        eq(plants.gardenId, garden.id),
+        eq(plants.crossId, crossId),
+        sql`${plants.state} ->> 'lost' is null`,
+        sound('plant'),
+      ),
+    )
+    .orderBy(asc(plants.code))
+  /** Flowers that a plant may have come from: those of its packet. */
+  const flowersOf = (sowingId: string | null) =>
+    seedLot.get(sowing.get(sowingId ?? '')?.lotId ?? '')?.flowerIds ?? []
+  return doubtful.map(({ flower, words }) => {
+    const own = family.filter(plant => flowersOf(plant.sowingId).includes(flower.id))
+    const others = new Set(own.flatMap(plant => flowersOf(plant.sowingId))).size - 1
+    return { flower, words, plants: own.map(plant => plant.id), others }
+  })
+}
+
 /** One family with its plants; null when the cross is not in the garden. */
 export async function familyPage(
   db: Database,
   garden: Garden,
   crossId: string,
-  { beside }: FamilyQuery,
+  { beside, since }: FamilyQuery,
 ): Promise<FamilyPage | null> {
   const cross = await crossById(db, garden, crossId)
   if (!cross) return null
@@ -163,13 +201,9 @@ export async function familyPage(
     'plant',
     [cross.seedParentId, cross.pollenParentId, ...beside].filter(p => p !== null),
   )
-  const family = await offspringOf(db, garden, crossId)
-  /** Flowers that each plant may have come from: those of its packet. */
-  const flowersOf = ({ sowingId }: Plant) => {
-    const { sowing, seedLot } = day.garden.states
-    return seedLot.get(sowing.get(sowingId ?? '')?.lotId ?? '')?.flowerIds ?? []
-  }
+  const inFamily = eq(plants.crossId, crossId)
   return {
+    ...(await plantList(db, garden, inFamily, since)),
     cross,
     seedParent: others.get(cross.seedParentId)!,
     pollenParent: others.get(cross.pollenParentId ?? '') ?? null,
@@ -177,15 +211,8 @@ export async function familyPage(
       const check = others.get(id)
       return check?.crop === cross.crop ? [check] : []
     }),
-    plants: family,
     doubts: doubtsBehind(day, behind, guide),
-    doubtful: behind.flatMap(flower => {
-      const words = seedDoubts(day, flower, guide)
-      const plants = family.filter(plant => !plant.lost && flowersOf(plant).includes(flower.id))
-      const others = new Set(plants.flatMap(flowersOf)).size - 1
-      const { id, code } = flower
-      return words.length ? [{ flower: { id, code }, words, plants: plants.map(p => p.id), others }] : []
-    }),
+    doubtful: await doubtfulOf(db, garden, day, crossId, behind, guide),
     flowers: behind.length,
     growing: growingOfCross(day, cross),
   }
@@ -197,7 +224,7 @@ export async function familySheetOf(
   garden: Garden,
   crossId: string,
 ): Promise<FamilySheet | null> {
-  const page = await familyPage(db, garden, crossId, { beside: [] })
+  const page = await familyPage(db, garden, crossId, { beside: [], since: '' })
   if (!page) return null
   const { cross, seedParent, pollenParent, plants: family } = page
   const crop = (await gardenDay(db, garden)).garden.crops.get(cross.crop)!
