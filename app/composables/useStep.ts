@@ -4,8 +4,10 @@ import type { LocationQueryRaw } from 'vue-router'
 const isNavigating = ref(false)
 /** True while the browser's own Back or Forward is followed. */
 let isPopping = false
-/** The step back that closes something, until it has arrived: what opens meanwhile waits, or that step would close it too. */
+/** What is closing, until it is out of the address: what opens meanwhile waits. */
 let leaving: Promise<void> | null = null
+/** The step back that closes something, until it has arrived: what leads elsewhere meanwhile waits, or it would be taken back, too. */
+let steppingBack: Promise<void> | null = null
 
 /** The dialogs that stand open, in the address: the last one lies on top. */
 const OPEN = 'open'
@@ -17,6 +19,13 @@ const openIn = (query: LocationQueryRaw): string[] =>
 /** Watches how the router goes; called once, before anything else asks. */
 export function followRouter(): void {
   const router = useRouter()
+  for (const go of ['push', 'replace'] as const) {
+    const goes = router[go]
+    router[go] = async to => {
+      await steppingBack
+      return goes(to)
+    }
+  }
   addEventListener('popstate', () => (isPopping = true), { capture: true })
   router.beforeEach((to, from) => {
     isNavigating.value = true
@@ -66,16 +75,19 @@ export function useStep(name: string) {
   async function leave(rest: LocationQueryRaw) {
     // Whoever closes may be on the way elsewhere already.
     await new Promise(resolve => setTimeout(resolve))
+    await steppingBack
     if (isNavigating.value || value.value === null) return
     const before = router.resolve({ query: rest }).fullPath
     if (history.state?.back !== before) return void (await router.replace({ query: rest }))
-    await new Promise<void>(resolve => {
+    steppingBack = new Promise<void>(resolve => {
       const stop = router.afterEach(() => {
         stop()
         resolve()
       })
       router.back()
     })
+    await steppingBack
+    steppingBack = null
   }
   return { value, open, close }
 }
