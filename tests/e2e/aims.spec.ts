@@ -1,6 +1,6 @@
 /** From a wish to a planned cross: the aim, the bench, a pair, its odds, the flowers it takes. */
 import { expect } from '@playwright/test'
-import { demoTest as test, lookTest } from './garden'
+import { expectClosed, lookTest, demoTest as test } from './garden'
 
 /** Chooses in a select of the component library by keyboard. */
 async function choose(scope: import('@playwright/test').Locator, label: string | RegExp, option: string) {
@@ -100,6 +100,7 @@ test('a trait, a locus and a rule of one’s own are added, scored, and tell of 
   await choose(dialog, 'Scale', 'yes or no')
   await dialog.getByRole('button', { name: 'Add it' }).click()
   await expect(page.getByRole('cell', { name: 'striped fruit', exact: true })).toBeVisible()
+  await expectClosed(page)
 
   await page.getByRole('link', { name: 'Loci and rules' }).click()
   await page.getByRole('button', { name: 'Add a locus' }).click()
@@ -110,6 +111,7 @@ test('a trait, a locus and a rule of one’s own are added, scored, and tell of 
   await dialog.getByRole('textbox', { name: 'Alleles, with a space between' }).fill('T t')
   await dialog.getByRole('button', { name: 'Add it' }).click()
   await expect(page.getByRole('cell', { name: 'T hides t' })).toBeVisible()
+  await expectClosed(page)
 
   await page.getByRole('button', { name: 'Add a rule' }).click()
   await choose(dialog, 'Trait it makes', 'striped fruit')
@@ -120,6 +122,7 @@ test('a trait, a locus and a rule of one’s own are added, scored, and tell of 
   await page.getByRole('option', { name: 'no', exact: true }).last().click()
   await dialog.getByRole('button', { name: 'Add it' }).click()
   await expect(page.getByText('stripe T: yes')).toBeVisible()
+  await expectClosed(page)
 
   const { plants } = (await (await page.request.get('/api/plants?q=Small%20Lantern')).json()) as {
     plants: { id: string }[]
