@@ -4,15 +4,23 @@ import { keepFocus } from '../utils/keepFocus'
 const MANY =
   '[data-many], .v-pagination, [role=slider], input, label, textarea, summary, [role=option], [role=listbox]'
 
+/** What opens over a screen: a menu, a dialog. */
+const LAYER = '.v-overlay__content'
+
 /** The second press of a double click means what the first one meant; held down, a key is pressed once. */
 function onePressOnce(): void {
+  let pressedIn: Element | null = null
   addEventListener(
     'click',
     (event: MouseEvent) => {
+      const target = event.target as HTMLElement
+      const layer = target.closest(LAYER)
+      if (event.detail < 2) pressedIn = layer
+      // What opened under the pointer, or came to light there, was not meant at all.
+      const isSame = layer === pressedIn
       if (
         event.detail < 2 ||
-        !(event.target as HTMLElement).closest('button, a, [type=submit]') ||
-        (event.target as HTMLElement).closest(MANY)
+        (isSame && (!target.closest('button, a, [type=submit]') || target.closest(MANY)))
       )
         return
       event.preventDefault()

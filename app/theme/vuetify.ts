@@ -27,7 +27,8 @@ export default defineVuetifyConfiguration({
   theme: { defaultTheme: 'paper', themes: { paper: theme('paper'), dark: theme('dark'), sun: theme('sun') } },
   icons: { defaultSet: 'mdi-svg' },
   defaults: {
-    global: { ripple: false },
+    // What opens can be pressed at once: while it moves, a press would go through it to what lies below.
+    global: { ripple: false, transition: false },
     VBtn: { variant: 'outlined', rounded: 'sm', color: 'primary', height: 36 },
     VTextField: { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary' },
     VFileInput: { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary' },
