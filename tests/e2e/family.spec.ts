@@ -1,6 +1,7 @@
 /** A family: scored by keys alone, asked what it says, chosen from. */
 import type { Page } from '@playwright/test'
 import { expect, test } from '@playwright/test'
+import type { FamilyPage } from '../../shared/offspring'
 import { expectAccessible, expectNarrow, lookTest, openDemo } from './garden'
 
 /** A family of the demo garden, by what was wanted of it. */
@@ -63,7 +64,12 @@ test('a family is scored by keys alone, and what was keyed is taken back step by
       .getByRole('gridcell')
       .nth(1 + trait)
   await expect(plants.first()).toBeVisible()
+  // Of a family that is on the screen only what changed comes anew.
+  const changes = page.waitForResponse(/\/api\/offspring\/[^?]+\?.*since=/)
   for (const key of ['1', '2', 'r', '-']) await page.keyboard.press(key)
+  const answer = (await (await changes).json()) as FamilyPage
+  expect(answer.isChanges).toBe(true)
+  expect(answer.plants.length).toBeLessThanOrEqual(4)
   for (const [plant, seen] of ['white', 'pink', 'pink', '–'].entries())
     await expect(cell(plant)).toHaveText(seen)
 

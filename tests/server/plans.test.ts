@@ -1,6 +1,6 @@
 /** How the database finds what lists and entries need: by indexes, as the server's role, under row-level security. */
 import { sum } from 'd3-array'
-import { sql } from 'drizzle-orm'
+import { eq, sql } from 'drizzle-orm'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { serverRoleOf } from '../../scripts/lib/serverRole.mjs'
 import type { Transaction } from '../../server/db/connection'
@@ -13,8 +13,9 @@ import { lastPassOf } from '../../server/db/held/lastPass'
 import { linesBetween, linesOn, logPage } from '../../server/db/held/lines'
 import { record } from '../../server/db/rows/log'
 import { families } from '../../server/db/pages/offspring'
-import { offspringOf } from '../../server/db/rows/plants'
+import { plantList } from '../../server/db/rows/plants'
 import { plantPage } from '../../server/db/pages/plants'
+import { plants } from '../../server/db/schema'
 import { roundOn } from '../../server/db/pages/round'
 import { seedShelf } from '../../server/db/pages/seed'
 import type { OpenGarden } from '../../shared/garden'
@@ -106,7 +107,14 @@ const works: [string, Work][] = [
     'a page of plants',
     (tx, garden) => plantPage(tx, garden, { q: '', page: 3, size: 50, sort: 'name', order: 'asc' } as never),
   ],
-  ['a family', (tx, garden) => offspringOf(tx, garden, crossId)],
+  [
+    'a family, and what changed of it',
+    async (tx, garden) => {
+      const ofCross = eq(plants.crossId, crossId)
+      const { mark } = await plantList(tx, garden, ofCross)
+      return plantList(tx, garden, ofCross, mark)
+    },
+  ],
   ['a page of the log', (tx, garden) => logPage(tx, garden, 2, 50)],
   ['the log of a tag', (tx, garden) => logPage(tx, garden, 1, 50, '26-4')],
   [
