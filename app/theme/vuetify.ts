@@ -27,8 +27,7 @@ export default defineVuetifyConfiguration({
   theme: { defaultTheme: 'paper', themes: { paper: theme('paper'), dark: theme('dark'), sun: theme('sun') } },
   icons: { defaultSet: 'mdi-svg' },
   defaults: {
-    // What opens can be pressed at once: while it moves, a press would go through it to what lies below.
-    global: { ripple: false, transition: false },
+    global: { ripple: false },
     VBtn: { variant: 'outlined', rounded: 'sm', color: 'primary', height: 36 },
     VTextField: { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary' },
     VFileInput: { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary' },
@@ -50,6 +49,8 @@ export default defineVuetifyConfiguration({
       controlVariant: 'split',
     },
     VDialog: { maxWidth: 560 },
+    // It can be pressed at once: while it moves, a press would go through it to what lies below.
+    VMenu: { transition: false },
     VDataTable: { density: 'compact', hover: true },
   },
 })
