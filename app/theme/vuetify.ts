@@ -49,8 +49,6 @@ export default defineVuetifyConfiguration({
       controlVariant: 'split',
     },
     VDialog: { maxWidth: 560 },
-    // It can be pressed at once: while it moves, a press would go through it to what lies below.
-    VMenu: { transition: false },
     VDataTable: { density: 'compact', hover: true },
   },
 })

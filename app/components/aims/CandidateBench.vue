@@ -293,7 +293,7 @@ const exportCsv = () =>
               >
                 <v-icon :icon="pins.includes(row.plant.code) ? mdiPin : mdiPinOutline" size="18" />
               </button>
-              <v-menu v-if="garden.mayNote">
+              <v-menu v-if="garden.mayNote" :transition="false">
                 <template #activator="{ props }"
                   ><button
                     type="button"

@@ -115,7 +115,7 @@ const adds: { title: string; step: Step }[] = [
       </li>
     </ol>
     <div class="row">
-      <v-menu>
+      <v-menu :transition="false">
         <template #activator="{ props }"
           ><v-btn size="small" v-bind="props" :disabled="path.length > 8">Add a step</v-btn></template
         >

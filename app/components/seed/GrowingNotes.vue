@@ -50,7 +50,7 @@ const last = computed(() => grown.slice(-6).reverse())
       </li>
     </ul>
     <div v-if="garden.mayNote && !readonly">
-      <v-menu>
+      <v-menu :transition="false">
         <template #activator="{ props }"
           ><v-btn v-bind="props" height="44">Note how they grow</v-btn></template
         >

@@ -128,7 +128,7 @@ function save() {
       <v-select v-if="choices.length" v-model="crop" label="Crop" :items="choices" class="narrow" />
       <CountStepper v-model="h2" label="Handed on, in %" :least="1" :most="99" />
       <CountStepper v-model="share" label="Wished allele in a population, in %" :least="1" :most="99" />
-      <v-menu v-if="plans.length < 6">
+      <v-menu v-if="plans.length < 6" :transition="false">
         <template #activator="{ props }"><v-btn v-bind="props">Compare another way</v-btn></template>
         <v-list density="compact"
           ><v-list-item v-for="kind in KINDS" :key="kind" :title="PLAN_KINDS[kind].name" @click="add(kind)"

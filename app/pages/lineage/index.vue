@@ -180,7 +180,7 @@ const nudge = (by: number) => (zoom.value = Math.max(0.2, Math.min(2, zoom.value
                 aria-label="All of it in sight"
                 @click="drawing?.fit()"
               />
-              <v-menu v-if="placed && tree?.nodes.length">
+              <v-menu v-if="placed && tree?.nodes.length" :transition="false">
                 <template #activator="{ props }"
                   ><v-btn v-bind="props" class="quietly" :prepend-icon="mdiDownload">Save as</v-btn></template
                 >

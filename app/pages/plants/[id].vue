@@ -214,7 +214,7 @@ async function lose(reason: string) {
           Sets of chromosomes:
           <strong class="figures">{{ story.plant.sets ?? crop!.definition.inheritance.ploidy }}</strong>
           {{ story.plant.sets ? 'counted' : 'as usual in the crop' }}
-          <v-menu v-if="garden.mayNote && !story.plant.lost">
+          <v-menu v-if="garden.mayNote && !story.plant.lost" :transition="false">
             <template #activator="{ props }"
               ><button type="button" class="link" v-bind="props">change</button></template
             >

@@ -102,7 +102,7 @@ const thaw = () => log.note([{ kind: 'tubeThawed', subjectId: id.value, payload:
             <v-btn variant="flat" :to="`/pollen/${id}/count`">Test it</v-btn>
             <v-btn @click="does = 'move'">Move</v-btn>
             <v-btn v-if="page.store" @click="takeOut">Take out</v-btn>
-            <v-menu>
+            <v-menu :transition="false">
               <template #activator="{ props }"><v-btn v-bind="props" class="quietly">More</v-btn></template>
               <v-list>
                 <v-list-item title="Print its label" @click="isPrinting = true" />
