@@ -10,7 +10,7 @@ const cropsIn = (text: string): string[] => [
   ...new Set([...text.matchAll(/"crop":"([^"]+)"/g)].map(([, id]) => id!)),
 ]
 
-/** An answer that goes on from the one before it, of which it may hold only the changes; null: it cannot, all is to be asked for. */
+/** Puts together an answer, which may hold only the changes, and the one before it; null: all is to be asked for. */
 type After<T> = T extends { mark: string } ? (before: T, answer: T) => T | null : never
 
 /**

@@ -6,7 +6,7 @@ const isNavigating = ref(false)
 let isPopping = false
 /** What is closing, until it is out of the address: what opens meanwhile waits. */
 let leaving: Promise<void> | null = null
-/** The step back that closes something, until it has arrived: what leads elsewhere meanwhile waits, or it would be taken back, too. */
+/** The step back that closes something, until it has arrived: what leads elsewhere meanwhile would be taken back, too. */
 let steppingBack: Promise<void> | null = null
 
 /** The dialogs that stand open, in the address: the last one lies on top. */

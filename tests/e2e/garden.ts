@@ -99,7 +99,7 @@ export async function pick(page: Page, label: RegExp, name: string) {
   await page.getByRole('option', { name }).first().click()
 }
 
-/** The dialog is gone from the address, too: closing takes a step back, which would take another address along with it. */
+/** The dialog is gone from the address, too: closing takes a step back, and would take another address with it. */
 export const expectClosed = (page: Page) => expect(page).not.toHaveURL(/open=/)
 
 /** The day so many days before today, as a date field takes it. */
