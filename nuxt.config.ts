@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { build } from 'esbuild'
@@ -16,10 +17,14 @@ export default defineNuxtConfig({
       title: 'Virgulta',
       link: [{ rel: 'icon', type: 'image/svg+xml', href: '/icon.svg' }],
       meta: [{ name: 'description', content: 'Plan crosses, work flowers, follow the seed.' }],
+      // Before the style sheet: a script behind one waits for it.
+      script: [{ innerHTML: readFileSync(here('./app/ask-early.js'), 'utf8'), tagPriority: 'critical' }],
     },
   },
-  css: ['~/theme/fonts.css', '~/theme/paper.css', '~/theme/drawing.css'],
+  css: ['vuetify/styles/core', '~/theme/fonts.css', '~/theme/paper.css', '~/theme/drawing.css'],
   spaLoadingTemplate: here('./app/spa-loading-template.html'),
+  // Who is signed in is asked by the application's own session store.
+  auth: { loadStrategy: 'none' },
   runtimeConfig: {
     session: {
       name: 'virgulta',
@@ -49,7 +54,13 @@ export default defineNuxtConfig({
     // Few files: each costs a way to the server and back.
     build: {
       cssCodeSplit: false,
-      rollupOptions: { output: { experimentalMinChunkSize: 20_000 } },
+      rollupOptions: {
+        output: {
+          experimentalMinChunkSize: 20_000,
+          // What is seen every morning is one file, with all that it stands on.
+          manualChunks: id => (/\/app\/(layouts\/default|pages\/today)\.vue$/.test(id) ? 'first' : undefined),
+        },
+      },
     },
     optimizeDeps: {
       include: [
@@ -94,6 +105,7 @@ export default defineNuxtConfig({
   },
   vuetify: {
     vuetifyOptions: './app/theme/vuetify.ts',
-    moduleOptions: { styles: true, disableVuetifyStyles: false },
+    // Its styles without the classes for everything, of which the screens use none (theme/paper.css has the one that its parts use).
+    moduleOptions: { styles: true, disableVuetifyStyles: true },
   },
 })

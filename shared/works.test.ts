@@ -1,4 +1,3 @@
-import { dayNumber } from '@virgulta/core/bloom/chances'
 import { lengthChances } from '@virgulta/core/bloom/foretell'
 import { cropSeasons, predictorOf } from '@virgulta/core/bloom/predict'
 import { SOWN } from '@virgulta/core/bloom/scale'
@@ -8,6 +7,7 @@ import { describe, expect, it } from 'vitest'
 import * as v from 'valibot'
 import type { MeetingWish } from './works'
 import { Paths, windowOfBatch, works } from './works'
+import { dayNumber } from '@virgulta/core/time/days'
 
 const genetics = {
   ploidy: 2 as const,

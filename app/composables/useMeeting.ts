@@ -1,5 +1,4 @@
 import { chanceOfBatches } from '@virgulta/core/bloom/batchChances'
-import { dayNumber } from '@virgulta/core/bloom/chances'
 import type { Window } from '@virgulta/core/bloom/overlap'
 import { bySeason, meeting, pollenSide, receptiveWindow, sheddingWindow } from '@virgulta/core/bloom/overlap'
 import { sowingDays } from '@virgulta/core/bloom/sowingDays'
@@ -7,6 +6,7 @@ import type { BloomForecast } from '@virgulta/core/garden/blooms'
 import type { MeetPage } from '#shared/bloom'
 import type { MeetingWish } from '#shared/works'
 import { windowOfBatch } from '#shared/works'
+import { dayNumber } from '@virgulta/core/time/days'
 
 /** What is thought of to make two plants meet. */
 export interface MeetingPlan {

@@ -1,5 +1,4 @@
-import { dayNumber, dayOfNumber } from '@virgulta/core/bloom/chances'
-import { addDays, dayInWords } from '@virgulta/core/time/days'
+import { addDays, dayInWords, dayNumber, dayOfNumber } from '@virgulta/core/time/days'
 import { scaleLinear } from 'd3-scale'
 
 /** Days across a drawing: their place, the months under them, and the day at a place. */

@@ -4,10 +4,11 @@ import { mdiCalendarExportOutline, mdiChevronLeft, mdiChevronRight } from '@mdi/
 import { clockWords } from '@virgulta/core/bloom/hours'
 import { counted } from '@virgulta/core/formats/counted'
 import type { SubjectType } from '@virgulta/core/log/kind'
-import { merged } from '@virgulta/core/round/round'
+import { merged } from '@virgulta/core/round/stop'
 import type { RoundStep } from '@virgulta/core/round/work'
 import { WORK } from '@virgulta/core/round/work'
 import { addDays, clockOf, dayInWords } from '@virgulta/core/time/days'
+import { group } from 'd3-array'
 import type { RoundStop } from '#shared/round'
 import { MOST_NOTED } from '#shared/round'
 
@@ -35,12 +36,15 @@ const groups = computed(() => {
   >()
   for (const stop of round.value?.stops ?? []) {
     const key = `${stop.hours ? Math.ceil(stop.hours.to) : ''}|${stop.placeId}`
-    const group = map.get(key)
-    if (group) group.stops.push(stop)
+    const known = map.get(key)
+    if (known) known.stops.push(stop)
     else map.set(key, { key, hours: stop.hours, placeId: stop.placeId, stops: [stop] })
   }
-  return [...map.values()].map(group => ({ ...group, rows: merged(group.stops) }))
+  return [...map.values()]
 })
+const rows = computed(() => groups.value.flatMap(spot => merged(spot.stops).map(stops => ({ spot, stops }))))
+const unfolded = useUnfolding(() => rows.value)
+const shown = computed(() => [...group(unfolded.value, row => row.spot)])
 const places = computed(() => Object.keys(round.value?.atPlaces ?? {}).length)
 /** One plant may have two things to be done at it. */
 const keyOf = (stop: RoundStop) => `${stop.subject.id} ${stop.step}`
@@ -138,21 +142,21 @@ const LEFT_OUT: Partial<Record<SubjectType, string>> = {
 
     <div v-if="round" class="columns">
       <div ref="list" class="stack">
-        <PaperSheet v-for="group in groups" :key="group.key" class="group">
+        <PaperSheet v-for="[spot, here] in shown" :key="spot.key" class="group">
           <header class="row spread">
-            <h2>{{ garden.placeName(group.placeId) }}</h2>
+            <h2>{{ garden.placeName(spot.placeId) }}</h2>
             <span class="quiet small"
               >{{
-                group.hours
-                  ? `between ${clockWords(group.hours.from)} and ${clockWords(group.hours.to)}`
+                spot.hours
+                  ? `between ${clockWords(spot.hours.from)} and ${clockWords(spot.hours.to)}`
                   : 'any hour'
               }}<template v-if="round.stops.length === round.total">
-                · {{ group.stops.length }}</template
+                · {{ spot.stops.length }}</template
               ></span
             >
           </header>
           <ul>
-            <template v-for="row in group.rows" :key="keyOf(row[0]!)">
+            <template v-for="{ stops: row } in here" :key="keyOf(row[0]!)">
               <RoundTogether v-if="row.length > 1" :stops="row" :readonly="!isToday">
                 <RoundRow
                   v-for="stop in row"

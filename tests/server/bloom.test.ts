@@ -1,11 +1,11 @@
 /** Blooms, batches and weather of a garden, and what is foretold from them. */
 import { randomUUID } from 'node:crypto'
 import { chanceOfBatches } from '@virgulta/core/bloom/batchChances'
-import { dayNumber, quantileIn } from '@virgulta/core/bloom/chances'
+import { quantileIn } from '@virgulta/core/bloom/chances'
 import { receptiveWindow, sheddingWindow, usualTerms } from '@virgulta/core/bloom/overlap'
 import type { BloomFile } from '@virgulta/core/bloom/readCsv'
 import type { Deed } from '@virgulta/core/log/entry'
-import { addDays, yearOf } from '@virgulta/core/time/days'
+import { addDays, dayNumber, yearOf } from '@virgulta/core/time/days'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { open } from '../../server/db/connection'
 import { gardenById } from '../../server/db/rows/garden'

@@ -18,16 +18,30 @@ const {
 const garden = useGardenStore()
 const typed = ref('')
 const wanted = refDebounced(typed, 150)
+/** The name of the chosen plant stands in the field, too. */
+const isTyping = computed(() => wanted.value !== plant.value?.name)
 const isWide = ref(false)
 watch(
   () => crop,
   () => (isWide.value = false),
 )
 const { data, isLoading } = useLive<PlantPage>(() => {
-  const q = wanted.value === plant.value?.name ? '' : wanted.value
-  return `/api/plants?${new URLSearchParams({ size: '30', q: q ?? '', ...(crop && !isWide.value ? { crop } : {}) })}`
+  const q = isTyping.value ? (wanted.value ?? '') : ''
+  return `/api/plants?${new URLSearchParams({ size: '30', q, ...(crop && !isWide.value ? { crop } : {}) })}`
 })
-const choices = computed(() => (data.value?.plants ?? []).filter(p => !p.lost))
+/** What is typed has not been searched for yet: of the list before only what is called so stands, so that nothing goes under the hand. */
+const isBehind = computed(() => isLoading.value || (typed.value ?? '') !== (wanted.value ?? ''))
+const isCalled = ({ name, code }: Plant) =>
+  `${name} ${code}`.toLowerCase().includes((typed.value ?? '').trim().toLowerCase())
+const choices = computed(() =>
+  (data.value?.plants ?? []).filter(p => !p.lost && (!isBehind.value || !isTyping.value || isCalled(p))),
+)
+const noneWords = computed(() => {
+  if (isBehind.value) return 'Looking …'
+  return crop && !isWide.value
+    ? `No ${garden.cropName(crop).toLowerCase()} is called that; add it under Plants.`
+    : 'No plant is called that; add it under Plants.'
+})
 const isOther = computed(() => plant.value !== null && crop !== undefined && plant.value.crop !== crop)
 </script>
 
@@ -45,11 +59,7 @@ const isOther = computed(() => plant.value !== null && crop !== undefined && pla
       no-filter
       :error-messages="error ? [error] : []"
       :aria-invalid="Boolean(error)"
-      :no-data-text="
-        crop && !isWide
-          ? `No ${garden.cropName(crop).toLowerCase()} is called that; add it under Plants.`
-          : 'No plant is called that; add it under Plants.'
-      "
+      :no-data-text="noneWords"
     >
       <template #item="{ item, props }">
         <v-list-item

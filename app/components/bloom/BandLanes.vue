@@ -1,10 +1,10 @@
 <!-- One window of a plant as two lanes: above, the days with ready stigmas, solid; below, the days on which pollen is shed, dotted. The surer, the darker. -->
 <script setup lang="ts">
 import type { Chances } from '@virgulta/core/bloom/chances'
-import { dayNumber } from '@virgulta/core/bloom/chances'
 import { covering, receptiveWindow, sheddingWindow } from '@virgulta/core/bloom/overlap'
 import type { CropGuide } from '@virgulta/core/crops/guide'
 import type { BloomForecast } from '@virgulta/core/garden/blooms'
+import { dayNumber } from '@virgulta/core/time/days'
 
 const {
   window: bloom,

@@ -1,9 +1,9 @@
 <!-- The season as bands: a row for each plant in play, today's line through all of them, the weather beneath on the same days. -->
 <script setup lang="ts">
 import { stationWords } from '../weather/weatherWords'
-import { dayNumber, quantileIn } from '@virgulta/core/bloom/chances'
+import { quantileIn } from '@virgulta/core/bloom/chances'
 import { windowWords } from '@virgulta/core/garden/bloomWords'
-import { dayInWords } from '@virgulta/core/time/days'
+import { dayInWords, dayNumber } from '@virgulta/core/time/days'
 import type { BloomPage, BloomRow } from '#shared/bloom'
 
 const { page, rows, from, to, pair } = defineProps<{

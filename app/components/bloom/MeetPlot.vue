@@ -1,11 +1,11 @@
 <!-- Two plants and their days together; the dates of batches that are thought of can be dragged, or moved with the arrow keys. -->
 <script setup lang="ts">
 import type { Chances } from '@virgulta/core/bloom/chances'
-import { dayNumber, dayOfNumber, quantileIn } from '@virgulta/core/bloom/chances'
+import { quantileIn } from '@virgulta/core/bloom/chances'
 import type { Window } from '@virgulta/core/bloom/overlap'
 import type { CropGuide } from '@virgulta/core/crops/guide'
 import { windowWords } from '@virgulta/core/garden/bloomWords'
-import { addDays, dayInWords } from '@virgulta/core/time/days'
+import { addDays, dayInWords, dayNumber, dayOfNumber } from '@virgulta/core/time/days'
 import type { MeetPage } from '#shared/bloom'
 
 const { page, guide, together, thought, earliest, latest } = defineProps<{

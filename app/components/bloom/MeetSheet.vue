@@ -2,13 +2,12 @@
 <script setup lang="ts">
 import { percentWords } from '@virgulta/core/odds/oddsWords'
 import { mdiClose, mdiPlus, mdiSwapHorizontal } from '@mdi/js'
-import { dayNumber, dayOfNumber } from '@virgulta/core/bloom/chances'
 import type { Remedy } from '@virgulta/core/bloom/remedies'
 import { daysOf, remedyWork } from '@virgulta/core/bloom/remedies'
 import { seasonInWords } from '@virgulta/core/bloom/season'
 import { counted, plural } from '@virgulta/core/formats/counted'
 import type { Draft } from '@virgulta/core/log/entry'
-import { dayInWords, isDay } from '@virgulta/core/time/days'
+import { dayInWords, dayNumber, dayOfNumber, isDay } from '@virgulta/core/time/days'
 import { v7 } from 'uuid'
 import type { MeetPage } from '#shared/bloom'
 

@@ -4,7 +4,7 @@ import { meanShare } from '@virgulta/core/chance/rate'
 import { oneIn, percentWords } from '@virgulta/core/odds/oddsWords'
 import type { CropYields, WantedShare } from '@virgulta/core/crops/knowledge'
 import type { CountedQuantity } from '@virgulta/core/crops/quantities'
-import { quantities } from '@virgulta/core/crops/quantities'
+import { expectedOf } from '@virgulta/core/crops/expected'
 import { counted, plural } from '@virgulta/core/formats/counted'
 
 const { yields, share, crop, keepers, confidence } = defineProps<{
@@ -112,7 +112,7 @@ const points = (gain: number) => (gain < 0.0005 ? 'under 0.1' : `${(gain * 100).
                 <td>
                   <EstimateMark
                     v-if="stations[i]!.of"
-                    :estimate="quantities[stations[i]!.of!].now(yields)"
+                    :estimate="expectedOf[stations[i]!.of!](yields)"
                     v-bind="markOf(stations[i]!.of!, crop)"
                   />
                   <span v-else-if="i === answer.stations.length - 1" class="figures"

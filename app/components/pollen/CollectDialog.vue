@@ -2,7 +2,7 @@
 <script setup lang="ts">
 import { pollenChoices } from './pollenWords'
 import type { Plant } from '@virgulta/core/plants/plant'
-import { canBeDried } from '@virgulta/core/pollen/prior'
+import { canBeDried } from '@virgulta/core/pollen/worth'
 import { usualCollecting } from '@virgulta/core/pollen/collecting'
 import type { COLLECTED_AT, COLLECTING } from '@virgulta/core/pollen/kinds'
 import type { PlantStory } from '#shared/plants'

@@ -1,8 +1,7 @@
 <!-- The weather under the bands, on the same days: warmth of each day, what is usual, rain. What is foretold is lighter. -->
 <script setup lang="ts">
 import { dayFromWords } from './weatherWords'
-import { dayNumber } from '@virgulta/core/bloom/chances'
-import { dayInWords } from '@virgulta/core/time/days'
+import { dayInWords, dayNumber } from '@virgulta/core/time/days'
 import { extent } from 'd3-array'
 import { scaleLinear, scaleSqrt } from 'd3-scale'
 import type { BloomPage } from '#shared/bloom'

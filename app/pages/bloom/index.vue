@@ -2,8 +2,8 @@
 <script setup lang="ts">
 import type { Chances } from '@virgulta/core/bloom/chances'
 import { mdiChevronLeft, mdiChevronRight, mdiDownload, mdiUpload } from '@mdi/js'
-import { dayNumber, dayOfNumber, quantileIn } from '@virgulta/core/bloom/chances'
-import { addDays } from '@virgulta/core/time/days'
+import { quantileIn } from '@virgulta/core/bloom/chances'
+import { addDays, dayNumber, dayOfNumber } from '@virgulta/core/time/days'
 import type { BloomPage, BloomRow } from '#shared/bloom'
 
 const garden = useGardenStore()

@@ -1,10 +1,4 @@
 import { OutOfRange } from '../chance/estimate'
-import type { ISODate } from '../time/days'
-import { addDays, daysBetween } from '../time/days'
-
-/** Days are counted from 1 January 1970 where they are reckoned with. */
-export const dayNumber = (day: ISODate): number => daysBetween('1970-01-01', day)
-export const dayOfNumber = (number: number): ISODate => addDays('1970-01-01', number)
 
 /** Chances of whole numbers that follow each other: `p[i]` belongs to `first + i`. */
 export interface Chances {

@@ -5,10 +5,11 @@ import { batchDue, bloomLookDue, taskDue } from './due'
 import { historyInWords } from './history'
 import type { BloomNote } from './note'
 import { neverSeen, openBloom, withBloomNote } from './note'
-import { certain, dayNumber } from './chances'
+import { certain } from './chances'
 import { bloomRecords, seasonInWords, seasonOf } from './season'
 import { chilli } from '../crops/guides/chilli'
 import { hellebore } from '../crops/guides/hellebore'
+import { dayNumber } from '../time/days'
 
 const TODAY = '2026-06-12'
 const noted = (...notes: [BloomNote['sign'], string][]) =>

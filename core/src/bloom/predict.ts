@@ -7,11 +7,11 @@ import type { CropGuide } from '../crops/guide'
 import { counted } from '../formats/counted'
 import { once } from '../once'
 import { isYearRound } from '../season/band'
-import { dayNumber } from './chances'
 import type { Method, SeasonGround, WarmthCurve } from './scale'
 import { METHODS, dayAt, scaleOf, warmthExpected, warmthOf } from './scale'
 import type { BloomRecord } from './season'
 import { seasonStart } from './season'
+import { dayNumber } from '../time/days'
 
 type GuideBloom = CropGuide['bloom']
 
@@ -146,8 +146,13 @@ function fitsOf({ bloom, curvesOf, methods }: CropSeasons, present: number): Met
       ).flatMap(([season, own]) => {
         const others = placed.filter(p => p.season !== season)
         const before = learnCrossed(guide, others, parts)
-        const expectedAt = (plantId: string) =>
-          method === 'warmth' ? warmthExpected(curvesOf(plantId), present - season) : [undefined]
+        const expectedAt = (plantId: string) => {
+          if (method !== 'warmth') return [undefined]
+          // Plants that stand together feel the same warmth.
+          const curves = curvesOf(plantId)
+          const back = present - season
+          return once(curves, `expected ${back} years ago`, () => warmthExpected(curves, back))
+        }
         return own.flatMap(({ record, unit }): [BloomRecord, number][] => {
           const { location } = foretellCrossed(before, unit, season)
           const days = expectedAt(unit).flatMap(warmth => {

@@ -2,9 +2,9 @@ import { max } from 'd3-array'
 import type { CropGuide } from '../crops/guide'
 import { counted, plural } from '../formats/counted'
 import type { ISODate } from '../time/days'
-import { addDays } from '../time/days'
+import { addDays, dayOfNumber } from '../time/days'
 import { bestBatches, chanceOfBatches } from './batchChances'
-import { dayOfNumber, quantileIn } from './chances'
+import { quantileIn } from './chances'
 import type { MeetingTerms, Window } from './overlap'
 
 /** Two plants that should meet. */

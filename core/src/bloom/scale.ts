@@ -1,7 +1,6 @@
 import type { CropGuide } from '../crops/guide'
 import type { ISODate } from '../time/days'
-import { dayNumber, dayOfNumber } from './chances'
-import { yearOf } from '../time/days'
+import { dayNumber, dayOfNumber, yearOf } from '../time/days'
 import { seasonStart } from './season'
 
 type GuideBloom = CropGuide['bloom']

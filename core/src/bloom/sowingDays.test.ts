@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { builtInGuide } from '../crops/guides/all'
-import { dayNumber, dayOfNumber, moved } from './chances'
+import { moved } from './chances'
 import { latestSowing, sowingDays } from './sowingDays'
+import { dayNumber, dayOfNumber } from '../time/days'
 
 const { bloom } = builtInGuide('chilli')!
 const sure = { first: 0, p: [1] }

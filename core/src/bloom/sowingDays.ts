@@ -1,7 +1,7 @@
 import type { CropGuide } from '../crops/guide'
 import type { ISODate } from '../time/days'
-import { addDays } from '../time/days'
-import { dayNumber, quantileIn } from './chances'
+import { addDays, dayNumber } from '../time/days'
+import { quantileIn } from './chances'
 import type { Window } from './overlap'
 import { seasonStart } from './season'
 

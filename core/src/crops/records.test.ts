@@ -6,6 +6,8 @@ import { chosen, deed, harvest, ids, newId, sow, upToPollination } from '../test
 import { chilli } from './guides/chilli'
 import { cropKnowledge, cropYields } from './knowledge'
 import { digestOf } from './digest'
+import { expectedOf } from './expected'
+import type { Quantity } from './quantities'
 import { quantities } from './quantities'
 import type { CropHistory, Judged } from './records'
 import { counts, waits } from './records'
@@ -198,9 +200,9 @@ describe('losses on the way', () => {
 describe('what is learnt', () => {
   it('is the guide while there are no records, and says how many there are', () => {
     const knowledge = cropKnowledge(chilli, digestOf(none, chilli))
-    for (const view of Object.values(quantities)) {
+    for (const [of, view] of Object.entries(quantities)) {
       const { low, high } = view.guide(chilli)
-      const now = view.now(knowledge)
+      const now = expectedOf[of as Quantity](knowledge)
       expect(now).toMatchObject({ origin: 'guide', records: 0 })
       expect(Math.abs(now.low - low) / low, view.words).toBeLessThan(0.15)
       expect(Math.abs(now.high - high) / high, view.words).toBeLessThan(0.15)
@@ -214,8 +216,8 @@ describe('what is learnt', () => {
     ]
     const history = { ...none, flowers }
     const knowledge = cropKnowledge(chilli, digestOf(history, chilli))
-    expect(quantities.take.now(knowledge).records).toBe(counts.take(history).length)
-    expect(quantities.toReceptive.now(knowledge).records).toBe(waits.toReceptive(history).length)
-    expect(quantities.toTake.now(knowledge)).toMatchObject({ origin: 'records', records: 1 })
+    expect(expectedOf.take(knowledge).records).toBe(counts.take(history).length)
+    expect(expectedOf.toReceptive(knowledge).records).toBe(waits.toReceptive(history).length)
+    expect(expectedOf.toTake(knowledge)).toMatchObject({ origin: 'records', records: 1 })
   })
 })

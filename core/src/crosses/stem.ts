@@ -6,7 +6,7 @@ import type { Estimate } from '../chance/estimate'
 import type { CropYields } from '../crops/knowledge'
 import { shareEstimate } from '../crops/knowledge'
 import type { CountedQuantity } from '../crops/quantities'
-import { quantities } from '../crops/quantities'
+import { expectedOf } from '../crops/expected'
 import type { Flower } from '../flowers/flower'
 import { failedUnder, lostUnder, reachedUnder, takenUnder } from '../flowers/units'
 import type { Judged } from '../crops/records'
@@ -189,7 +189,7 @@ export function stemOf(story: CrossStory, before: CropYields, now: CropYields): 
   /** chance of so few as were counted, or fewer, by what was expected */
   const unluck = new Map<CountedQuantity, number>()
   const rate = (of: CountedQuantity, counted: Estimate | null): StemRate => {
-    const expected = of === 'seedsPerFruit' ? soundPerFruit(before) : quantities[of].now(before)
+    const expected = of === 'seedsPerFruit' ? soundPerFruit(before) : expectedOf[of](before)
     return { of, expected, value: counted ?? expected, isCounted: counted !== null }
   }
   const share = (of: keyof typeof before.shares, successes: number, tries: number) => {

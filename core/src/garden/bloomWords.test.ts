@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import { certain, dayNumber } from '../bloom/chances'
+import { certain } from '../bloom/chances'
 import type { BloomForecast } from './blooms'
 import { endWords, startWords, windowWords } from './bloomWords'
+import { dayNumber } from '../time/days'
 
 const week = (day: string) => ({ first: dayNumber(day), p: Array<number>(10).fill(0.1) })
 const window: BloomForecast = {

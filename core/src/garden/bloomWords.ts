@@ -1,5 +1,5 @@
-import { dayOfNumber, quantileIn } from '../bloom/chances'
-import { dayInWords } from '../time/days'
+import { quantileIn } from '../bloom/chances'
+import { dayInWords, dayOfNumber } from '../time/days'
 import type { BloomForecast } from './blooms'
 
 /** What an open flower's first and last day are told as, short enough for a narrow place. */

@@ -1,12 +1,12 @@
 /** What follows from a garden on a day: when its plants flower, whose pollen is wanted, what is to be done. */
 import { describe, expect, it } from 'vitest'
-import { dayOfNumber, quantileIn } from '../bloom/chances'
+import { quantileIn } from '../bloom/chances'
 import type { LoggedDeed } from '../log/entry'
 import { chosen, deed, newId } from '../testing/deeds'
 import { cross, dayIn, gardenOf, plant } from '../testing/garden'
 import type { WeakAdvice } from '../pollen/weak'
 import { gardenYear } from '../season/band'
-import { addDays } from '../time/days'
+import { addDays, dayOfNumber } from '../time/days'
 import {
   bloomGround,
   bloomOf,

@@ -5,9 +5,9 @@ import type { Plant } from '../plants/plant'
 import type { PollenAnswer } from './plan'
 import { TUBE_DOUBTS } from './kinds'
 import type { PollenLife } from './life'
-import { canBeDried } from './prior'
 import type { Tube } from './tube'
 import type { PollenClass } from './worth'
+import { canBeDried } from './worth'
 
 /** Work that pollen asks for. */
 export interface PollenDue {

@@ -2,10 +2,11 @@ import { range } from 'd3-array'
 import { speedAt } from '../stores/aging'
 import { ROOM_CELSIUS } from '../stores/kinds'
 import type { StoreClimate } from '../stores/storeClimate'
-import { DRIES_DAYS, POLLEN_CELSIUS, Q10_POINTS, UNDRIED, canBeDried } from './prior'
+import { DRIES_DAYS, POLLEN_CELSIUS, Q10_POINTS, UNDRIED } from './prior'
 import type { Tube } from './tube'
 import { isUndried } from './tube'
 import type { PollenClass } from './worth'
+import { canBeDried } from './worth'
 
 /** What pollen has gone through. */
 export interface PollenLife {

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { deed, newId } from '../testing/deeds'
 import { fold } from '../log/fold'
 import { tubeDue } from './due'
-import { canBeDried, keepsDays } from './prior'
+import { keepsDays } from './prior'
+import { canBeDried } from './worth'
 
 describe('pollen that is kept', () => {
   it('is worth a flower for as long as its class lives: seasons, months, a day, minutes', () => {

@@ -3,7 +3,7 @@ import { STORE_KINDS } from '../stores/kinds'
 import { normalQuantile } from '../chance/distributions'
 import type { PollenPrior } from './belief'
 import type { PollenClass } from './worth'
-import { WORTH_USING } from './worth'
+import { WORTH_USING, canBeDried } from './worth'
 
 /** The middle of what is not known for sure, and far to either side, as standard normal deviates. */
 export const THREE = [-Math.sqrt(3), 0, Math.sqrt(3)]
@@ -55,9 +55,6 @@ export const POLLEN_PRIORS: Record<PollenClass, PollenPrior> = {
     thawLoss: { low: 0.4, high: 0.8 },
   },
 }
-
-/** True for pollen that is dried and frozen to be kept; what lives for a day at most is used as it is. */
-export const canBeDried = (pollen: PollenClass): boolean => pollen === 'long' || pollen === 'medium'
 
 const middle = ({ low, high }: { low: number; high: number }) => Math.sqrt(low * high)
 

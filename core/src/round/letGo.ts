@@ -1,5 +1,5 @@
 import type { Deed } from '../log/entry'
-import type { Stop } from './round'
+import type { Stop } from './stop'
 
 /** Work that nobody did for so many days after its last one was let go, whether or not somebody said so. */
 const LET_GO_AFTER_DAYS = 45

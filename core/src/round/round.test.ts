@@ -12,7 +12,8 @@ import { chosen, deed, harvest, ids, newId, sow, upToPollination } from '../test
 import { cross } from '../testing/garden'
 import type { BloomDue } from '../bloom/due'
 import type { PlantWork, CropOnRound } from './round'
-import { carryList, merged, roundUntil } from './round'
+import { roundUntil } from './round'
+import { carryList, merged } from './stop'
 
 const none = {
   crosses: [] as Cross[],

@@ -1,10 +1,9 @@
 import { ascending, group } from 'd3-array'
 import type { BloomDue } from '../bloom/due'
-import type { BestDay, FlowerHours, SunHours } from '../bloom/hours'
-import { bestDayInWords, hoursInWords, readyTogether } from '../bloom/hours'
+import type { BestDay, FlowerHours } from '../bloom/hours'
+import { bestDayInWords } from '../bloom/hours'
 import type { Estimate } from '../chance/estimate'
 import type { CropGuide } from '../crops/guide'
-import { habitAt } from '../crops/guide'
 import type { CropKnowledge } from '../crops/knowledge'
 import { shareEstimate } from '../crops/knowledge'
 import type { CropHistory } from '../crops/records'
@@ -15,9 +14,6 @@ import { crossDue } from '../crosses/due'
 import { daysOverdue, dueAt } from '../flowers/due'
 import type { AroundFlower } from '../flowers/around'
 import { IN_THE_OPEN } from '../flowers/around'
-import { SCHOOLS, SCHOOL_HOURS } from '../flowers/schools'
-import type { StepHours } from '../flowers/steps'
-import { FLOWER_WORK } from '../flowers/work'
 import type { Subject } from '../log/kind'
 import type { FruitLoad } from '../plants/fruitLoad'
 import { fruitLoadOf, loadInWords } from '../plants/fruitLoad'
@@ -30,47 +26,10 @@ import { lotDue, sowingDue } from '../seed/due'
 import type { Sowing } from '../seed/sowing'
 import type { PollenDue } from '../pollen/due'
 import type { ISODate, Instant } from '../time/days'
+import type { Parents, Stop } from './stop'
+import { hoursFor } from './stopHours'
 import type { RoundStep } from './work'
-import { WORK, isFlowerStep } from './work'
-
-/** Which two plants something is done for. */
-interface Parents {
-  seedParentId: string
-  pollenParentId: string | null
-}
-
-/** One thing to do at one tag. */
-export interface Stop {
-  subject: Subject
-  code: string
-  step: RoundStep
-  /** null where it is done for no cross yet */
-  crossId: string | null
-  /** the parents of the cross, or of the cross that is hoped for; null where there are none */
-  parents: Parents | null
-  /** the plant that it is done at, where that is neither flower, packet nor tray */
-  plantId: string | null
-  crop: string
-  placeId: string | null
-  from: ISODate
-  until: ISODate
-  overdue: number
-  /** hours of the day in which it should be done, and what the weather made of them; null when any hour will do */
-  hours: { from: number; to: number; weather: string | null } | null
-  /** what is around the flower; null for what is done elsewhere */
-  around: AroundFlower | null
-  /** not before this moment: what was done last has to work first; null where nothing is waited for */
-  notBefore: Instant | null
-  /** false where a window closes today */
-  canWait: boolean
-  estimate: Estimate | null
-  because: string
-  tools: string[]
-  /** for a cross that lacks flowers: how many */
-  missing?: number
-  /** for a way over generations: which of its steps */
-  way?: { step: number; name: string }
-}
+import { WORK } from './work'
 
 /** What a way over generations asks for while one of them flowers. */
 interface WayDue {
@@ -136,104 +95,6 @@ export interface RoundGround {
 
 const parentsOf = (cross: Cross | undefined): Parents | null =>
   cross ? { seedParentId: cross.seedParentId, pollenParentId: cross.pollenParentId } : null
-
-interface HoursOfCrop {
-  guide: CropGuide
-  /** of its flowers today; absent: those of the guide */
-  hours?: FlowerHours | undefined
-  /** its pollen comes fresh, and has to be dry by then */
-  isFresh?: boolean
-}
-
-/** Hours in which a step should be done today: those of the flower, and of them the ones in which the garden works by habit. */
-export function hoursFor(
-  { step, hours: own }: { step: RoundStep; hours?: { from: number; to: number } },
-  crop: HoursOfCrop,
-  isToday: boolean,
-): Stop['hours'] {
-  if (own) return { ...own, weather: null }
-  const hours = flowerHoursFor(step, crop, isToday)
-  const habit = habitAt(crop.guide, 'hour')
-  if (!hours || !habit) return hours
-  const { from, to } = SCHOOL_HOURS[habit]
-  // The night's work is begun in the evening.
-  const kept = { from: Math.max(hours.from, from), to: Math.min(hours.to, to < from ? 24 : to) }
-  return kept.from < kept.to
-    ? { ...hours, ...kept }
-    : {
-        ...hours,
-        weather: [
-          hours.weather,
-          `Not ${SCHOOLS.hour[habit].replace(/^(?!at )/, 'in the ')}, as is the habit here: the flower is not ready then.`,
-        ]
-          .filter(Boolean)
-          .join(' '),
-      }
-}
-
-/** Hours in which a flower can be worked: the guide's, or where the weather is known those that it makes of them. */
-function flowerHoursFor(
-  step: RoundStep,
-  { guide, hours, isFresh = true }: HoursOfCrop,
-  isToday: boolean,
-): Stop['hours'] {
-  if (step === 'coverDonor')
-    return guide.donor.covers && hoursBySun(guide.donor.covers, hours?.sun ?? USUAL_SUN)
-  if (step === 'donorLook') return sheddingHours(hours, isToday)
-  if (!isFlowerStep(step)) return null
-  const own = guide.stepHours[step]
-  if (own) return hoursBySun(own, hours?.sun ?? USUAL_SUN)
-  if (!FLOWER_WORK[step].isByTheHour) return null
-  const receptive = hours?.receptive
-  if (!isToday || !receptive || receptive.low === null || receptive.until === null)
-    return {
-      ...guide.receptive.hours,
-      weather: receptive && isToday && receptive.at === null ? hoursInWords('receptive', receptive) : null,
-    }
-  const ready = {
-    from: receptive.low,
-    to: receptive.until,
-    weather: receptive.because.length ? hoursInWords('receptive', receptive) : null,
-  }
-  return step === 'pollinate' && isFresh ? withDryPollen(ready, hours!) : ready
-}
-
-/** Hours in which pollen is dry today; null where no weather says when. */
-function sheddingHours(hours: FlowerHours | undefined, isToday: boolean): Stop['hours'] {
-  const sheds = hours?.sheds
-  if (!isToday || !sheds || sheds.low === null || sheds.until === null) return null
-  return {
-    from: sheds.low,
-    to: sheds.until,
-    weather: sheds.because.length ? hoursInWords('sheds', sheds) : null,
-  }
-}
-
-/** Where nobody said where the garden lies, the sun is up from six to eight. */
-const USUAL_SUN: SunHours = { sunrise: 6, noon: 13, sunset: 20 }
-
-const hoursBySun = ({ after, minutes }: StepHours, sun: SunHours): NonNullable<Stop['hours']> => ({
-  from: Math.max(0, sun[after] + minutes.low / 60),
-  to: Math.min(24, sun[after] + minutes.high / 60),
-  weather: null,
-})
-
-/** Hours in which a ready stigma can get fresh pollen: from when that is dry on, too; where it is not while the flower is ready, that is said. */
-function withDryPollen(ready: NonNullable<Stop['hours']>, hours: FlowerHours): NonNullable<Stop['hours']> {
-  const both = readyTogether(hours)
-  if (both)
-    return {
-      from: Math.max(ready.from, both.from),
-      to: ready.to,
-      weather:
-        [ready.weather, hours.sheds.because.length ? hoursInWords('sheds', hours.sheds) : null]
-          .filter(Boolean)
-          .join('; ') || null,
-    }
-  const late =
-    'fresh pollen is not dry while the stigma is ready: take it from a tube, or what was dried overnight'
-  return { ...ready, weather: [ready.weather, late].filter(Boolean).join('; ') }
-}
 
 type Due = {
   step: RoundStep
@@ -433,41 +294,3 @@ const thinFruitDue = (load: FruitLoad, today: ISODate): Due =>
         because: `It ${loadInWords(load)}. Take ${load.tooMany} off, the youngest first.`,
       }
     : null
-
-/** Stops that are one: the same step, for the same cross, at the same place, one after the other. */
-export function merged<S extends Stop>(stops: S[]): S[][] {
-  const groups: S[][] = []
-  for (const stop of stops) {
-    const last = groups.at(-1)?.[0]
-    if (
-      last &&
-      last.subject.type === 'flower' &&
-      stop.subject.type === 'flower' &&
-      last.step === stop.step &&
-      last.crossId === stop.crossId &&
-      last.placeId === stop.placeId
-    )
-      groups.at(-1)!.push(stop)
-    else groups.push([stop])
-  }
-  return groups
-}
-
-/** Things of which each stop takes one; the others are taken along once. */
-const usedUp = new Set(['tags', 'mesh bags', 'paper bags', 'clips', 'packets', 'pollen tubes', 'nets'])
-
-/** What to take along for some stops: each thing once, the most used first, with how many of what is used up. */
-export function carryList(
-  stops: (Pick<Stop, 'tools' | 'step'> & { missing?: number })[],
-): { what: string; count: number | null }[] {
-  const uses = new Map<string, { stops: number; count: number }>()
-  for (const { tools, missing = 1 } of stops) {
-    for (const tool of tools) {
-      const known = uses.get(tool) ?? { stops: 0, count: 0 }
-      uses.set(tool, { stops: known.stops + 1, count: known.count + missing })
-    }
-  }
-  return [...uses]
-    .sort((a, b) => b[1].stops - a[1].stops)
-    .map(([what, { count }]) => ({ what, count: usedUp.has(what) ? count : null }))
-}

@@ -5,8 +5,8 @@ import { daysOverdue, dueAt } from '../flowers/due'
 import type { Flower } from '../flowers/flower'
 import type { Subject } from '../log/kind'
 import type { ISODate } from '../time/days'
-import type { Stop } from './round'
-import { hoursFor } from './round'
+import type { Stop } from './stop'
+import { hoursFor } from './stopHours'
 import { WORK } from './work'
 
 interface FlowerStop extends Stop {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { Stop } from './round'
+import type { Stop } from './stop'
 import { minutesToWait, walkOn } from './walk'
 
 const now = '2026-06-12T06:00:00.000Z'

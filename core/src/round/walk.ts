@@ -1,5 +1,5 @@
 import type { Instant } from '../time/days'
-import type { Stop } from './round'
+import type { Stop } from './stop'
 
 /** A stop as far as the order of the walk asks for it. */
 type Walked = Pick<Stop, 'subject' | 'placeId' | 'hours' | 'notBefore'>

@@ -10,23 +10,41 @@ export type Instant = string
 /** Days without hours are counted in UTC, where each has as many. */
 const DAY_MS = 86_400_000
 
-/** The day `count` days after `day`; a negative count goes back. */
-export function addDays(day: ISODate, count: number): ISODate {
-  return new Date(Date.parse(day) + count * DAY_MS).toISOString().slice(0, 10)
+/** Days that are remembered; then it begins anew, so that nobody fills the memory with days. */
+const MOST_DAYS = 50_000
+
+/** What is asked again and again of days, remembered: reading and writing a date takes far longer. */
+function rememberedBy<K, V>(workOut: (key: K) => V): (key: K) => V {
+  const known = new Map<K, V>()
+  return key => {
+    let answer = known.get(key)
+    if (answer === undefined) {
+      answer = workOut(key)
+      if (known.size >= MOST_DAYS) known.clear()
+      known.set(key, answer)
+    }
+    return answer
+  }
 }
 
+/** Days are counted from 1 January 1970 where they are reckoned with. */
+export const dayNumber = rememberedBy((day: ISODate) => Date.parse(day) / DAY_MS)
+export const dayOfNumber = rememberedBy((number: number) =>
+  new Date(number * DAY_MS).toISOString().slice(0, 10),
+)
+
+/** The day `count` days after `day`; a negative count goes back. */
+export const addDays = (day: ISODate, count: number): ISODate => dayOfNumber(dayNumber(day) + count)
+
 /** Calendar days from `from` to `to`; negative when `to` lies before. */
-export function daysBetween(from: ISODate, to: ISODate): number {
-  return (Date.parse(to) - Date.parse(from)) / DAY_MS
-}
+export const daysBetween = (from: ISODate, to: ISODate): number => dayNumber(to) - dayNumber(from)
 
 /** How far the clock of a zone is ahead of UTC as a day of UTC begins and as it ends, in minutes. */
 type Ahead = readonly [asItBegins: number, asItEnds: number]
 
 const clocks = new Map<string, Map<number, Ahead>>()
 
-/** Days that are remembered of all zones together; then it begins anew, so that nobody fills the memory with days. */
-const MOST_DAYS = 50_000
+/** Days that are remembered of all zones together. */
 let remembered = 0
 
 /** Asking the calendar of zones takes far longer than to remember the days on which nobody puts a clock forward or back. */

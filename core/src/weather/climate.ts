@@ -1,7 +1,6 @@
 import type { WarmthCurve } from '../bloom/scale'
-import { dayNumber, dayOfNumber } from '../bloom/chances'
 import type { ISODate } from '../time/days'
-import { isDay, yearOf } from '../time/days'
+import { dayNumber, dayOfNumber, isDay, yearOf } from '../time/days'
 import type { DayWarmth } from '../time/thermal'
 import { degreeDays } from '../time/thermal'
 

@@ -1,7 +1,7 @@
 import type { CalendarEvent } from '@virgulta/core/formats/calendar'
 import { calendarFile } from '@virgulta/core/formats/calendar'
 import { stopsUntil } from '@virgulta/core/garden/round'
-import type { Stop } from '@virgulta/core/round/round'
+import type { Stop } from '@virgulta/core/round/stop'
 import { WORK } from '@virgulta/core/round/work'
 import { addDays, instantAt } from '@virgulta/core/time/days'
 import { group, max, min } from 'd3-array'

@@ -3,6 +3,7 @@
 import { rangeInWords } from '@virgulta/core/crops/quantityWords'
 import type { Quantity } from '@virgulta/core/crops/quantities'
 import { weightsOf } from '@virgulta/core/chance/duration'
+import { expectedOf } from '@virgulta/core/crops/expected'
 import { quantities } from '@virgulta/core/crops/quantities'
 import { counted } from '@virgulta/core/formats/counted'
 import { dayInWords } from '@virgulta/core/time/days'
@@ -93,8 +94,8 @@ const columns: Column<Row>[] = [
                 </button>
               </th>
               <td class="figures quiet">{{ rangeInWords(q.guide(page.guide), q.unit) }}</td>
-              <td class="figures">{{ rangeInWords(q.now(page.knowledge), q.unit) }}</td>
-              <td class="figures end">{{ q.now(page.knowledge).records }}</td>
+              <td class="figures">{{ rangeInWords(expectedOf[q.of](page.knowledge), q.unit) }}</td>
+              <td class="figures end">{{ expectedOf[q.of](page.knowledge).records }}</td>
             </tr>
           </tbody>
         </table>

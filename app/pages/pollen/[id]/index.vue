@@ -3,7 +3,7 @@
 import { rangeInWords } from '@virgulta/core/crops/quantityWords'
 import { aliveInWords, untilInWords, whereInWords } from '~/components/pollen/pollenWords'
 import { counted } from '@virgulta/core/formats/counted'
-import { canBeDried } from '@virgulta/core/pollen/prior'
+import { canBeDried } from '@virgulta/core/pollen/worth'
 import { dayInWords, daysBetween } from '@virgulta/core/time/days'
 import { SCHOOLS } from '@virgulta/core/flowers/schools'
 import { answersTo } from '@virgulta/core/round/work'
