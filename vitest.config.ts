@@ -13,6 +13,10 @@ export default defineConfig({
           name: 'unit',
           include: ['{core,demo,cli,app,scripts,server,shared}/**/*.test.ts'],
           testTimeout: 60_000,
+          // Nothing here keeps a state of its own: what a file stands on is loaded once for all.
+          isolate: false,
+          unstubEnvs: true,
+          maxWorkers: 2,
         },
       },
       {

@@ -1,11 +1,9 @@
 import { execFile } from 'node:child_process'
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
-import { tmpdir } from 'node:os'
+import { createHash } from 'node:crypto'
+import { mkdirSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { afterAll } from 'vitest'
 
-const folder = mkdtempSync(join(tmpdir(), 'virgulta-cli-'))
-afterAll(() => rmSync(folder, { recursive: true, force: true }))
+const folder = join('.cache', 'cli-tests')
 
 interface Said {
   code: number
@@ -13,10 +11,14 @@ interface Said {
   error: string
 }
 
-/** A file with so much in it: what an object says as JSON, text as it is. */
+/** A file with so much in it, called by it: what an object says as JSON, text as it is. */
 export function fileOf(contents: object | string): string {
-  const file = join(folder, `${Math.random()}.${typeof contents === 'string' ? 'csv' : 'json'}`)
-  writeFileSync(file, typeof contents === 'string' ? contents : JSON.stringify(contents))
+  const isTable = typeof contents === 'string'
+  const text = isTable ? contents : JSON.stringify(contents)
+  const name = createHash('sha256').update(text).digest('hex').slice(0, 16)
+  const file = join(folder, `${name}.${isTable ? 'csv' : 'json'}`)
+  mkdirSync(folder, { recursive: true })
+  writeFileSync(file, text)
   return file
 }
 
