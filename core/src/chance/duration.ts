@@ -1,5 +1,5 @@
-import { sum } from 'd3-array'
-import { normalCdf } from './distributions'
+import { rollup, sum } from 'd3-array'
+import { normalCdf, tabulatedCdf } from './distributions'
 import type { Estimate, GuideRange } from './estimate'
 import { checkRange, originOf } from './estimate'
 import type { NormalBelief } from './normalBelief'
@@ -111,13 +111,11 @@ function predictOnGrid(prior: NormalBelief, records: DurationRecord[]): (p: numb
     records.map(r => ({ days: likely(r), times: timesOf(r) })),
   )
   const typical = Math.sqrt(centre.scale / centre.shape)
-  const distinct = tally(records)
+  const likelihood = logLikelihoodOf(records)
   const cellAt = (mean: number, spread: number): Cell => {
     const priorOfSpread = -(2 * prior.shape) * Math.log(spread) - prior.scale / spread ** 2
     const priorOfMean = -Math.log(spread) - (prior.weight * (mean - prior.mean) ** 2) / (2 * spread ** 2)
-    let logWeight = priorOfSpread + priorOfMean
-    for (const { record, times } of distinct) logWeight += times * logLikelihood(record, mean, spread)
-    return { mean, spread, logWeight }
+    return { mean, spread, logWeight: priorOfSpread + priorOfMean + likelihood(mean, spread) }
   }
   let middle = { mean: centre.mean, logSpread: Math.log(typical) }
   let reach = { mean: (5 * typical) / Math.sqrt(centre.weight / 4), logSpread: 1.6 }
@@ -156,7 +154,7 @@ function predictOnGrid(prior: NormalBelief, records: DurationRecord[]): (p: numb
     .filter(c => c.weight > 1e-5)
   const total = heavy.reduce((sum, c) => sum + c.weight, 0)
   const below = (logDays: number) =>
-    heavy.reduce((sum, c) => sum + c.weight * normalCdf((logDays - c.mean) / c.spread), 0) / total
+    heavy.reduce((sum, c) => sum + c.weight * tabulatedCdf((logDays - c.mean) / c.spread), 0) / total
   return p => {
     let lo = middle.mean - 12 * Math.exp(middle.logSpread)
     let hi = middle.mean + 12 * Math.exp(middle.logSpread)
@@ -169,26 +167,39 @@ function predictOnGrid(prior: NormalBelief, records: DurationRecord[]): (p: numb
   }
 }
 
-/** Equal records are weighed once: gardens note whole days, so hundreds of records hold a dozen values. */
-function tally(records: DurationRecord[]): { record: DurationRecord; times: number }[] {
-  const seen = new Map<string, { record: DurationRecord; times: number }>()
-  for (const record of records) {
-    const key = `${record.from}–${record.to}`
-    const known = seen.get(key)
-    if (known) known.times += timesOf(record)
-    else seen.set(key, { record, times: timesOf(record) })
-  }
-  return [...seen.values()]
-}
+/**
+ * The log likelihood of records for a mean and a spread of the log duration. Gardens note whole days: exact records are summed up once,
+ * and hundreds of intervals end on a dozen days, of which each is asked for once.
+ */
+function logLikelihoodOf(records: DurationRecord[]): (mean: number, spread: number) => number {
+  const exact = records.filter(({ from, to }) => from === to)
+  const logs = exact.map(record => ({ log: Math.log(endsOf(record).to), times: timesOf(record) }))
+  const count = sum(logs, r => r.times)
+  const total = sum(logs, r => r.times * r.log)
+  const squares = sum(logs, r => r.times * r.log ** 2)
 
-function logLikelihood({ from, to }: DurationRecord, mean: number, spread: number): number {
-  if (to !== null && from === to) {
-    const z = (Math.log(Math.max(to, SHORTEST_DAYS)) - mean) / spread
-    return (-z * z) / 2 - Math.log(spread)
+  const intervals = records.filter(({ from, to }) => from !== to)
+  // From nothing lies nothing below it, and below an open end everything.
+  const days = intervals.flatMap(({ from, to }) => [Math.max(from, 0), to ?? Infinity])
+  const ends = [...new Set(days)].map(Math.log)
+  const placeOf = new Map([...new Set(days)].map((day, i) => [day, i]))
+  const seen = rollup(
+    intervals.map(r => ({
+      lower: placeOf.get(Math.max(r.from, 0))!,
+      upper: placeOf.get(r.to ?? Infinity)!,
+      times: timesOf(r),
+    })),
+    same => ({ ...same[0]!, times: sum(same, r => r.times) }),
+    r => r.lower * ends.length + r.upper,
+  )
+  const below = new Float64Array(ends.length)
+  return (mean, spread) => {
+    let log = -(squares - 2 * mean * total + count * mean ** 2) / (2 * spread ** 2) - count * Math.log(spread)
+    for (let i = 0; i < ends.length; i++) below[i] = normalCdf((ends[i]! - mean) / spread)
+    for (const { lower, upper, times } of seen.values())
+      log += times * Math.log(Math.max(below[upper]! - below[lower]!, 1e-300))
+    return log
   }
-  const upper = to === null ? 1 : normalCdf((Math.log(to) - mean) / spread)
-  const lower = from <= 0 ? 0 : normalCdf((Math.log(from) - mean) / spread)
-  return Math.log(Math.max(upper - lower, 1e-300))
 }
 
 /** The quantiles of the next case: days by the share of cases that are over by then. See {@link estimateDuration}. */
