@@ -12,7 +12,7 @@ import type { Digest } from './digest'
 import type { CropGuide } from './guide'
 import { daysToFlower } from './guide'
 import type { ShareName } from './pools'
-import { fruitPoolsOf, poolsOf } from './pools'
+import { countsOfPair, fruitPoolsOf, poolsOf } from './pools'
 
 /** Belief about a share, with the number of tries recorded. */
 export type Share = ShareBelief & { records: number }
@@ -74,14 +74,12 @@ export function cropYields(guide: CropGuide, digest: Digest, pair?: Pair): CropY
   if (!Array.isArray(wanted))
     return { ...yields, shares: { ...yields.shares, keep: wanted ?? yields.shares.keep } }
   // What was judged of the pair tells which kind of family it is.
-  const judged = digest.pairs.find(one => isPair(one, pair))?.counts.keep ?? NO_TALLY
+  const judged = countsOfPair(digest, pair)?.counts.keep ?? NO_TALLY
   return { ...yields, shares: { ...yields.shares, keep: afterTries(wanted, judged) } }
 }
 
 /** Parents of which nothing was noted. */
 const NEW_PAIR: Pair = { seedParentId: '-', pollenParentId: '-' }
-const isPair = (one: Pair, other: Pair) =>
-  one.seedParentId === other.seedParentId && one.pollenParentId === other.pollenParentId
 
 function yieldsOf(guide: CropGuide, digest: Digest, pair: Pair): CropYields {
   const share = (range: GuideRange, name: ShareName): Share => {

@@ -15,6 +15,9 @@ import type { Digest, PairCounts } from './digest'
 export type ShareName = Exclude<keyof PairCounts['counts'], 'seedsPerFruit'>
 type Pair = Pick<PairCounts, 'seedParentId' | 'pollenParentId'>
 const keyOf = ({ seedParentId, pollenParentId }: Pair) => `${seedParentId} ${pollenParentId}`
+/** What was counted of a pair; undefined where nothing was. */
+export const countsOfPair = (digest: Digest, pair: Pair): PairCounts | undefined =>
+  once(digest, 'by pair', () => new Map(digest.pairs.map(one => [keyOf(one), one]))).get(keyOf(pair))
 
 /** A tally of which so much counts, the rest being more of the same. */
 const worth = ({ successes, tries }: Tally, full: number): Tally =>
@@ -36,16 +39,22 @@ interface Pools {
   /** by how much pairs of a seed parent, and seed parents, differ */
   pairs: number
   seedParents: number
-  ofPair: Map<string, Tally>
+  ofPair: Map<PairCounts, Tally>
   /** what each pair, and each seed parent, tells of the level above */
-  pairTells: Map<string, Tally>
+  pairTells: Map<PairCounts, Tally>
   ofSeedParent: Map<string, Tally>
   seedParentTells: Map<string, Tally>
   all: Tally
 }
 
+/** What was counted of a pair at one step. */
+interface OfPair<T extends Tally = Tally> {
+  pair: PairCounts
+  tally: T
+}
+
 /** Of a share; beside it by how much trays and the like differ. */
-function sharePools(counted: (Pair & { tally: GroupedTally })[], usual: ShareParts) {
+function sharePools(counted: OfPair<GroupedTally>[], usual: ShareParts) {
   const whole = together(counted.map(c => c.tally))
   const share = (whole.successes + 1) / (whole.tries + 2)
   const units = spreadOfGroups(
@@ -54,8 +63,8 @@ function sharePools(counted: (Pair & { tally: GroupedTally })[], usual: SharePar
     usual.units,
   )
   const pools = nested(
-    counted.map(({ tally, ...pair }) => ({
-      ...pair,
+    counted.map(({ pair, tally }) => ({
+      pair,
       tally: worth(tally, fullTries(tally.tries, tally.sizes / tally.tries, units)),
     })),
     usual,
@@ -71,20 +80,20 @@ function sharePools(counted: (Pair & { tally: GroupedTally })[], usual: SharePar
 
 /** @param full of so many tries together, those that count where such things differ so much */
 function nested(
-  pairs: (Pair & { tally: Tally })[],
+  pairs: OfPair[],
   usual: Pick<Pools, 'pairs' | 'seedParents'>,
   measured: (tally: Tally) => Measured,
   full: (tries: number, between: number) => number,
 ): Pools {
-  const bySeedParent = group(pairs, p => p.seedParentId)
+  const bySeedParent = group(pairs, p => p.pair.seedParentId)
   const betweenPairs = varianceBetween(
     [...bySeedParent.values()].map(own => own.map(p => measured(p.tally))),
     usual.pairs,
   )
   const tells = (tally: Tally, between: number) => worth(tally, full(tally.tries, between))
-  const pairTells = new Map(pairs.map(p => [keyOf(p), tells(p.tally, betweenPairs)]))
+  const pairTells = new Map(pairs.map(p => [p.pair, tells(p.tally, betweenPairs)]))
   const ofSeedParent = new Map(
-    [...bySeedParent].map(([id, own]) => [id, together(own.map(p => pairTells.get(keyOf(p))!))]),
+    [...bySeedParent].map(([id, own]) => [id, together(own.map(p => pairTells.get(p.pair)!))]),
   )
   const betweenSeedParents = varianceBetween([[...ofSeedParent.values()].map(measured)], usual.seedParents)
   const seedParentTells = new Map(
@@ -93,7 +102,7 @@ function nested(
   return {
     pairs: betweenPairs,
     seedParents: betweenSeedParents,
-    ofPair: new Map(pairs.map(p => [keyOf(p), p.tally])),
+    ofPair: new Map(pairs.map(p => [p.pair, p.tally])),
     pairTells,
     ofSeedParent,
     seedParentTells,
@@ -104,19 +113,21 @@ function nested(
 const NOTHING: Tally = { successes: 0, tries: 0 }
 
 /** The levels that a pair starts from, widest first: the rest of the crop, the rest of the seed parent, the pair. */
-function levelsOf(pools: Pools, pair: Pair): Level[] {
-  const own = pools.ofSeedParent.get(pair.seedParentId)
+function levelsOf(digest: Digest, pools: Pools, pair: Pair): Level[] {
+  const ofSeedParent = pools.ofSeedParent.get(pair.seedParentId)
+  const own = countsOfPair(digest, pair)
   return [
     { ...apart(pools.all, pools.seedParentTells.get(pair.seedParentId)), between: 0 },
-    { ...(own ? apart(own, pools.pairTells.get(keyOf(pair))) : NOTHING), between: pools.seedParents },
-    { ...(pools.ofPair.get(keyOf(pair)) ?? NOTHING), between: pools.pairs },
+    {
+      ...(ofSeedParent ? apart(ofSeedParent, own && pools.pairTells.get(own)) : NOTHING),
+      between: pools.seedParents,
+    },
+    { ...((own && pools.ofPair.get(own)) ?? NOTHING), between: pools.pairs },
   ]
 }
 
-const countedOf = (digest: Digest, name: keyof PairCounts['counts']) =>
-  digest.pairs.flatMap(({ seedParentId, pollenParentId, counts }) =>
-    counts[name].tries > 0 ? [{ seedParentId, pollenParentId, tally: counts[name] }] : [],
-  )
+const countedOf = (digest: Digest, name: keyof PairCounts['counts']): OfPair<GroupedTally>[] =>
+  digest.pairs.flatMap(pair => (pair.counts[name].tries > 0 ? [{ pair, tally: pair.counts[name] }] : []))
 
 /**
  * What a share of a pair is learnt from.
@@ -136,7 +147,7 @@ export function poolsOf(
     () => sharePools(countedOf(digest, name), usual),
     [usual.units],
   )
-  return { levels: levelsOf(pools, pair), ...of }
+  return { levels: levelsOf(digest, pools, pair), ...of }
 }
 
 /**
@@ -183,7 +194,7 @@ export function fruitPoolsOf(
   )
   return {
     ...of,
-    levels: levelsOf(pools, pair).map(({ successes, tries, between }) => ({
+    levels: levelsOf(digest, pools, pair).map(({ successes, tries, between }) => ({
       cases: tries,
       total: successes,
       between,

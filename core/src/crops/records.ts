@@ -34,6 +34,10 @@ export interface CropHistory {
 export const flowersByCross = ({ flowers }: Pick<CropHistory, 'flowers'>): ReadonlyMap<string, Flower[]> =>
   once(flowers, 'by cross', () => group(flowers, flower => flower.crossId))
 
+/** The flowers on each plant. */
+export const flowersByPlant = ({ flowers }: Pick<CropHistory, 'flowers'>): ReadonlyMap<string, Flower[]> =>
+  once(flowers, 'by plant', () => group(flowers, flower => flower.seedParentId))
+
 /** Where a record was noted: the thing with the tag, its cross, and the day on which it was known. */
 interface Noted {
   type: TaggedType

@@ -24,8 +24,8 @@ export const nothing: Standing = {
   kept: 0,
 }
 
-/** The shares of one run, drawn from what is believed: our not knowing them. */
-type Drawn = Record<ShareOf | 'seedsEach' | 'perFruit', number>
+/** The shares of each run, drawn from what is believed: our not knowing them. */
+type Drawn = Record<ShareOf | 'seedsEach', Float64Array>
 type ShareOf = keyof CropYields['shares']
 
 /** Times that every slice of what is believed is drawn. */
@@ -36,30 +36,31 @@ export const RUNS = REPEATS * STRATA
 /** One run of the cross from so many flowers, with the luck of the draw: how many get to each station. */
 function run(
   flowers: number,
-  { take, held, seedsEach, perFruit, sound, germination, survival, reach, keep }: Drawn,
+  { take, held, seedsEach, sound, germination, survival, reach, keep }: Drawn,
+  perFruit: number,
+  i: number,
   random: Stream,
 ): Record<Station, number> {
-  const taken = random.binomial(flowers, take)
-  const fruits = random.binomial(taken, held)
-  const seeds = random.binomial(random.counts(fruits * seedsEach, fruits * perFruit), sound)
-  const up = random.binomial(seeds, germination)
-  const judged = random.binomial(random.binomial(up, survival), reach)
-  return { pollinated: flowers, taken, seeds, sown: seeds, up, judged, kept: random.binomial(judged, keep) }
+  const taken = random.binomial(flowers, take[i]!)
+  const fruits = random.binomial(taken, held[i]!)
+  const seeds = random.binomial(random.counts(fruits * seedsEach[i]!, fruits * perFruit), sound[i]!)
+  const up = random.binomial(seeds, germination[i]!)
+  const judged = random.binomial(random.binomial(up, survival[i]!), reach[i]!)
+  const kept = random.binomial(judged, keep[i]!)
+  return { pollinated: flowers, taken, seeds, sown: seeds, up, judged, kept }
 }
 
 /** {@link RUNS} draws of the shares: every slice of each equally often, and in an order of its own. */
-function draws({ shares, seedsPerFruit, perFruit }: CropYields, seed: number): Drawn[] {
+function draws({ shares, seedsPerFruit }: CropYields, seed: number): Drawn {
   const random = randomStream(seed)
-  const names = Object.keys(shares) as ShareOf[]
-  return Array.from({ length: REPEATS }, () => {
-    const of = names.map(name => ({ name, strata: shuffled(shareStrata(shares[name]), random) }))
-    const seedsEach = shuffled(meanStrata(seedsPerFruit), random)
-    return Array.from({ length: STRATA }, (_, i): Drawn => ({
-      ...(Object.fromEntries(of.map(({ name, strata }) => [name, strata[i]!])) as Record<ShareOf, number>),
-      seedsEach: seedsEach[i]!,
-      perFruit,
-    }))
-  }).flat()
+  const strata = [
+    ...Object.entries(shares).map(([name, share]) => [name, shareStrata(share)] as const),
+    ['seedsEach', meanStrata(seedsPerFruit)] as const,
+  ]
+  const drawn = Object.fromEntries(strata.map(([name]) => [name, new Float64Array(RUNS)])) as Drawn
+  for (let repeat = 0; repeat < REPEATS; repeat++)
+    for (const [name, own] of strata) drawn[name as keyof Drawn].set(shuffled(own, random), repeat * STRATA)
+  return drawn
 }
 
 /** Median and 80 % interval of a count. */
@@ -78,10 +79,11 @@ export interface Spread {
  */
 export function expectedCourse(flowers: number, yields: CropYields, seed = 1): Record<Station, Spread> {
   const random = randomStream(seed + 1)
-  const all = draws(yields, seed).map(shares => run(flowers, shares, random))
+  const shares = draws(yields, seed)
+  const all = Array.from({ length: RUNS }, (_, i) => run(flowers, shares, yields.perFruit, i, random))
   return Object.fromEntries(
     STATIONS.map(stage => {
-      const counts = all.map(r => r[stage]).sort((a, b) => a - b)
+      const counts = Float64Array.from(all, one => one[stage]).sort()
       const at = (p: number) => counts[Math.floor(p * (RUNS - 1))]!
       return [stage, { median: at(0.5), low: at(0.1), high: at(0.9) }]
     }),

@@ -3,6 +3,7 @@ import type { Estimate } from '../chance/estimate'
 import { without } from '../crops/digest'
 import { cropYields, shareEstimate } from '../crops/knowledge'
 import type { CropHistory } from '../crops/records'
+import { flowersByPlant } from '../crops/records'
 import type { Station } from '../crosses/course'
 import type { Cross } from '../crosses/cross'
 import type { CrossProgress } from '../crosses/progress'
@@ -115,7 +116,7 @@ export function crossView(day: GardenDay, id: string): CrossView | null {
     stem: stemOf({ cross, ...ofCross(id) }, planned, cropYields(guide, digest, cross)),
     progress: progressOf(cross, flowers, guide, day.today, parentBlooms(day).get(cross.seedParentId)),
     load: fruitLoadOf(
-      history.flowers.filter(f => f.seedParentId === cross.seedParentId),
+      flowersByPlant(history).get(cross.seedParentId) ?? [],
       guide,
       shareEstimate(knowledge.shares.take).median,
       // A plant whose state is damaged is left out, and its crosses are shown all the same.
