@@ -12,7 +12,7 @@ import { halfOf } from '@virgulta/core/crops/half'
 import { bloomIn, countByWeek, gardenYear, gardenYearOf, weeksOf } from '@virgulta/core/season/band'
 import type { ISODate } from '@virgulta/core/time/days'
 import { addDays, instantAt } from '@virgulta/core/time/days'
-import { rollup } from 'd3-array'
+import { group, rollup } from 'd3-array'
 import { and, eq, sql } from 'drizzle-orm'
 import type { Round, RoundStop, Season } from '../../../shared/round'
 import { MOST_NOTED } from '../../../shared/round'
@@ -61,6 +61,7 @@ async function wholeRound(
       : day > garden.today
         ? stopsUntil(here, day).filter(stop => stop.from === day)
         : []
+  const byDay = group(foreseen, stop => stop.from)
   const torn = tornFlowers(states)
   const wanting = stops.filter(takesPollen).flatMap(s => s.parents?.pollenParentId ?? [])
   const donors = [...new Set(wanting)]
@@ -76,16 +77,13 @@ async function wholeRound(
     guesses: guessesOf(garden, crops),
     leftOut,
     torn: torn.map(flower => ({ flower, seedParent: plants.get(flower.seedParentId)! })),
-    weather: day === garden.today ? crops.flatMap(crop => movedHours(crop, stops)) : [],
+    weather: day === garden.today ? movedHours(crops, stops) : [],
     pollen: donors
       .flatMap(id => plants.get(id) ?? [])
       .map(parent => ({ ...parent, tubes: atHand.get(parent.id) ?? [] })),
     ahead: Array.from({ length: 7 }, (_, i) => addDays(garden.today, i + 1)).map(coming => ({
       day: coming,
-      steps: countBy(
-        foreseen.filter(s => s.from === coming),
-        stop => stop.step,
-      ),
+      steps: countBy(byDay.get(coming) ?? [], stop => stop.step),
     })),
     done: await linesBetween(
       db,
@@ -97,14 +95,20 @@ async function wholeRound(
   }
 }
 
-/** How the weather moves the hours of a crop's flowers where something is to be done by them, each sentence once. */
-function movedHours({ guide, hoursAt }: CropOnRound, stops: Stop[]): Round['weather'] {
-  const byTheHour = stops.filter(stop => stop.crop === guide.id && stop.hours)
-  const moved = byTheHour.flatMap(({ placeId }) => {
-    const receptive = hoursAt?.(placeId).receptive
-    return receptive?.because.length ? [hoursInWords('receptive', receptive)] : []
+/** How the weather moves the hours of each crop's flowers where something is to be done by them, each sentence once. */
+function movedHours(crops: CropOnRound[], stops: Stop[]): Round['weather'] {
+  const byTheHour = group(
+    stops.filter(stop => stop.hours),
+    stop => stop.crop,
+  )
+  return crops.flatMap(({ guide, hoursAt }) => {
+    const places = new Set(byTheHour.get(guide.id)?.map(stop => stop.placeId))
+    const moved = [...places].flatMap(placeId => {
+      const receptive = hoursAt?.(placeId).receptive
+      return receptive?.because.length ? [hoursInWords('receptive', receptive)] : []
+    })
+    return [...new Set(moved)].map(words => ({ crop: guide.id, words }))
   })
-  return [...new Set(moved)].map(words => ({ crop: guide.id, words }))
 }
 
 /** True where pollen is given, or a look may say that it can be. */
