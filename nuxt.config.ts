@@ -5,6 +5,9 @@ import { build } from 'esbuild'
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 
+/** Today in its frame; before them the styles for all screens, for the styles of parts come after these. */
+const FIRST = /\/app\/(layouts\/default|pages\/today)\.vue$|\/(app\/theme|vuetify\/lib\/styles)\/[\w-]+\.css$/
+
 export default defineNuxtConfig({
   // The build for production has a folder of its own, so that lint and types can be checked while it runs.
   ...(process.env.VIRGULTA_BUILD_DIR ? { buildDir: process.env.VIRGULTA_BUILD_DIR } : {}),
@@ -41,6 +44,7 @@ export default defineNuxtConfig({
   compatibilityDate: '2026-10-01',
   nitro: {
     compressPublicAssets: { gzip: true, brotli: true },
+    esbuild: { options: { target: 'node20' } },
   },
   // A screen is fetched when it is pointed at: fetching all that a page links to costs a telephone more than it saves.
   // Where it cannot be fetched, app/plugins/screens.ts says what happens.
@@ -58,7 +62,7 @@ export default defineNuxtConfig({
         output: {
           experimentalMinChunkSize: 20_000,
           // What is seen every morning is one file, with all that it stands on.
-          manualChunks: id => (/\/app\/(layouts\/default|pages\/today)\.vue$/.test(id) ? 'first' : undefined),
+          manualChunks: id => (FIRST.test(id) ? 'first' : undefined),
         },
       },
     },
