@@ -109,7 +109,7 @@ export default defineNuxtConfig({
   },
   vuetify: {
     vuetifyOptions: './app/theme/vuetify.ts',
-    // Its styles without the classes for everything, of which the screens use none (theme/paper.css has those that its parts use).
+    // Its styles without the classes for everything: theme/paper.css has those that its parts use.
     moduleOptions: { styles: true, disableVuetifyStyles: true },
   },
 })

@@ -29,7 +29,7 @@ const { data, isLoading } = useLive<PlantPage>(() => {
   const q = isTyping.value ? (wanted.value ?? '') : ''
   return `/api/plants?${new URLSearchParams({ size: '30', q, ...(crop && !isWide.value ? { crop } : {}) })}`
 })
-/** What is typed has not been searched for yet: of the list before only what is called so stands, so that nothing goes under the hand. */
+/** What is typed has not been searched for yet: of the list before only what is called so stands. */
 const isBehind = computed(() => isLoading.value || (typed.value ?? '') !== (wanted.value ?? ''))
 const isCalled = ({ name, code }: Plant) =>
   `${name} ${code}`.toLowerCase().includes((typed.value ?? '').trim().toLowerCase())

@@ -168,8 +168,8 @@ function predictOnGrid(prior: NormalBelief, records: DurationRecord[]): (p: numb
 }
 
 /**
- * The log likelihood of records for a mean and a spread of the log duration. Gardens note whole days: exact records are summed up once,
- * and hundreds of intervals end on a dozen days, of which each is asked for once.
+ * The log likelihood of records for a mean and a spread of the log duration. Gardens note whole days: exact
+ * records are summed up once, and hundreds of intervals end on a dozen days, of which each is asked for once.
  */
 function logLikelihoodOf(records: DurationRecord[]): (mean: number, spread: number) => number {
   const exact = records.filter(({ from, to }) => from === to)

@@ -17,7 +17,7 @@ interface HoursOfCrop {
   isFresh?: boolean
 }
 
-/** Hours in which a step should be done today: those of the flower, and of them the ones in which the garden works by habit. */
+/** Hours in which a step should be done today: of those of the flower the ones in which the garden works by habit. */
 export function hoursFor(
   { step, hours: own }: { step: RoundStep; hours?: { from: number; to: number } },
   crop: HoursOfCrop,
@@ -90,7 +90,7 @@ const hoursBySun = ({ after, minutes }: StepHours, sun: SunHours): NonNullable<S
   weather: null,
 })
 
-/** Hours in which a ready stigma can get fresh pollen: from when that is dry on, too; where it is not while the flower is ready, that is said. */
+/** Hours in which a ready stigma can get fresh pollen; where that is not dry while the flower is ready, it is said. */
 function withDryPollen(ready: NonNullable<Stop['hours']>, hours: FlowerHours): NonNullable<Stop['hours']> {
   const both = readyTogether(hours)
   if (both)
