@@ -222,7 +222,7 @@ export const useLogStore = defineStore('log', () => {
         JSON.stringify(drafts(unusedCodes)) === unanswered.drafts
       const codes = isAgain
         ? unusedCodes
-        : (await $fetch('/api/tags/fresh', { method: 'POST', body: { count } })).codes
+        : (await $fetch<{ codes: string[] }>('/api/tags/fresh', { method: 'POST', body: { count } })).codes
       unusedCodes = codes
       return (await note(drafts(codes), day, places)) ? codes : null
     } catch (error) {

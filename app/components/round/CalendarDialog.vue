@@ -11,7 +11,7 @@ const { data: every, refetch } = useLive<AccessToken[]>(() => (isOpen.value ? '/
 const addresses = computed(() => every.value?.filter(t => t.opens === 'calendar') ?? [])
 const address = ref('')
 const making = useForm(async () => {
-  const { token } = await $fetch('/api/tokens', {
+  const { token } = await $fetch<{ token: string }>('/api/tokens', {
     method: 'POST',
     body: { name: `Calendar, ${dayInWords(garden.today)}`, opens: 'calendar' },
   })

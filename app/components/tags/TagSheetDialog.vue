@@ -43,7 +43,10 @@ const address = computed(
 const printed = ref(0)
 const printing = useForm(async () => {
   printed.value = (
-    await $fetch('/api/tags/print', { method: 'POST', body: { ...(crossId ? { crossId } : {}), codes } })
+    await $fetch<{ printed: number }>('/api/tags/print', {
+      method: 'POST',
+      body: { ...(crossId ? { crossId } : {}), codes },
+    })
   ).printed
 })
 watch(isOpen, () => (printed.value = 0))

@@ -16,7 +16,10 @@ const MAY = { read: 'read the garden', note: 'read, and note work' }
 const token = ref('')
 const making = useForm(async () => {
   token.value = (
-    await $fetch('/api/tokens', { method: 'POST', body: { name: name.value, opens: opens.value } })
+    await $fetch<{ token: string }>('/api/tokens', {
+      method: 'POST',
+      body: { name: name.value, opens: opens.value },
+    })
   ).token
   name.value = ''
   await refetch()

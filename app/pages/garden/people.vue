@@ -41,7 +41,7 @@ const wish = reactive({ role: 'hand' as Role, email: '' })
 const link = ref('')
 const inviting = useForm(async () => {
   link.value = ''
-  const made = await $fetch('/api/invitations', {
+  const made = await $fetch<{ link: string }>('/api/invitations', {
     method: 'POST',
     body: { role: wish.role, email: wish.email.trim() || null },
   })
