@@ -1,14 +1,14 @@
 import * as fc from 'fast-check'
 import { expect, it } from 'vitest'
 import { fold } from '../log/fold'
-import { deed, ids, newId, upToPollination } from '../testing/deeds'
+import { deed, ids, newId, upToPollination, withPayload } from '../testing/deeds'
 import { chilli } from './guides/chilli'
 import { digestOf, joined, without } from './digest'
 import { cropKnowledge } from './knowledge'
 import type { CropHistory } from './records'
 
 const inCross = (one: ReturnType<typeof upToPollination>[number], crossId: string) =>
-  one.kind === 'flowerChosen' ? { ...one, payload: { ...one.payload, crossId } } : one
+  one.kind === 'flowerChosen' ? withPayload(one, { crossId }) : one
 
 /** A history of flowers that took or failed after so many days. */
 function history(flowers: { days: number; took: boolean }[]): CropHistory {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { chosen, deed, harvest, ids, sow, upToPollination } from '../testing/deeds'
+import { chosen, deed, harvest, ids, sow, upToPollination, withPayload } from '../testing/deeds'
 import { cross, dayIn, gardenOf, plant } from '../testing/garden'
 import { crossLines, crossView } from './crosses'
 
@@ -56,7 +56,7 @@ describe('one cross', () => {
         const tag = chosen('2026-06-05', id)
         const steps = upToPollination('2026-06-05', '2026-06-06', id).slice(1)
         const failed = deed('2026-06-25', 'takeNoted', id, { take: 'failed', reason: 'dropped' })
-        return [{ ...tag, payload: { ...tag.payload, crossId } } as typeof tag, ...steps, failed]
+        return [withPayload(tag, { crossId }), ...steps, failed]
       }).flat()
     const takes = (...more: typeof deeds) =>
       crossView(at('2027-02-02', ...more), ids.cross)!.stem.stages.find(s => s.stage === 'taken')!

@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest'
 import { quantileIn } from '../bloom/chances'
 import type { LoggedDeed } from '../log/entry'
-import { chosen, deed, newId } from '../testing/deeds'
+import { chosen, deed, newId, withPayload } from '../testing/deeds'
 import { cross, dayIn, gardenOf, plant } from '../testing/garden'
 import type { WeakAdvice } from '../pollen/weak'
 import { gardenYear } from '../season/band'
@@ -235,15 +235,11 @@ describe('pollen', () => {
     const used = [
       ...crossed,
       ...pollen,
-      {
-        ...chosen('2026-06-24', flower),
-        payload: {
-          ...chosen('2026-06-24', flower).payload,
-          crossId: CROSS,
-          seedParentId: late,
-          pollenParentId: early,
-        },
-      } as LoggedDeed,
+      withPayload(chosen('2026-06-24', flower), {
+        crossId: CROSS,
+        seedParentId: late,
+        pollenParentId: early,
+      }),
       deed('2026-06-25', 'pollinated', flower, { pollenParentId: early, selfMeant: false, tubeId: tube }),
     ]
     const day = on(used, '2026-06-26')

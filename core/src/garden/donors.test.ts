@@ -1,7 +1,7 @@
 /** Fathers are work, too: what is covered ahead, looked at and taken, and what it serves. */
 import { describe, expect, it } from 'vitest'
 import type { LoggedDeed } from '../log/entry'
-import { deed, newId } from '../testing/deeds'
+import { deed, newId, withPayload } from '../testing/deeds'
 import { cross, dayIn, gardenOf, plant } from '../testing/garden'
 import type { ISODate } from '../time/days'
 import { pollenWork, tubesFor } from './pollen'
@@ -82,7 +82,7 @@ describe('a father without visitors', () => {
       return [
         glass,
         plant('2025-01-01', mother, 'Test Mother', 'dahlia'),
-        { ...donor, payload: { ...donor.payload, placeId } } as LoggedDeed,
+        withPayload(donor, { placeId }),
         cross('2026-01-10', 'dahlia', mother, father, crossId),
         deed('2026-08-10', 'flowerChosen', flowerId, {
           code: '26-4RMX',

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { LoggedDeed } from '../log/entry'
-import { chosen, deed, harvest, ids, sow, upToPollination } from '../testing/deeds'
+import { chosen, deed, harvest, ids, sow, upToPollination, withPayload } from '../testing/deeds'
 import { cross, dayIn, gardenOf, plant } from '../testing/garden'
 import { doubtsBehind, lineageDoubts } from './doubts'
 
@@ -76,14 +76,10 @@ describe('doubts of a lineage', () => {
   it('are those of its own seed, then of its forebears', () => {
     const garden = here([
       ...upToSeedling(open),
-      {
-        ...plant('2028-05-01', grandchild, 'Test Grandchild', 'rose'),
-        payload: {
-          ...plant('2028-05-01', grandchild, 'Test Grandchild', 'rose').payload,
-          seedParentId: child,
-          pollenParentId: ids.seedParent,
-        },
-      } as LoggedDeed,
+      withPayload(plant('2028-05-01', grandchild, 'Test Grandchild', 'rose'), {
+        seedParentId: child,
+        pollenParentId: ids.seedParent,
+      }),
     ])
     expect(lineageDoubts(garden, child)).toMatchObject([{ plant: { id: child }, flowers: 1 }])
     expect(lineageDoubts(garden, grandchild)).toEqual(lineageDoubts(garden, child))

@@ -6,7 +6,7 @@ import { subjectsOf } from '../log/entry'
 import { fold } from '../log/fold'
 import type { Subject } from '../log/kind'
 import { Refusal } from '../log/refusal'
-import { deed, newId, upToPollination } from '../testing/deeds'
+import { deed, newId, upToPollination, withPayload } from '../testing/deeds'
 import { cross, plant } from '../testing/garden'
 import type { Change, WholeGarden } from './garden'
 import { advanced, wholeGarden } from './garden'
@@ -21,12 +21,9 @@ function season(): LoggedDeed[] {
       const id = newId()
       const steps = upToPollination('2026-06-03', '2026-06-04', id).map(d =>
         d.kind === 'flowerChosen'
-          ? ({
-              ...d,
-              payload: { ...d.payload, crossId, seedParentId: mother, pollenParentId: father },
-            } as LoggedDeed)
+          ? withPayload(d, { crossId, seedParentId: mother, pollenParentId: father })
           : d.kind === 'pollinated'
-            ? ({ ...d, payload: { ...d.payload, pollenParentId: father } } as LoggedDeed)
+            ? withPayload(d, { pollenParentId: father })
             : d,
       )
       return [...steps, deed(`2026-06-1${i}`, 'takeNoted', id, { take: 'taken', reason: null })]

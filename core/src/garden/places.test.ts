@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import type { LoggedDeed } from '../log/entry'
 import type { Conditions } from '../places/kinds'
 import { OPEN_BED } from '../places/place'
-import { chosen, deed, ids, newId } from '../testing/deeds'
+import { chosen, deed, ids, newId, withPayload } from '../testing/deeds'
 import { cross, dayIn, gardenOf, plant } from '../testing/garden'
 import { bloomGround } from './blooms'
 import { flowerDoubts } from './doubts'
@@ -17,7 +17,7 @@ const glass: Conditions = { ...OPEN_BED, shelter: 'glass', visitors: false }
 const crossedAt = (crop: string, placeId: string, more: LoggedDeed[] = []): LoggedDeed[] => {
   const mother = plant('2026-05-01', ids.seedParent, 'Test Ember', crop)
   return [
-    { ...mother, payload: { ...mother.payload, placeId } } as LoggedDeed,
+    withPayload(mother, { placeId }),
     plant('2026-05-01', ids.pollenParent, 'Test Lantern', crop),
     deed('2026-05-02', 'placeSet', house, glass),
     cross('2026-05-03', crop, ids.seedParent, ids.pollenParent, ids.cross),
@@ -91,9 +91,7 @@ describe('a flower under glass', () => {
     const openAt = (placeId: string) =>
       doubtsOf(
         crossedAt('rose', placeId).map(one =>
-          one.kind === 'flowerChosen'
-            ? ({ ...one, payload: { ...one.payload, stage: 'open' } } as LoggedDeed)
-            : one,
+          one.kind === 'flowerChosen' ? withPayload(one, { stage: 'open' }) : one,
         ),
       ).join()
     expect(openAt(bed)).toMatch(/open before it was covered/)

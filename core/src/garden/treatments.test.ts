@@ -1,8 +1,7 @@
 import { expect, it } from 'vitest'
 import { builtInGuide } from '../crops/guides/all'
-import type { LoggedDeed } from '../log/entry'
 import { fold } from '../log/fold'
-import { deed, harvest, ids, newId, sow } from '../testing/deeds'
+import { deed, harvest, ids, newId, sow, withPayload } from '../testing/deeds'
 import { addDays } from '../time/days'
 import { compareTreatments } from './treatments'
 
@@ -17,9 +16,8 @@ const names = {
 /** A tray of 40 with so many up after ten and twenty days. */
 function tray(counts: [number, number], more: object = {}) {
   const id = newId()
-  const sown = sow(SOWN, 40)
   return fold('sowing', id, [
-    { ...sown, subjectId: id, payload: { ...sown.payload, ...more } } as LoggedDeed,
+    { ...withPayload(sow(SOWN, 40), more), subjectId: id },
     ...counts.map((count, i) => deed(addDays(SOWN, 10 * (i + 1)), 'seedlingsUp', id, { count })),
   ])!
 }

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { chilli } from '../crops/guides/chilli'
 import { squash } from '../crops/guides/squash'
-import { chosen, deed, harvest, ids, newId, sow } from '../testing/deeds'
+import { chosen, deed, harvest, ids, newId, sow, withPayload } from '../testing/deeds'
 import type { LoggedDeed } from './entry'
 import type { Surroundings } from './fit'
 import { checkFit } from './fit'
@@ -59,19 +59,16 @@ const refused = (made: LoggedDeed, changed: Partial<Surroundings> = {}) => {
   }
   return null
 }
-/** The same deed with another payload. */
-const but = <T extends LoggedDeed>(made: T, payload: Partial<T['payload']>) =>
-  ({ ...made, payload: { ...made.payload, ...payload } }) as LoggedDeed
 
 describe('a deed among the things around it', () => {
   // Codes as the garden gives them out, so that only what is meant is wrong.
   const good = '26-2A4E'
 
   it('fits when everything belongs together', () => {
-    expect(refused(but(planned, { code: good }))).toBeNull()
-    expect(refused(but(chosen('2026-06-01'), { code: good }))).toBeNull()
-    expect(refused(but(harvest('2026-08-01', 3, 3, 0), { code: good }))).toBeNull()
-    expect(refused(but(sow('2026-09-01', 3), { code: good }))).toBeNull()
+    expect(refused(withPayload(planned, { code: good }))).toBeNull()
+    expect(refused(withPayload(chosen('2026-06-01'), { code: good }))).toBeNull()
+    expect(refused(withPayload(harvest('2026-08-01', 3, 3, 0), { code: good }))).toBeNull()
+    expect(refused(withPayload(sow('2026-09-01', 3), { code: good }))).toBeNull()
   })
 
   it('plans batches and work at plants of its crop that live', () => {
@@ -92,8 +89,8 @@ describe('a deed among the things around it', () => {
       why: 'to meet',
     })
     expect([refused(batch), refused(task)]).toEqual([null, null])
-    expect(refused(but(batch, { plantId: ids.other }))).toEqual(['other-crop', 'plantId'])
-    expect(refused(but(task, { plantId: ids.other }))).toEqual(['other-crop', 'plantId'])
+    expect(refused(withPayload(batch, { plantId: ids.other }))).toEqual(['other-crop', 'plantId'])
+    expect(refused(withPayload(task, { plantId: ids.other }))).toEqual(['other-crop', 'plantId'])
     const lost = plant(
       ids.seedParent,
       'chilli',
@@ -112,9 +109,9 @@ describe('a deed among the things around it', () => {
     )
     const find = <T extends SubjectType>(type: T, id: string) =>
       (id === ids.pollenParent ? struck : around.find(type, id)) as States[T] | undefined
-    expect(refused(but(planned, { code: good }), { find })).toEqual(['unlikely', 'pollenParentId'])
-    expect(() => checkFit(but(planned, { code: good }), { ...around, find }, false)).not.toThrow()
-    expect(refused(but(planned, { code: good, flowersPlanned: 0 }), { find })).toBeNull()
+    expect(refused(withPayload(planned, { code: good }), { find })).toEqual(['unlikely', 'pollenParentId'])
+    expect(() => checkFit(withPayload(planned, { code: good }), { ...around, find }, false)).not.toThrow()
+    expect(refused(withPayload(planned, { code: good, flowersPlanned: 0 }), { find })).toBeNull()
   })
 
   it('has no parent that was sown when its child was there', () => {
@@ -167,35 +164,35 @@ describe('a deed among the things around it', () => {
   })
 
   it('has a tag code that checks', () => {
-    expect(refused(but(planned, { code: '26-2A4F' }))).toEqual(['bad-code', 'code'])
+    expect(refused(withPayload(planned, { code: '26-2A4F' }))).toEqual(['bad-code', 'code'])
   })
 
   it('stands at a place of the garden', () => {
-    expect(refused(but(sow('2026-09-01', 3), { code: good, placeId: 'elsewhere' }))).toEqual([
+    expect(refused(withPayload(sow('2026-09-01', 3), { code: good, placeId: 'elsewhere' }))).toEqual([
       'unknown-place',
       'placeId',
     ])
-    expect(refused(but(sow('2026-09-01', 3), { code: good, placeId: 'here' }))).toBeNull()
+    expect(refused(withPayload(sow('2026-09-01', 3), { code: good, placeId: 'here' }))).toBeNull()
   })
 
   it('joins parents of one crop that has a guide', () => {
-    expect(refused(but(planned, { code: good, pollenParentId: ids.other }))).toEqual([
+    expect(refused(withPayload(planned, { code: good, pollenParentId: ids.other }))).toEqual([
       'wide-cross',
       'pollenParentId',
     ])
     expect(
-      refused(but(planned, { code: good, pollenParentId: ids.other, wideMeant: true } as never)),
+      refused(withPayload(planned, { code: good, pollenParentId: ids.other, wideMeant: true })),
     ).toBeNull()
-    expect(refused(but(planned, { code: good, seedParentId: ids.other }))).toEqual([
+    expect(refused(withPayload(planned, { code: good, seedParentId: ids.other }))).toEqual([
       'other-crop',
       'seedParentId',
     ])
-    expect(refused(but(planned, { code: good, crop: 'moss' }))).toEqual(['unknown-crop', 'crop'])
+    expect(refused(withPayload(planned, { code: good, crop: 'moss' }))).toEqual(['unknown-crop', 'crop'])
   })
 
   it('joins crops of one genus without asking, and brings the pollen that was planned', () => {
     const guide = (crop: string) => ({ chilli, squash: { ...squash, botanical: 'Capsicum pubescens' } })[crop]
-    expect(refused(but(planned, { code: good, pollenParentId: ids.other }), { guide })).toBeNull()
+    expect(refused(withPayload(planned, { code: good, pollenParentId: ids.other }), { guide })).toBeNull()
     const pollinated = deed('2026-06-02', 'pollinated', ids.flower, {
       pollenParentId: ids.other,
       selfMeant: false,
@@ -235,29 +232,28 @@ describe('a deed among the things around it', () => {
     )
     const find = <T extends SubjectType>(type: T, id: string) =>
       id === ids.seedParent ? (lost as States[T]) : around.find(type, id)
-    expect(refused(but(chosen('2026-06-01'), { code: good }), { find })).toEqual([
+    expect(refused(withPayload(chosen('2026-06-01'), { code: good }), { find })).toEqual([
       'plant-lost',
       'seedParentId',
     ])
-    expect(refused(but(planned, { code: good }), { find })).toEqual(['plant-lost', 'seedParentId'])
+    expect(refused(withPayload(planned, { code: good }), { find })).toEqual(['plant-lost', 'seedParentId'])
     // Of a cross that was made elsewhere only the seed is here.
-    expect(refused(but(planned, { code: good, flowersPlanned: 0 }), { find })).toBeNull()
+    expect(refused(withPayload(planned, { code: good, flowersPlanned: 0 }), { find })).toBeNull()
   })
 
   it('chooses flowers on the seed parent of the cross only', () => {
-    expect(refused(but(chosen('2026-06-01'), { code: good, seedParentId: ids.pollenParent }))).toEqual([
-      'other-seed-parent',
-      'seedParentId',
-    ])
+    expect(
+      refused(withPayload(chosen('2026-06-01'), { code: good, seedParentId: ids.pollenParent })),
+    ).toEqual(['other-seed-parent', 'seedParentId'])
   })
 
   it('asks before one plant is both parents, and not of a population', () => {
     const self = { pollenParentId: ids.seedParent, selfMeant: false }
     const pass = deed('2026-06-02', 'pollinated', ids.flower, self)
-    const plan = { ...planned, payload: { ...planned.payload, ...self, code: good } } as LoggedDeed
+    const plan = withPayload(planned, { ...self, code: good })
     for (const made of [pass, plan]) {
       expect(refused(made)).toEqual(['self-meant', 'pollenParentId'])
-      expect(refused({ ...made, payload: { ...made.payload, selfMeant: true } } as LoggedDeed)).toBeNull()
+      expect(refused(withPayload(made, { selfMeant: true }))).toBeNull()
       const many = { ...plant(ids.seedParent, 'chilli'), plantKind: 'population' as const }
       const find = ((type: SubjectType, id: string) =>
         id === ids.seedParent ? many : around.find(type, id)) as Surroundings['find']
@@ -281,16 +277,16 @@ describe('a deed among the things around it', () => {
 
   it('keeps seed, trays and seedlings with their cross', () => {
     const other = newId()
-    const untagged = but(harvest('2026-08-01', 3, 3, 0), { code: good, flowers: [], untagged: 2 })
+    const untagged = withPayload(harvest('2026-08-01', 3, 3, 0), { code: good, flowers: [], untagged: 2 })
     expect(refused(untagged)).toEqual(['untagged', 'untagged'])
     const open = { ...(state.cross![ids.cross] as object), pollenParentId: null }
     const find = ((type, id) => (type === 'cross' ? open : state[type]?.[id])) as Surroundings['find']
     expect(refused(untagged, { find })).toBeNull()
-    expect(refused(but(harvest('2026-08-01', 3, 3, 0), { code: good, crossId: other }))).toEqual([
+    expect(refused(withPayload(harvest('2026-08-01', 3, 3, 0), { code: good, crossId: other }))).toEqual([
       'other-cross',
       undefined,
     ])
-    expect(refused(but(sow('2026-09-01', 3), { code: good, crossId: other }))).toEqual([
+    expect(refused(withPayload(sow('2026-09-01', 3), { code: good, crossId: other }))).toEqual([
       'other-cross',
       undefined,
     ])

@@ -7,7 +7,7 @@ import { cropKnowledge } from '../crops/knowledge'
 import type { LoggedDeed } from '../log/entry'
 import { fold } from '../log/fold'
 import { answersTo } from '../round/work'
-import { deed, ids, sow } from '../testing/deeds'
+import { deed, ids, sow, withPayload } from '../testing/deeds'
 import type { ISODate } from '../time/days'
 import { addDays } from '../time/days'
 import { chillOf } from './chill'
@@ -19,10 +19,7 @@ const rose = builtInGuide('rose')!
 const orchid = builtInGuide('moth-orchid')!
 const SOWN = '2026-10-20'
 const on = (days: number) => addDays(SOWN, days)
-const put = (seeds: number, more: object): LoggedDeed => {
-  const one = sow(SOWN, seeds)
-  return { ...one, payload: { ...one.payload, ...more } } as LoggedDeed
-}
+const put = (seeds: number, more: object) => withPayload(sow(SOWN, seeds), more)
 const inBag = put(20, { container: 'bag', air: 'cold', weeks: 13 })
 const inFlask = put(1000, { container: 'flask' })
 const tray = (...deeds: LoggedDeed[]) => fold('sowing', ids.sowing, deeds)!

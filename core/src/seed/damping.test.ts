@@ -5,16 +5,13 @@ import { cropKnowledge } from '../crops/knowledge'
 import type { LoggedDeed } from '../log/entry'
 import { fold } from '../log/fold'
 import { answersTo } from '../round/work'
-import { deed, ids, sow } from '../testing/deeds'
+import { deed, ids, sow, withPayload } from '../testing/deeds'
 import { dampingIn, dampingInWords } from './damping'
 import { sowingDue } from './due'
 
 const SOWN = '2026-03-01'
 const on = (day: number) => `2026-03-${String(day).padStart(2, '0')}`
-const put = (how: object, more: object = {}): LoggedDeed => {
-  const one = sow(SOWN, 30)
-  return { ...one, payload: { ...one.payload, how, ...more } } as LoggedDeed
-}
+const put = (how: object, more: object = {}) => withPayload(sow(SOWN, 30), { how, ...more })
 const up = (day: number, count: number) => deed(on(day), 'seedlingsUp', ids.sowing, { count })
 const fell = (day: number, count: number) =>
   deed(on(day), 'seedlingsLost', ids.sowing, { count, reason: 'damped off' })

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { shareFromGuide } from '../chance/rate'
 import type { LoggedDeed } from '../log/entry'
 import { fold } from '../log/fold'
-import { deed, harvest, ids, newId, sow } from '../testing/deeds'
+import { deed, harvest, ids, newId, sow, withPayload } from '../testing/deeds'
 import { agedYears, agingAt, germinationAfter, germinationOn } from './drawer'
 
 const belief = {
@@ -95,7 +95,7 @@ describe('a packet in the drawer', () => {
   })
 
   it('of dust holds about so many, and may be counted anew when there is more', () => {
-    const dust = { ...full, payload: { ...full.payload, sound: 0, empty: 0, isAbout: true } } as LoggedDeed
+    const dust = withPayload(full, { sound: 0, empty: 0, isAbout: true })
     expect(() => lot(dust, sow('2025-01-01', 80))).toThrow(
       'about 60 seeds, so 80 cannot be sown from it. If there',
     )

@@ -6,7 +6,7 @@ import { cropKnowledge } from '../crops/knowledge'
 import { NO_RECORDS, digestOf } from '../crops/digest'
 import { fold } from '../log/fold'
 import type { LoggedDeed } from '../log/entry'
-import { deed, harvest, ids, newId, sow } from '../testing/deeds'
+import { deed, harvest, ids, newId, sow, withPayload } from '../testing/deeds'
 import { lotDue, sowingDue } from './due'
 
 const lot = (...deeds: LoggedDeed[]) => fold('seedLot', ids.lot, deeds)!
@@ -41,7 +41,7 @@ describe('a packet', () => {
     const weighed = (total: number) => {
       const one = harvest('2026-08-01', 400, 0, 0)
       const by = { sampleSeeds: 20, samples: [0.4, 0.41, 0.39], total }
-      return { ...one, payload: { ...one.payload, weighed: by } } as LoggedDeed
+      return withPayload(one, { weighed: by })
     }
     expect(lot(weighed(8)).byWeight).toMatchObject({ seeds: 400 })
     expect(lot(harvest('2026-08-01', 30, 24, 4)).byWeight).toBeNull()
@@ -51,7 +51,7 @@ describe('a packet', () => {
   it('may come of fruits that hung under no tag, and of none at all may not', () => {
     const of = (more: object) => {
       const one = harvest('2026-08-01', 30, 24, 4)
-      return { ...one, payload: { ...one.payload, flowers: [], ...more } } as LoggedDeed
+      return withPayload(one, { flowers: [], ...more })
     }
     expect(lot(of({ untagged: 6 }))).toMatchObject({ fruits: 6, flowerIds: [], left: 26 })
     expect(() => lot(of({}))).toThrow('Choose the flowers that were harvested')

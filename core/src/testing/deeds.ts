@@ -19,6 +19,11 @@ export function deed<K extends Deed['kind']>(
   return { id: newId(), kind, subjectId, payload, day, happenedAt: `${day}T12:00:00.000Z` } as LoggedDeed
 }
 
+/** A deed in which something else was written. */
+export const withPayload = (one: LoggedDeed, more: object): LoggedDeed =>
+  // Spread as what they are, the compiler would compare each kind of deed with each payload.
+  ({ ...(one as object), payload: { ...(one.payload as object), ...more } }) as LoggedDeed
+
 /** The ids of the little garden that the tests play in. */
 export const ids = {
   cross: newId(),

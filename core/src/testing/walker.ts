@@ -10,7 +10,7 @@ import { clockWords } from '../bloom/hours'
 import type { ISODate } from '../time/days'
 import { instantAt } from '../time/days'
 import { cross, dayIn, gardenOf, plant } from './garden'
-import { newId } from './deeds'
+import { newId, withPayload } from './deeds'
 
 /** What was done at a stop. */
 export interface Done {
@@ -46,7 +46,7 @@ export function walked({ crop, days, blooms = 1, flowers = 1, says = {}, more = 
   const deeds: LoggedDeed[] = [
     plant('2025-01-01', mother, 'Test Mother', crop),
     plant('2025-01-01', father, 'Test Father', crop),
-    { ...planned, payload: { ...planned.payload, flowersPlanned: flowers * blooms } } as LoggedDeed,
+    withPayload(planned, { flowersPlanned: flowers * blooms }),
     ...before,
   ]
   const done: Done[] = []
