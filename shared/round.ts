@@ -6,6 +6,7 @@ import type { Flower } from '@virgulta/core/flowers/flower'
 import { Day } from '@virgulta/core/log/kind'
 import type { Instant } from '@virgulta/core/time/days'
 import type { Stop } from '@virgulta/core/round/stop'
+import type { SeasonWeek } from '@virgulta/core/season/band'
 import type { Sowing } from '@virgulta/core/seed/sowing'
 import type { MarkKind } from '@virgulta/core/tags/marks'
 import * as v from 'valibot'
@@ -94,6 +95,6 @@ export interface Round {
 /** The garden's year: work done and due by week, and who blooms when. */
 export interface Season {
   year: number
-  weeks: { from: string; to: string; done: number; due: number }[]
+  weeks: SeasonWeek[]
   blooms: { name: string; crop: string; from: string; to: string }[]
 }

@@ -1,6 +1,7 @@
 <!-- The garden's year above every desk screen: who blooms, what was done, what is due, and the present day. -->
 <script setup lang="ts">
 import { counted } from '@virgulta/core/formats/counted'
+import type { SeasonWeek } from '@virgulta/core/season/band'
 import { gardenYear, gardenYearOf, yearInWords } from '@virgulta/core/season/band'
 import { namesBeside } from '@virgulta/core/season/names'
 import { addDays, dayInWords, daysBetween, monthAfter } from '@virgulta/core/time/days'
@@ -76,13 +77,13 @@ function onKey(event: KeyboardEvent) {
   const at = pointed.value ?? weekOfToday.value
   const to = { ArrowLeft: at - 1, ArrowRight: at + 1, Home: 0, End: weeks.value.length - 1 }[event.key]
   if (to !== undefined) pointed.value = Math.max(0, Math.min(weeks.value.length - 1, to))
-  else if (event.key === 'Enter' && weeks.value[at]) show(weeks.value[at].from, weeks.value[at].to)
+  else if (event.key === 'Enter' && weeks.value[at]) show(weeks.value[at])
   else return
   event.preventDefault()
 }
-function show(from: string, to: string) {
+function show({ from, to, opens }: SeasonWeek) {
   const today = garden.today
-  const day = today >= from && today <= to ? today : from
+  const day = today >= from && today <= to ? today : opens
   pointed.value = null
   navigateTo(day === today ? '/today' : `/today?on=${day}`)
 }
@@ -138,7 +139,7 @@ function show(from: string, to: string) {
           height="76"
           @mouseenter="pointed = i"
           @mouseleave="pointed = null"
-          @click="show(week.from, week.to)"
+          @click="show(week)"
         />
       </g>
       <line class="ground" :x1="EDGE" :x2="width - EDGE" :y1="BASE + 0.5" :y2="BASE + 0.5" />

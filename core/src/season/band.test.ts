@@ -2,11 +2,11 @@ import { describe, expect, it } from 'vitest'
 import {
   bloomEndingAfter,
   bloomIn,
-  countByWeek,
   gardenYear,
   gardenYearOf,
   isInBloom,
   weeksOf,
+  weeksWith,
   yearInWords,
 } from './band'
 
@@ -34,10 +34,19 @@ describe('the garden’s year', () => {
 
   it('counts what fell into each of its weeks, and nothing of other years', () => {
     const days = ['2026-01-01', '2026-01-07', '2026-01-08', '2025-12-31', '2026-12-31', '2027-01-01']
-    const counts = countByWeek(days, in2026)
+    const counts = weeksWith(days, [], in2026).map(week => week.due)
     expect([counts[0], counts[1], counts[52]]).toEqual([2, 1, 1])
     expect(counts.reduce((sum, n) => sum + n, 0)).toBe(4)
-    expect(countByWeek(days, gardenYear(2026, 'south'))[26]).toBe(2)
+    expect(weeksWith([], days, gardenYear(2026, 'south'))[26]!.done).toBe(2)
+  })
+
+  it('opens a week on its first day with work, or else with notes', () => {
+    const [first, second, third] = weeksWith(
+      ['2026-01-06', '2026-01-04'],
+      ['2026-01-02', '2026-01-13', '2026-01-11'],
+      in2026,
+    )
+    expect([first!.opens, second!.opens, third!.opens]).toEqual(['2026-01-04', '2026-01-11', '2026-01-15'])
   })
 })
 

@@ -1,3 +1,4 @@
+import { group, min } from 'd3-array'
 import type { Half } from '../crops/half'
 import type { ISODate } from '../time/days'
 import { addDays, daysBetween, yearOf } from '../time/days'
@@ -42,11 +43,32 @@ export const weeksOf = (year: Days): Days[] =>
     return { from, to: to > year.to ? year.to : to }
   }).filter(week => week.from <= year.to)
 
-/** How often things fell into each week of a garden's year; those of other years are left out. */
-export function countByWeek(days: ISODate[], year: Days): number[] {
-  const counts = weeksOf(year).map(() => 0)
-  for (const day of days) if (isWithin(day, year)) counts[Math.floor(daysBetween(year.from, day) / 7)]!++
-  return counts
+/** A week of a garden's year, with how much falls into it. */
+export interface SeasonWeek extends Days {
+  due: number
+  done: number
+  /** the day to look at: the first on which something is due, or else was done; of an empty week its first */
+  opens: ISODate
+}
+
+/**
+ * The weeks of a garden's year with what falls into each.
+ *
+ * @param due days on which something is due, as often as something is; those of other years are left out
+ * @param done days on which something was done, in the same way
+ */
+export function weeksWith(due: ISODate[], done: ISODate[], year: Days): SeasonWeek[] {
+  const byWeek = (days: ISODate[]) =>
+    group(
+      days.filter(day => isWithin(day, year)),
+      day => Math.floor(daysBetween(year.from, day) / 7),
+    )
+  const [ofDue, ofDone] = [byWeek(due), byWeek(done)]
+  return weeksOf(year).map((week, i) => {
+    const [isDue, wasDone] = [ofDue.get(i) ?? [], ofDone.get(i) ?? []]
+    const opens = min(isDue) ?? min(wasDone) ?? week.from
+    return { ...week, due: isDue.length, done: wasDone.length, opens }
+  })
 }
 
 const isWithin = (day: ISODate, { from, to }: Days) => from <= day && day <= to

@@ -9,7 +9,7 @@ import type { CropOnRound } from '@virgulta/core/round/round'
 import type { Stop } from '@virgulta/core/round/stop'
 import { carryList } from '@virgulta/core/round/stop'
 import { halfOf } from '@virgulta/core/crops/half'
-import { bloomIn, countByWeek, gardenYear, gardenYearOf, weeksOf } from '@virgulta/core/season/band'
+import { bloomIn, gardenYear, gardenYearOf, weeksWith } from '@virgulta/core/season/band'
 import type { ISODate } from '@virgulta/core/time/days'
 import { addDays, instantAt } from '@virgulta/core/time/days'
 import { group, rollup } from 'd3-array'
@@ -201,10 +201,6 @@ async function workOutSeason(db: Database, garden: Garden, year: number): Promis
   // Of ways over generations the steps of later years are known, too.
   const foreseen = addDays(garden.today, DAYS_FORESEEN)
   const due = stopsUntil(here, foreseen > days.to ? foreseen : days.to)
-  const dueByWeek = countByWeek(
-    due.map(stop => (stop.from < garden.today ? garden.today : stop.from)),
-    days,
-  )
   const day = sql<string>`to_char(${entries.happenedAt} at time zone ${garden.zone}, 'YYYY-MM-DD')`
   const done = await db
     .select({ day, count: sql<number>`count(*)::int` })
@@ -219,13 +215,13 @@ async function workOutSeason(db: Database, garden: Garden, year: number): Promis
     )
     .groupBy(sql`1`)
   const blooms = bloomSpans(here, days)
-  const doneByWeek = countByWeek(
-    done.flatMap(d => Array<string>(d.count).fill(d.day)),
-    days,
-  )
   return {
     year,
-    weeks: weeksOf(days).map((week, i) => ({ ...week, done: doneByWeek[i]!, due: dueByWeek[i]! })),
+    weeks: weeksWith(
+      due.map(stop => (stop.from < garden.today ? garden.today : stop.from)),
+      done.flatMap(d => Array<string>(d.count).fill(d.day)),
+      days,
+    ),
     // Where no plant is in play, the usual bloom of the crops that were crossed.
     blooms: [
       ...blooms,
