@@ -1,7 +1,8 @@
-import { execFile } from 'node:child_process'
 import { createHash } from 'node:crypto'
 import { mkdirSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { vi } from 'vitest'
+import { runCommand } from './commands'
 
 const folder = join('.cache', 'cli-tests')
 
@@ -22,19 +23,21 @@ export function fileOf(contents: object | string): string {
   return file
 }
 
-/** The command line as people call it; an object among the words is put into a file. */
-export function virgulta(...words: (string | object)[]): Promise<Said> {
+/** The command line as people call it, without a process of its own; an object among the words is put into a file. */
+export async function virgulta(...words: (string | object)[]): Promise<Said> {
   const typed = words.map(word => (typeof word === 'string' ? word : fileOf(word)))
-  return new Promise(resolve =>
-    execFile(process.execPath, ['--import', 'tsx', 'cli/virgulta.ts', ...typed], (error, out, complaint) =>
-      resolve({
-        code: typeof error?.code === 'number' ? error.code : 0,
-        out,
-        error: complaint
-          .split('\n')
-          .filter(line => !line.startsWith('npm '))
-          .join('\n'),
-      }),
-    ),
-  )
+  const said = { out: '', error: '' }
+  const hears = [
+    vi.spyOn(console, 'log').mockImplementation(line => void (said.out += `${line}\n`)),
+    vi.spyOn(console, 'error').mockImplementation(line => void (said.error += `${line}\n`)),
+    vi.spyOn(process.stdout, 'write').mockImplementation(text => {
+      said.out += String(text)
+      return true
+    }),
+  ]
+  try {
+    return { code: await runCommand(typed), ...said }
+  } finally {
+    for (const one of hears) one.mockRestore()
+  }
 }
