@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test'
+import { launchOptions } from './scripts/lib/browser.mjs'
 
 const PORT = 4631
 
@@ -21,18 +22,7 @@ export default defineConfig({
     timezoneId: 'Europe/Dublin',
     contextOptions: { reducedMotion: 'reduce' },
     trace: 'off',
-    launchOptions: {
-      executablePath: '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
-    },
+    launchOptions: launchOptions(),
   },
   webServer: {
     // A data folder of its own, made anew: the demo garden is on its first morning.

@@ -6,8 +6,9 @@
 import { existsSync, mkdirSync, rmSync, writeFileSync } from 'node:fs'
 import { cpus } from 'node:os'
 import { join } from 'node:path'
+import { installBrowser } from '../scripts/lib/browser.mjs'
 import { buildIfNeeded } from '../scripts/lib/build.mjs'
-import { installChromium, installPostgres } from '../scripts/lib/install.mjs'
+import { installPostgres } from '../scripts/lib/install.mjs'
 import { findPrograms, startPostgres } from '../scripts/lib/postgres.mjs'
 import { open } from '../server/db/connection'
 import { prepareDatabase } from '../server/db/prepare'
@@ -36,7 +37,7 @@ import { serverRows } from './server'
 const isJson = process.argv.includes('--json')
 const tell = (words: string) => console.error(words)
 await installPostgres(() => findPrograms() !== null)
-await installChromium()
+await installBrowser()
 await buildIfNeeded()
 
 const kept = process.env.VIRGULTA_BENCH

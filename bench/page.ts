@@ -2,6 +2,7 @@ import type { Page } from '@playwright/test'
 import { chromium } from '@playwright/test'
 import { quantileSorted } from 'd3-array'
 import type { CrossRow } from '../shared/crosses'
+import { launchOptions } from '../scripts/lib/browser.mjs'
 import { signedIn } from './context'
 import { familyRows } from './family'
 import type { Row } from './measure'
@@ -88,18 +89,7 @@ async function walkRow(page: Page, address: string): Promise<Row> {
 
 /** What the first page weighs, and how long it takes until Today can be used, on a first and a second visit. */
 export async function pageRows(address: string, cookie: string): Promise<Row[]> {
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
-  })
+  const browser = await chromium.launch(launchOptions())
   try {
     const context = await signedIn(browser, address, cookie)
     const rows: Row[] = []

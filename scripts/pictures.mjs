@@ -3,7 +3,7 @@ import { spawn } from 'node:child_process'
 import { mkdirSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { chromium } from '@playwright/test'
-import { chromium as executablePath } from './lib/install.mjs'
+import { installBrowser, launchOptions } from './lib/browser.mjs'
 import { root } from './lib/paths.mjs'
 
 const baseURL = 'http://127.0.0.1:4641'
@@ -25,18 +25,8 @@ await new Promise((resolve, reject) => {
   ended.then(() => reject(new Error('Virgulta did not start.')))
 })
 
-const browser = await chromium.launch({
-  executablePath,
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
-})
+await installBrowser()
+const browser = await chromium.launch(launchOptions())
 const context = await browser.newContext({
   baseURL,
   viewport: desk,

@@ -2,8 +2,9 @@
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { availableParallelism } from 'node:os'
 import { join, relative } from 'node:path'
+import { installBrowser } from './lib/browser.mjs'
 import { buildIfNeeded, prepareNuxt } from './lib/build.mjs'
-import { installChromium, installPackages, installPostgres } from './lib/install.mjs'
+import { installPackages, installPostgres } from './lib/install.mjs'
 import { program, root } from './lib/paths.mjs'
 import { findPrograms } from './lib/postgres.mjs'
 import { Failure, exitCode } from './lib/run.mjs'
@@ -109,7 +110,7 @@ const parts = {
   },
   async e2e() {
     await installPostgres(() => findPrograms() !== null)
-    await installChromium()
+    await installBrowser()
     await buildIfNeeded()
     return playwright()
   },

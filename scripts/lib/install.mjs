@@ -19,7 +19,7 @@ export async function installPackages() {
 }
 
 /** Runs apt-get when this user may; otherwise names the command. */
-async function installFromDebian(packages, why) {
+export async function installFromDebian(packages, why) {
   const command = `apt-get update && apt-get install -y --no-install-recommends ${packages.join(' ')}`
   const prefix = isRoot ? [] : outputOf('sudo', ['-n', 'true']) === null ? null : ['sudo', '-n']
   if (!prefix || outputOf('sh', ['-c', 'command -v apt-get']) === null) {
@@ -44,12 +44,4 @@ export async function installPostgres(isThere) {
   } finally {
     if (isRoot) rmSync(note, { force: true })
   }
-}
-
-export const chromium = '/usr/bin/chromium'
-
-/** Makes sure that the browser for the tests is there. */
-export async function installChromium() {
-  if (!existsSync(chromium))
-    await installFromDebian(['chromium'], 'Chromium is not installed and this user may not install it.')
 }
