@@ -30,5 +30,7 @@ export const launchOptions = () => ({
     '--disable-background-networking',
     '--disable-component-update',
     '--disable-sync',
+    // Letters stand where they stand in a window.
+    '--font-render-hinting=none',
   ],
 })
