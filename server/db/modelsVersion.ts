@@ -6,7 +6,7 @@ import { rebuild } from './rows/log'
 import { gardens, modelsVersion } from './schema'
 
 /** Grows when the core folds entries to states of another shape, or the demo garden tells another story. */
-export const MODELS_VERSION = 16
+export const MODELS_VERSION = 17
 
 /**
  * Brings what is kept beside the log up to the rules of this version: all read models, a garden at a time. One whose log does not fit

@@ -39,8 +39,8 @@ export function occasionEffects(plants: ReadonlyMap<string, Looks>): OccasionEff
 /** Looks as they would have been on a usual occasion. */
 export const onUsualOccasion = (looks: Looks, effects: OccasionEffects): Looks => ({
   ...looks,
-  means: looks.means.map(({ occasion, value }) => ({
-    occasion,
-    value: value - (effects.get(occasion) ?? 0),
+  means: looks.means.map(mean => ({
+    ...mean,
+    value: mean.value - (effects.get(mean.occasion) ?? 0),
   })),
 })

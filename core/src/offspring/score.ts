@@ -10,6 +10,7 @@ export interface Score {
   value: number
   on: ISODate
   placeId: string | null
+  /** the repeat of a trial that it stood in then; absent: none was laid out */ block?: number
   /** who looked, where it was said */ by?: string
   /** a second look on the day of the first, which was not in sight */ again?: true
 }

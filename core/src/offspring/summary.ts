@@ -20,11 +20,20 @@ export interface TraitSummary {
   lastOn: ISODate
 }
 
+/** What was seen of a plant in a season at a place. */
+interface Occasion {
+  occasion: string
+  placeId: string | null
+  /** the repeat of a trial that it stood in; null: none was laid out then */
+  block: number | null
+  value: number
+}
+
 /** The looks at one trait of one plant. */
 export interface Looks {
   scores: Score[]
   /** of the looks of each occasion, a season at a place: looks of one day under one sky are no two witnesses */
-  means: { occasion: string; value: number }[]
+  means: Occasion[]
 }
 
 /** Scores of one trait of one plant, as they are summed up. */
@@ -32,6 +41,8 @@ export const looksFrom = (scores: Score[], half: Half = 'north'): Looks => ({
   scores,
   means: [...group(scores, s => `${gardenYearOf(s.on, half)} ${s.placeId}`)].map(([occasion, together]) => ({
     occasion,
+    placeId: together[0]!.placeId,
+    block: together.findLast(s => s.block)?.block ?? null,
     value: mean(together, s => s.value)!,
   })),
 })

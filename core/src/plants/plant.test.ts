@@ -47,6 +47,29 @@ describe('a plant', () => {
     expect(latestScore(scores, 'height')!.value).toBe(54)
   })
 
+  it('keeps with each look the repeat of a trial that it stood in then', () => {
+    const bed = newId()
+    const laid = (day: string, block: number) =>
+      deed(day, 'spotsGiven', bed, { spots: [{ plantId: id, row: 1, at: 1, block }] })
+    const described = deed('2026-05-01', 'plantDescribed', id, {
+      name: 'Ember Row',
+      plantKind: 'line',
+      placeId: bed,
+      note: null,
+      seedParentId: null,
+      pollenParentId: null,
+    })
+    const { scores } = plant(
+      scored('2026-04-20', 'height', 10),
+      described,
+      laid('2026-05-02', 2),
+      scored('2026-07-01', 'height', 50),
+      laid('2026-07-02', 3),
+      scored('2026-08-01', 'height', 60),
+    )
+    expect(scores.map(s => s.block)).toEqual([undefined, 2, 3])
+  })
+
   it('of which there was nothing to score is remembered, until it is scored', () => {
     const before = scored('2026-07-01', 'height', 50)
     const missing = deed('2026-07-01', 'scoreMissing', id, { trait: 'height' })

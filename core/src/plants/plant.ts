@@ -187,7 +187,12 @@ export function plantAfter(plant: Plant | null, deed: LoggedDeed, id: string): P
         ...plant,
         condition: conditionAfter(plant.condition, deed.payload, deed.day),
         missing: plant.missing.filter(m => m.trait !== deed.payload.trait),
-        scores: withScore(plant.scores, { ...deed.payload, on: deed.day, placeId: plant.placeId }),
+        scores: withScore(plant.scores, {
+          ...deed.payload,
+          on: deed.day,
+          placeId: plant.placeId,
+          ...(plant.spot?.block ? { block: plant.spot.block } : {}),
+        }),
       }
     case 'scoreMissing': {
       const { trait, by } = deed.payload

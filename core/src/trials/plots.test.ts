@@ -52,8 +52,15 @@ describe('plots', () => {
       ...plants[0]!,
       plant: { ...plants[0]!.plant, placeId: 'west', spot: { row: 1, at: 2, block } },
     })
-    expect(plotsOf([laid(2)], pods).records.map(r => r.block)).toEqual(['west 2', 'west 2'])
+    // Of where it stood before nobody knows; what it was scored in there counts.
+    expect(plotsOf([laid(2)], pods).records.map(r => r.block)).toEqual([null, 'west 2'])
     expect(plotsOf([laid(null)], pods).records.map(r => r.block)).toEqual([null, null])
+    const scored = { trait: 'pods', value: 3, on: '2025-08-01', placeId: 'east', block: 1 }
+    const moved = {
+      ...laid(2),
+      looks: looksByTrait([scored, { ...scored, on: '2026-08-01', placeId: 'west' }]),
+    }
+    expect(plotsOf([moved], pods).records.map(r => r.block)).toEqual(['east 1', 'west 1'])
   })
 
   it('tell nothing of what has no order', () => {

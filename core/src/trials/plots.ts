@@ -16,7 +16,8 @@ const keyOf = (name: string) => name.trim().toLowerCase().replace(/\s+/g, ' ')
 
 /**
  * What plants of a crop are as plots: each plant with a name is a plot of the line of that name, in the place where it stood on each
- * occasion; what was seen of it there in one season is one record. Plots that were laid out in repeats have these for blocks.
+ * occasion; what was seen of it there in one season is one record. Plots that were laid out in repeats have these for blocks: the
+ * repeat of that time, or the one that was laid out afterwards where it still stands.
  *
  * @param plants with the looks at all their traits
  * @param trait one with steps in an order, a count or a measure; of others there are no records
@@ -39,8 +40,10 @@ export function plotsOf(
     lines.set(key, line)
     line.plants.push({ id: plant.id, code: plant.code })
     // A place of one season is alike for all that stand there; within it, the repeat where there are some.
-    const block = plant.spot?.block ? `${plant.placeId} ${plant.spot.block}` : null
-    records.push(...seen.means.map(({ occasion, value }) => ({ line: key, occasion, block, value })))
+    for (const { occasion, placeId, block: then, value } of seen.means) {
+      const block = then ?? (placeId === plant.placeId ? plant.spot?.block : null)
+      records.push({ line: key, occasion, block: block ? `${placeId} ${block}` : null, value })
+    }
   }
   return { lines: [...lines.values()], records }
 }
