@@ -14,6 +14,7 @@ import type { BloomForecast } from '@virgulta/core/garden/blooms'
 import { bloomGround, bloomsIn, comingBlooms, grownCrops, inPlay } from '@virgulta/core/garden/blooms'
 import type { HeldPlant } from '@virgulta/core/garden/states'
 import type { Days } from '@virgulta/core/season/band'
+import { once } from '@virgulta/core/once'
 import { isHeldBack } from '@virgulta/core/plants/plant'
 import type { ISODate } from '@virgulta/core/time/days'
 import { addDays, dayNumber } from '@virgulta/core/time/days'
@@ -43,19 +44,24 @@ const planted = ({ id, code, name, crop, plantKind, placeId }: HeldPlant): Bloom
 })
 
 /** Chances are told to four places, and the rarest days at either end not at all. */
-const rounded = <T extends BloomForecast>(window: T): T => ({
-  ...window,
-  start: short(window.start),
-  length: short(window.length),
-  ...(window.seasons && {
-    seasons: window.seasons.map(({ likelihood, start }) => ({
-      likelihood: Number(likelihood.toPrecision(4)),
-      start: short(start),
-    })),
-  }),
-})
+const rounded = (window: BloomForecast): BloomForecast =>
+  once(window, 'rounded', () => ({
+    ...window,
+    start: short(window.start),
+    length: short(window.length),
+    ...(window.seasons && {
+      seasons: window.seasons.map(({ likelihood, start }) => ({
+        likelihood: Number(likelihood.toPrecision(4)),
+        start: short(start),
+      })),
+    }),
+  }))
 /** Without the seasons one by one, which only a meeting asks for. */
-const alone = <T extends BloomForecast>({ seasons: _, ...window }: T): Omit<T, 'seasons'> => window
+const alone = (window: BloomForecast): BloomForecast =>
+  once(window, 'alone', () => {
+    const { seasons: _, ...told } = rounded(window)
+    return told
+  })
 function short({ first, p }: BloomForecast['start']): BloomForecast['start'] {
   const told = Array.from(p, q => Math.round(q * 1e4) / 1e4)
   const [from, to] = [told.findIndex(q => q > 0), told.findLastIndex(q => q > 0)]
@@ -77,7 +83,7 @@ export async function bloomPage(
     const windows = seasonsIn({ from, to }, crops.get(plant.crop)!.crop.guide.bloom)
       .flatMap(season => bloomsIn(day, plant, season))
       .filter(w => isWithin(w, from, to))
-      .map(window => rounded(seasons ? window : alone(window)))
+      .map(seasons ? rounded : alone)
     return { plant: planted(plant), isInPlay: playing.has(plant.id), windows }
   })
   const { weather } = day
@@ -87,7 +93,7 @@ export async function bloomPage(
     inPlay: fitting.filter(p => playing.has(p.id)).length,
     weather: {
       days: daysIn(weather, from, to),
-      normals: normalsFor(weather.dayAt, from, to, weather.years),
+      normals: once(weather, 'normals', () => normalsFor(weather.dayAt, from, to, weather.years), [from, to]),
       station: stationView(garden),
     },
   }
