@@ -1,9 +1,7 @@
 import compression from 'compression'
 import type { NodeMiddleware } from 'h3'
 import { defineEventHandler, fromNodeMiddleware } from 'h3'
-
-/** Half as long as the usual level takes for an answer of half a megabyte, and a fifth larger. */
-const LEVEL = 3
+import { LEVEL } from '../utils/sameForAll'
 
 const compress = fromNodeMiddleware(compression({ level: LEVEL }) as NodeMiddleware)
 

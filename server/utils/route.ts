@@ -16,6 +16,7 @@ import { faultOf } from './faults'
 import type { Trial } from './limits'
 import { checkTries } from './limits'
 import { framesOf, routeOf, serverLog } from './log'
+import { sameForAll } from './sameForAll'
 import { inTurn } from './turns'
 
 type Schema = v.GenericSchema
@@ -33,6 +34,8 @@ export interface RouteSpec<B extends Schema | undefined, Q extends Schema | unde
   evenShut?: boolean
   /** takes a person: a program with a token may not */
   byPersonOnly?: boolean
+  /** the answer depends on the garden and the address alone, not on who asks: it is worked out and written once (`sameForAll.ts`) */
+  isSameForAll?: boolean
   /** what is counted against the address, and against the account, so that nobody tries it for ever */
   tries?: Trial
 }
@@ -210,7 +213,8 @@ export function gardenRoute<
           if (asker.program && spec.byPersonOnly)
             refuse(403, { code: 'not-allowed', sentence: notForPrograms('keeper') })
           if (!spec.evenShut) refuseShut(access.garden)
-          return work({ event, db, ...check(), ...access, role: may, personId: asker.personId })
+          const asked = { event, db, ...check(), ...access, role: may, personId: asker.personId }
+          return spec.isSameForAll ? sameForAll(event, access.garden, () => work(asked)) : work(asked)
         }),
       )
     }),

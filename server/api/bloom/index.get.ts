@@ -6,6 +6,7 @@ export default gardenRoute(
   {
     does: 'Who flowers when in a part of the year, with chances, and the weather beneath',
     query: BloomQuery,
+    isSameForAll: true,
   },
   ({ query, db, garden }) => bloomPage(db, garden, query),
 )

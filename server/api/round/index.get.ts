@@ -3,6 +3,10 @@ import { roundOn } from '../../db/pages/round'
 
 export default gardenRoute(
   'guest',
-  { does: 'The round of a day: what is due, where and why, and the week ahead', query: RoundQuery },
+  {
+    does: 'The round of a day: what is due, where and why, and the week ahead',
+    query: RoundQuery,
+    isSameForAll: true,
+  },
   ({ query, db, garden }) => roundOn(db, garden, query.on ?? garden.today, query.most),
 )
