@@ -89,7 +89,7 @@ export default defineNuxtConfig({
   hooks: {
     // The heavy work of the server goes into threads, which need a bundle of their own beside the server's.
     'nitro:init'(nitro) {
-      // Screens know the server over the wire alone (`shared/`): its routes' own types would have it checked with them.
+      // By the types of its routes the server would be checked with the screens, which know the wire alone.
       nitro.hooks.hook('types:extend', types => void (types.routes = {}))
       nitro.hooks.hook('compiled', async () => {
         await build({

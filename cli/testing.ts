@@ -23,7 +23,7 @@ export function fileOf(contents: object | string): string {
   return file
 }
 
-/** The command line as people call it, without a process of its own; an object among the words is put into a file. */
+/** The command line as people call it, without a process; an object among the words is put into a file. */
 export async function virgulta(...words: (string | object)[]): Promise<Said> {
   const typed = words.map(word => (typeof word === 'string' ? word : fileOf(word)))
   const said = { out: '', error: '' }

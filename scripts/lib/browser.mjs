@@ -1,4 +1,4 @@
-/** The browser that drives the screens in tests, pictures and measurements: Debian's Chromium. Node's own modules only. */
+/** The browser of tests, pictures and measurements: Debian's Chromium. Node's own modules only. */
 import { existsSync } from 'node:fs'
 import { installFromDebian } from './install.mjs'
 

@@ -34,7 +34,7 @@ export interface RouteSpec<B extends Schema | undefined, Q extends Schema | unde
   evenShut?: boolean
   /** takes a person: a program with a token may not */
   byPersonOnly?: boolean
-  /** the answer depends on the garden and the address alone, not on who asks: it is worked out and written once (`sameForAll.ts`) */
+  /** the answer depends on garden and address alone, not on who asks: it is written once (`sameForAll.ts`) */
   isSameForAll?: boolean
   /** what is counted against the address, and against the account, so that nobody tries it for ever */
   tries?: Trial

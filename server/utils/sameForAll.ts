@@ -15,7 +15,8 @@ const compressed = promisify(gzip)
 const SMALL = 1024
 
 /**
- * The answer to a request as it goes over the wire, worked out once for each state of the garden's log, each hour and each day there.
+ * The answer to a request as it goes over the wire, worked out once for each state of the log, each hour and
+ * each day of the garden.
  *
  * @param workOut what is answered; it depends on the garden and the address alone, not on who asks
  */
