@@ -3,8 +3,7 @@ import { reaches } from '../../shared/people'
 import type { Compared, JobKind, Restored } from '../../shared/jobs'
 import { restore } from '../db/backup'
 import type { Database } from '../db/connection'
-import { inGarden } from '../db/connection'
-import { gardenFor } from '../db/rows/garden'
+import { enterGarden } from '../db/rows/garden'
 import { bytesOf, forgetFile } from '../db/rows/jobs'
 import { rebuild } from '../db/rows/log'
 
@@ -26,8 +25,8 @@ const restoring: Work<{ uploadId: string }> = async (
 }
 
 const comparing: Work<{ gardenId: string }> = (db, personId, { gardenId }, report) =>
-  inGarden(db, gardenId, async (tx): Promise<Compared> => {
-    const access = await gardenFor(tx, gardenId, personId, null)
+  db.transaction(async (tx): Promise<Compared> => {
+    const access = await enterGarden(tx, gardenId, personId, null)
     if (!access || !reaches(access.role, 'keeper'))
       throw new Refusal('not-allowed', 'You are no longer a keeper of this garden.')
     const { subjects, differed } = await rebuild(tx, access.garden, report)

@@ -9,14 +9,17 @@ const MOST_BYTES = 8 * 1024 * 1024
 /** Up to here a body that is refused is still read past. */
 const READ_PAST = 8 * MOST_BYTES
 
-const headersFor = (nonce: string, isTls: boolean) =>
+/** The nonce of each request under way. */
+const nonces = new WeakMap<object, string>()
+
+const headersFor = (isTls: boolean) =>
   fromNodeMiddleware(
     helmet({
       contentSecurityPolicy: {
         useDefaults: false,
         directives: {
           defaultSrc: ["'self'"],
-          scriptSrc: ["'self'", `'nonce-${nonce}'`],
+          scriptSrc: ["'self'", request => `'nonce-${nonces.get(request)}'`],
           scriptSrcAttr: ["'none'"],
           // The looks are set as properties of elements while the page runs; no text of a person ever becomes a style.
           styleSrc: ["'self'", "'unsafe-inline'"],
@@ -36,6 +39,8 @@ const headersFor = (nonce: string, isTls: boolean) =>
     }) as NodeMiddleware,
   )
 
+const [usualHeaders, headersOverTls] = [headersFor(false), headersFor(true)]
+
 /** Another site may not write with a visitor's cookie. Programs that are no browser send neither header. */
 function isFromHere(event: H3Event): boolean {
   const site = getRequestHeader(event, 'sec-fetch-site')
@@ -54,8 +59,9 @@ async function readPast({ node: { req } }: H3Event) {
 export default defineEventHandler(async event => {
   const nonce = randomBytes(16).toString('base64')
   event.context.nonce = nonce
+  nonces.set(event.node.req, nonce)
   // In development Vite writes scripts of its own into the page.
-  if (!import.meta.dev) await headersFor(nonce, getRequestProtocol(event) === 'https')(event)
+  if (!import.meta.dev) await (getRequestProtocol(event) === 'https' ? headersOverTls : usualHeaders)(event)
   if (event.method === 'GET' || event.method === 'HEAD') return
   if (!isFromHere(event))
     refuse(403, {

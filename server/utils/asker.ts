@@ -1,4 +1,5 @@
 import type { H3Event } from 'h3'
+import { LRUCache } from 'lru-cache'
 import { getCookie, getRequestHeader, getRequestProtocol } from 'h3'
 import type { TokenKind } from '../../shared/people'
 import { database } from '../db/connection'
@@ -25,6 +26,12 @@ const settings = (event: H3Event) => ({
   cookie: { secure: getRequestProtocol(event) === 'https' },
 })
 
+/**
+ * What the cookies of the last minutes held, for opening one takes longer than finding the garden. None opens what its seal
+ * would not: whether person and seal still hold is asked with each request.
+ */
+const opened = new LRUCache<string, Asker>({ max: 2000, ttl: 5 * 60_000 })
+
 /** Who asks; null for strangers. Whether the person still belongs to the garden is asked there. */
 export async function askerOf(event: H3Event): Promise<Asker | null> {
   const token = getRequestHeader(event, 'authorization')?.match(/^Bearer ([\w-]{43})$/)?.[1]
@@ -40,9 +47,15 @@ export async function askerOf(event: H3Event): Promise<Asker | null> {
     )
   }
   // Asked without a cookie, the session would be made and a cookie set.
-  if (!getCookie(event, COOKIE)) return null
+  const cookie = getCookie(event, COOKIE)
+  if (!cookie) return null
+  const known = opened.get(cookie)
+  if (known) return known
   const { user } = await getUserSession(event)
-  return user ? { ...user, program: null } : null
+  if (!user) return null
+  const asker = { ...user, program: null }
+  opened.set(cookie, asker)
+  return asker
 }
 
 /** Seals who is signed in, and in which garden, into the cookie. */

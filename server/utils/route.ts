@@ -7,9 +7,9 @@ import type { Problem } from '../../shared/entries'
 import type { Role } from '../../shared/people'
 import { reaches, roleOfProgram } from '../../shared/people'
 import type { Database, Transaction } from '../db/connection'
-import { database, inGarden, knowing } from '../db/connection'
+import { database, knowing } from '../db/connection'
 import type { Garden } from '../db/garden'
-import { gardenFor } from '../db/rows/garden'
+import { enterGarden } from '../db/rows/garden'
 import { personOf } from '../db/rows/people'
 import { askerOf } from './asker'
 import { faultOf } from './faults'
@@ -200,8 +200,8 @@ export function gardenRoute<
       const check = checkLater(spec, await bodyOf(event, spec), event)
       if (spec.tries) await checkTries(event, spec.tries, asker.personId)
       return inGardenTurn(event, gardenId, () =>
-        inGarden(database(), gardenId, async db => {
-          const access = (await gardenFor(db, gardenId, asker.personId, asker.seal)) ?? noGarden()
+        database().transaction(async db => {
+          const access = (await enterGarden(db, gardenId, asker.personId, asker.seal)) ?? noGarden()
           const may = asker.program ? roleOfProgram(access.role, asker.program) : access.role
           if (!reaches(may, role))
             refuse(403, {

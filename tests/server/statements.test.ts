@@ -6,8 +6,8 @@ import { Client } from 'pg'
 import { v7 } from 'uuid'
 import { afterAll, beforeAll, beforeEach, expect, it, vi } from 'vitest'
 import { serverRoleOf } from '../../scripts/lib/serverRole.mjs'
-import { carryOut, inGarden, inserting, open, rowsOf } from '../../server/db/connection'
-import { gardenFor } from '../../server/db/rows/garden'
+import { carryOut, inserting, open, rowsOf } from '../../server/db/connection'
+import { enterGarden } from '../../server/db/rows/garden'
 import { record } from '../../server/db/rows/log'
 import type { CrossLine } from '@virgulta/core/garden/crosses'
 import type { OpenGarden } from '../../shared/garden'
@@ -29,8 +29,8 @@ afterAll(() => Promise.all([server.close(), alone.close()]))
 async function statementsOf(sent: Entry): Promise<string[]> {
   const asked = vi.spyOn(Client.prototype, 'query')
   const { id, personId } = opened
-  await inGarden(server.db, id, async tx => {
-    const { garden } = (await gardenFor(tx, id, personId, null))!
+  await server.db.transaction(async tx => {
+    const { garden } = (await enterGarden(tx, id, personId, null))!
     await record(tx, garden, { personId, role: 'keeper' }, [{ ...sent, happenedAt: garden.now }])
   })
   const statements = asked.mock.calls.map(
@@ -40,10 +40,10 @@ async function statementsOf(sent: Entry): Promise<string[]> {
   return statements
 }
 
-it('takes eight statements for a score, and for a flower with its tag', async () => {
+it('takes seven statements for a score, and for a flower with its tag', async () => {
   const { plants } = await keeper.get<PlantPage>('/api/plants?crop=chilli&size=1&kind=seedling')
   const scored = entry('scored', plants[0]!.id, { trait: 'height', value: 41 })
-  expect(await statementsOf(scored as Entry)).toHaveLength(8)
+  expect(await statementsOf(scored as Entry)).toHaveLength(7)
 
   const crosses = await keeper.get<CrossLine[]>('/api/crosses')
   const { id: crossId, seedParentId, pollenParentId } = crosses.find(c => c.cross.pollenParentId)!.cross
@@ -56,7 +56,7 @@ it('takes eight statements for a score, and for a flower with its tag', async ()
     blooms: 1,
   })
   const statements = await statementsOf(chosen as Entry)
-  expect(statements).toHaveLength(8)
+  expect(statements).toHaveLength(7)
   expect([statements.at(0), statements.at(-1)]).toEqual(['begin', 'commit'])
 })
 

@@ -1,6 +1,6 @@
-import { database, inGarden } from '../../db/connection'
+import { database } from '../../db/connection'
 import { calendarOf } from '../../db/pages/calendar'
-import { gardenFor } from '../../db/rows/garden'
+import { enterGarden } from '../../db/rows/garden'
 import { tokenHolder } from '../../db/rows/tokens'
 
 export default openRoute(
@@ -12,8 +12,8 @@ export default openRoute(
     const secret = (getRouterParam(event, 'secret') ?? '').replace(/\.ics$/, '')
     const holder = /^[\w-]{43}$/.test(secret) ? await tokenHolder(db, secret, ['calendar']) : null
     if (!holder) return notFound()
-    return inGarden(database(), holder.gardenId, async tx => {
-      const access = (await gardenFor(tx, holder.gardenId, holder.personId, holder.seal)) ?? notFound()
+    return database().transaction(async tx => {
+      const access = (await enterGarden(tx, holder.gardenId, holder.personId, holder.seal)) ?? notFound()
       refuseShut(access.garden)
       setHeader(event, 'content-type', 'text/calendar; charset=utf-8')
       return calendarOf(tx, access.garden)

@@ -2,8 +2,8 @@ import type { Demo } from '../../../shared/demos'
 import { DEMOS, DEMO_KEYS } from '../../../shared/demos'
 import type { Session } from '../../../shared/people'
 import type { Database } from '../../db/connection'
-import { inGarden, knowing } from '../../db/connection'
-import { demosLoaded, gardenFor } from '../../db/rows/garden'
+import { knowing } from '../../db/connection'
+import { demosLoaded, enterGarden } from '../../db/rows/garden'
 import { gardensOf, personOf } from '../../db/rows/people'
 
 const openDemos = async (db: Database): Promise<Demo[]> => {
@@ -31,7 +31,7 @@ export default openRoute(
     if (!person || person.seal !== seal) return nobody
     const shut = gardens.some(g => g.id === gardenId && g.fault !== null)
     const open =
-      gardenId && !shut ? await inGarden(db, gardenId, tx => gardenFor(tx, gardenId, personId, seal)) : null
+      gardenId && !shut ? await db.transaction(tx => enterGarden(tx, gardenId, personId, seal)) : null
     // A program knows its garden and nothing else of the person.
     const known = program
       ? { person: { name: person.name, email: null }, gardens: gardens.filter(g => g.id === gardenId) }

@@ -5,18 +5,21 @@ import type { Instant } from '@virgulta/core/time/days'
 import { dayOf } from '@virgulta/core/time/days'
 import type { Site } from '@virgulta/core/time/sun'
 import { longitudeOf } from '@virgulta/core/time/sun'
-import { and, asc, eq, isNull, sql } from 'drizzle-orm'
+import { and, asc, eq, getTableColumns, isNull, sql } from 'drizzle-orm'
 import type { Demo } from '../../../shared/demos'
 import { DEMOS } from '../../../shared/demos'
 import type { Place, PlaceChange } from '../../../shared/garden'
 import { resolvedPlace } from '../../../shared/garden'
 import { guessedSite } from '../../towns'
-import type { Database } from '../connection'
+import type { Role } from '../../../shared/people'
+import type { Database, Transaction } from '../connection'
 import { inGarden, rowsOf } from '../connection'
 import type { Garden } from '../garden'
-import { gardens, members, people, places, tagSerials } from '../schema'
+import { gardens, members, places, tagSerials } from '../schema'
 
-function gardenOf(row: typeof gardens.$inferSelect): Garden {
+type GardenRow = typeof gardens.$inferSelect
+
+function gardenOf(row: GardenRow): Garden {
   const clockAt = row.clockAt && new Date(row.clockAt).toISOString()
   const now = clockAt ?? new Date().toISOString()
   return {
@@ -39,23 +42,30 @@ function gardenOf(row: typeof gardens.$inferSelect): Garden {
   }
 }
 
+const columnsOfGarden = Object.entries(getTableColumns(gardens))
+
+/** A row of the gardens as the database writes it in JSON. */
+const fromJson = (json: Record<string, unknown>) =>
+  Object.fromEntries(columnsOfGarden.map(([key, column]) => [key, json[column.name]])) as GardenRow
+
 /**
- * The garden a person belongs to, with name and role; null for strangers, unknown gardens and sessions that are over.
+ * Lets a transaction into the garden a person belongs to: from now on it sees the rows of this garden, as with `inGarden`.
  *
  * @param seal of the person's session; null where a token stands for itself
+ * @returns the garden, with the person's name and role; null for strangers, unknown gardens and sessions that are over
  */
-export async function gardenFor(db: Database, gardenId: string, personId: string, seal: number | null) {
-  const [row] = await db
-    .select({ garden: gardens, person: people.name, seal: people.seal, role: members.role })
-    .from(gardens)
-    .innerJoin(
-      members,
-      and(eq(members.gardenId, gardens.id), eq(members.personId, personId), isNull(members.leftAt)),
-    )
-    .innerJoin(people, eq(people.id, members.personId))
-    .where(eq(gardens.id, gardenId))
+export async function enterGarden(
+  tx: Transaction,
+  gardenId: string,
+  personId: string,
+  seal: number | null,
+): Promise<{ garden: Garden; person: string; role: Role } | null> {
+  const [row] = await rowsOf<{ garden: Record<string, unknown>; person: string; seal: number; role: Role }>(
+    tx,
+    sql`select garden, person, seal, role from enter_garden(${gardenId}, ${personId})`,
+  )
   return row && (seal === null || row.seal === seal)
-    ? { garden: gardenOf(row.garden), person: row.person, role: row.role }
+    ? { garden: gardenOf(fromJson(row.garden)), person: row.person, role: row.role }
     : null
 }
 

@@ -107,19 +107,22 @@ describe('the log of a garden', () => {
   })
 
   it('is counted however its entries come in', async () => {
+    type Held = { entries: number; bytes: number }
     const [noted, copied] = [await new Visitor().startGarden('Counted beds'), await new Visitor().openDemo()]
     await plantedCross(noted)
     for (const visitor of [noted, copied]) {
       const { id } = await visitor.get<OpenGarden>('/api/garden')
-      const [counted] = await rowsOf(
+      const [counted] = await rowsOf<Held>(
         owner.db,
-        sql`select entry_count as entries, log_bytes as bytes from gardens where id = ${id}`,
+        sql`select entry_count::int as entries, log_bytes::int as bytes from gardens where id = ${id}`,
       )
-      const [there] = await rowsOf(
+      const [there] = await rowsOf<Held>(
         owner.db,
-        sql`select count(*) as entries, sum(pg_column_size(e)) as bytes from entries e where garden_id = ${id}`,
+        sql`select count(*)::int as entries, sum(pg_column_size(e))::int as bytes from entries e where garden_id = ${id}`,
       )
-      expect(counted).toEqual(there)
+      expect(counted!.entries).toBe(there!.entries)
+      // Where a long entry is kept compressed, the head of a value may be three bytes shorter.
+      expect(Math.abs(counted!.bytes / there!.bytes - 1)).toBeLessThan(1e-4)
     }
   })
 })
