@@ -73,7 +73,7 @@ describe('a field of plants with four sets', () => {
     const back = { kind: 'backcross', plants: 24, times: 2, isHidden: false, hasMarker: false } as const
     const of4x = { ...terms, ground }
     expect(ahead(back, of4x, 40).lost).toBeLessThan(0.1)
-    expect(ahead({ ...back, isHidden: true, hasMarker: true }, of4x, 40).lost).toBe(1)
+    expect(ahead({ ...back, isHidden: true, hasMarker: true }, of4x, 40).lost).toBeGreaterThan(0.9)
     const kept = ahead({ kind: 'broad', mothers: 6, fathers: 6, generations: 6 }, of4x, 60)
     expect(kept.inbreeding).toBeCloseTo(varietyLost(12, 6, 4), 0.9)
     expect(ahead({ kind: 'recurrent', plants: 60, kept: 10, cycles: 3 }, of4x, 30).gain.mean).toBeGreaterThan(

@@ -416,6 +416,19 @@ describe('a random stream', () => {
     expect(draws(7)).not.toEqual(draws(8))
   })
 
+  it('draws bits of which each is set half the times, for seeds that lie side by side too', () => {
+    const N = 20_000
+    const streams = [1, 2].map(seed => randomStream(seed).bits)
+    const drawn = streams.map(bits => Int32Array.from({ length: N }, () => bits.next()))
+    const alike = drawn[0]!.map((bits, i) => ~(bits ^ drawn[1]![i]!))
+    for (const bits of [...drawn, alike]) {
+      for (let place = 0; place < 32; place++) {
+        const set = bits.reduce((sum, one) => sum + ((one >>> place) & 1), 0)
+        expect(Math.abs(set - N / 2)).toBeLessThan(4.5 * Math.sqrt(N / 4))
+      }
+    }
+  })
+
   it('draws with the right means', () => {
     const random = randomStream(3)
     const N = 20_000

@@ -1,18 +1,29 @@
 /** Seeded random streams for simulations: the same seed gives the same answer. */
 import mt19937 from '@stdlib/random-base-mt19937'
 import { randomBinomial, randomGamma, randomPoisson } from 'd3-random'
+import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
+import { skipN } from 'pure-rand/utils/skipN'
 
 /** Draws from the distributions that the steps of a cross follow. */
 export interface Stream {
   /** a number of [0, 1) */
   uniform: () => number
-  /** a whole number of 1 … 2³² − 1, for loops in which a draw must be cheap */
-  integer: () => number
+  /** 32 bits a time, as a whole number with a sign; from a generator of their own, for loops in which a draw must be cheap */
+  bits: { next: () => number }
   /** successes out of `tries` */
   binomial: (tries: number, share: number) => number
   poisson: (mean: number) => number
   /** a count whose mean varies by a gamma of that shape: negative binomial; with an infinite shape Poisson */
   counts: (mean: number, shape: number) => number
+}
+
+/** Draws by which the seeds of a generator come apart: its first ones hardly depend on them. */
+const WARM_UP = 64
+
+function bitsFrom(seed: number): Stream['bits'] {
+  const generator = xoroshiro128plus(seed)
+  skipN(generator, WARM_UP)
+  return generator
 }
 
 /** A stream of draws from a seed, a positive whole number. */
@@ -25,7 +36,7 @@ export function randomStream(seed: number): Stream {
   const poisson = (mean: number) => (mean > 0 ? poissonOf(mean)() : 0)
   return {
     uniform: () => uniform(),
-    integer: generator,
+    bits: bitsFrom(seed),
     binomial: (tries, share) =>
       tries <= 0 || share <= 0 ? 0 : share >= 1 ? tries : binomial(tries, share)(),
     poisson,

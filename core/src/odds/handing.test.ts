@@ -44,6 +44,41 @@ describe('handing on chromosomes', () => {
   })
 })
 
+describe('two chromosomes of many loci', () => {
+  const PLACES = [0, 3, 40, 41, 60, 62, 90, 95, 96, 130, 150, 151, 170]
+  const on = genome(
+    ['1', '2'].flatMap(group => PLACES.map((cM, i) => locus(`${'xyz'[Number(group)]}${i}`, { group, cM }))),
+  )
+  const DRAWS = 60_000
+  const changes = PLACES.flatMap((cM, i) =>
+    i ? [(1 - Math.exp((-2 * (cM - PLACES[i - 1]!)) / 100)) / 2] : [],
+  )
+  const expected = [0.5, ...changes, 0.5, ...changes]
+  const hand = handing(on, randomStream(3))
+  const heterozygote = packed(layoutOf(on), [[...expected.map(() => 0), ...expected.map(() => 1)]])
+  const gamete = new Int32Array(2)
+  /** how often the strand changed before each locus, and before this and the next one */
+  const [changed, both] = [expected.map(() => 0), expected.map(() => 0)]
+  for (let draw = 0; draw < DRAWS; draw++) {
+    hand(heterozygote, 0, gamete, 0)
+    const strands = expected.map((_, i) => (gamete[0]! >>> i) & 1)
+    const changes = strands.map((strand, i) => strand ^ (strands[i - 1] ?? 0))
+    changes.forEach((change, i) => {
+      changed[i]! += change / DRAWS
+      both[i]! += (change & (changes[i + 1] ?? 0)) / DRAWS
+    })
+  }
+  const isWithin = (found: number, p: number) =>
+    expect(Math.abs(found - p)).toBeLessThan(4.5 * Math.sqrt((p * (1 - p)) / DRAWS))
+
+  it('change strands before each locus as often as its distance asks', () => {
+    expected.forEach((p, i) => isWithin(changed[i]!, p))
+  })
+  it('and as often where they changed just before, wherever one draw ends and the next begins', () => {
+    expected.slice(1).forEach((p, i) => isWithin(both[i]!, expected[i]! * p))
+  })
+})
+
 describe('chromosomes of more than one word', () => {
   const loci = Array.from({ length: 27 }, (_, i) =>
     locus(`l${i}`, { alleles: i % 3 ? ['A', 'a'] : ['A', 'B', 'c'], group: '1', cM: 2 * i }),

@@ -1,3 +1,4 @@
+import { aliasTable } from '../chance/alias'
 import type { Stream } from '../chance/stream'
 import type { Genome } from './genome'
 import type { Plants } from './packed'
@@ -19,42 +20,80 @@ const walkOf = ({ groups }: Genome) =>
 export const handing = (genome: Genome, stream: Stream): Hand =>
   genome.ploidy === 2 ? handingOfDiploids(genome, stream) : handingOfPolyploids(genome, stream)
 
-/** Slices of the chance that a strand stays; for each it is kept where a search for its end begins. */
-const SLICES = 1024
+/** Loci whose strands one draw takes: the table of their patterns stays in the cache nearest to the processor. */
+const MOST_LOCI = 10
+
+/** Loci side by side in a word of a chromosome; their strands are drawn as far as they differ from the strand before. */
+interface Stretch {
+  word: number
+  /** the highest places of a draw say which slot of the table; so many below them say how far into it */
+  below: number
+  /** place in the word of its last locus */
+  last: number
+  /** the bits of all its loci */
+  all: number
+  /** for each slot how far its own pattern reaches, that pattern, and the one beyond; patterns as the bits of the other strand */
+  table: number[]
+}
+
+/** The stretches of a chromosome, in the order of their loci. */
+function stretchesOf(genome: Genome): Stretch[] {
+  const { places } = layoutOf(genome)
+  const loci = walkOf(genome).map(({ r }, i) => ({ r, word: places[i]!.word, bits: bitsOf(places[i]!) }))
+  const stretches: (typeof loci)[] = []
+  for (const locus of loci) {
+    const open = stretches.at(-1)
+    if (open?.[0]!.word === locus.word && open.length < MOST_LOCI) open.push(locus)
+    else stretches.push([locus])
+  }
+  return stretches.map(stretch => {
+    const below = 32 - stretch.length
+    const patterns = Array.from({ length: 2 ** stretch.length }, (_, pattern) =>
+      stretch.map((_locus, i) => (pattern >>> i) & 1),
+    )
+    const chances = patterns.map(strands =>
+      stretch.reduce((p, { r }, i) => p * (strands[i] === (strands[i - 1] ?? 0) ? 1 - r : r), 1),
+    )
+    const others = patterns.map(strands =>
+      stretch.reduce((bits, locus, i) => (strands[i] ? bits | locus.bits : bits), 0),
+    )
+    const { cuts, aliases } = aliasTable(chances, 2 ** below - 1)
+    return {
+      word: stretch[0]!.word,
+      below,
+      last: 31 - Math.clz32(stretch.at(-1)!.bits),
+      all: others.at(-1)!,
+      table: others.flatMap((bits, slot) => [cuts[slot]!, bits, others[aliases[slot]!]!]),
+    }
+  })
+}
 
 /**
- * One draw finds the next change of strand, however many loci lie before it: the chance of none up to a locus falls from
- * locus to locus, and the change comes where it falls below the draw. From there on all bits come from the other strand.
- *
- * @see Chen & Asau (1974), AIIE Transactions 6:163 (the guide table of the search)
+ * One draw takes the strands of a whole stretch of loci, however often they change in it; each stretch goes on from the last
+ * strand of the one before.
  */
-function handingOfDiploids(genome: Genome, { integer }: Stream): Hand {
-  const walk = walkOf(genome)
-  const { places, words } = layoutOf(genome)
-  const L = walk.length
-  const unchanged = new Float64Array(L)
-  walk.forEach(({ r }, s) => (unchanged[s] = (s ? unchanged[s - 1]! : 1) * (1 - r)))
-  const earliest = Int32Array.from({ length: SLICES }, (_, slice) => {
-    const found = unchanged.findIndex(chance => chance < (slice + 1) / SLICES)
-    return found < 0 ? L : found
-  })
-  /** the bits of each word from a locus on */
-  const after = new Int32Array(L * words)
-  places.forEach(({ word, shift }, s) => {
-    after[s * words + word] = -1 << shift
-    after.fill(-1, s * words + word + 1, (s + 1) * words)
-  })
+function handingOfDiploids(genome: Genome, { bits }: Stream): Hand {
+  const { words } = layoutOf(genome)
+  const stretches = stretchesOf(genome)
+  const numbers = (of: (stretch: Stretch) => number) => Int32Array.from(stretches, of)
+  const [word, below] = [numbers(s => s.word), numbers(s => s.below)]
+  const [last, all] = [numbers(s => s.last), numbers(s => s.all)]
+  const table = Int32Array.from(stretches.flatMap(s => s.table))
+  let before = 0
+  const start = numbers(s => (before += s.table.length) - s.table.length)
   const other = new Int32Array(words)
   return (parents, from, offspring, to) => {
     for (let w = 0; w < words; w++) other[w] = 0
-    let limit = integer() / ALL
-    for (let s = 0; ; s++) {
-      const first = earliest[Math.floor(limit * SLICES)]!
-      if (first > s) s = first
-      while (s < L && unchanged[s]! >= limit) s++
-      if (s >= L) break
-      for (let w = 0; w < words; w++) other[w]! ^= after[s * words + w]!
-      limit = unchanged[s]! * (integer() / ALL)
+    /** the strand before: 0, or all bits where it is the other one */
+    let strand = 0
+    for (let i = 0; i < start.length; i++) {
+      const draw = bits.next()
+      const slot = start[i]! + 3 * (draw >>> below[i]!)
+      const rest = draw & (-1 >>> (32 - below[i]!))
+      // One place further where the rest is not below the slot's reach, without a branch that could be guessed wrong.
+      const changed = table[slot + 1 + ((table[slot]! - 1 - rest) >>> 31)]!
+      other[word[i]!]! |= changed ^ (strand & all[i]!)
+      strand ^= -((changed >>> last[i]!) & 1)
     }
     for (let w = 0; w < words; w++)
       offspring[to + w] = (parents[from + w]! & ~other[w]!) | (parents[from + words + w]! & other[w]!)
@@ -62,7 +101,8 @@ function handingOfDiploids(genome: Genome, { integer }: Stream): Hand {
 }
 
 /** Chromosomes pair off anew in each linkage group; each pair hands on one strand, which changes over within the pair. */
-function handingOfPolyploids(genome: Genome, { integer }: Stream): Hand {
+function handingOfPolyploids(genome: Genome, stream: Stream): Hand {
+  const draw = () => stream.bits.next() >>> 0
   const { ploidy, doubleReduction } = genome
   const { places, words } = layoutOf(genome)
   const walk = walkOf(genome).map((step, i) => ({
@@ -84,12 +124,12 @@ function handingOfPolyploids(genome: Genome, { integer }: Stream): Hand {
     for (const { isFirst, r, word, bits } of walk) {
       if (isFirst) {
         for (let i = 0; i < ploidy; i++) chromosomes[i] = i
-        for (let i = ploidy - 1; i > 0; i--) swap(i, Math.floor((integer() / ALL) * (i + 1)))
+        for (let i = ploidy - 1; i > 0; i--) swap(i, Math.floor((draw() / ALL) * (i + 1)))
         for (let k = 0; k < half; k++) copied[k] = k
         // Two of the strands are copies of one chromosome.
-        if (doubled && integer() < doubled) copied[1] = 0
+        if (doubled && draw() < doubled) copied[1] = 0
       } else {
-        for (let k = 0; k < half; k++) if (integer() < r * ALL) swap(2 * k, 2 * k + 1)
+        for (let k = 0; k < half; k++) if (draw() < r * ALL) swap(2 * k, 2 * k + 1)
       }
       for (let k = 0; k < half; k++)
         offspring[to + k * words + word]! |=

@@ -64,19 +64,28 @@ export function looksTable(genome: Genome): LooksTable {
         adds[pattern]! += own[alleles]!
       }
     }
-    return { word, shift, bits, mask: (1 << bits) - 1, adds }
+    return { word, shift, bits, adds }
   })
+  const numbers = counts.reduce((product, count) => product * count, 1)
+  const each = (of: (chunk: (typeof chunks)[number]) => number) => Int32Array.from(chunks, of)
+  const [word, shift, bits] = [each(c => c.word), each(c => c.shift), each(c => c.bits)]
+  let before = 0
+  const start = each(c => (before += c.adds.length) - c.adds.length)
+  // Half as large where the numbers leave it: it is looked up for every plant.
+  const adds = new (numbers < 2 ** 31 ? Int32Array : Float64Array)(before)
+  chunks.forEach((chunk, i) => adds.set(chunk.adds, start[i]))
   const known = new Map<number, Phenotype>()
   return {
     names: [...loci, ...ordered].map(thing => thing.name),
-    numbers: counts.reduce((product, count) => product * count, 1),
+    numbers,
     numberOf(plants, at) {
       let number = 0
-      for (const { word, shift, bits, mask, adds } of chunks) {
+      for (let i = 0; i < start.length; i++) {
+        const mask = (1 << bits[i]!) - 1
         let pattern = 0
         for (let set = 0; set < ploidy; set++)
-          pattern |= ((plants[at + set * words + word]! >>> shift) & mask) << (set * bits)
-        number += adds[pattern]!
+          pattern |= ((plants[at + set * words + word[i]!]! >>> shift[i]!) & mask) << (set * bits[i]!)
+        number += adds[start[i]! + pattern]!
       }
       return number
     },

@@ -69,21 +69,20 @@ class Tally {
       looks: { numberOf },
       classOf,
     } = this
-    const counts: number[] = this.sums.map(() => 0)
+    const size = plants.length / stride
+    // A run finds at most as many new classes as it has plants.
+    const counts = new Int32Array(this.sums.length + size)
     for (let at = 0; at < plants.length; at += stride) {
       const number = numberOf(plants, at)
       let id = classOf instanceof Map ? (classOf.get(number) ?? -1) : classOf[number]!
-      if (id < 0) {
-        id = this.newClass(number)
-        while (counts.length <= id) counts.push(0)
-      }
+      if (id < 0) id = this.newClass(number)
       counts[id]!++
     }
-    counts.forEach((times, id) => {
-      const share = times / (plants.length / stride)
+    for (let id = 0; id < this.sums.length; id++) {
+      const share = counts[id]! / size
       this.sums[id]! += share
       this.squares[id]! += share * share
-    })
+    }
     this.runs++
   }
 
