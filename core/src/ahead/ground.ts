@@ -1,11 +1,12 @@
 import { range } from 'd3-array'
 import { randomNormal } from 'd3-random'
 import type { Stream } from '../chance/stream'
-import type { Genetics } from '../odds/genome'
+import type { Genetics, Genome } from '../odds/genome'
 import { genomeOf } from '../odds/genome'
 import { handing } from '../odds/handing'
 import type { Plants } from '../odds/packed'
 import { bitsOf, layoutOf } from '../odds/packed'
+import { once } from '../once'
 
 /** How a trait is made that many loci make, and what else there is to know of the plants to come. */
 export interface Ground extends Pick<Genetics, 'ploidy' | 'doubleReduction'> {
@@ -53,12 +54,8 @@ export interface Field {
   ofFirst: (plants: Plants) => Float64Array
 }
 
-/** A field for one run: the loci, their effects and what the two lines have of them are drawn anew. */
-export function fieldOf(
-  { heritability, chromosomes, loci, ploidy, doubleReduction }: Ground,
-  stream: Stream,
-): Field {
-  const normal = randomNormal.source(stream.uniform)()
+/** The genome of such plants: the loci of the trait spread over the chromosomes, and one that is wished. */
+function genomeOn({ chromosomes, loci, ploidy, doubleReduction }: Ground): Genome {
   const all = range(chromosomes).flatMap(c =>
     range(loci).map(l => ({
       name: `${c} ${l}`,
@@ -76,13 +73,20 @@ export function fieldOf(
     group: '0',
     cM: MORGAN,
   }
-  const genome = genomeOf({
+  return genomeOf({
     ploidy,
     map: 'haldane',
     doubleReduction,
     loci: [...all.slice(0, loci), wished, ...all.slice(loci)],
     rules: [],
   })
+}
+
+/** A field for one run: the effects of the loci and what the two lines have of them are drawn anew. */
+export function fieldOf(ground: Ground, stream: Stream): Field {
+  const { heritability, ploidy } = ground
+  const normal = randomNormal.source(stream.uniform)()
+  const genome = once(ground, 'genome', () => genomeOn(ground))
   const { places, words } = layoutOf(genome)
   const stride = ploidy * words
   /** where each chromosome of a plant begins, from its first one */

@@ -1,5 +1,7 @@
+import type { AliasTable } from '../chance/alias'
 import { aliasTable } from '../chance/alias'
 import type { Stream } from '../chance/stream'
+import { once } from '../once'
 import type { Genome } from './genome'
 import type { Plants } from './packed'
 import { bitsOf, layoutOf } from './packed'
@@ -24,7 +26,7 @@ export const handing = (genome: Genome, stream: Stream): Hand =>
 const MOST_LOCI = 10
 
 /** Loci side by side in a word of a chromosome; their strands are drawn as far as they differ from the strand before. */
-interface Stretch {
+interface Stretch extends AliasTable {
   word: number
   /** the highest places of a draw say which slot of the table; so many below them say how far into it */
   below: number
@@ -32,8 +34,8 @@ interface Stretch {
   last: number
   /** the bits of all its loci */
   all: number
-  /** for each slot how far its own pattern reaches, that pattern, and the one beyond; patterns as the bits of the other strand */
-  table: number[]
+  /** of each pattern: the bits of the other strand */
+  others: number[]
 }
 
 /** The stretches of a chromosome, in the order of their loci. */
@@ -48,24 +50,48 @@ function stretchesOf(genome: Genome): Stretch[] {
   }
   return stretches.map(stretch => {
     const below = 32 - stretch.length
-    const patterns = Array.from({ length: 2 ** stretch.length }, (_, pattern) =>
-      stretch.map((_locus, i) => (pattern >>> i) & 1),
-    )
-    const chances = patterns.map(strands =>
-      stretch.reduce((p, { r }, i) => p * (strands[i] === (strands[i - 1] ?? 0) ? 1 - r : r), 1),
-    )
-    const others = patterns.map(strands =>
-      stretch.reduce((bits, locus, i) => (strands[i] ? bits | locus.bits : bits), 0),
-    )
-    const { cuts, aliases } = aliasTable(chances, 2 ** below - 1)
+    // Of each pattern, locus by locus: its chance, and the bits of the other strand; with each locus they double.
+    let [chances, others] = [[1], [0]]
+    stretch.forEach(({ r, bits }, i) => {
+      const onOther = (pattern: number) => (i ? (pattern >>> (i - 1)) & 1 : 0)
+      chances = [0, 1].flatMap(strand =>
+        chances.map((p, pattern) => p * (strand === onOther(pattern) ? 1 - r : r)),
+      )
+      others = [0, bits].flatMap(own => others.map(before => before | own))
+    })
     return {
+      ...aliasTable(chances, 2 ** below - 1),
       word: stretch[0]!.word,
       below,
       last: 31 - Math.clz32(stretch.at(-1)!.bits),
       all: others.at(-1)!,
-      table: others.flatMap((bits, slot) => [cuts[slot]!, bits, others[aliases[slot]!]!]),
+      others,
     }
   })
+}
+
+/**
+ * Stretches side by side, for a loop that is run for every gamete. From `start` on lies the table of each: of every slot how far
+ * its own pattern reaches, that pattern, and the one beyond.
+ */
+function laidOut(stretches: Stretch[]) {
+  const numbers = (of: (stretch: Stretch) => number) => Int32Array.from(stretches, of)
+  let length = 0
+  const start = numbers(({ others }) => (length += 3 * others.length) - 3 * others.length)
+  const table = new Int32Array(length)
+  stretches.forEach(({ cuts, aliases, others }, i) =>
+    others.forEach((bits, slot) =>
+      table.set([cuts[slot]!, bits, others[aliases[slot]!]!], start[i]! + 3 * slot),
+    ),
+  )
+  return {
+    word: numbers(s => s.word),
+    below: numbers(s => s.below),
+    last: numbers(s => s.last),
+    all: numbers(s => s.all),
+    start,
+    table,
+  }
 }
 
 /**
@@ -74,13 +100,7 @@ function stretchesOf(genome: Genome): Stretch[] {
  */
 function handingOfDiploids(genome: Genome, { bits }: Stream): Hand {
   const { words } = layoutOf(genome)
-  const stretches = stretchesOf(genome)
-  const numbers = (of: (stretch: Stretch) => number) => Int32Array.from(stretches, of)
-  const [word, below] = [numbers(s => s.word), numbers(s => s.below)]
-  const [last, all] = [numbers(s => s.last), numbers(s => s.all)]
-  const table = Int32Array.from(stretches.flatMap(s => s.table))
-  let before = 0
-  const start = numbers(s => (before += s.table.length) - s.table.length)
+  const { word, below, last, all, start, table } = once(genome, 'walk', () => laidOut(stretchesOf(genome)))
   const other = new Int32Array(words)
   return (parents, from, offspring, to) => {
     for (let w = 0; w < words; w++) other[w] = 0
