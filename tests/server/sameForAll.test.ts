@@ -5,7 +5,15 @@ import type { Round } from '../../shared/round'
 import { lane } from './lane'
 import { Visitor, entry } from './visitor'
 
-const SHARED = ['/api/round', '/api/round?most=1', '/api/crosses', '/api/bloom?from=2026-04-01&to=2027-01-31']
+const SHARED = [
+  '/api/round',
+  '/api/round?most=1',
+  '/api/crosses',
+  '/api/bloom?from=2026-04-01&to=2027-01-31',
+  '/api/season',
+  '/api/season?year=2025',
+  '/api/aims',
+]
 
 describe('an answer that is the same for all', () => {
   let visitor: Visitor

@@ -29,7 +29,7 @@ function bitsFrom(seed: number): Stream['bits'] {
 /** A stream of draws from a seed, a positive whole number. */
 export function randomStream(seed: number): Stream {
   // The library's types leave out what its generators carry.
-  const generator = mt19937.factory({ seed }) as unknown as { (): number; normalized: () => number }
+  const generator = mt19937.factory({ seed }) as unknown as { normalized: () => number }
   const uniform = generator.normalized
   const [binomial, poissonOf] = [randomBinomial.source(uniform), randomPoisson.source(uniform)]
   const gamma = randomGamma.source(uniform)

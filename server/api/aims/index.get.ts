@@ -1,3 +1,5 @@
 import { aimRows } from '../../db/pages/aims'
 
-export default gardenRoute('guest', { does: 'All aims' }, ({ db, garden }) => aimRows(db, garden))
+export default gardenRoute('guest', { does: 'All aims', isSameForAll: true }, ({ db, garden }) =>
+  aimRows(db, garden),
+)

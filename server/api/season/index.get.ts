@@ -3,6 +3,10 @@ import { seasonBand } from '../../db/pages/round'
 
 export default gardenRoute(
   'guest',
-  { does: 'A year of the garden in weeks: work done and due, blooms', query: SeasonQuery },
+  {
+    does: 'A year of the garden in weeks: work done and due, blooms',
+    query: SeasonQuery,
+    isSameForAll: true,
+  },
   ({ query, db, garden }) => seasonBand(db, garden, query.year),
 )
