@@ -31,7 +31,7 @@ const whence = computed(
     <slot
       ><span class="figures">{{ rangeInWords(estimate, unit) }}</span></slot
     >
-    <v-menu :close-on-content-click="false" location="bottom">
+    <v-menu :transition="false" :close-on-content-click="false" location="bottom">
       <template #activator="{ props }">
         <button
           v-bind="props"

@@ -7,7 +7,7 @@ const { term } = defineProps<{ term: Term }>()
 </script>
 
 <template>
-  <v-menu :close-on-content-click="false" location="bottom">
+  <v-menu :transition="false" :close-on-content-click="false" location="bottom">
     <template #activator="{ props }">
       <button v-bind="props" type="button" class="term" :aria-label="`${term}: what it means`">
         <slot>{{ term }}</slot>
