@@ -60,6 +60,7 @@ function stretchesOf(genome: Genome): Stretch[] {
       others = [0, bits].flatMap(own => others.map(before => before | own))
     })
     return {
+      // One less than the rest has values: so a reach fits into a whole number with a sign.
       ...aliasTable(chances, 2 ** below - 1),
       word: stretch[0]!.word,
       below,
