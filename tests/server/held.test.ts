@@ -1,13 +1,19 @@
 /** A garden as one value in memory: read once, advanced by what changed, and let go when it is no more. */
-import { afterAll, beforeAll, expect, it } from 'vitest'
+import { serialize } from 'node:v8'
+import { eq } from 'drizzle-orm'
+import { v7 } from 'uuid'
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
 import { serverRoleOf } from '../../scripts/lib/serverRole.mjs'
 import { inGarden, open } from '../../server/db/connection'
 import { heldWithPlaces, letGoOf } from '../../server/db/held/heldGarden'
+import { keepLearningBy, keptLearning } from '../../server/db/held/keptLearning'
 import { gardenById } from '../../server/db/rows/garden'
+import { rebuild } from '../../server/db/rows/log'
+import { learnings } from '../../server/db/schema'
 import type { OpenGarden } from '../../shared/garden'
 import type { Plant } from '@virgulta/core/plants/plant'
 import { lane } from './lane'
-import { Visitor, entry } from './visitor'
+import { Visitor, entry, plantedCross } from './visitor'
 
 const server = open(serverRoleOf(lane.databaseUrl).url)
 const keeper = new Visitor()
@@ -50,4 +56,57 @@ it('is let go with a garden that is deleted, and read anew where somebody asks a
   const after = await held()
   expect(after.garden).not.toBe(before.garden)
   expect(after.garden.states).toEqual(before.garden.states)
+})
+
+describe('what was learnt of many crosses', () => {
+  const build = (name: string) => keepLearningBy({ db: server.db, build: name })
+  afterEach(() => keepLearningBy(null))
+
+  const kept = () => inGarden(server.db, id, tx => keptLearning(tx, { id }))
+  const writeOver = (bytes: Buffer) =>
+    inGarden(server.db, id, tx =>
+      tx.update(learnings).set({ kept: bytes }).where(eq(learnings.crop, 'chilli')),
+    )
+  const heldAnew = async () => {
+    letGoOf(await garden())
+    return (await held()).garden.crops.get('chilli')!
+  }
+
+  beforeAll(async () => {
+    const { entries } = await plantedCross(keeper)
+    const { payload } = entries.cross as Extract<typeof entries.cross, { kind: 'crossPlanned' }>
+    const codes = await keeper.codes(100)
+    const planned = codes.map(code => entry('crossPlanned', v7(), { ...payload, code }, 190))
+    expect(await keeper.send(...planned)).toMatchObject({ status: 200 })
+  })
+
+  it('is kept, and is what the garden has when it is read the next time', async () => {
+    build('of today')
+    const learnt = await heldAnew()
+    await expect.poll(kept, { timeout: 20_000 }).not.toEqual([])
+    const chilli = (await kept()).find(({ crop }) => crop === 'chilli')!
+    expect(chilli.crosses.length).toBe(learnt.digests.size)
+    expect(chilli.knowledge).toEqual(learnt.knowledge)
+    // What no log told can only come from there.
+    await writeOver(serialize({ ...chilli, knowledge: { ...chilli.knowledge, perFruit: 4711 } }))
+    expect((await heldAnew()).knowledge.perFruit).toBe(4711)
+  })
+
+  it('is learnt from the log where another build kept it, or what is kept is damaged', async () => {
+    const fromLog = (await heldAnew()).knowledge
+    build('of tomorrow')
+    expect(await kept()).toEqual([])
+    expect((await heldAnew()).knowledge).toEqual(fromLog)
+    await expect.poll(kept, { timeout: 20_000 }).not.toEqual([])
+    await writeOver(Buffer.from('no such thing'))
+    expect((await heldAnew()).knowledge).toEqual(fromLog)
+  })
+
+  it('is dropped where the read models are made anew', async () => {
+    build('of tomorrow')
+    await heldAnew()
+    await expect.poll(kept, { timeout: 20_000 }).not.toEqual([])
+    await inGarden(server.db, id, async tx => rebuild(tx, (await gardenById(tx, id))!))
+    expect(await kept()).toEqual([])
+  })
 })

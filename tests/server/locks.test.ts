@@ -6,6 +6,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { serverRoleOf } from '../../scripts/lib/serverRole.mjs'
 import { inGarden, open, rowsOf } from '../../server/db/connection'
 import { grantToServer } from '../../server/db/grants'
+import { learnings } from '../../server/db/schema'
 import { Visitor, entry, plantedCross, undoing } from './visitor'
 import { lane } from './lane'
 import type { OpenGarden } from '../../shared/garden'
@@ -151,6 +152,13 @@ beforeAll(async () => {
     (await rowsOf<{ id: string }>(owner.db, sql`select id from gardens where name = ${name}`))[0]!.id
   mine = await gardenId('Locked beds')
   theirs = await gardenId('Other locked beds')
+  // A garden so small keeps nothing of its learning by itself.
+  for (const id of [mine, theirs])
+    await inGarden(server.db, id, tx =>
+      tx
+        .insert(learnings)
+        .values({ gardenId: id, crop: 'chilli', build: 'of today', kept: Buffer.from([1]) }),
+    )
   tables = (
     await rowsOf<{ name: string }>(
       owner.db,

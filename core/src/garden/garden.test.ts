@@ -10,6 +10,8 @@ import { deed, newId, upToPollination, withPayload } from '../testing/deeds'
 import { cross, plant } from '../testing/garden'
 import type { Change, WholeGarden } from './garden'
 import { advanced, wholeGarden } from './garden'
+import type { KeptCrop } from './keptLearning'
+import { recalled, toKeep } from './keptLearning'
 import type { HeldState } from './states'
 
 /** A season of two crosses, as people would note it: parents, flowers, what took and what failed, a habit, an aim. */
@@ -46,16 +48,19 @@ const keyOf = ({ type, id }: Subject) => `${type} ${id}`
 class Noted {
   private readonly live = new Set<LoggedDeed>()
   private readonly states = new Map<string, HeldState>()
+  /** of the last change of each */
+  private readonly revisions = new Map<string, number>()
   private revision = 0
   garden: WholeGarden = wholeGarden({ revision: 0, changed: [] })
 
-  /** Notes a deed, or takes it back where it is noted; what does not fit is not done. */
-  toggle(deed: LoggedDeed) {
+  /** Notes deeds at once, or takes those back that are noted; what does not fit is not done. */
+  toggle(...deeds: LoggedDeed[]) {
     const before = new Set(this.live)
-    if (!this.live.delete(deed)) this.live.add(deed)
+    for (const one of deeds) if (!this.live.delete(one)) this.live.add(one)
     try {
       const change: Change = { revision: this.revision + 1, changed: [], removed: [] }
-      for (const { type, id } of subjectsOf(deed)) {
+      const subjects = new Map(deeds.flatMap(subjectsOf).map(one => [keyOf(one), one]))
+      for (const { type, id } of subjects.values()) {
         const own = [...this.live].filter(d => subjectsOf(d).some(s => s.type === type && s.id === id))
         const state = fold(type, id, own)
         if (state) change.changed.push({ type, state } as HeldState)
@@ -71,7 +76,11 @@ class Noted {
 
   private take(change: Change) {
     this.revision = change.revision
-    for (const one of change.changed) this.states.set(keyOf({ type: one.type, id: one.state.id }), one)
+    for (const one of change.changed) {
+      const key = keyOf({ type: one.type, id: one.state.id })
+      this.states.set(key, one)
+      this.revisions.set(key, change.revision)
+    }
     for (const one of change.removed ?? []) this.states.delete(keyOf(one))
     this.garden = advanced(this.garden, change)
   }
@@ -87,7 +96,27 @@ class Noted {
       })
   }
 
-  anew = () => wholeGarden({ revision: this.revision, changed: [...this.states.values()] })
+  anew = (recall?: Parameters<typeof wholeGarden>[1]) =>
+    wholeGarden({ revision: this.revision, changed: [...this.states.values()] }, recall)
+
+  /** Made anew with what was kept earlier; and which crosses were summed up for it. */
+  anewFrom(kept: KeptCrop[]) {
+    const newestOf = (crossId: string) =>
+      Math.max(
+        ...[...this.states.values()]
+          .filter(({ type, state }) =>
+            type === 'cross' ? state.id === crossId : 'crossId' in state && state.crossId === crossId,
+          )
+          .map(({ type, state: { id } }) => this.revisions.get(keyOf({ type, id }))!),
+      )
+    let summedUp = new Set<string>() as ReadonlySet<string>
+    const garden = this.anew((states, guides) => {
+      const before = recalled(kept, states, guides, newestOf)
+      summedUp = before.changed
+      return before
+    })
+    return { garden, summedUp }
+  }
 }
 
 /** What a garden holds, whatever order it came in. */
@@ -180,5 +209,63 @@ describe('a garden that is advanced', () => {
     const empty = wholeGarden({ revision: 4, changed: [] })
     expect(advanced(empty, { revision: 5, changed: [] })).toEqual({ ...empty, revision: 5 })
     expect(empty.guides).toEqual(builtInGuides)
+  })
+})
+
+describe('a garden that is read anew with what was kept of its learning', () => {
+  /** As the database gives it back. */
+  const keptOf = (garden: WholeGarden) => structuredClone(toKeep(garden))
+
+  it('equals the garden made of its states alone, whatever was noted, taken back or damaged since', () => {
+    const picks = fc.array(fc.nat(80), { maxLength: 30 })
+    fc.assert(
+      fc.property(picks, picks, (before, since) => {
+        const deeds = season()
+        const noted = new Noted()
+        const take = (pick: number) =>
+          pick < 3 ? noted.damage(pick) : noted.toggle(deeds[pick % deeds.length]!)
+        // Most of a season first, so that there is something to keep.
+        noted.toggle(...deeds)
+        before.forEach(take)
+        const kept = keptOf(noted.garden)
+        since.forEach(take)
+        expect(contents(noted.anewFrom(kept).garden)).toEqual(contents(noted.anew()))
+      }),
+      { numRuns: 20 },
+    )
+  })
+
+  it('sums up nothing that did not change, and only the cross of which something was noted', () => {
+    const noted = new Noted()
+    const deeds = season()
+    noted.toggle(...deeds)
+    const kept = keptOf(noted.garden)
+    const { garden, summedUp } = noted.anewFrom(kept)
+    expect([...summedUp]).toEqual([])
+    // The very values that were kept, not others that are like them.
+    expect(garden.crops.get('chilli')!.knowledge).toBe(kept[0]!.knowledge)
+    const take = deeds.find(({ kind }) => kind === 'takeNoted')!
+    noted.toggle(take)
+    const after = noted.anewFrom(kept)
+    const [flower] = subjectsOf(take)
+    expect([...after.summedUp]).toEqual([noted.garden.states.flower.get(flower!.id)!.crossId])
+    expect(after.garden.crops.get('chilli')!.knowledge).not.toEqual(kept[0]!.knowledge)
+  })
+
+  it('takes nothing over where the garden has another guide of the crop by now', () => {
+    const noted = new Noted()
+    noted.toggle(...season())
+    const [kept] = keptOf(noted.garden)
+    const { garden, summedUp } = noted.anewFrom([{ ...kept!, guide: `${kept!.guide} ` }])
+    expect(summedUp.size).toBe(2)
+    expect(contents(garden)).toEqual(contents(noted.anew()))
+  })
+
+  it('keeps nothing of a crop of which something is left out', () => {
+    const noted = new Noted()
+    noted.toggle(...season())
+    expect(keptOf(noted.garden).map(({ crop, crosses }) => [crop, crosses.length])).toEqual([['chilli', 2]])
+    noted.damage(0)
+    expect(keptOf(noted.garden)).toEqual([])
   })
 })

@@ -6,7 +6,7 @@ import type { Half } from '../crops/half'
 import { customsOf, guidesWith } from '../crops/ownGuide'
 import type { Subject } from '../log/kind'
 import { once } from '../once'
-import type { LearntCrops } from './learnt'
+import type { Before, LearntCrops } from './learnt'
 import { learnt } from './learnt'
 import type { HeldState, HeldStates } from './states'
 import { isHeldSo, noStates, withChanges } from './states'
@@ -50,8 +50,15 @@ export interface Change {
 
 const keyOf = ({ type, id }: Subject) => `${type} ${id}`
 
-/** The garden of some states, made anew. */
-export const wholeGarden = (change: Change): WholeGarden => made(change, null)
+/** What is remembered of earlier learning, for the states and guides that there are. */
+type Recall = (states: HeldStates, guides: CropGuide[]) => Before
+
+/**
+ * The garden of some states, made anew.
+ *
+ * @param recall where something was kept of what its records come to, see `recalled`; absent: all of it is summed up
+ */
+export const wholeGarden = (change: Change, recall?: Recall): WholeGarden => made(change, null, recall)
 
 /** The garden after a change: what was changed or removed since the revision it stood at. */
 export function advanced(garden: WholeGarden, change: Change): WholeGarden {
@@ -66,6 +73,7 @@ export function advanced(garden: WholeGarden, change: Change): WholeGarden {
 function made(
   { revision, half: told, changed, removed = [], damaged = [] }: Change,
   before: WholeGarden | null,
+  recall?: Recall,
 ): WholeGarden {
   const kept = withChanges(before?.kept ?? noStates(), changed, [...removed, ...damaged])
   const nowDamaged = new Map(before?.damaged)
@@ -79,15 +87,16 @@ function made(
   const guides = sameGuides
     ? before.guides
     : guidesWith([...kept.guide.values()], [...kept.custom.values()], half)
+  const cutGuides = withCuts(guides, kept)
   const crops = learnt(
     kept,
-    withCuts(guides, kept),
+    cutGuides,
     before
       ? {
           crops: before.crops,
           changed: crossesOf(before.kept, kept, [...subjectsIn(changed), ...removed, ...damaged]),
         }
-      : undefined,
+      : recall?.(kept, cutGuides),
   )
   const leftOut = [...nowDamaged.values(), ...[...crops.values()].flatMap(crop => crop.leftOut)]
   return {

@@ -33,6 +33,10 @@ const NO_HISTORY: CropHistory = { crosses: [], flowers: [], lots: [], sowings: [
 const unlearnt = (guide: CropGuide): CropKnowledge =>
   once(guide, 'unlearnt', () => cropKnowledge(guide, NO_RECORDS))
 
+/** The crosses of each crop, by its id. */
+export const crossesByCrop = ({ cross }: HeldStates): Map<string, Cross[]> =>
+  group(cross.values(), one => one.crop)
+
 /** What belongs to some crosses, by cross. */
 const byCross = <T extends { crossId: string | null }>(
   things: ReadonlyMap<string, T>,
@@ -42,6 +46,24 @@ const byCross = <T extends { crossId: string | null }>(
     [...things.values()].filter(({ crossId }) => crossId !== null && crosses.has(crossId)),
     thing => thing.crossId!,
   )
+
+/** What is noted of some crosses, each by itself. */
+export function historiesOf(
+  states: HeldStates,
+  crosses: ReadonlySet<string>,
+): (crossId: string) => CropHistory {
+  const flowers = byCross(states.flower, crosses)
+  const lots = byCross(states.seedLot, crosses)
+  const sowings = byCross(states.sowing, crosses)
+  const offspring = byCross<Judged>(states.plant, crosses)
+  return id => ({
+    crosses: [states.cross.get(id)!],
+    flowers: flowers.get(id) ?? [],
+    lots: lots.get(id) ?? [],
+    sowings: sowings.get(id) ?? [],
+    offspring: offspring.get(id) ?? [],
+  })
+}
 
 /** What was learnt before, and which crosses have other records since. */
 export interface Before {
@@ -57,7 +79,7 @@ export interface Before {
  * @param before what it is advanced from: only crosses that changed are summed up anew
  */
 export function learnt(states: HeldStates, guides: CropGuide[], before?: Before): LearntCrops {
-  const crossesOf = group(states.cross.values(), cross => cross.crop)
+  const crossesOf = crossesByCrop(states)
   const changedCrops = new Set([...(before?.changed ?? [])].map(id => states.cross.get(id)?.crop))
   const isSame = (guide: CropGuide, known: LearntCrop) =>
     known.guide === guide &&
@@ -77,19 +99,7 @@ export function learnt(states: HeldStates, guides: CropGuide[], before?: Before)
       : null
   }
   const anew = new Set([...states.cross.values()].filter(one => !knownOf(one)).map(one => one.id))
-  const parts = {
-    flowers: byCross(states.flower, anew),
-    lots: byCross(states.seedLot, anew),
-    sowings: byCross(states.sowing, anew),
-    offspring: byCross<Judged>(states.plant, anew),
-  }
-  const historyOf = (id: string): CropHistory => ({
-    crosses: [states.cross.get(id)!],
-    flowers: parts.flowers.get(id) ?? [],
-    lots: parts.lots.get(id) ?? [],
-    sowings: parts.sowings.get(id) ?? [],
-    offspring: parts.offspring.get(id) ?? [],
-  })
+  const historyOf = historiesOf(states, anew)
   return new Map(
     guides.map((guide): [string, LearntCrop] => {
       const known = before?.crops.get(guide.id)
@@ -116,6 +126,36 @@ export function learnt(states: HeldStates, guides: CropGuide[], before?: Before)
 
 const isDeepEqual = (one: object, other: object) => JSON.stringify(one) === JSON.stringify(other)
 
+/** Several histories as one; what of it is as it was before stays the same object. */
+function together(histories: CropHistory[], before?: CropHistory): CropHistory {
+  const of = <K extends keyof CropHistory>(part: K) => {
+    const now = histories.flatMap(history => history[part] as CropHistory[K][number][])
+    const earlier = before?.[part]
+    const isSame = earlier?.length === now.length && now.every((one, i) => one === earlier[i])
+    return (isSame ? earlier : now) as CropHistory[K]
+  }
+  return {
+    crosses: of('crosses'),
+    flowers: of('flowers'),
+    lots: of('lots'),
+    sowings: of('sowings'),
+    offspring: of('offspring'),
+  }
+}
+
+/** A crop of which it is known what its records come to. */
+export const learntFrom = (
+  guide: CropGuide,
+  histories: ReadonlyMap<string, CropHistory>,
+  learning: Pick<LearntCrop, 'digests' | 'digest' | 'knowledge'>,
+): LearntCrop => ({
+  guide,
+  history: together([...histories.values()]),
+  ofCross: id => histories.get(id) ?? NO_HISTORY,
+  ...learning,
+  leftOut: [],
+})
+
 /** What is learnt of one cross. */
 type Part = ReturnType<typeof reckonable>
 
@@ -126,19 +166,10 @@ function learntCrop(
   before: LearntCrop | null,
 ): LearntCrop {
   const leftOut = [...parts.values()].flatMap(part => part.leftOut)
-  const of = <K extends keyof CropHistory>(part: K) => {
-    const now = [...parts.values()].flatMap(p => p.history[part] as CropHistory[K][number][])
-    const earlier = before?.history[part]
-    const isSame = earlier?.length === now.length && now.every((one, i) => one === earlier[i])
-    return (isSame ? earlier : now) as CropHistory[K]
-  }
-  const history: CropHistory = {
-    crosses: of('crosses'),
-    flowers: of('flowers'),
-    lots: of('lots'),
-    sowings: of('sowings'),
-    offspring: of('offspring'),
-  }
+  const history = together(
+    Array.from(parts.values(), part => part.history),
+    before?.history,
+  )
   const ofCross = (id: string) => parts.get(id)?.history ?? NO_HISTORY
   const whole = [...parts].filter(([, part]) => part.history.crosses.length)
   if (!whole.length)

@@ -3,6 +3,8 @@ import { halfOf } from '@virgulta/core/crops/half'
 import type { LeftOut } from '@virgulta/core/crops/reckonable'
 import type { Change, WholeGarden } from '@virgulta/core/garden/garden'
 import { advanced, wholeGarden } from '@virgulta/core/garden/garden'
+import type { KeptCrop } from '@virgulta/core/garden/keptLearning'
+import { recalled } from '@virgulta/core/garden/keptLearning'
 import type { HeldState } from '@virgulta/core/garden/states'
 import type { SubjectType } from '@virgulta/core/log/kind'
 import type { SQL } from 'drizzle-orm'
@@ -15,6 +17,7 @@ import type { Garden } from '../garden'
 import { readModels, sound, subjectTypes } from '../readModels'
 import { placesOf } from '../rows/garden'
 import { gardens, removals } from '../schema'
+import { keepLearning, keptLearning } from './keptLearning'
 
 /** What is held of gardens together, in bytes as they are guessed; who was asked about longest ago goes first. */
 const MOST_BYTES = Number(process.env.VIRGULTA_HELD_MB ?? 256) * 1024 * 1024
@@ -84,16 +87,38 @@ export const letGoOf = ({ id }: Garden): boolean => held.delete(id)
 
 async function advance(db: Database, garden: Garden): Promise<Held> {
   const before = held.get(garden.id)
-  const { size, ...since } = await changeSince(db, garden.id, before?.garden.revision ?? -1)
+  // Before the states, so that it is not of a later revision than they.
+  const kept = before ? [] : await keptLearning(db, garden)
+  const { size, newest, ...since } = await changeSince(db, garden.id, before?.garden.revision ?? -1)
   const change = { ...since, half: halfOf(garden.site) }
   const places = await placesOf(db, garden)
   const now: Held = {
-    garden: before ? advanced(before.garden, change) : wholeGarden(change),
+    garden: before ? advanced(before.garden, change) : readAnew(garden, change, kept, newest),
     places: before && isDeepStrictEqual(before.places, places) ? before.places : places,
     size: (before?.size ?? 0) + size,
   }
   held.set(garden.id, now)
   return now
+}
+
+/** So many crosses that are summed up anew are worth keeping what they come to. */
+const MANY_CROSSES = 100
+
+/** @param newest revision of all that is noted of a cross, by its id */
+function readAnew(
+  garden: Garden,
+  change: Change,
+  kept: KeptCrop[],
+  newest: Map<string, number>,
+): WholeGarden {
+  let anew = 0
+  const whole = wholeGarden(change, (states, guides) => {
+    const before = recalled(kept, states, guides, id => newest.get(id) ?? Infinity)
+    anew = before.changed.size
+    return before
+  })
+  if (anew >= MANY_CROSSES) void keepLearning(garden, whole)
+  return whole
 }
 
 interface Row extends Record<string, unknown> {
@@ -110,8 +135,15 @@ interface Row extends Record<string, unknown> {
 /** Columns that a plant's state is held without. */
 const WITHOUT_MOST = sql.raw(`- '{scores,missing,remarks,photos,genotype,note}'::text[]`)
 
+interface Since extends Change {
+  /** of what changed, in bytes as the database keeps it */
+  size: number
+  /** the latest revision of what changed of a cross, by the cross */
+  newest: Map<string, number>
+}
+
 /** What changed in a garden since a revision, in one statement: it sees one moment. */
-async function changeSince(db: Database, id: string, revision: number): Promise<Change & { size: number }> {
+async function changeSince(db: Database, id: string, revision: number): Promise<Since> {
   const parts = subjectTypes.map((type): SQL => {
     const { table } = readModels[type]
     const state = type === 'plant' ? sql`${table.state} ${WITHOUT_MOST}` : sql`${table.state}`
@@ -138,12 +170,20 @@ async function changeSince(db: Database, id: string, revision: number): Promise<
   }
   let now = revision
   let size = 0
+  const newest = new Map<string, number>()
   for (const row of rows) {
     size += row.size
     if (row.type === 'revision') now = Number(row.revision)
     else if (!row.isSound) change.damaged.push({ type: row.type, id: row.id, code: row.code!, crossId: null })
-    else if (row.state) change.changed.push({ type: row.type, state: row.state } as HeldState)
-    else change.removed.push({ type: row.type, id: row.id })
+    else if (row.state) {
+      change.changed.push({ type: row.type, state: row.state } as HeldState)
+      const cross = crossOf(row.type, row.state)
+      if (cross) newest.set(cross, Math.max(newest.get(cross) ?? 0, Number(row.revision)))
+    } else change.removed.push({ type: row.type, id: row.id })
   }
-  return { revision: now, ...change, size }
+  return { revision: now, ...change, size, newest }
 }
+
+/** The cross that a state belongs to. */
+const crossOf = (type: SubjectType, state: HeldState['state']): string | null =>
+  type === 'cross' ? state.id : 'crossId' in state ? state.crossId : null

@@ -1,6 +1,7 @@
 export * from './accounts'
 export * from './garden'
 export * from './jobs'
+export * from './learnings'
 export * from './log'
 export * from './photos'
 export * from './readModels'

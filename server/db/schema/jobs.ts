@@ -1,6 +1,5 @@
 import { sql } from 'drizzle-orm'
 import {
-  customType,
   index,
   integer,
   jsonb,
@@ -13,11 +12,11 @@ import {
   uuid,
 } from 'drizzle-orm/pg-core'
 import { jobKinds, jobStates } from '../../../shared/jobs'
+import { bytea } from './bytea'
 import { people } from './garden'
 import { presentPerson } from './locks'
 
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'string' })
-const bytea = customType<{ data: Buffer }>({ dataType: () => 'bytea' })
 const ofPresentPerson = () =>
   pgPolicy('of_present_person', {
     using: sql`person_id = ${presentPerson}`,

@@ -1,8 +1,7 @@
-import { customType, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core'
+import { pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core'
+import { bytea } from './bytea'
 import { gardens } from './garden'
 import { ofPresentGarden } from './locks'
-
-const bytea = customType<{ data: Buffer }>({ dataType: () => 'bytea' })
 
 /** Pictures of plants, under the ids that entries of the log name; written once, and kept when the entry is taken back. */
 export const photos = pgTable(
