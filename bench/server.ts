@@ -1,4 +1,5 @@
 import type { Deed } from '@virgulta/core/log/entry'
+import { setTimeout as wait } from 'node:timers/promises'
 import { v7 } from 'uuid'
 import { serve } from '../tests/server/serving'
 import { Visitor } from '../tests/server/visitor'
@@ -31,6 +32,8 @@ async function startRows(ownerUrl: string, cookie: string): Promise<Row[]> {
       value: performance.now() - from,
       unit: 'ms',
     })
+    // What it learnt is kept for the next one by the way.
+    await wait(2000)
     await server.kill()
   }
   return rows
