@@ -86,15 +86,74 @@ function predictExact(belief: NormalBelief): (p: number) => number {
   return p => Math.exp(quantileOf(next, p))
 }
 
-/** Cells of the grid to either side of its middle, for the mean and for the logarithm of the spread. */
-const [MEANS, SPREADS] = [20, 15]
+/** Cells to either side of the middle of a grid. */
+interface Cells {
+  means: number
+  spreads: number
+}
+/** What quantiles are summed on; and every fourth mean and third spread of it, which is enough to find where it belongs. */
+const FINE: Cells = { means: 20, spreads: 15 }
+const COARSE: Cells = { means: 5, spreads: 5 }
 /** Times that a grid is moved and widened; a cell at its edge that weighs less than this beside the heaviest is as good as nothing. */
 const [MOVES, EDGE] = [8, -9]
 
-interface Cell {
+/** Where a grid over the mean and the logarithm of the spread lies, and how far it reaches to either side. */
+interface Frame {
   mean: number
-  spread: number
-  logWeight: number
+  logSpread: number
+  reach: { mean: number; logSpread: number }
+}
+
+/** A grid with the log weight of each of its cells, and where it would rather lie; null where it reaches as far as anything weighs. */
+interface Grid {
+  means: Float64Array
+  spreads: Float64Array
+  logWeights: Float64Array
+  highest: number
+  better: Frame | null
+}
+
+function gridOn(
+  { mean, logSpread, reach }: Frame,
+  cells: Cells,
+  logWeightOf: (mean: number, spread: number) => number,
+): Grid {
+  const size = (2 * cells.means + 1) * (2 * cells.spreads + 1)
+  const [means, spreads, logWeights] = [
+    new Float64Array(size),
+    new Float64Array(size),
+    new Float64Array(size),
+  ]
+  let [highest, atMean, atSpread] = [-Infinity, mean, logSpread]
+  const edges = { mean: -Infinity, logSpread: -Infinity }
+  let cell = 0
+  for (let i = -cells.means; i <= cells.means; i++) {
+    for (let j = -cells.spreads; j <= cells.spreads; j++, cell++) {
+      const ownLogSpread = logSpread + (j / cells.spreads) * reach.logSpread
+      means[cell] = mean + (i / cells.means) * reach.mean
+      spreads[cell] = Math.exp(ownLogSpread)
+      const weight = (logWeights[cell] = logWeightOf(means[cell]!, spreads[cell]!))
+      if (weight > highest) [highest, atMean, atSpread] = [weight, means[cell]!, ownLogSpread]
+      if (Math.abs(i) === cells.means) edges.mean = Math.max(edges.mean, weight)
+      if (Math.abs(j) === cells.spreads) edges.logSpread = Math.max(edges.logSpread, weight)
+    }
+  }
+  const isOpen = { mean: edges.mean - highest > EDGE, logSpread: edges.logSpread - highest > EDGE }
+  const better = {
+    mean: atMean,
+    logSpread: atSpread,
+    reach: {
+      mean: reach.mean * (isOpen.mean ? 1.5 : 1),
+      logSpread: reach.logSpread * (isOpen.logSpread ? 1.3 : 1),
+    },
+  }
+  return {
+    means,
+    spreads,
+    logWeights,
+    highest,
+    better: isOpen.mean || isOpen.logSpread ? better : null,
+  }
 }
 
 /**
@@ -112,52 +171,42 @@ function predictOnGrid(prior: NormalBelief, records: DurationRecord[]): (p: numb
   )
   const typical = Math.sqrt(centre.scale / centre.shape)
   const likelihood = logLikelihoodOf(records)
-  const cellAt = (mean: number, spread: number): Cell => {
+  const logWeightOf = (mean: number, spread: number): number => {
     const priorOfSpread = -(2 * prior.shape) * Math.log(spread) - prior.scale / spread ** 2
     const priorOfMean = -Math.log(spread) - (prior.weight * (mean - prior.mean) ** 2) / (2 * spread ** 2)
-    return { mean, spread, logWeight: priorOfSpread + priorOfMean + likelihood(mean, spread) }
+    return priorOfSpread + priorOfMean + likelihood(mean, spread)
   }
-  let middle = { mean: centre.mean, logSpread: Math.log(typical) }
-  let reach = { mean: (5 * typical) / Math.sqrt(centre.weight / 4), logSpread: 1.6 }
-  let cells: Cell[] = []
-  for (let move = 0; move < MOVES; move++) {
-    cells = []
-    let [highest, atMean, atSpread] = [-Infinity, 0, 0]
-    const edges = { mean: -Infinity, logSpread: -Infinity }
-    for (let i = -MEANS; i <= MEANS; i++) {
-      for (let j = -SPREADS; j <= SPREADS; j++) {
-        const cell = cellAt(
-          middle.mean + (i / MEANS) * reach.mean,
-          Math.exp(middle.logSpread + (j / SPREADS) * reach.logSpread),
-        )
-        cells.push(cell)
-        if (cell.logWeight > highest) [highest, atMean, atSpread] = [cell.logWeight, i, j]
-        if (Math.abs(i) === MEANS) edges.mean = Math.max(edges.mean, cell.logWeight)
-        if (Math.abs(j) === SPREADS) edges.logSpread = Math.max(edges.logSpread, cell.logWeight)
-      }
-    }
-    const isOpen = { mean: edges.mean - highest > EDGE, logSpread: edges.logSpread - highest > EDGE }
-    if (!isOpen.mean && !isOpen.logSpread) break
-    middle = {
-      mean: middle.mean + (atMean / MEANS) * reach.mean,
-      logSpread: middle.logSpread + (atSpread / SPREADS) * reach.logSpread,
-    }
-    reach = {
-      mean: reach.mean * (isOpen.mean ? 1.5 : 1),
-      logSpread: reach.logSpread * (isOpen.logSpread ? 1.3 : 1),
-    }
+  let frame: Frame = {
+    mean: centre.mean,
+    logSpread: Math.log(typical),
+    reach: { mean: (5 * typical) / Math.sqrt(centre.weight / 4), logSpread: 1.6 },
   }
-  const highest = Math.max(...cells.map(c => c.logWeight))
+  const settledOn = (cells: Cells): Grid => {
+    let grid = gridOn(frame, cells, logWeightOf)
+    for (let move = 1; grid.better && move < MOVES; move++) {
+      frame = grid.better
+      grid = gridOn(frame, cells, logWeightOf)
+    }
+    return grid
+  }
+  settledOn(COARSE)
+  return quantilesOf(settledOn(FINE), frame)
+}
+
+/** The quantiles of a duration whose log has the weighted means and spreads of a grid. */
+function quantilesOf({ means, spreads, logWeights, highest }: Grid, frame: Frame): (p: number) => number {
   // Most of the grid weighs nothing; the few cells that do are what every quantile is summed from.
-  const heavy = cells
-    .map(c => ({ ...c, weight: Math.exp(c.logWeight - highest) }))
-    .filter(c => c.weight > 1e-5)
-  const total = heavy.reduce((sum, c) => sum + c.weight, 0)
-  const below = (logDays: number) =>
-    heavy.reduce((sum, c) => sum + c.weight * tabulatedCdf((logDays - c.mean) / c.spread), 0) / total
+  const weights = logWeights.map(log => Math.exp(log - highest))
+  const heavy = Int32Array.from(weights.keys()).filter(cell => weights[cell]! > 1e-5)
+  const total = heavy.reduce((sum, cell) => sum + weights[cell]!, 0)
+  const below = (logDays: number) => {
+    let sum = 0
+    for (const cell of heavy) sum += weights[cell]! * tabulatedCdf((logDays - means[cell]!) / spreads[cell]!)
+    return sum / total
+  }
+  const far = 12 * Math.exp(frame.logSpread)
   return p => {
-    let lo = middle.mean - 12 * Math.exp(middle.logSpread)
-    let hi = middle.mean + 12 * Math.exp(middle.logSpread)
+    let [lo, hi] = [frame.mean - far, frame.mean + far]
     while (hi - lo > 1e-5) {
       const between = (lo + hi) / 2
       if (below(between) < p) lo = between
