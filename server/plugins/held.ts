@@ -4,7 +4,10 @@ import { holdAgain, rememberHeld } from '../heldAgain'
 
 const MINUTE_MS = 60_000
 
-/** Gardens that were held as the server ended are held again once it runs, and what was learnt of them is not learnt again. */
+/**
+ * Gardens that were held as the server ended are held again once it runs, and what was learnt of them is not
+ * learnt again.
+ */
 export default defineNitroPlugin(nitro => {
   keepLearningBy({ db: longDatabase(), build: useRuntimeConfig().app.buildId })
   const file = process.env.VIRGULTA_HELD

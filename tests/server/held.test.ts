@@ -100,6 +100,8 @@ describe('what was learnt of many crosses', () => {
     await expect.poll(kept, { timeout: 20_000 }).not.toEqual([])
     await writeOver(Buffer.from('no such thing'))
     expect((await heldAnew()).knowledge).toEqual(fromLog)
+    // And is kept again: nothing is still being written as the next test begins.
+    await expect.poll(kept, { timeout: 20_000 }).not.toEqual([])
   })
 
   it('is dropped where the read models are made anew', async () => {

@@ -91,7 +91,7 @@ interface Cells {
   means: number
   spreads: number
 }
-/** What quantiles are summed on; and every fourth mean and third spread of it, which is enough to find where it belongs. */
+/** What quantiles are summed on; and every fourth mean and third spread of it: enough to find where it belongs. */
 const FINE: Cells = { means: 20, spreads: 15 }
 const COARSE: Cells = { means: 5, spreads: 5 }
 /** Times that a grid is moved and widened; a cell at its edge that weighs less than this beside the heaviest is as good as nothing. */
@@ -104,12 +104,13 @@ interface Frame {
   reach: { mean: number; logSpread: number }
 }
 
-/** A grid with the log weight of each of its cells, and where it would rather lie; null where it reaches as far as anything weighs. */
+/** A grid with the log weight of each of its cells. */
 interface Grid {
   means: Float64Array
   spreads: Float64Array
   logWeights: Float64Array
   highest: number
+  /** where it would rather lie; null where it reaches as far as anything weighs */
   better: Frame | null
 }
 

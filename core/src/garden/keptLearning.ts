@@ -7,8 +7,9 @@ import { crossesByCrop, historiesOf, learntFrom } from './learnt'
 import type { HeldStates } from './states'
 
 /**
- * What was learnt of a crop at one revision, as plain data that can be kept beside the log: with it a garden is read without summing
- * up again what has long ended. It tells what the log told; whoever has none, or does not trust it, learns it from the log.
+ * What was learnt of a crop at one revision, as plain data that can be kept beside the log: with it a garden is
+ * read without summing up again what has long ended. It tells what the log told; whoever has none, or does not
+ * trust it, learns it from the log.
  */
 export interface KeptCrop {
   crop: string
@@ -42,8 +43,8 @@ const recordsIn = (history: ReturnType<ReturnType<typeof historiesOf>>): number 
 /**
  * What a garden that is read anew is advanced from.
  *
- * A cross is as it was kept where none of its records is newer and they are as many: each of them was there then, so that none
- * has gone since.
+ * A cross is as it was kept where none of its records is newer and they are as many: each of them was there
+ * then, so that none has gone since.
  *
  * @param kept at a revision that is not later than that of the states
  * @param newestOf a cross: the highest revision of all that is noted of it

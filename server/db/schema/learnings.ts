@@ -3,7 +3,10 @@ import { bytea } from './bytea'
 import { gardens } from './garden'
 import { ofPresentGarden } from './locks'
 
-/** What was learnt of the crops of a garden, so that a start does not sum up again what has long ended; no harm is done by losing it. */
+/**
+ * What was learnt of the crops of a garden, so that a start does not sum up again what has long ended; no harm is
+ * done by losing it.
+ */
 export const learnings = pgTable(
   'learnings',
   {
