@@ -100,15 +100,21 @@ const AREAS: Record<string, (page: Page) => Promise<Screen[]>> = {
   async 'lineage'(page) {
     const { tree } = await answer(page, '/api/lineage?crop=chilli')
     const { id } = tree.nodes.find((node: { kind: string; name?: string }) => node.name === 'Half Ember')
+    const related: { plants: { id: string }[] } = await answer(page, '/api/lineage/related?crop=chilli')
+    // A dozen has every shade of the table, and a tenth of its cells: the checker looks at each of them in each look.
+    const dozen = related.plants.slice(0, 12).map(plant => plant.id)
     return [
       ['/lineage', 'Lineage', true],
       [`/lineage?of=${id}&plant=${id}`, 'Lineage', true],
-      ['/lineage/related', 'Lineage', true],
-      ['/lineage/merit?trait=height', 'Lineage', true],
-      ['/lineage/next', 'Lineage', true],
-      ['/lineage/ahead', 'Lineage', true],
+      ['/lineage/related', 'Lineage'],
+      [`/lineage/related?of=${dozen.join()}`, 'Lineage', true],
     ]
   },
+  'merit and what comes next': async () => [
+    ['/lineage/merit?trait=height', 'Lineage', true],
+    ['/lineage/next', 'Lineage', true],
+    ['/lineage/ahead', 'Lineage', true],
+  ],
   async 'garden'(page) {
     const { plants } = await answer(page, '/api/plants')
     const [place] = (await answer(page, '/api/garden')).places
