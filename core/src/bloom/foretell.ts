@@ -1,8 +1,9 @@
 import { max, min, range, sum } from 'd3-array'
-import { tCdf, tQuantile } from '../chance/distributions'
+import { tQuantile } from '../chance/distributions'
 import type { SeasonalPredictive } from '../chance/crossed'
 import type { Predictive } from '../chance/normalBelief'
 import { quantileOf } from '../chance/normalBelief'
+import { tParts, tabulatedTCdf } from '../chance/studentTable'
 import type { CropGuide } from '../crops/guide'
 import type { ISODate } from '../time/days'
 import { dayNumber } from '../time/days'
@@ -15,32 +16,8 @@ import type { SeasonGround, WarmthCurve } from './scale'
 import { dayAt, scaleOf, warmthOf } from './scale'
 import { seasonStart } from './season'
 
-/**
- * Student's t from a table, for the thousands of days of a whole garden; one for each eighth of a doubling of
- * the degrees of freedom.
- */
-const tables = new Map<number, Float64Array>()
-const [TABLE_REACH, TABLE_STEPS, FREEDOM_STEPS, MOST_FREEDOM] = [30, 64, 8, 500]
-function tableOf(freedom: number): Float64Array {
-  const key = Math.round(FREEDOM_STEPS * Math.log2(Math.min(MOST_FREEDOM, freedom)))
-  let table = tables.get(key)
-  if (!table)
-    tables.set(
-      key,
-      (table = Float64Array.from({ length: 2 * TABLE_REACH * TABLE_STEPS + 2 }, (_, i) =>
-        tCdf(i / TABLE_STEPS - TABLE_REACH, 2 ** (key / FREEDOM_STEPS)),
-      )),
-    )
-  return table
-}
-function chanceBelow({ location, spread, freedom }: Predictive, x: number): number {
-  if (x === -Infinity) return 0
-  const table = tableOf(freedom)
-  const at =
-    (Math.min(TABLE_REACH, Math.max(-TABLE_REACH, (x - location) / spread)) + TABLE_REACH) * TABLE_STEPS
-  const i = Math.floor(at)
-  return table[i]! + (at - i) * (table[i + 1]! - table[i]!)
-}
+const chanceBelow = ({ location, spread, freedom }: Predictive, x: number): number =>
+  x === -Infinity ? 0 : tabulatedTCdf((x - location) / spread, freedom)
 
 /** Of the days on which it may begin the rarest at either end are left out: a hundredth in all. */
 const RARE = 0.005
@@ -48,52 +25,31 @@ const MOST_DAYS = 400
 
 /**
  * Seasons that may come, each as likely as the others: with the weather of one of the years, and, beyond what
- * weather tells, early or
- * late by so much of the shared spread, from 0 to 1. The same for all plants of a garden, whatever they are
- * foretold by; years that
- * follow each other fall far apart (3 and 10 have no factor in common).
+ * weather tells, early or late by one of the parts of the shared spread. The same for all plants of a garden,
+ * whatever they are foretold by; years that follow each other fall far apart (3 and 10 have no factor in common).
  */
-const SEASONS = range(10).map(i => ({ year: i / 10, at: (((3 * i) % 10) + 0.5) / 10 }))
-
-/** Parts of a season's effect that are as likely as each other: where each lies on average, and how far it reaches. */
-interface Part {
-  middle: number
-  variance: number
-}
-const partsKept = new Map<number, Part[]>()
-const FINER = 16
-function partsOf(freedom: number): Part[] {
-  const key = Math.round(FREEDOM_STEPS * Math.log2(Math.min(MOST_FREEDOM, freedom)))
-  let parts = partsKept.get(key)
-  if (!parts) {
-    parts = SEASONS.map(({ at }) => {
-      const points = range(FINER).map(i =>
-        tQuantile(at + ((i + 0.5) / FINER - 0.5) / SEASONS.length, 2 ** (key / FREEDOM_STEPS)),
-      )
-      const middle = sum(points) / FINER
-      return { middle, variance: sum(points, z => (z - middle) ** 2) / FINER }
-    })
-    partsKept.set(key, parts)
-  }
-  return parts
-}
+const SEASONS = range(10).map(i => ({ year: i / 10, part: (3 * i) % 10 }))
 
 /**
  * What a plant's own is expected to be in each of the seasons. Both parts of a spread that is itself in doubt
- * are a t of two
- * variables: far from the usual season the plant's own part is wider, too.
+ * are a t of two variables: far from the usual season the plant's own part is wider, too.
  *
  * @see Kotz & Nadarajah (2004), Multivariate t Distributions and Their Applications, section 1.11
  */
-const inSeasons = ({ location, spread, freedom, shared }: SeasonalPredictive): Predictive[] =>
-  partsOf(freedom).map(({ middle, variance }) => ({
-    location: location + shared * middle,
-    spread: Math.sqrt(
-      (Math.max(0.02 * spread ** 2, spread ** 2 - shared ** 2) * (freedom + middle ** 2)) / (freedom + 1) +
-        shared ** 2 * variance,
-    ),
-    freedom: freedom + 1,
-  }))
+function inSeasons({ location, spread, freedom, shared }: SeasonalPredictive): Predictive[] {
+  const parts = tParts(SEASONS.length, freedom)
+  return SEASONS.map(({ part }) => {
+    const { middle, variance } = parts[part]!
+    return {
+      location: location + shared * middle,
+      spread: Math.sqrt(
+        (Math.max(0.02 * spread ** 2, spread ** 2 - shared ** 2) * (freedom + middle ** 2)) / (freedom + 1) +
+          shared ** 2 * variance,
+      ),
+      freedom: freedom + 1,
+    }
+  })
+}
 
 /**
  * When a plant is expected to begin to bloom, in each season that may come and over all of them, and for how long.
@@ -110,10 +66,13 @@ export function foretold(
   const scales = (method === 'warmth' ? curves : [undefined]).map(curve =>
     scaleOf(method, ground, bloom, curve && warmthOf(curve))!,
   )
-  const starts = inSeasons(next).map((own, i): Chances => {
+  const seasons = inSeasons(next)
+  // All of them have the same degrees of freedom.
+  const reach = tQuantile(1 - RARE, seasons[0]!.freedom)
+  const starts = seasons.map((own, i): Chances => {
     const scale = scales[Math.floor(SEASONS[i]!.year * scales.length)]!
-    const first = dayAt(scale, quantileOf(own, RARE), usual)
-    const last = Math.max(first, dayAt(scale, quantileOf(own, 1 - RARE), usual))
+    const first = dayAt(scale, own.location - reach * own.spread, usual)
+    const last = Math.max(first, dayAt(scale, own.location + reach * own.spread, usual))
     return chancesBelow(first, Math.min(last, first + MOST_DAYS), day => chanceBelow(own, scale(day)))
   })
   return {

@@ -18,6 +18,9 @@ describe('units and seasons that cross each other', () => {
       { unit: 'b', season: 2, value: 31 },
       { unit: 'b', season: 2, value: 28 },
       { unit: 'c', season: 3, value: 22 },
+      { unit: 'd', season: 2, value: 24 },
+      { unit: 'd', season: 1, value: 20 },
+      { unit: 'e', season: 3, value: 35 },
     ]
     const cases = [...seen.map(({ unit, season }) => ({ unit, season })), { unit: 'a', season: 3 }]
     const covariance = (x: (typeof cases)[number], y: (typeof cases)[number]) =>

@@ -1,5 +1,5 @@
 import { CholeskyDecomposition, Matrix } from 'ml-matrix'
-import { max, sum } from 'd3-array'
+import { group, max, sum } from 'd3-array'
 import type { NormalBelief, Predictive } from './normalBelief'
 
 /** What was seen of a unit (a plant) in a season. */
@@ -44,12 +44,26 @@ export interface CrossedBelief {
   fits: Fit[]
 }
 
-/** The cases of one unit: how many of each season, and their sums, as distances from the guide's mean. */
+/** The cases of one unit: how many of each season, and their sum, as distances from the guide's mean. */
 interface Unit {
   n: number
   sum: number
+  seasons: { at: number; n: number }[]
+}
+
+/** All units with as many cases in the same seasons: they weigh alike, whatever the cases were. */
+interface Alike extends Pick<Unit, 'n' | 'seasons'> {
+  units: number
+  /** of the units' sums */
+  sum: number
   squares: number
-  seasons: { at: number; n: number; sum: number }[]
+}
+
+/** All cases together: the sum of their squares, and of each season how many there were and their sum. */
+interface Totals {
+  squares: number
+  n: number[]
+  sums: number[]
 }
 
 /**
@@ -78,7 +92,8 @@ const logGuess = ({ units, seasons, rest }: Parts) =>
  * season, which all units
  * feel, and by chance. How the variance divides among the three is weighed, not fixed.
  *
- * Units are absorbed, so that it costs as many operations as there are cases, and the cube of the number of seasons.
+ * Units are absorbed, and those of the same seasons weigh alike: each division costs as many operations as there
+ * are choices of seasons among the units, and the cube of the number of seasons.
  *
  * @param guide belief about the next case of a unit and a season that were never seen
  * @param grid divisions of the variance that are weighed
@@ -92,52 +107,88 @@ export function learnCrossed(
 ): CrossedBelief {
   const seasons = new Map([...new Set(records.map(r => r.season))].map((season, at) => [season, at]))
   const units = new Map<string, Unit>()
+  const totals: Totals = {
+    squares: 0,
+    n: Array<number>(seasons.size).fill(0),
+    sums: Array<number>(seasons.size).fill(0),
+  }
   for (const { unit, season, value } of records) {
-    const own = units.get(unit) ?? { n: 0, sum: 0, squares: 0, seasons: [] }
+    const own = units.get(unit) ?? { n: 0, sum: 0, seasons: [] }
     units.set(unit, own)
     const [off, at] = [value - guide.mean, seasons.get(season)!]
     own.n++
     own.sum += off
-    own.squares += off ** 2
     const same = own.seasons.find(one => one.at === at)
-    if (same) {
-      same.n++
-      same.sum += off
-    } else own.seasons.push({ at, n: 1, sum: off })
+    if (same) same.n++
+    else own.seasons.push({ at, n: 1 })
+    totals.squares += off ** 2
+    totals.n[at]!++
+    totals.sums[at]! += off
   }
-  const fits = grid.map(parts => fitWith(guide, [...units.values()], seasons.size, parts))
+  const alike = alikeAmong([...units.values()])
+  const fits = grid.map(parts => fitWith(guide, alike, totals, parts))
   const most = max(fits, f => f.weight)!
   const weighed = fits
     .map(fit => ({ ...fit, weight: Math.exp(fit.weight - most) }))
     .filter(fit => fit.weight > NEGLIGIBLE)
   const whole = sum(weighed, f => f.weight)
-  return { guide, seasons, units, fits: weighed.map(fit => ({ ...fit, weight: fit.weight / whole })) }
+  return {
+    guide,
+    seasons,
+    units,
+    fits: weighed.map(({ cholesky, ...fit }) => ({
+      ...fit,
+      weight: fit.weight / whole,
+      covariance: cholesky.solve(Matrix.eye(1 + seasons.size)),
+    })),
+  }
 }
 
-/** Effects, whole variance and log of the weight for one division of the variance. */
-function fitWith(guide: NormalBelief, units: Unit[], seasons: number, parts: Parts): Fit {
+const alikeAmong = (units: Unit[]): Alike[] =>
+  Array.from(
+    group(units, unit =>
+      unit.seasons
+        .map(({ at, n }) => `${at} ${n}`)
+        .sort()
+        .join(),
+    ).values(),
+    own => ({
+      n: own[0]!.n,
+      seasons: own[0]!.seasons,
+      units: own.length,
+      sum: sum(own, unit => unit.sum),
+      squares: sum(own, unit => unit.sum ** 2),
+    }),
+  )
+
+/** Effects, whole variance and log of the weight for one division of the variance; the matrix of their covariance. */
+function fitWith(
+  guide: NormalBelief,
+  alike: Alike[],
+  totals: Totals,
+  parts: Parts,
+): Omit<Fit, 'covariance'> & { cholesky: CholeskyDecomposition } {
   const [ofUnits, ofSeasons] = [parts.units / parts.rest, parts.seasons / parts.rest]
-  const size = 1 + seasons
-  const matrix = Array.from({ length: size }, () => new Float64Array(size))
-  const right = new Float64Array(size)
-  const prior = [parts.rest * guide.weight, ...Array<number>(seasons).fill(1 / ofSeasons)]
-  prior.forEach((precision, i) => (matrix[i]![i] = precision))
-  let [squares, logUnits, cases] = [0, 0, 0]
-  for (const unit of units) {
-    const left = 1 / (1 + unit.n * ofUnits)
+  const prior = [parts.rest * guide.weight, ...totals.n.map(() => 1 / ofSeasons)]
+  const matrix = prior.map((precision, i) =>
+    prior.map((_, j) => (i === j ? precision + (i && totals.n[i - 1]!) : 0)),
+  )
+  const right = [0, ...totals.sums]
+  let [squares, logUnits, cases] = [totals.squares, 0, 0]
+  for (const { units, n, sum: all, squares: ofSums, seasons } of alike) {
+    const left = 1 / (1 + n * ofUnits)
     const drawn = ofUnits * left
-    matrix[0]![0]! += unit.n * left
-    right[0]! += unit.sum * left
-    for (const one of unit.seasons) {
-      matrix[0]![1 + one.at]! += one.n * left
-      matrix[1 + one.at]![0]! += one.n * left
-      right[1 + one.at]! += one.sum - drawn * one.n * unit.sum
-      matrix[1 + one.at]![1 + one.at]! += one.n
-      for (const other of unit.seasons) matrix[1 + one.at]![1 + other.at]! -= drawn * one.n * other.n
+    matrix[0]![0]! += units * n * left
+    right[0]! += all * left
+    for (const one of seasons) {
+      matrix[0]![1 + one.at]! += units * one.n * left
+      matrix[1 + one.at]![0]! += units * one.n * left
+      right[1 + one.at]! -= drawn * one.n * all
+      for (const other of seasons) matrix[1 + one.at]![1 + other.at]! -= drawn * units * one.n * other.n
     }
-    squares += unit.squares - drawn * unit.sum ** 2
-    logUnits -= Math.log(left)
-    cases += unit.n
+    squares -= drawn * ofSums
+    logUnits -= units * Math.log(left)
+    cases += units * n
   }
   const cholesky = new CholeskyDecomposition(new Matrix(matrix))
   const effects = cholesky.solve(Matrix.columnVector(right)).to1DArray()
@@ -151,7 +202,7 @@ function fitWith(guide: NormalBelief, units: Unit[], seasons: number, parts: Par
     shape,
     scale,
     effects,
-    covariance: cholesky.solve(Matrix.eye(size)),
+    cholesky,
     weight: logGuess(parts) - logCovariance / 2 - shape * Math.log(scale),
   }
 }
