@@ -1,15 +1,21 @@
 import { longDatabase } from '../db/connection'
-import { keepLearningBy } from '../db/held/keptLearning'
+import { keepBy } from '../db/held/kept'
+import { keepAnswers } from '../db/held/keptAnswers'
 import { holdAgain, rememberHeld } from '../heldAgain'
 
 const MINUTE_MS = 60_000
 
 /**
- * Gardens that were held as the server ended are held again once it runs, and what was learnt of them is not
- * learnt again.
+ * Gardens that were held as the server ended are held again once it runs; what was learnt of them is not learnt
+ * again, and what was answered last not worked out again.
  */
 export default defineNitroPlugin(nitro => {
-  keepLearningBy({ db: longDatabase(), build: useRuntimeConfig().app.buildId })
+  keepBy({ db: longDatabase(), build: useRuntimeConfig().app.buildId })
+  const answering = setInterval(keepAnswers, MINUTE_MS).unref()
+  nitro.hooks.hook('close', async () => {
+    clearInterval(answering)
+    await keepAnswers()
+  })
   const file = process.env.VIRGULTA_HELD
   if (!file) return
   let isOver = false

@@ -36,6 +36,8 @@ export interface RouteSpec<B extends Schema | undefined, Q extends Schema | unde
   byPersonOnly?: boolean
   /** the answer depends on garden and address alone, not on who asks: it is written once (`sameForAll.ts`) */
   isSameForAll?: boolean
+  /** and its newest answer is kept, so that nobody waits for it after a start of the server */
+  isKept?: boolean
   /** what is counted against the address, and against the account, so that nobody tries it for ever */
   tries?: Trial
 }
@@ -214,7 +216,9 @@ export function gardenRoute<
             refuse(403, { code: 'not-allowed', sentence: notForPrograms('keeper') })
           if (!spec.evenShut) refuseShut(access.garden)
           const asked = { event, db, ...check(), ...access, role: may, personId: asker.personId }
-          return spec.isSameForAll ? sameForAll(event, access.garden, () => work(asked)) : work(asked)
+          return spec.isSameForAll
+            ? sameForAll(event, access.garden, () => work(asked), spec.isKept ? db : null)
+            : work(asked)
         }),
       )
     }),

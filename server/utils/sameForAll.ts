@@ -1,15 +1,24 @@
 /** Answers that are the same for all who ask: written and compressed once. */
 import { promisify } from 'node:util'
-import { gzip } from 'node:zlib'
+import { gunzip, gzip } from 'node:zlib'
 import type { H3Event } from 'h3'
 import { appendResponseHeader, getRequestHeader, setResponseHeader } from 'h3'
+import type { Database } from '../db/connection'
 import type { Garden } from '../db/garden'
+import { keepLater, keptAnswer } from '../db/held/keptAnswers'
 import { remembered } from '../db/held/remembered'
 
 /** Half as long as the usual level takes for an answer of half a megabyte, and a fifth larger. */
 export const LEVEL = 3
 
 const compressed = promisify(gzip)
+const unpacked = promisify(gunzip)
+
+/** An answer as bytes. */
+interface Written {
+  bytes: Buffer
+  isPacked: boolean
+}
 
 /** Takes less to send than to compress. */
 const SMALL = 1024
@@ -19,23 +28,37 @@ const SMALL = 1024
  * each day of the garden.
  *
  * @param workOut what is answered; it depends on the garden and the address alone, not on who asks
+ * @param db in which the route's newest answer is kept over a start; null: it is not
  */
 export async function sameForAll(
   event: H3Event,
   garden: Garden,
   workOut: () => Promise<unknown>,
+  db: Database | null,
 ): Promise<Buffer> {
   // The day turns within an hour where clocks go by half hours.
-  const { plain, packed } = await remembered(garden, `${garden.today} ${event.path}`, async () => {
-    const written = Buffer.from(JSON.stringify(await workOut()))
-    return {
-      plain: written,
-      packed: written.length < SMALL ? null : await compressed(written, { level: LEVEL }),
-    }
+  const what = `${garden.today} ${event.path}`
+  const written = async (): Promise<Written> => {
+    const plain = Buffer.from(JSON.stringify(await workOut()))
+    return plain.length < SMALL
+      ? { bytes: plain, isPacked: false }
+      : { bytes: await compressed(plain, { level: LEVEL }), isPacked: true }
+  }
+  const name = event.path.replace(/\?.*/, '')
+  const { bytes, isPacked } = await remembered<Written>(garden, what, async earlier => {
+    if (!db) return written()
+    // Where an earlier one is in memory, what is kept is no later than it.
+    const before = (await earlier()) ? null : await keptAnswer<Written>(db, garden, name, what)
+    if (before) return before
+    const answer = await written()
+    keepLater(garden, name, what, answer)
+    return answer
   })
   setResponseHeader(event, 'content-type', 'application/json')
   appendResponseHeader(event, 'vary', 'accept-encoding')
-  if (!packed || !/\bgzip\b/.test(getRequestHeader(event, 'accept-encoding') ?? '')) return plain
+  if (!isPacked) return bytes
+  // Nearly all take it packed: it is kept in that form alone.
+  if (!/\bgzip\b/.test(getRequestHeader(event, 'accept-encoding') ?? '')) return unpacked(bytes)
   setResponseHeader(event, 'content-encoding', 'gzip')
-  return packed
+  return bytes
 }

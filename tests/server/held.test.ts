@@ -1,19 +1,18 @@
 /** A garden as one value in memory: read once, advanced by what changed, and let go when it is no more. */
 import { serialize } from 'node:v8'
 import { eq } from 'drizzle-orm'
-import { v7 } from 'uuid'
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
 import { serverRoleOf } from '../../scripts/lib/serverRole.mjs'
 import { inGarden, open } from '../../server/db/connection'
 import { heldWithPlaces, letGoOf } from '../../server/db/held/heldGarden'
-import { keepLearningBy, keptLearning } from '../../server/db/held/keptLearning'
+import { keepBy, kept as keptOf } from '../../server/db/held/kept'
 import { gardenById } from '../../server/db/rows/garden'
 import { rebuild } from '../../server/db/rows/log'
-import { learnings } from '../../server/db/schema'
+import { keepings } from '../../server/db/schema'
 import type { OpenGarden } from '../../shared/garden'
 import type { Plant } from '@virgulta/core/plants/plant'
 import { lane } from './lane'
-import { Visitor, entry, plantedCross } from './visitor'
+import { Visitor, entry } from './visitor'
 
 const server = open(serverRoleOf(lane.databaseUrl).url)
 const keeper = new Visitor()
@@ -59,26 +58,16 @@ it('is let go with a garden that is deleted, and read anew where somebody asks a
 })
 
 describe('what was learnt of many crosses', () => {
-  const build = (name: string) => keepLearningBy({ db: server.db, build: name })
-  afterEach(() => keepLearningBy(null))
+  const build = (name: string) => keepBy({ db: server.db, build: name })
+  afterEach(() => keepBy(null))
 
-  const kept = () => inGarden(server.db, id, tx => keptLearning(tx, { id }))
+  const kept = () => inGarden(server.db, id, tx => keptOf(tx, { id }, 'learning'))
   const writeOver = (bytes: Buffer) =>
-    inGarden(server.db, id, tx =>
-      tx.update(learnings).set({ kept: bytes }).where(eq(learnings.crop, 'chilli')),
-    )
+    inGarden(server.db, id, tx => tx.update(keepings).set({ kept: bytes }).where(eq(keepings.name, 'chilli')))
   const heldAnew = async () => {
     letGoOf(await garden())
     return (await held()).garden.crops.get('chilli')!
   }
-
-  beforeAll(async () => {
-    const { entries } = await plantedCross(keeper)
-    const { payload } = entries.cross as Extract<typeof entries.cross, { kind: 'crossPlanned' }>
-    const codes = await keeper.codes(100)
-    const planned = codes.map(code => entry('crossPlanned', v7(), { ...payload, code }, 190))
-    expect(await keeper.send(...planned)).toMatchObject({ status: 200 })
-  })
 
   it('is kept, and is what the garden has when it is read the next time', async () => {
     build('of today')

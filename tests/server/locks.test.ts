@@ -6,7 +6,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { serverRoleOf } from '../../scripts/lib/serverRole.mjs'
 import { inGarden, open, rowsOf } from '../../server/db/connection'
 import { grantToServer } from '../../server/db/grants'
-import { learnings } from '../../server/db/schema'
+import { keepings } from '../../server/db/schema'
 import { Visitor, entry, plantedCross, undoing } from './visitor'
 import { lane } from './lane'
 import type { OpenGarden } from '../../shared/garden'
@@ -155,9 +155,13 @@ beforeAll(async () => {
   // A garden so small keeps nothing of its learning by itself.
   for (const id of [mine, theirs])
     await inGarden(server.db, id, tx =>
-      tx
-        .insert(learnings)
-        .values({ gardenId: id, crop: 'chilli', build: 'of today', kept: Buffer.from([1]) }),
+      tx.insert(keepings).values({
+        gardenId: id,
+        kind: 'learning',
+        name: 'chilli',
+        build: 'of another day',
+        kept: Buffer.from([1]),
+      }),
     )
   tables = (
     await rowsOf<{ name: string }>(

@@ -4,7 +4,7 @@ import type { LeftOut } from '@virgulta/core/crops/reckonable'
 import type { Change, WholeGarden } from '@virgulta/core/garden/garden'
 import { advanced, wholeGarden } from '@virgulta/core/garden/garden'
 import type { KeptCrop } from '@virgulta/core/garden/keptLearning'
-import { recalled } from '@virgulta/core/garden/keptLearning'
+import { recalled, toKeep } from '@virgulta/core/garden/keptLearning'
 import type { HeldState } from '@virgulta/core/garden/states'
 import type { SubjectType } from '@virgulta/core/log/kind'
 import type { SQL } from 'drizzle-orm'
@@ -17,7 +17,7 @@ import type { Garden } from '../garden'
 import { readModels, sound, subjectTypes } from '../readModels'
 import { placesOf } from '../rows/garden'
 import { gardens, removals } from '../schema'
-import { keepLearning, keptLearning } from './keptLearning'
+import { keep, kept } from './kept'
 
 /** What is held of gardens together, in bytes as they are guessed; who was asked about longest ago goes first. */
 const MOST_BYTES = Number(process.env.VIRGULTA_HELD_MB ?? 256) * 1024 * 1024
@@ -88,12 +88,12 @@ export const letGoOf = ({ id }: Garden): boolean => held.delete(id)
 async function advance(db: Database, garden: Garden): Promise<Held> {
   const before = held.get(garden.id)
   // Before the states, so that it is not of a later revision than they.
-  const kept = before ? [] : await keptLearning(db, garden)
+  const learning = before ? [] : await kept(db, garden, 'learning')
   const { size, newest, ...since } = await changeSince(db, garden.id, before?.garden.revision ?? -1)
   const change = { ...since, half: halfOf(garden.site) }
   const places = await placesOf(db, garden)
   const now: Held = {
-    garden: before ? advanced(before.garden, change) : readAnew(garden, change, kept, newest),
+    garden: before ? advanced(before.garden, change) : readAnew(garden, change, learning, newest),
     places: before && isDeepStrictEqual(before.places, places) ? before.places : places,
     size: (before?.size ?? 0) + size,
   }
@@ -102,22 +102,27 @@ async function advance(db: Database, garden: Garden): Promise<Held> {
 }
 
 /** So many crosses that are summed up anew are worth keeping what they come to. */
-const MANY_CROSSES = 100
+const MANY_CROSSES = 20
 
 /** @param newest revision of all that is noted of a cross, by its id */
 function readAnew(
   garden: Garden,
   change: Change,
-  kept: KeptCrop[],
+  learning: KeptCrop[],
   newest: Map<string, number>,
 ): WholeGarden {
   let anew = 0
   const whole = wholeGarden(change, (states, guides) => {
-    const before = recalled(kept, states, guides, id => newest.get(id) ?? Infinity)
+    const before = recalled(learning, states, guides, id => newest.get(id) ?? Infinity)
     anew = before.changed.size
     return before
   })
-  if (anew >= MANY_CROSSES) void keepLearning(garden, whole)
+  if (anew >= MANY_CROSSES)
+    void keep(
+      garden,
+      'learning',
+      toKeep(whole).map(one => [one.crop, one]),
+    )
   return whole
 }
 

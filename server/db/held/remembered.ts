@@ -17,10 +17,13 @@ interface Kept extends Earlier<Promise<unknown>> {
   bytes: number
 }
 const memory = new LRUCache<string, Kept>({
-  max: 600,
+  max: 10_000,
   maxSize: MOST_BYTES,
   sizeCalculation: kept => kept.bytes,
 })
+
+/** The hour that an answer is worked out for. */
+export const hourOf = ({ now }: Pick<Garden, 'now'>): string => now.slice(0, 13)
 
 /**
  * Works something out once for each state of a garden's log and each hour of its days; of each answer the newest is kept. The
@@ -36,7 +39,7 @@ export function remembered<T>(
 ): Promise<T> {
   const key = `${garden.id} ${what}`
   const { revision } = garden
-  const hour = garden.now.slice(0, 13)
+  const hour = hourOf(garden)
   const known = memory.get(key) as (Kept & Earlier<Promise<T>>) | undefined
   if (known?.revision === revision && known.hour === hour) return known.answer
   const isLate = known !== undefined && known.revision > revision

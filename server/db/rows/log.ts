@@ -34,7 +34,7 @@ import {
   statesAround,
   subjectTypes,
 } from '../readModels'
-import { entries, gardens, learnings, places, tags, touches } from '../schema'
+import { entries, gardens, keepings, places, tags, touches } from '../schema'
 
 type Row = typeof entries.$inferSelect
 
@@ -637,7 +637,7 @@ export async function rebuild(
   return db.transaction(async tx => {
     const { revision } = await takeTurn(tx, garden)
     await tx.delete(tags).where(eq(tags.gardenId, garden.id))
-    await tx.delete(learnings).where(eq(learnings.gardenId, garden.id))
+    await tx.delete(keepings).where(eq(keepings.gardenId, garden.id))
     const touched = await tx
       .select({ id: touches.subjectId, deeds: sql<number>`count(*)::int` })
       .from(touches)
