@@ -73,13 +73,10 @@ it('is taken over as it was kept, packed and plain', async () => {
 })
 
 it('is worked out anew where what was kept cannot be read', async () => {
-  await inGarden(database.db, id, tx =>
-    tx
-      .update(keepings)
-      .set({ kept: Buffer.from('no such thing') })
-      .where(ofRound),
-  )
+  const [whole] = await keptRound()
+  await keepInstead(Buffer.from('no such thing'))
   expect((await onServer(await start()).get<Round>(ROUND)).guesses).toEqual([])
+  await keepInstead(whole!.kept)
 })
 
 it('is worked out anew once something is noted, another day is on, or something else is asked', async () => {
