@@ -25,14 +25,23 @@ export const stationAt = (site: Site): WeatherStation => ({
 /** Days of stations by year and site: they never change, and every copy of the demo garden has the same. */
 const years = new LRUCache<string, Map<ISODate, WeatherDay>>({ max: 200 })
 
-/** What a station measured on a day. */
-export function stationDay(station: WeatherStation, site: Site, day: ISODate): WeatherDay {
-  const year = day.slice(0, 4)
+function daysIn(station: WeatherStation, site: Site, year: string): Map<ISODate, WeatherDay> {
   const key = `${site.latitude} ${site.longitude} ${year}`
   let days = years.get(key)
   if (!days) {
     days = new Map(station.days(`${year}-01-01`, `${year}-12-31`).map(d => [d.day, d]))
     years.set(key, days)
   }
-  return days.get(day)!
+  return days
+}
+
+/** What a station measured, by day: for the thousands of days that a garden asks for. */
+export function stationDays(station: WeatherStation, site: Site): (day: ISODate) => WeatherDay {
+  const own = new Map<string, Map<ISODate, WeatherDay>>()
+  return day => {
+    const year = day.slice(0, 4)
+    let days = own.get(year)
+    if (!days) own.set(year, (days = daysIn(station, site, year)))
+    return days.get(day)!
+  }
 }

@@ -70,9 +70,7 @@ export function climateOf(store: Store, readings: Reading[], ages: Ages, now: nu
     agings: ages.q10s.map(q10 => agingIn(known, ages.celsius, q10)),
     thaws: thawsIn(past),
     excursions: excursionsIn(past, STORE_KINDS[store.keeps].good),
-    gaps: past.flatMap(({ at }, i) =>
-      i > 0 && at - past[i - 1]!.at > GAP_HOURS * HOUR_MS ? [{ from: past[i - 1]!.at, to: at }] : [],
-    ),
+    gaps: gapsIn(past),
   }
 }
 
@@ -81,12 +79,23 @@ export function climateOf(store: Store, readings: Reading[], ages: Ages, now: nu
  * did not stay so.
  */
 function bridged(readings: Reading[], typical: number): Reading[] {
-  return readings.flatMap((reading, i) => {
-    const next = readings[i + 1]
-    return next && next.at - reading.at > GAP_HOURS * HOUR_MS
-      ? [reading, { at: reading.at + HOUR_MS, celsius: typical }]
-      : [reading]
-  })
+  const all: Reading[] = []
+  for (const reading of readings) {
+    const last = all.at(-1)
+    if (last && reading.at - last.at > GAP_HOURS * HOUR_MS)
+      all.push({ at: last.at + HOUR_MS, celsius: typical })
+    all.push(reading)
+  }
+  return all
+}
+
+function gapsIn(readings: Reading[]): StoreClimate['gaps'] {
+  const gaps: StoreClimate['gaps'] = []
+  for (let i = 1; i < readings.length; i++) {
+    const [from, to] = [readings[i - 1]!.at, readings[i]!.at]
+    if (to - from > GAP_HOURS * HOUR_MS) gaps.push({ from, to })
+  }
+  return gaps
 }
 
 /** Moments in which a frozen store rose over the thaw. */

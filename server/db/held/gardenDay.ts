@@ -1,7 +1,6 @@
 import type { GardenDay } from '@virgulta/core/garden/day'
 import type { WholeGarden } from '@virgulta/core/garden/garden'
 import { once } from '@virgulta/core/once'
-import type { ISODate } from '@virgulta/core/time/days'
 import { instantAt } from '@virgulta/core/time/days'
 import type { HourAhead, Weather } from '@virgulta/core/weather/known'
 import { weatherOf } from '@virgulta/core/weather/known'
@@ -10,7 +9,7 @@ import type { StationView } from '../../../shared/bloom'
 import { resolvedPlace } from '../../../shared/garden'
 import { loggerIn } from '../../devices/coldLogger'
 import type { WeatherStation } from '../../devices/weatherStation'
-import { stationAt, stationDay } from '../../devices/weatherStation'
+import { stationAt, stationDays } from '../../devices/weatherStation'
 import type { Database } from '../connection'
 import type { Garden } from '../garden'
 import { heldWithPlaces } from './heldGarden'
@@ -48,7 +47,7 @@ function weatherIn({ states: { readings } }: WholeGarden, garden: Garden): Weath
     const read = once(readings, `days in ${zone}`, () => daysRead([...readings.values()], zone))
     const station = stationOf(garden)
     const measured = station && {
-      dayAt: (day: ISODate) => stationDay(station, site, day),
+      dayAt: stationDays(station, site),
       hours: hoursAhead(station, garden),
     }
     return weatherOf(garden, read, measured)
