@@ -79,9 +79,20 @@ it('is worked out anew where what was kept cannot be read', async () => {
   await keepInstead(whole!.kept)
 })
 
+it('is worked out anew an hour later', async () => {
+  const later = onServer(await start())
+  expect((await later.ask('POST', '/api/garden/clock', { by: 'hour' })).status).toBe(200)
+  expect((await later.get<Round>(ROUND)).guesses).toEqual([])
+  // As if it had been kept for this hour: the next test has another reason.
+  const [row] = await keptRound()
+  const { now } = await later.get<OpenGarden>('/api/garden')
+  await keepInstead(serialize({ ...(deserialize(row!.kept) as KeptAnswer), hour: now.slice(0, 13) }))
+})
+
 it('is worked out anew once something is noted, another day is on, or something else is asked', async () => {
   const again = onServer(await start())
-  expect((await again.get<Round>(`${ROUND}?most=1`)).stops).toHaveLength(1)
+  const other = await again.get<Round>(`${ROUND}?most=1`)
+  expect([other.stops.length, other.guesses]).toEqual([1, []])
   const payload = {
     code: (await again.codes(1))[0]!,
     name: 'Row Ninety',
