@@ -9,6 +9,7 @@ import type { AimRow } from '../shared/aims'
 import type { CrossRow } from '../shared/crosses'
 import type { PlantPage } from '../shared/plants'
 import type { Row } from './measure'
+import { Client } from './client'
 import { timed } from './measure'
 import { drawerRow } from './drawer'
 
@@ -88,14 +89,9 @@ export async function serverRows(ownerUrl: string, address: string, keeper: Visi
   const crosses = await keeper.get<CrossRow[]>('/api/crosses')
   const { plants } = await keeper.get<PlantPage>('/api/plants?crop=chilli&size=200&sort=since&order=desc')
   const aims = await keeper.get<AimRow[]>('/api/aims')
-  const client = () => {
-    const visitor = new Visitor(address)
-    visitor.cookie = keeper.cookie
-    return visitor
-  }
-  const clients = Array.from({ length: 8 }, client)
+  const clients = Array.from({ length: 8 }, () => new Client(address, keeper.cookie))
   const reading = (path: (turn: number) => string) => async (turn: number) =>
-    (await clients[turn % 8]!.ask('GET', path(turn))).status === 200
+    (await clients[turn % 8]!.ask('GET', path(turn))) === 200
   const meeting = crosses.filter(c => c.cross.pollenParentId && c.cross.plannedOn > '2026').slice(0, 40)
   const words = ['ember', '26-3', 'lantern', 'slate', '25-4', 'row', 'purple']
   const reads: [string, (turn: number) => string][] = [
@@ -115,7 +111,7 @@ export async function serverRows(ownerUrl: string, address: string, keeper: Visi
   ]
   const writing = async (turn: number) => {
     const deed = scored(plants[turn % plants.length]!, 30 + (turn % 20), now)
-    return (await clients[turn % 8]!.send(deed)).status === 200
+    return (await clients[turn % 8]!.ask('POST', '/api/entries', { entries: [deed] })) === 200
   }
   const rows: Row[] = []
   for (const [what, path] of reads)
@@ -148,6 +144,7 @@ export async function serverRows(ownerUrl: string, address: string, keeper: Visi
       undefined,
     ),
   )
+  for (const client of clients) client.close()
   rows.push(await drawerRow(address))
   rows.push(await sheetRow(keeper, crosses[0]!.cross, now))
   return [...rows, ...(await startRows(ownerUrl, keeper.cookie))]
