@@ -4,6 +4,8 @@ import { keepAnswers } from '../db/held/keptAnswers'
 import { holdAgain, rememberHeld } from '../heldAgain'
 
 const MINUTE_MS = 60_000
+/** Who waited for the start comes first, with answers that were kept: a large garden takes all there is for seconds. */
+const FIRST_MS = 3000
 
 /**
  * Gardens that were held as the server ended are held again once it runs; what was learnt of them is not learnt
@@ -25,13 +27,16 @@ export default defineNitroPlugin(nitro => {
       serverLog.error({ problem: 'held gardens are not remembered', code: error.code })
       clearInterval(keeping)
     })
-  // Before they are held again nothing is written: what the last server left would be lost.
-  void holdAgain(longDatabase(), file, () => isOver).then(heldAgain => {
+  const hold = async () => {
+    const heldAgain = await holdAgain(longDatabase(), file, () => isOver)
     serverLog.info({ heldAgain })
+    // Not earlier: what the last server left would be lost.
     if (!isOver) keeping = setInterval(remember, MINUTE_MS).unref()
-  })
+  }
+  const holding = setTimeout(hold, FIRST_MS)
   nitro.hooks.hook('close', async () => {
     isOver = true
+    clearTimeout(holding)
     if (keeping) await remember()
     clearInterval(keeping)
   })

@@ -68,6 +68,8 @@ it('is written as a server ends, and read as the next one starts', async () => {
   const visitor = await new Visitor(first.address).openDemo()
   await visitor.get('/api/round')
   const { id } = await visitor.get<OpenGarden>('/api/garden')
+  const hasRead = () => first.log().some(line => line.heldAgain === 0)
+  await expect.poll(hasRead, { timeout: 30_000 }).toBe(true)
   first.signal('SIGTERM')
   await first.ended
   expect(JSON.parse(readFileSync(file, 'utf8'))).toContain(id)
