@@ -12,7 +12,7 @@ import type { OpenGarden } from '../../shared/garden'
 import type { Round } from '../../shared/round'
 import { lane } from './lane'
 import { serve } from './serving'
-import { Visitor, entry } from './visitor'
+import { Visitor, entry, lineNamed } from './visitor'
 
 type Server = Awaited<ReturnType<typeof serve>>
 const database = open(serverRoleOf(lane.databaseUrl).url)
@@ -93,16 +93,7 @@ it('is worked out anew once something is noted, another day is on, or something 
   const again = onServer(await start())
   const other = await again.get<Round>(`${ROUND}?most=1`)
   expect([other.stops.length, other.guesses]).toEqual([1, []])
-  const payload = {
-    code: (await again.codes(1))[0]!,
-    name: 'Row Ninety',
-    crop: 'chilli',
-    plantKind: 'line' as const,
-    placeId: null,
-    note: null,
-    seedParentId: null,
-    pollenParentId: null,
-  }
+  const payload = lineNamed('Row Ninety', (await again.codes(1))[0]!)
   const { now } = await again.get<OpenGarden>('/api/garden')
   expect(await again.send({ ...entry('plantAdded', v7(), payload), happenedAt: now })).toMatchObject({
     status: 200,

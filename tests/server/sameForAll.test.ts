@@ -3,7 +3,7 @@ import { v7 } from 'uuid'
 import { beforeAll, describe, expect, it } from 'vitest'
 import type { Round } from '../../shared/round'
 import { lane } from './lane'
-import { Visitor, entry } from './visitor'
+import { Visitor, entry, lineNamed } from './visitor'
 
 const SHARED = [
   '/api/round',
@@ -58,16 +58,7 @@ describe('an answer that is the same for all', () => {
   it('shows at once what was noted, and follows the clock', async () => {
     const before = await visitor.get<Round>('/api/round')
     const plantId = v7()
-    const payload = {
-      code: (await visitor.codes(1))[0]!,
-      name: 'Row Ninety',
-      crop: 'chilli',
-      plantKind: 'line' as const,
-      placeId: null,
-      note: null,
-      seedParentId: null,
-      pollenParentId: null,
-    }
+    const payload = lineNamed('Row Ninety', (await visitor.codes(1))[0]!)
     await visitor.send({ ...entry('plantAdded', plantId, payload), happenedAt: '2026-06-12T04:30:00.000Z' })
     const after = await visitor.get<Round>('/api/round')
     expect(after.done.length).toBe(before.done.length + 1)

@@ -163,26 +163,24 @@ export const undoing = (voids: string): Entry => ({
   happenedAt: new Date().toISOString(),
 })
 
+/** What is told of a line of chilli as it is added. */
+export const lineNamed = (name: string, code: string) => ({
+  name,
+  code,
+  crop: 'chilli',
+  plantKind: 'line' as const,
+  placeId: null,
+  note: null,
+  seedParentId: null,
+  pollenParentId: null,
+})
+
 /** Two chilli plants, a cross and a chosen flower in the visitor's own garden, as entries that were accepted. */
 export async function plantedCross(visitor: Visitor) {
   const [a, b, c, d] = (await visitor.codes(4)) as [string, string, string, string]
   const ids = { seedParent: v7(), pollenParent: v7(), cross: v7(), flower: v7() }
   const plant = (id: string, name: string, code: string) =>
-    entry(
-      'plantAdded',
-      id,
-      {
-        name,
-        code,
-        crop: 'chilli',
-        plantKind: 'line',
-        placeId: null,
-        note: null,
-        seedParentId: null,
-        pollenParentId: null,
-      },
-      200,
-    )
+    entry('plantAdded', id, lineNamed(name, code), 200)
   const entries = {
     seedParent: plant(ids.seedParent, 'Test Ember', a),
     pollenParent: plant(ids.pollenParent, 'Test Lantern', b),
