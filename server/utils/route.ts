@@ -36,8 +36,8 @@ export interface RouteSpec<B extends Schema | undefined, Q extends Schema | unde
   byPersonOnly?: boolean
   /** the answer depends on garden and address alone, not on who asks: it is written once (`sameForAll.ts`) */
   isSameForAll?: boolean
-  /** and its newest answer is kept, so that nobody waits for it after a start of the server */
-  isKept?: boolean
+  /** and its newest answer is kept under this name, so that nobody waits for it after a start of the server */
+  keptAs?: string
   /** what is counted against the address, and against the account, so that nobody tries it for ever */
   tries?: Trial
 }
@@ -217,7 +217,12 @@ export function gardenRoute<
           if (!spec.evenShut) refuseShut(access.garden)
           const asked = { event, db, ...check(), ...access, role: may, personId: asker.personId }
           return spec.isSameForAll
-            ? sameForAll(event, access.garden, () => work(asked), spec.isKept ? db : null)
+            ? sameForAll(
+                event,
+                access.garden,
+                () => work(asked),
+                spec.keptAs ? { db, name: spec.keptAs } : null,
+              )
             : work(asked)
         }),
       )

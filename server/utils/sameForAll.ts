@@ -28,13 +28,13 @@ const SMALL = 1024
  * each day of the garden.
  *
  * @param workOut what is answered; it depends on the garden and the address alone, not on who asks
- * @param db in which the route's newest answer is kept over a start; null: it is not
+ * @param keeping where the newest answer is kept over a start, and under which name; null: it is not
  */
 export async function sameForAll(
   event: H3Event,
   garden: Garden,
   workOut: () => Promise<unknown>,
-  db: Database | null,
+  keeping: { db: Database; name: string } | null,
 ): Promise<Buffer> {
   // The day turns within an hour where clocks go by half hours.
   const what = `${garden.today} ${event.path}`
@@ -44,9 +44,9 @@ export async function sameForAll(
       ? { bytes: plain, isPacked: false }
       : { bytes: await compressed(plain, { level: LEVEL }), isPacked: true }
   }
-  const name = event.path.replace(/\?.*/, '')
   const { bytes, isPacked } = await remembered<Written>(garden, what, async earlier => {
-    if (!db) return written()
+    if (!keeping) return written()
+    const { db, name } = keeping
     // Where an earlier one is in memory, what is kept is no later than it.
     const before = (await earlier()) ? null : await keptAnswer<Written>(db, garden, name, what)
     if (before) return before

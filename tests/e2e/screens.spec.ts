@@ -101,7 +101,7 @@ const AREAS: Record<string, (page: Page) => Promise<Screen[]>> = {
     const { tree } = await answer(page, '/api/lineage?crop=chilli')
     const { id } = tree.nodes.find((node: { kind: string; name?: string }) => node.name === 'Half Ember')
     const related: { plants: { id: string }[] } = await answer(page, '/api/lineage/related?crop=chilli')
-    // A dozen has every shade of the table, and a tenth of its cells: the checker looks at each of them in each look.
+    // A dozen has the darkest shade of the table, and few of its cells: the checker looks at each of them in each look.
     const dozen = related.plants.slice(0, 12).map(plant => plant.id)
     return [
       ['/lineage', 'Lineage', true],

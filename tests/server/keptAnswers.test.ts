@@ -30,7 +30,7 @@ const onServer = (server: Server) => {
   same.cookie = visitor.cookie
   return same
 }
-const ofRound = and(eq(keepings.kind, 'answer'), eq(keepings.name, ROUND))
+const ofRound = and(eq(keepings.kind, 'answer'), eq(keepings.name, 'round'))
 const keptRound = () =>
   inGarden(database.db, id, tx => tx.select({ kept: keepings.kept }).from(keepings).where(ofRound))
 
@@ -51,7 +51,7 @@ beforeAll(async () => {
   const server = await start()
   visitor = await new Visitor(server.address).openDemo()
   id = (await visitor.get<OpenGarden>('/api/garden')).id
-  await visitor.get<Round>(ROUND)
+  for (const path of [`${ROUND}?most=1`, `${ROUND}/`, `${ROUND}//?most=2`, ROUND]) await visitor.get(path)
   server.signal('SIGTERM')
   await server.ended
   await writeInto({ guesses: ['So it was kept.'] })
@@ -61,6 +61,13 @@ afterEach(async () => {
   servers = []
 })
 afterAll(() => database.close())
+
+it('is the newest of its route, however it was asked for', async () => {
+  const rows = await inGarden(database.db, id, tx =>
+    tx.select({ name: keepings.name }).from(keepings).where(eq(keepings.kind, 'answer')),
+  )
+  expect(rows).toEqual([{ name: 'round' }])
+})
 
 it('is taken over as it was kept, packed and plain', async () => {
   const { address } = await start()

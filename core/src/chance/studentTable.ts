@@ -13,7 +13,7 @@ const freedomAt = (step: number) => 2 ** (step / FREEDOM_STEPS)
 const [REACH, STEPS, KNOT] = [30, 64, 4]
 const below = new Map<number, Float64Array>()
 
-/** P(T ≤ t) for Student's t, its degrees of freedom rounded to a sixteenth of themselves; beyond the table as at its end. */
+/** P(T ≤ t) for Student's t, its degrees of freedom to the nearest eighth of a doubling; beyond the table as at its end. */
 export function tabulatedTCdf(t: number, freedom: number): number {
   const step = stepOf(freedom)
   let table = below.get(step)
@@ -23,7 +23,7 @@ export function tabulatedTCdf(t: number, freedom: number): number {
   return table[i]! + (at - i) * (table[i + 1]! - table[i]!)
 }
 
-/** The table is symmetric, and the cubic through the four knots around each entry is right to 4e-7. */
+/** The table is symmetric, and the cubic through the four knots around each entry is right to 6e-7 from one degree of freedom on. */
 function tableFor(freedom: number): Float64Array {
   const knots = range(-1, (REACH * STEPS) / KNOT + 3).map(i => tCdf((i * KNOT) / STEPS, freedom))
   const table = new Float64Array(2 * REACH * STEPS + 2)
@@ -51,7 +51,7 @@ const FINER = 16
 
 /**
  * Student's t in so many parts that are as likely as each other, from the lowest on, its degrees of freedom
- * rounded to a sixteenth of themselves.
+ * to the nearest eighth of a doubling.
  */
 export function tParts(count: number, freedom: number): Part[] {
   const step = stepOf(freedom)

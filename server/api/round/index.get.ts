@@ -7,7 +7,7 @@ export default gardenRoute(
     does: 'The round of a day: what is due, where and why, and the week ahead',
     query: RoundQuery,
     isSameForAll: true,
-    isKept: true,
+    keptAs: 'round',
   },
   ({ query, db, garden }) => roundOn(db, garden, query.on ?? garden.today, query.most),
 )

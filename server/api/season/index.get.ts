@@ -7,7 +7,7 @@ export default gardenRoute(
     does: 'A year of the garden in weeks: work done and due, blooms',
     query: SeasonQuery,
     isSameForAll: true,
-    isKept: true,
+    keptAs: 'season',
   },
   ({ query, db, garden }) => seasonBand(db, garden, query.year),
 )

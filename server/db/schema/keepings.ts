@@ -14,7 +14,7 @@ export const keepings = pgTable(
       .notNull()
       .references(() => gardens.id, { onDelete: 'cascade' }),
     kind: text().$type<'learning' | 'answer'>().notNull(),
-    /** the crop that something was learnt of, the route that was answered */
+    /** the crop that something was learnt of, the route's name for its answers */
     name: text().notNull(),
     /** of the code that worked it out */
     build: text().notNull(),
